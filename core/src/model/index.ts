@@ -1,0 +1,5 @@
+export { allBays, buildUpOf, findBay } from './lookup.ts';
+export { assumed, isMeasured, measured } from './measurement.ts';
+export { type Merge, merge, same } from './merge.ts';
+export type * from './types.ts';
+export { type UpgradeResult, type Upgrades, upgrade } from './upgrade.ts';

@@ -1,0 +1,61 @@
+type Json = unknown;
+type JsonObject = Record<string, Json>;
+
+export interface Merge<T> {
+  merged: T;
+  /** Places both sides changed differently, as readable paths; `merged` holds mine there. */
+  conflicts: string[];
+}
+
+/**
+ * Three-way merge of two documents that grew from `base`. What only one side changed is taken; what both
+ * changed alike is kept; the rest is named in `conflicts`. Lists of things with an `id` are merged by id.
+ */
+export function merge<T>(base: T, mine: T, theirs: T): Merge<T> {
+  const conflicts: string[] = [];
+  return { merged: mergeAt('', base, mine, theirs, conflicts) as T, conflicts };
+}
+
+function mergeAt(path: string, base: Json, mine: Json, theirs: Json, conflicts: string[]): Json {
+  if (same(mine, theirs) || same(base, theirs)) return mine;
+  if (same(base, mine)) return theirs;
+  if (isObject(base) && isObject(mine) && isObject(theirs)) return mergeObjects(path, base, mine, theirs, conflicts);
+  if (isKeyed(base) && isKeyed(mine) && isKeyed(theirs)) return mergeLists(path, base, mine, theirs, conflicts);
+  conflicts.push(path);
+  return mine;
+}
+
+function mergeObjects(path: string, base: JsonObject, mine: JsonObject, theirs: JsonObject, conflicts: string[]): Json {
+  const out: JsonObject = {};
+  for (const key of new Set([...Object.keys(mine), ...Object.keys(theirs)])) {
+    const value = mergeAt(path ? `${path}.${key}` : key, base[key], mine[key], theirs[key], conflicts);
+    if (value !== undefined) out[key] = value;
+  }
+  return out;
+}
+
+function mergeLists(path: string, base: Keyed[], mine: Keyed[], theirs: Keyed[], conflicts: string[]): Json {
+  const find = (list: Keyed[], id: string) => list.find(item => item.id === id);
+  const order = sameOrder(base, mine) ? [...theirs, ...mine] : [...mine, ...theirs];
+  const out: Json[] = [];
+  for (const id of new Set(order.map(item => item.id))) {
+    const value = mergeAt(`${path}.${id}`, find(base, id), find(mine, id), find(theirs, id), conflicts);
+    if (value !== undefined) out.push(value);
+  }
+  return out;
+}
+
+type Keyed = JsonObject & { id: string };
+
+const isObject = (v: Json): v is JsonObject => typeof v === 'object' && v !== null && !Array.isArray(v);
+const isKeyed = (v: Json): v is Keyed[] => Array.isArray(v) && v.every(item => isObject(item) && typeof item.id === 'string');
+const sameOrder = (a: Keyed[], b: Keyed[]) => a.length === b.length && a.every((item, i) => item.id === b[i]!.id);
+
+/** Deep equality of JSON values, without regard to the order of keys. */
+export function same(a: Json, b: Json): boolean {
+  if (a === b) return true;
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]));
+  if (!isObject(a) || !isObject(b)) return false;
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every(key => key in b && same(a[key], b[key]));
+}

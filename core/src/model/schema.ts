@@ -1,0 +1,239 @@
+import Type, { type Static, type TProperties, type TSchema } from 'typebox';
+
+/**
+ * The one definition of the design document. The API, the database, the design file and (as types) the
+ * interface all read it. Lengths are in m, temperatures in degC, masses in kg, money in the design's currency.
+ */
+
+export const FORMAT = 1;
+
+const closed = <P extends TProperties>(properties: P, options = {}) =>
+  Type.Object(properties, { additionalProperties: false, ...options });
+const choice = <const T extends readonly string[]>(...values: T) => Type.Unsafe<T[number]>({ type: 'string', enum: values });
+/** A union told apart by one property, so that a mistake gives one message and not one a branch. */
+const either = <T extends TSchema[]>(property: string, ...branches: T) =>
+  Type.Unsafe<Static<T[number]>>({
+    type: 'object',
+    discriminator: { propertyName: property },
+    required: [property],
+    oneOf: branches,
+  });
+
+const Id = Type.String({ minLength: 1, maxLength: 64, pattern: '^[A-Za-z0-9][A-Za-z0-9._-]*$' });
+const Name = Type.String({ minLength: 1, maxLength: 120 });
+const Share = Type.Number({ minimum: 0, maximum: 1 });
+
+export const Measurement = either(
+  'basis',
+  closed({
+    basis: Type.Literal('measured'),
+    value: Type.Number({ minimum: 0, maximum: 20 }),
+    entered: Type.String({ maxLength: 40 }),
+  }),
+  closed({
+    basis: Type.Literal('assumed'),
+    value: Type.Number({ minimum: 0, maximum: 20 }),
+    from: choice('pattern', 'mirror', 'guess'),
+  }),
+);
+
+export const Bay = closed({
+  id: Id,
+  /** Place along the van, 1 at the zone's front, and strip across the zone, 1 at the lowest or left. */
+  station: Type.Integer({ minimum: 1, maximum: 400 }),
+  strip: Type.Integer({ minimum: 1, maximum: 12 }),
+  width: Measurement,
+  height: Measurement,
+  depthMin: Measurement,
+  depthMax: Measurement,
+});
+
+export const Rib = closed({ id: Id, after: Type.Integer({ minimum: 1, maximum: 400 }), width: Measurement, depth: Measurement });
+
+export const Opening = closed({
+  id: Id,
+  bay: Id,
+  kind: choice('window', 'roof vent', 'hatch'),
+  width: Measurement,
+  height: Measurement,
+  glazing: choice('glass', 'double acrylic', 'insulated panel'),
+});
+
+export const ZoneKind = choice('floor', 'wall', 'ceiling', 'sliding door', 'rear door', 'arch', 'cab overhead', 'bulkhead');
+
+export const Zone = closed({
+  id: Id,
+  kind: ZoneKind,
+  name: Name,
+  side: choice('left', 'right', 'none'),
+  length: Measurement,
+  height: Measurement,
+  /** Distance of the zone's front edge from the front of the load floor. */
+  offset: Measurement,
+  /** Width of the rail between one strip and the next. */
+  rail: Measurement,
+  ribs: Type.Array(Rib, { maxItems: 400 }),
+  bays: Type.Array(Bay, { minItems: 1, maxItems: 1000 }),
+  openings: Type.Array(Opening, { maxItems: 60 }),
+});
+
+export const Shell = closed({
+  pattern: choice('compact', 'mid', 'long high-roof', 'box body'),
+  skin: closed({ material: Id, thickness: Measurement }),
+  length: Measurement,
+  width: Measurement,
+  height: Measurement,
+  zones: Type.Array(Zone, { minItems: 1, maxItems: 40 }),
+});
+
+export const Brief = closed({
+  climate: choice('mild coast', 'cool inland', 'mountain winter', 'northern cold', 'southern dry'),
+  designNight: Type.Number({ minimum: -45, maximum: 25 }),
+  cabin: Type.Number({ minimum: 5, maximum: 28 }),
+  people: Type.Integer({ minimum: 1, maximum: 8 }),
+  nights: closed({
+    winter: Type.Number({ minimum: 0, maximum: 7 }),
+    spring: Type.Number({ minimum: 0, maximum: 7 }),
+    summer: Type.Number({ minimum: 0, maximum: 7 }),
+    autumn: Type.Number({ minimum: 0, maximum: 7 }),
+  }),
+  cooking: choice('none', 'electric', 'gas'),
+  heating: choice('none', 'dry', 'unflued gas'),
+  /** Fresh air while people are inside, l/s. */
+  ventilation: Type.Number({ minimum: 1, maximum: 100 }),
+  payload: Type.Number({ minimum: 0, maximum: 5000 }),
+  headHeight: Measurement,
+  budget: Type.Number({ minimum: 0, maximum: 100_000 }),
+  priorities: closed({
+    warmth: Type.Integer({ minimum: 0, maximum: 3 }),
+    dryness: Type.Integer({ minimum: 0, maximum: 3 }),
+    quiet: Type.Integer({ minimum: 0, maximum: 3 }),
+    weight: Type.Integer({ minimum: 0, maximum: 3 }),
+    cost: Type.Integer({ minimum: 0, maximum: 3 }),
+    headroom: Type.Integer({ minimum: 0, maximum: 3 }),
+  }),
+});
+
+const Thickness = Type.Number({ exclusiveMinimum: 0, maximum: 0.3 });
+const plain = <const R extends string>(role: R) => closed({ id: Id, role: Type.Literal(role), material: Id, thickness: Thickness });
+
+export const Layer = either(
+  'role',
+  closed({ id: Id, role: Type.Literal('damping'), material: Id, thickness: Thickness, coverage: Type.Number({ minimum: 0.05, maximum: 1 }) }),
+  plain('fill'),
+  plain('over-rib'),
+  closed({ id: Id, role: Type.Literal('air gap'), thickness: Thickness }),
+  plain('vapour control'),
+  closed({
+    id: Id,
+    role: Type.Literal('batten'),
+    material: Id,
+    thickness: Thickness,
+    width: Type.Number({ minimum: 0.01, maximum: 0.2 }),
+    spacing: Type.Number({ minimum: 0.1, maximum: 2 }),
+  }),
+  plain('lining'),
+  plain('finish'),
+);
+
+export const BuildUp = closed({
+  id: Id,
+  name: Name,
+  layers: Type.Array(Layer, { maxItems: 16 }),
+  /** Whether joints of the airtight layer are taped, and the share of their length actually closed. */
+  seams: choice('taped', 'open'),
+  sealQuality: Share,
+});
+
+const Assignment = Type.Record(Id, Type.Union([Id, Type.Null()]));
+
+/** Which build-up a zone has by default, and where a bay departs from it; null leaves bare. */
+export const Placement = closed({ buildUps: Type.Array(BuildUp, { maxItems: 60 }), zones: Assignment, bays: Assignment });
+
+export const Variant = closed({
+  id: Id,
+  name: Name,
+  school: Type.Union([Id, Type.Null()]),
+  design: Placement,
+  /** What the ledger's changes are counted against. */
+  baseline: closed({ name: Name, design: Placement }),
+});
+
+export const Design = closed({
+  format: Type.Literal(FORMAT),
+  name: Name,
+  note: Type.String({ maxLength: 2000 }),
+  shell: Shell,
+  brief: Brief,
+  variants: Type.Array(Variant, { minItems: 1, maxItems: 12 }),
+});
+
+const Source = Type.String({ minLength: 1, maxLength: 200 });
+
+export const Stock = closed({
+  /** Sold thickness, m; roll length is `length`. A pack holds `perPack` pieces and costs `price`. */
+  thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
+  width: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
+  length: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+  perPack: Type.Integer({ minimum: 1, maximum: 500 }),
+  price: Type.Number({ minimum: 0, maximum: 100_000 }),
+});
+
+export const Material = closed({
+  id: Id,
+  name: Name,
+  family: choice(
+    'damping', 'barrier', 'absorber', 'foam', 'board', 'fibre', 'foil', 'membrane', 'metal', 'timber', 'lining', 'finish',
+    'glazing', 'tape', 'adhesive',
+  ),
+  form: choice('sheet', 'roll', 'length', 'tape', 'can', 'bag'),
+  roles: Type.Array(choice('damping', 'fill', 'over-rib', 'vapour control', 'batten', 'lining', 'finish')),
+  /** W/mK. */
+  conductivity: Type.Number({ exclusiveMinimum: 0, maximum: 500 }),
+  /** kg/m3. */
+  density: Type.Number({ exclusiveMinimum: 0, maximum: 20_000 }),
+  /** J/kgK. */
+  heatCapacity: Type.Number({ exclusiveMinimum: 0, maximum: 5000 }),
+  vapour: either(
+    'by',
+    closed({ by: Type.Literal('mu'), mu: Type.Number({ minimum: 1, maximum: 10_000_000 }) }),
+    closed({ by: Type.Literal('sd'), sd: Type.Number({ minimum: 0, maximum: 5000 }) }),
+  ),
+  /** Emissivity of the face turned to the room. */
+  emissivity: Type.Number({ minimum: 0.01, maximum: 1 }),
+  stock: Type.Array(Stock, { minItems: 1, maxItems: 40 }),
+  closedCell: Type.Boolean(),
+  /** Least share of its thickness it may be squeezed to; 1 for what does not squeeze. */
+  squeeze: Type.Number({ minimum: 0.2, maximum: 1 }),
+  selfAdhesive: Type.Boolean(),
+  flexible: Type.Boolean(),
+  toleratesWet: Type.Boolean(),
+  /** Resistance to air flow per metre, Pa s/m2 a metre; null where air does not pass. */
+  flowResistivity: Type.Union([Type.Number({ minimum: 0 }), Type.Null()]),
+  /** Added to each cut dimension, m: negative for boards cut under size, positive for fibre. */
+  allowance: Type.Number({ minimum: -0.02, maximum: 0.1 }),
+  /** How much one pack does: m of joint for sealant and foam, m2 for adhesive; null for what is cut. */
+  yield: Type.Union([Type.Number({ exclusiveMinimum: 0 }), Type.Null()]),
+  fixedWith: Type.Union([Id, Type.Null()]),
+  fire: Type.String({ maxLength: 200 }),
+  cutting: Type.String({ maxLength: 200 }),
+  cautions: Type.Array(Type.String({ maxLength: 300 }), { maxItems: 8 }),
+  sources: closed({ conductivity: Source, density: Source, vapour: Source, price: Source, traits: Source }),
+});
+
+/** A person's own price for one stock size of a material. */
+export const Price = closed({
+  material: Id,
+  thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
+  width: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
+  price: Type.Number({ minimum: 0, maximum: 100_000 }),
+});
+
+/** What a *.overcoat.json file holds: the design with the own materials and prices it uses. */
+export const DesignFile = closed({
+  $schema: Type.Optional(Type.String({ maxLength: 300 })),
+  format: Type.Literal(FORMAT),
+  design: Design,
+  materials: Type.Array(Material, { maxItems: 500 }),
+  prices: Type.Array(Price, { maxItems: 2000 }),
+});

@@ -1,0 +1,23 @@
+import type { Static } from 'typebox';
+import type * as S from './schema.ts';
+
+export type Measurement = Static<typeof S.Measurement>;
+export type Bay = Static<typeof S.Bay>;
+export type Rib = Static<typeof S.Rib>;
+export type Opening = Static<typeof S.Opening>;
+export type Zone = Static<typeof S.Zone>;
+export type ZoneKind = Zone['kind'];
+export type Shell = Static<typeof S.Shell>;
+export type PatternName = Shell['pattern'];
+export type Brief = Static<typeof S.Brief>;
+export type Layer = Static<typeof S.Layer>;
+export type Role = Layer['role'];
+export type LayerOf<R extends Role> = Extract<Layer, { role: R }>;
+export type BuildUp = Static<typeof S.BuildUp>;
+export type Placement = Static<typeof S.Placement>;
+export type Variant = Static<typeof S.Variant>;
+export type Design = Static<typeof S.Design>;
+export type Stock = Static<typeof S.Stock>;
+export type Material = Static<typeof S.Material>;
+export type Price = Static<typeof S.Price>;
+export type DesignFile = Static<typeof S.DesignFile>;

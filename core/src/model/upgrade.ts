@@ -1,0 +1,29 @@
+export type UpgradeResult = { ok: true; document: unknown } | { ok: false; message: string };
+
+/** One step a format version: what turns a document of version N into one of version N + 1. */
+export type Upgrades = Record<number, (document: Record<string, unknown>) => Record<string, unknown>>;
+
+/** No version before 1 was ever written. */
+const UPGRADES: Upgrades = {};
+
+/**
+ * Brings a document of any earlier format to `latest`. A newer or unnamed format is refused with the
+ * versions that can be read; the document itself is left as it was.
+ */
+export function upgrade(document: unknown, latest = 1, upgrades = UPGRADES): UpgradeResult {
+  const readable = latest === 1 ? 'format 1' : `formats 1 to ${latest}`;
+  if (typeof document !== 'object' || document === null || Array.isArray(document))
+    return { ok: false, message: `This is not a design file: it should hold one object of ${readable}.` };
+  let current = document as Record<string, unknown>;
+  const version = current.format;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    return { ok: false, message: `The file names no format version; this program reads ${readable}.` };
+  if (version > latest)
+    return { ok: false, message: `The file is of format ${version}; this program reads ${readable}. Open it with a newer version.` };
+  for (let v = version; v < latest; v++) {
+    const step = upgrades[v];
+    if (!step) return { ok: false, message: `Format ${v} cannot be read; this program reads ${readable}.` };
+    current = { ...step(current), format: v + 1 };
+  }
+  return { ok: true, document: current };
+}

@@ -1,0 +1,222 @@
+import { DELTA_AIR, R_VAPOUR, saturationPressure } from './saturation.ts';
+import type { Air } from './indoor.ts';
+
+/** Layers from the outer face inward, skin first: resistance m2K/W and sd m of each. */
+export interface Assembly {
+  rse: number;
+  rsi: number;
+  layers: { resistance: number; sd: number }[];
+  /** Layers of more resistance than this are subdivided; 0.25 m2K/W as in ISO 13788. */
+  subdivideAbove?: number;
+}
+
+export interface Regime {
+  /** Share of the period. */
+  share: number;
+  outside: Air;
+  inside: Air;
+  /** Room air that passes the skin's inner face, m3/s per m2. */
+  leak: number;
+}
+
+export interface Period {
+  seconds: number;
+  regimes: Regime[];
+}
+
+export interface Condensation {
+  /** Water in all interfaces at the end of each period, kg/m2, year after year. */
+  water: Float64Array;
+  /** The same at the skin's inner face alone. */
+  atSkin: Float64Array;
+  periods: number;
+  years: number;
+}
+
+/**
+ * Interstitial condensation and drying, period by period over several years from a dry start (ISO 13788:2012
+ * clause 6, from memory), with four additions: a metal skin is closed, not merely tight; a period may be made of regimes that take turns within it
+ * (occupied, empty), water at an interface stays wet through all regimes of its period, and leaking room air
+ * wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
+ */
+export function condensation(assembly: Assembly, periods: Period[], years = 5): Condensation {
+  const grid = makeGrid(assembly);
+  const solver = makeSolver(grid, periods);
+  const n = grid.sd.length;
+  const water = new Float64Array(n);
+  const total = new Float64Array(periods.length * years);
+  const atSkin = new Float64Array(periods.length * years);
+  for (let step = 0; step < total.length; step++) {
+    const index = step % periods.length;
+    advance(water, solver, index, periods[index]!.seconds);
+    let sum = 0;
+    for (let k = 0; k < n; k++) sum += water[k]!;
+    total[step] = sum;
+    atSkin[step] = water[grid.skin]!;
+    if (step === periods.length - 1 && total.subarray(0, periods.length).every(w => w === 0)) break;
+  }
+  return { water: total, atSkin, periods: periods.length, years };
+}
+
+/** Instantaneous gain of the skin's inner face by diffusion and by leakage, kg/(m2 s), when it is wet. */
+export function skinGain(assembly: Assembly, regime: Regime): { diffusion: number; leakage: number; skin: number } {
+  const grid = makeGrid(assembly);
+  const n = grid.sd.length;
+  const psat = profile(grid, regime);
+  const rate = new Float64Array(n);
+  const wet = new Uint8Array(n);
+  wet[grid.skin] = 1;
+  rates(grid, psat, regime, wet, rate, new Int32Array(n));
+  const skinT = temperatureAt(grid, regime, grid.skin);
+  const leakage = regime.leak * leakDriving(regime, psat[grid.skin]!, skinT);
+  return { diffusion: rate[grid.skin]! - leakage, leakage, skin: skinT };
+}
+
+/** Room less skin vapour concentration, kg/m3, with the skin at saturation. */
+const leakDriving = (regime: Regime, psatSkin: number, skinT: number) =>
+  regime.inside.p / (R_VAPOUR * (regime.inside.t + 273.15)) - psatSkin / (R_VAPOUR * (skinT + 273.15));
+
+interface Grid {
+  /** Cumulative sd and thermal resistance (rse included) at each interface, outer face first. */
+  sd: Float64Array;
+  r: Float64Array;
+  total: number;
+  /** Index of the skin's inner face. */
+  skin: number;
+  /** A metal skin lets nothing out: what the standard calls sd >= 1500 m is taken as closed. */
+  closed: boolean;
+}
+
+function makeGrid({ rse, rsi, layers, subdivideAbove = 0.25 }: Assembly): Grid {
+  const sd = [0];
+  const r = [rse];
+  let skin = 0;
+  layers.forEach((layer, i) => {
+    const parts = Math.max(1, Math.min(8, Math.ceil(layer.resistance / subdivideAbove)));
+    for (let p = 0; p < parts; p++) {
+      sd.push(sd.at(-1)! + Math.max(layer.sd, 1e-4) / parts);
+      r.push(r.at(-1)! + layer.resistance / parts);
+    }
+    if (i === 0) skin = sd.length - 1;
+  });
+  return { sd: Float64Array.from(sd), r: Float64Array.from(r), total: r.at(-1)! + rsi, skin, closed: layers[0]!.sd >= 1500 };
+}
+
+const temperatureAt = (grid: Grid, { outside, inside }: Regime, k: number) =>
+  outside.t + (grid.r[k]! / grid.total) * (inside.t - outside.t);
+
+function profile(grid: Grid, regime: Regime): Float64Array {
+  const psat = new Float64Array(grid.sd.length);
+  for (let k = 0; k < psat.length; k++) psat[k] = saturationPressure(temperatureAt(grid, regime, k));
+  return psat;
+}
+
+interface Solver {
+  grid: Grid;
+  /** Net gain of every interface, kg/(m2 s), in period `index` while `water` says what is wet. */
+  net(index: number, water: Float64Array): Float64Array;
+}
+
+function makeSolver(grid: Grid, periods: Period[]): Solver {
+  const n = grid.sd.length;
+  const profiles = periods.map(p => p.regimes.map(regime => profile(grid, regime)));
+  const memo = new Map<number, Float64Array>();
+  const wet = new Uint8Array(n);
+  const rate = new Float64Array(n);
+  const hull = new Int32Array(n);
+  const solve = (index: number, water: Float64Array) => {
+    const { regimes } = periods[index]!;
+    const net = new Float64Array(n);
+    for (let k = 0; k < n; k++) wet[k] = water[k]! > 0 ? 1 : 0;
+    for (let pass = 0; pass < n; pass++) {
+      net.fill(0);
+      let grew = false;
+      for (let j = 0; j < regimes.length; j++) {
+        const regime = regimes[j]!;
+        if (regime.share <= 0) continue;
+        rates(grid, profiles[index]![j]!, regime, wet, rate, hull);
+        for (let k = 0; k < n; k++) {
+          net[k] = net[k]! + rate[k]! * regime.share;
+          if (rate[k]! > 0 && !wet[k]) {
+            wet[k] = 2;
+            grew = true;
+          }
+        }
+      }
+      if (!grew || regimes.length === 1) break;
+    }
+    for (let k = 0; k < n; k++) if (water[k] === 0 && net[k]! < 0) net[k] = 0;
+    return net;
+  };
+  return {
+    grid,
+    net(index, water) {
+      if (n > 24) return solve(index, water);
+      let key = index;
+      for (let k = 0; k < n; k++) key = key * 2 + (water[k]! > 0 ? 1 : 0);
+      let net = memo.get(key);
+      if (!net) {
+        net = solve(index, water);
+        memo.set(key, net);
+      }
+      return net;
+    },
+  };
+}
+
+/**
+ * Gain of each interface in one regime. The vapour pressure is the tightest line under the saturation curve
+ * between the points where it is fixed (both ends and wet interfaces): a lower convex hull over sd.
+ */
+function rates(grid: Grid, psat: Float64Array, regime: Regime, wet: Uint8Array, rate: Float64Array, hull: Int32Array): void {
+  const { sd, skin } = grid;
+  const last = sd.length - 1;
+  const pressure = (k: number) =>
+    k === 0 ? Math.min(regime.outside.p, psat[0]!) : k === last ? Math.min(regime.inside.p, psat[last]!) : psat[k]!;
+  rate.fill(0);
+  let size = 0;
+  let floor = 0;
+  for (let k = 0; k <= last; k++) {
+    const p = pressure(k);
+    while (size - 1 > floor) {
+      const b = hull[size - 1]!;
+      const a = hull[size - 2]!;
+      const slopeAB = (pressure(b) - pressure(a)) / (sd[b]! - sd[a]!);
+      const slopeAK = (p - pressure(a)) / (sd[k]! - sd[a]!);
+      if (slopeAB < slopeAK - 1e-12) break;
+      size--;
+    }
+    hull[size++] = k;
+    if (wet[k]) floor = size - 1;
+  }
+  for (let i = 1; i < size - 1; i++) {
+    const a = hull[i - 1]!;
+    const k = hull[i]!;
+    const b = hull[i + 1]!;
+    const inflow = (pressure(b) - pressure(k)) / (sd[b]! - sd[k]!);
+    const outflow = grid.closed && a < skin ? 0 : (pressure(k) - pressure(a)) / (sd[k]! - sd[a]!);
+    rate[k] = DELTA_AIR * (inflow - outflow);
+  }
+  if (regime.leak > 0) {
+    const gain = regime.leak * leakDriving(regime, psat[skin]!, temperatureAt(grid, regime, skin));
+    if (gain > 0 || wet[skin]) rate[skin] = rate[skin]! + gain;
+  }
+}
+
+function advance(water: Float64Array, solver: Solver, index: number, seconds: number): void {
+  let left = seconds;
+  for (let guard = 0; left > 1e-6 && guard < 200; guard++) {
+    const net = solver.net(index, water);
+    let dt = left;
+    let first = -1;
+    for (let k = 0; k < water.length; k++) {
+      if (net[k]! < 0 && -water[k]! / net[k]! < dt) {
+        dt = -water[k]! / net[k]!;
+        first = k;
+      }
+    }
+    for (let k = 0; k < water.length; k++) water[k] = Math.max(0, water[k]! + net[k]! * dt);
+    if (first >= 0) water[first] = 0;
+    left -= dt;
+  }
+}

@@ -1,0 +1,137 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  parseLength,
+  parseMass,
+  parseMoney,
+  parseTemperature,
+  printLength,
+  printMass,
+  printMoney,
+  printNumber,
+  printResistance,
+  printTemperature,
+} from './index.ts';
+
+const metres = (text: string, system: 'metric' | 'imperial' = 'metric') => {
+  const read = parseLength(text, { system });
+  if (!read.ok) throw new Error(read.message);
+  return read.value;
+};
+const refusal = (text: string) => {
+  const read = parseLength(text);
+  return read.ok ? '' : read.message;
+};
+
+describe('tape-measure lengths', () => {
+  // 1 in = 25.4 mm exactly (international inch, 1959).
+  it.each([
+    ['955', 0.955],
+    ['955 mm', 0.955],
+    ['120cm', 1.2],
+    ['1.2 m', 1.2],
+    ['1,2 m', 1.2],
+    ['3.31 m', 3.31],
+    ['1 862 mm', 1.862],
+    ['1,200.5 mm', 1.2005],
+    ['1.200,5 mm', 1.2005],
+    ['47 1/4"', 47.25 * 0.0254],
+    ['47 1/4', 47.25 * 0.0254],
+    ['47-1/4 in', 47.25 * 0.0254],
+    ['1 5/8"', 1.625 * 0.0254],
+    ['5/8”', 0.625 * 0.0254],
+    ["3' 11 1/4\"", 47.25 * 0.0254],
+    ['3′ 11 1/4″', 47.25 * 0.0254],
+    ["3' 11 1/4", 47.25 * 0.0254],
+    ['3 ft 11.25 in', 47.25 * 0.0254],
+    ["4'", 1.2192],
+    ['1,5"', 0.0381],
+  ])('reads %s', (text, expected) => expect(metres(text)).toBeCloseTo(expected, 9));
+
+  it('takes a bare number as inches for an imperial user', () => expect(metres('10', 'imperial')).toBeCloseTo(0.254, 9));
+
+  it('refuses an ambiguous comma with both readings', () => {
+    for (const text of ['1,200', '1,200 mm']) {
+      expect(refusal(text)).toContain('1.2 ');
+      expect(refusal(text)).toContain('1200');
+    }
+  });
+
+  it.each([['-40'], ['12 bananas'], [''], ['   '], ['1.2.3'], ['1/0"'], ["3' 14\""], ['--3'], ['1e3'], ['NaN'], ['Infinity m']])(
+    'refuses %j in one sentence that says what is accepted',
+    text => {
+      expect(refusal(text)).toMatch(/Write a length such as|under 12/);
+      expect(refusal(text).length).toBeLessThan(140);
+    },
+  );
+
+  it('names the limits of a field', () => {
+    const read = parseLength('25 m', { max: 7 });
+    expect(read).toEqual({ ok: false, message: '25\u202f000 mm is too long here: at most 7000 mm.' });
+  });
+
+  it('prints as a tape is read', () => {
+    expect(printLength(1.8624)).toBe('1862 mm');
+    expect(printLength(0.0025)).toBe('2.5 mm');
+    expect(printLength(0.00999)).toBe('10 mm');
+    expect(printLength(47.25 * 0.0254, 'imperial')).toBe('3\' 11 1/4"');
+    expect(printLength(1.625 * 0.0254, 'imperial')).toBe('1 5/8"');
+    expect(printLength(-0.046)).toBe('−46 mm');
+  });
+
+  it('prints the same after reading what it printed', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 19.9, noNaN: true }), fc.constantFrom('metric' as const, 'imperial' as const), (x, system) => {
+        const once = printLength(x, system);
+        expect(printLength(metres(once, system), system)).toBe(once);
+      }),
+    );
+  });
+});
+
+describe('other quantities', () => {
+  it('reads temperatures in both scales', () => {
+    expect(parseTemperature('−14 °C')).toEqual({ ok: true, value: -14 });
+    expect(parseTemperature('32F')).toEqual({ ok: true, value: 0 });
+    expect(parseTemperature('-40 F')).toEqual({ ok: true, value: -40 }); // the two scales meet at -40
+    expect(parseTemperature('warm').ok).toBe(false);
+    expect(parseTemperature('900').ok).toBe(false);
+  });
+
+  it('reads and prints masses', () => {
+    expect(parseMass('2 lb')).toEqual({ ok: true, value: 2 * 0.45359237 });
+    expect(parseMass('500g')).toEqual({ ok: true, value: 0.5 });
+    expect(parseMass('-3').ok).toBe(false);
+    expect(printMass(94.23)).toBe('94.2 kg');
+    expect(printMass(310.4)).toBe('310 kg');
+  });
+
+  it('reads and prints money', () => {
+    expect(parseMoney('£1,286')).toEqual({ ok: true, value: 1286 });
+    expect(parseMoney('24,50 €')).toEqual({ ok: true, value: 24.5 });
+    expect(parseMoney('-5')).toMatchObject({ ok: false, message: expect.stringContaining('negative') });
+    expect(parseMoney('1.005').ok).toBe(false);
+    expect(printMoney(-212)).toBe('−£212');
+    expect(printMoney(12.5)).toBe('£12.50');
+  });
+
+  it('prints the US R-value: R-7 is 1.23 m2K/W (definition of the unit)', () => {
+    expect(printResistance(1.233, 'imperial')).toBe('R-7.0 US');
+  });
+
+  it('keeps print(parse(print(x))) = print(x)', () => {
+    const value = (read: { ok: boolean; value?: number }) => read.value ?? Number.NaN;
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 5000, noNaN: true }), fc.constantFrom('metric' as const, 'imperial' as const), (x, system) => {
+        const mass = printMass(x, system);
+        expect(printMass(value(parseMass(mass, system)), system)).toBe(mass);
+        const money = printMoney(x);
+        expect(printMoney(value(parseMoney(money)))).toBe(money);
+        const temperature = printTemperature(x % 70, system);
+        expect(printTemperature(value(parseTemperature(temperature, system)), system)).toBe(temperature);
+      }),
+    );
+  });
+
+  it('never prints a negative zero', () => expect(printNumber(-0.001, 1)).toBe('0.0'));
+});
