@@ -18,7 +18,13 @@ export interface AirSpace {
  * Thermal resistance of an unventilated air space, m2K/W (ISO 6946:2017 Annex D, from memory).
  * R = 1 / (h_a + h_r), h_r = E 4 sigma T^3, E = 1 / (1/e1 + 1/e2 - 1). Zero for no space.
  */
-export function airSpaceResistance({ thickness, direction, emissivities, mean = 10, difference = 5 }: AirSpace): number {
+export function airSpaceResistance({
+  thickness,
+  direction,
+  emissivities,
+  mean = 10,
+  difference = 5,
+}: AirSpace): number {
   if (thickness <= 0) return 0;
   const [e1, e2] = emissivities;
   const radiative = (4 * STEFAN_BOLTZMANN * (mean + 273.15) ** 3) / (1 / e1 + 1 / e2 - 1);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json';
-import { materialOf, makeLibrary } from '../materials/index.ts';
+import { makeLibrary, materialOf } from '../materials/index.ts';
 import { airSpaceResistance, combinedResistance, type Direction, glazing, RSE, RSI } from './index.ts';
 
 const library = makeLibrary();
@@ -18,7 +18,11 @@ describe('ISO 6946 surfaces and air spaces', () => {
   ] as const)('matches the air-space table, %s', (key, emissivities) => {
     for (const [mm, row] of Object.entries(reference.airspaces[key]))
       for (const direction of Object.keys(row) as Direction[]) {
-        const r = airSpaceResistance({ thickness: Number(mm) / 1000, direction, emissivities: [...emissivities] });
+        const r = airSpaceResistance({
+          thickness: Number(mm) / 1000,
+          direction,
+          emissivities: [...emissivities],
+        });
         expect(r).toBeCloseTo(row[direction], 4);
       }
   });
@@ -31,7 +35,8 @@ describe('ISO 6946 surfaces and air spaces', () => {
     [50, 0.16, 0.18, 0.21],
     [100, 0.16, 0.18, 0.22],
   ])('rounds to the printed table at %i mm', (mm, up, horizontal, down) => {
-    const r = (direction: Direction) => airSpaceResistance({ thickness: mm / 1000, direction, emissivities: [0.9, 0.9] });
+    const r = (direction: Direction) =>
+      airSpaceResistance({ thickness: mm / 1000, direction, emissivities: [0.9, 0.9] });
     expect(r('up')).toBeCloseTo(up, 2);
     expect(r('horizontal')).toBeCloseTo(horizontal, 2);
     expect(r('down')).toBeCloseTo(down, 2);
@@ -41,7 +46,8 @@ describe('ISO 6946 surfaces and air spaces', () => {
     expect(airSpaceResistance({ thickness: 0, direction: 'up', emissivities: [0.05, 0.9] })).toBe(0));
 
   it('falls with temperature difference above 5 K', () => {
-    const at = (difference: number) => airSpaceResistance({ thickness: 0.05, direction: 'up', emissivities: [0.05, 0.9], difference });
+    const at = (difference: number) =>
+      airSpaceResistance({ thickness: 0.05, direction: 'up', emissivities: [0.05, 0.9], difference });
     expect(at(5)).toBeGreaterThan(at(15));
   });
 });
@@ -50,7 +56,14 @@ describe('timber bridges', () => {
   it('is exact for a uniform element and lies between its limits otherwise', () => {
     const uniform = combinedResistance([{ share: 1, resistances: [1, 0.1] }], 0.13, 0.04);
     expect(uniform.total).toBeCloseTo(1.27, 12);
-    const bridged = combinedResistance([{ share: 0.9, resistances: [1] }, { share: 0.1, resistances: [0.2] }], 0.13, 0.04);
+    const bridged = combinedResistance(
+      [
+        { share: 0.9, resistances: [1] },
+        { share: 0.1, resistances: [0.2] },
+      ],
+      0.13,
+      0.04,
+    );
     expect(bridged.upper).toBeGreaterThan(bridged.lower);
     // By hand: upper 1/(0.9/1.17 + 0.1/0.37) = 0.9620; lower 0.17 + 1/(0.9 + 0.5) = 0.8843.
     expect(bridged.upper).toBeCloseTo(0.962, 4);
@@ -73,18 +86,22 @@ describe('ISO 10456 design values (Table 3, from memory)', () => {
     ['glass', 1, 2500],
     ['acrylic', 0.2, 1180],
     ['vinyl', 0.25, 1390],
-  ])('%s', (id, conductivity, density) => expect(materialOf(library, id)).toMatchObject({ conductivity, density }));
+  ])('%s', (id, conductivity, density) =>
+    expect(materialOf(library, id)).toMatchObject({ conductivity, density }),
+  );
 
   it.each([
-    ['pir', 60],
     ['xps', 150],
     ['eps', 60],
     ['mineral-wool', 1],
-    ['phenolic', 50],
-  ])('%s has its vapour resistance factor', (id, mu) => expect(materialOf(library, id).vapour).toEqual({ by: 'mu', mu }));
+  ])('%s has its vapour resistance factor', (id, mu) =>
+    expect(materialOf(library, id).vapour).toEqual({ by: 'mu', mu }),
+  );
 
   it.each([
     ['foil-membrane', 1500],
+    ['pir', 1500], // its aluminium facing
+    ['phenolic', 1500],
     ['steel', 1500],
   ])('%s has its sd value', (id, sd) => expect(materialOf(library, id).vapour).toEqual({ by: 'sd', sd }));
 });

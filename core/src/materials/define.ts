@@ -7,10 +7,23 @@ export const HANDBOOK = 'Handbook value for the material class, from memory';
 export const TYPICAL = 'Typical product value, from memory';
 const INDICATIVE = 'Indicative price, from memory: put your own';
 
-type Optional = 'heatCapacity' | 'emissivity' | 'closedCell' | 'squeeze' | 'selfAdhesive' | 'flexible' | 'toleratesWet'
-  | 'flowResistivity' | 'allowance' | 'yield' | 'fixedWith' | 'cautions';
+type Optional =
+  | 'heatCapacity'
+  | 'emissivity'
+  | 'closedCell'
+  | 'squeeze'
+  | 'selfAdhesive'
+  | 'flexible'
+  | 'toleratesWet'
+  | 'flowResistivity'
+  | 'allowance'
+  | 'yield'
+  | 'fixedWith'
+  | 'cautions';
 
-type Row = Omit<Material, Optional | 'sources'> & Partial<Pick<Material, Optional>> & { from?: string; vapourFrom?: string };
+type Row = Omit<Material, Optional | 'sources' | 'roles'> & {
+  roles: readonly Material['roles'][number][];
+} & Partial<Pick<Material, Optional>> & { from?: string; vapourFrom?: string };
 
 /** Fills in what most materials share; `from` is the source of conductivity and density. */
 export function material({ from = TYPICAL, vapourFrom = from, ...row }: Row): Material {
@@ -28,12 +41,18 @@ export function material({ from = TYPICAL, vapourFrom = from, ...row }: Row): Ma
     fixedWith: null,
     cautions: [],
     ...row,
+    roles: [...row.roles],
     sources: { conductivity: from, density: from, vapour: vapourFrom, price: INDICATIVE, traits: TYPICAL },
   };
 }
 
 /** Stock sizes in mm, [thickness, price] each, of one width and length. */
-export function stock(width: number, length: number, perPack: number, ...sizes: [thickness: number, price: number][]): Stock[] {
+export function stock(
+  width: number,
+  length: number,
+  perPack: number,
+  ...sizes: [thickness: number, price: number][]
+): Stock[] {
   return sizes.map(([thickness, price]) => ({
     thickness: thickness / 1000,
     width: width / 1000,

@@ -6,8 +6,19 @@ import { adhesives, tapes, vapourLayers } from './vapour.ts';
 
 /** The reference library: generic materials, each property with its source. Prices are indicative. */
 export const referenceMaterials: readonly Material[] = [
-  ...soundMaterials, ...foams, ...boards, ...fibres, ...fillers, ...vapourLayers, ...tapes, ...adhesives, ...metals, ...timbers,
-  ...linings, ...finishes, ...glazings,
+  ...soundMaterials,
+  ...foams,
+  ...boards,
+  ...fibres,
+  ...fillers,
+  ...vapourLayers,
+  ...tapes,
+  ...adhesives,
+  ...metals,
+  ...timbers,
+  ...linings,
+  ...finishes,
+  ...glazings,
 ];
 
 /** What `evaluate` looks materials up in. */

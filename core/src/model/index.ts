@@ -1,3 +1,4 @@
+export { checkDesign, type Mistake, materialIn, materialsUsed } from './check.ts';
 export { allBays, buildUpOf, findBay } from './lookup.ts';
 export { assumed, isMeasured, measured } from './measurement.ts';
 export { type Merge, merge, same } from './merge.ts';

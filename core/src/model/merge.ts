@@ -19,13 +19,21 @@ export function merge<T>(base: T, mine: T, theirs: T): Merge<T> {
 function mergeAt(path: string, base: Json, mine: Json, theirs: Json, conflicts: string[]): Json {
   if (same(mine, theirs) || same(base, theirs)) return mine;
   if (same(base, mine)) return theirs;
-  if (isObject(base) && isObject(mine) && isObject(theirs)) return mergeObjects(path, base, mine, theirs, conflicts);
-  if (isKeyed(base) && isKeyed(mine) && isKeyed(theirs)) return mergeLists(path, base, mine, theirs, conflicts);
+  if (isObject(base) && isObject(mine) && isObject(theirs))
+    return mergeObjects(path, base, mine, theirs, conflicts);
+  if (isKeyed(base) && isKeyed(mine) && isKeyed(theirs))
+    return mergeLists(path, base, mine, theirs, conflicts);
   conflicts.push(path);
   return mine;
 }
 
-function mergeObjects(path: string, base: JsonObject, mine: JsonObject, theirs: JsonObject, conflicts: string[]): Json {
+function mergeObjects(
+  path: string,
+  base: JsonObject,
+  mine: JsonObject,
+  theirs: JsonObject,
+  conflicts: string[],
+): Json {
   const out: JsonObject = {};
   for (const key of new Set([...Object.keys(mine), ...Object.keys(theirs)])) {
     const value = mergeAt(path ? `${path}.${key}` : key, base[key], mine[key], theirs[key], conflicts);
@@ -48,13 +56,16 @@ function mergeLists(path: string, base: Keyed[], mine: Keyed[], theirs: Keyed[],
 type Keyed = JsonObject & { id: string };
 
 const isObject = (v: Json): v is JsonObject => typeof v === 'object' && v !== null && !Array.isArray(v);
-const isKeyed = (v: Json): v is Keyed[] => Array.isArray(v) && v.every(item => isObject(item) && typeof item.id === 'string');
-const sameOrder = (a: Keyed[], b: Keyed[]) => a.length === b.length && a.every((item, i) => item.id === b[i]!.id);
+const isKeyed = (v: Json): v is Keyed[] =>
+  Array.isArray(v) && v.every(item => isObject(item) && typeof item.id === 'string');
+const sameOrder = (a: Keyed[], b: Keyed[]) =>
+  a.length === b.length && a.every((item, i) => item.id === b[i]!.id);
 
 /** Deep equality of JSON values, without regard to the order of keys. */
 export function same(a: Json, b: Json): boolean {
   if (a === b) return true;
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]));
+  if (Array.isArray(a) && Array.isArray(b))
+    return a.length === b.length && a.every((item, i) => same(item, b[i]));
   if (!isObject(a) || !isObject(b)) return false;
   const keys = Object.keys(a);
   return keys.length === Object.keys(b).length && keys.every(key => key in b && same(a[key], b[key]));

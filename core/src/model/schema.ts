@@ -9,7 +9,8 @@ export const FORMAT = 1;
 
 const closed = <P extends TProperties>(properties: P, options = {}) =>
   Type.Object(properties, { additionalProperties: false, ...options });
-const choice = <const T extends readonly string[]>(...values: T) => Type.Unsafe<T[number]>({ type: 'string', enum: values });
+const choice = <const T extends readonly string[]>(...values: T) =>
+  Type.Unsafe<T[number]>({ type: 'string', enum: values });
 /** A union told apart by one property, so that a mistake gives one message and not one a branch. */
 const either = <T extends TSchema[]>(property: string, ...branches: T) =>
   Type.Unsafe<Static<T[number]>>({
@@ -48,7 +49,12 @@ export const Bay = closed({
   depthMax: Measurement,
 });
 
-export const Rib = closed({ id: Id, after: Type.Integer({ minimum: 1, maximum: 400 }), width: Measurement, depth: Measurement });
+export const Rib = closed({
+  id: Id,
+  after: Type.Integer({ minimum: 1, maximum: 400 }),
+  width: Measurement,
+  depth: Measurement,
+});
 
 export const Opening = closed({
   id: Id,
@@ -59,7 +65,16 @@ export const Opening = closed({
   glazing: choice('glass', 'double acrylic', 'insulated panel'),
 });
 
-export const ZoneKind = choice('floor', 'wall', 'ceiling', 'sliding door', 'rear door', 'arch', 'cab overhead', 'bulkhead');
+export const ZoneKind = choice(
+  'floor',
+  'wall',
+  'ceiling',
+  'sliding door',
+  'rear door',
+  'arch',
+  'cab overhead',
+  'bulkhead',
+);
 
 export const Zone = closed({
   id: Id,
@@ -115,11 +130,18 @@ export const Brief = closed({
 });
 
 const Thickness = Type.Number({ exclusiveMinimum: 0, maximum: 0.3 });
-const plain = <const R extends string>(role: R) => closed({ id: Id, role: Type.Literal(role), material: Id, thickness: Thickness });
+const plain = <const R extends string>(role: R) =>
+  closed({ id: Id, role: Type.Literal(role), material: Id, thickness: Thickness });
 
 export const Layer = either(
   'role',
-  closed({ id: Id, role: Type.Literal('damping'), material: Id, thickness: Thickness, coverage: Type.Number({ minimum: 0.05, maximum: 1 }) }),
+  closed({
+    id: Id,
+    role: Type.Literal('damping'),
+    material: Id,
+    thickness: Thickness,
+    coverage: Type.Number({ minimum: 0.05, maximum: 1 }),
+  }),
   plain('fill'),
   plain('over-rib'),
   closed({ id: Id, role: Type.Literal('air gap'), thickness: Thickness }),
@@ -148,7 +170,11 @@ export const BuildUp = closed({
 const Assignment = Type.Record(Id, Type.Union([Id, Type.Null()]));
 
 /** Which build-up a zone has by default, and where a bay departs from it; null leaves bare. */
-export const Placement = closed({ buildUps: Type.Array(BuildUp, { maxItems: 60 }), zones: Assignment, bays: Assignment });
+export const Placement = closed({
+  buildUps: Type.Array(BuildUp, { maxItems: 60 }),
+  zones: Assignment,
+  bays: Assignment,
+});
 
 export const Variant = closed({
   id: Id,
@@ -183,8 +209,21 @@ export const Material = closed({
   id: Id,
   name: Name,
   family: choice(
-    'damping', 'barrier', 'absorber', 'foam', 'board', 'fibre', 'foil', 'membrane', 'metal', 'timber', 'lining', 'finish',
-    'glazing', 'tape', 'adhesive',
+    'damping',
+    'barrier',
+    'absorber',
+    'foam',
+    'board',
+    'fibre',
+    'foil',
+    'membrane',
+    'metal',
+    'timber',
+    'lining',
+    'finish',
+    'glazing',
+    'tape',
+    'adhesive',
   ),
   form: choice('sheet', 'roll', 'length', 'tape', 'can', 'bag'),
   roles: Type.Array(choice('damping', 'fill', 'over-rib', 'vapour control', 'batten', 'lining', 'finish')),

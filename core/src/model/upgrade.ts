@@ -19,7 +19,10 @@ export function upgrade(document: unknown, latest = 1, upgrades = UPGRADES): Upg
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return { ok: false, message: `The file names no format version; this program reads ${readable}.` };
   if (version > latest)
-    return { ok: false, message: `The file is of format ${version}; this program reads ${readable}. Open it with a newer version.` };
+    return {
+      ok: false,
+      message: `The file is of format ${version}; this program reads ${readable}. Open it with a newer version.`,
+    };
   for (let v = version; v < latest; v++) {
     const step = upgrades[v];
     if (!step) return { ok: false, message: `Format ${v} cannot be read; this program reads ${readable}.` };

@@ -1,5 +1,5 @@
-import { DELTA_AIR, R_VAPOUR, saturationPressure } from './saturation.ts';
 import type { Air } from './indoor.ts';
+import { DELTA_AIR, R_VAPOUR, saturationPressure } from './saturation.ts';
 
 /** Layers from the outer face inward, skin first: resistance m2K/W and sd m of each. */
 export interface Assembly {
@@ -44,6 +44,7 @@ export function condensation(assembly: Assembly, periods: Period[], years = 5): 
   const solver = makeSolver(grid, periods);
   const n = grid.sd.length;
   const water = new Float64Array(n);
+  const yearStart = new Float64Array(n);
   const total = new Float64Array(periods.length * years);
   const atSkin = new Float64Array(periods.length * years);
   for (let step = 0; step < total.length; step++) {
@@ -53,13 +54,26 @@ export function condensation(assembly: Assembly, periods: Period[], years = 5): 
     for (let k = 0; k < n; k++) sum += water[k]!;
     total[step] = sum;
     atSkin[step] = water[grid.skin]!;
-    if (step === periods.length - 1 && total.subarray(0, periods.length).every(w => w === 0)) break;
+    if (step % periods.length < periods.length - 1) continue;
+    // A year that ends as it began repeats itself.
+    if (water.every((w, k) => Math.abs(w - yearStart[k]!) < 1e-12)) {
+      const from = step + 1 - periods.length;
+      for (let i = step + 1; i < total.length; i++) {
+        total[i] = total[from + ((i - from) % periods.length)]!;
+        atSkin[i] = atSkin[from + ((i - from) % periods.length)]!;
+      }
+      break;
+    }
+    yearStart.set(water);
   }
   return { water: total, atSkin, periods: periods.length, years };
 }
 
 /** Instantaneous gain of the skin's inner face by diffusion and by leakage, kg/(m2 s), when it is wet. */
-export function skinGain(assembly: Assembly, regime: Regime): { diffusion: number; leakage: number; skin: number } {
+export function skinGain(
+  assembly: Assembly,
+  regime: Regime,
+): { diffusion: number; leakage: number; skin: number } {
   const grid = makeGrid(assembly);
   const n = grid.sd.length;
   const psat = profile(grid, regime);
@@ -99,7 +113,13 @@ function makeGrid({ rse, rsi, layers, subdivideAbove = 0.25 }: Assembly): Grid {
     }
     if (i === 0) skin = sd.length - 1;
   });
-  return { sd: Float64Array.from(sd), r: Float64Array.from(r), total: r.at(-1)! + rsi, skin, closed: layers[0]!.sd >= 1500 };
+  return {
+    sd: Float64Array.from(sd),
+    r: Float64Array.from(r),
+    total: r.at(-1)! + rsi,
+    skin,
+    closed: layers[0]!.sd >= 1500,
+  };
 }
 
 const temperatureAt = (grid: Grid, { outside, inside }: Regime, k: number) =>
@@ -168,11 +188,22 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
  * Gain of each interface in one regime. The vapour pressure is the tightest line under the saturation curve
  * between the points where it is fixed (both ends and wet interfaces): a lower convex hull over sd.
  */
-function rates(grid: Grid, psat: Float64Array, regime: Regime, wet: Uint8Array, rate: Float64Array, hull: Int32Array): void {
+function rates(
+  grid: Grid,
+  psat: Float64Array,
+  regime: Regime,
+  wet: Uint8Array,
+  rate: Float64Array,
+  hull: Int32Array,
+): void {
   const { sd, skin } = grid;
   const last = sd.length - 1;
   const pressure = (k: number) =>
-    k === 0 ? Math.min(regime.outside.p, psat[0]!) : k === last ? Math.min(regime.inside.p, psat[last]!) : psat[k]!;
+    k === 0
+      ? Math.min(regime.outside.p, psat[0]!)
+      : k === last
+        ? Math.min(regime.inside.p, psat[last]!)
+        : psat[k]!;
   rate.fill(0);
   let size = 0;
   let floor = 0;

@@ -1,4 +1,11 @@
-export { type Assembly, type Condensation, condensation, type Period, type Regime, skinGain } from './condensation.ts';
+export {
+  type Assembly,
+  type Condensation,
+  condensation,
+  type Period,
+  type Regime,
+  skinGain,
+} from './condensation.ts';
 export { daysToDry, LEAK_WATER } from './drying.ts';
 export { type Air, emptyAir, type Glass, moistureProduction, NIGHT_HOURS, occupiedAir } from './indoor.ts';
 export { type Leak, leakFlow } from './leakage.ts';

@@ -18,13 +18,18 @@ export interface LengthLimits {
  * Reads a length as it is said off a tape: mm, cm, m, inches, feet and inches, fractions, decimal comma.
  * Returns metres. A bare fraction (`47 1/4`) is inches, for no metric tape is marked so.
  */
-export function parseLength(text: string, { system = 'metric', min = 0, max = 20 }: LengthLimits = {}): Parsed {
+export function parseLength(
+  text: string,
+  { system = 'metric', min = 0, max = 20 }: LengthLimits = {},
+): Parsed {
   const read = readLength(text, system);
   if (!read.ok) return read;
   if (read.value < 0) return refuse(`A length cannot be negative. ${ACCEPTED}`);
   const printed = (metres: number) => printLength(metres, system);
-  if (read.value < min - 1e-9) return refuse(`${printed(read.value)} is too short here: at least ${printed(min)}.`);
-  if (read.value > max + 1e-9) return refuse(`${printed(read.value)} is too long here: at most ${printed(max)}.`);
+  if (read.value < min - 1e-9)
+    return refuse(`${printed(read.value)} is too short here: at least ${printed(min)}.`);
+  if (read.value > max + 1e-9)
+    return refuse(`${printed(read.value)} is too long here: at most ${printed(max)}.`);
   return read;
 }
 
@@ -34,7 +39,12 @@ export function printLength(metres: number, system: UnitSystem = 'metric'): stri
 }
 
 function readLength(text: string, system: UnitSystem): Parsed {
-  const t = text.trim().toLowerCase().replace(/[′’]/g, "'").replace(/[″”“]|''/g, '"').replace(/[−–]/g, '-');
+  const t = text
+    .trim()
+    .toLowerCase()
+    .replace(/[′’]/g, "'")
+    .replace(/[″”“]|''/g, '"')
+    .replace(/[−–]/g, '-');
   if (t === '') return refuse(`This is empty. ${ACCEPTED}`);
   const metric = /^(-?[\d.,\s\u202f\u00a0]+?)\s*(mm|cm|m)$/.exec(t);
   if (metric) return scaled(metric[1]!, METRIC[metric[2]!]!);
@@ -53,7 +63,8 @@ function readFeet(feetText: string, rest: string, sign: number): Parsed {
   if (inchText === '') return { ok: true, value: sign * feet.value * 12 * INCH };
   const inches = readInches(inchText, rest);
   if (!inches.ok) return inches;
-  if (inches.value < 0 || inches.value >= 12 * INCH) return refuse(`The inches after the feet must be under 12. ${ACCEPTED}`);
+  if (inches.value < 0 || inches.value >= 12 * INCH)
+    return refuse(`The inches after the feet must be under 12. ${ACCEPTED}`);
   return { ok: true, value: sign * (feet.value * 12 * INCH + inches.value) };
 }
 

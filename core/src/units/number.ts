@@ -27,11 +27,16 @@ export function printSignificant(value: number, digits = 3): string {
  * `1,200` has two readings (1.2 and 1200) and is refused with both.
  */
 export function parseNumber(text: string): Parsed {
-  const plain = text.trim().replace(/[−–]/g, '-').replace(/(\d)[\s\u202f\u00a0](?=\d{3}(\D|$))/g, '$1');
+  const plain = text
+    .trim()
+    .replace(/[−–]/g, '-')
+    .replace(/(\d)[\s\u202f\u00a0](?=\d{3}(\D|$))/g, '$1');
   if (/^-?\d{1,3},\d{3}$/.test(plain)) {
     const asDecimal = Number(plain.replace(',', '.'));
     const asThousands = plain.replace(',', '');
-    return refuse(`“${text.trim()}” can mean ${asDecimal} or ${asThousands}: write ${asDecimal} or ${asThousands}.`);
+    return refuse(
+      `“${text.trim()}” can mean ${asDecimal} or ${asThousands}: write ${asDecimal} or ${asThousands}.`,
+    );
   }
   let digits = plain;
   if (/^-?\d{1,3}(,\d{3})+\.\d+$/.test(plain)) digits = plain.replaceAll(',', '');

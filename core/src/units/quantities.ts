@@ -29,7 +29,10 @@ export function parseMass(text: string, system: UnitSystem = 'metric'): Parsed {
   const accepted = 'Write a mass such as 310 kg or 680 lb.';
   const match = /^(.*?)\s*(kg|g|lbs?|oz)?$/i.exec(text.trim());
   const read = parseNumber(match?.[1] ?? '');
-  if (!read.ok) return refuse(read.message.includes('can mean') ? read.message : `“${text.trim()}” is not a mass. ${accepted}`);
+  if (!read.ok)
+    return refuse(
+      read.message.includes('can mean') ? read.message : `“${text.trim()}” is not a mass. ${accepted}`,
+    );
   if (read.value < 0) return refuse(`A mass cannot be negative. ${accepted}`);
   const scales: Record<string, number> = { kg: 1, g: 1e-3, lb: POUND, lbs: POUND, oz: POUND / 16 };
   const unit = match?.[2]?.toLowerCase() ?? (system === 'metric' ? 'kg' : 'lb');
@@ -47,11 +50,15 @@ export function printMass(kilograms: number, system: UnitSystem = 'metric'): str
 export function parseMoney(text: string): Parsed {
   const accepted = 'Write an amount such as 24.50.';
   const plain = text.trim().replace(/^(-?)\s*[£€$]\s*|\s*[£€$]$/g, '$1');
-  const grouped = plain.replace(/^(-?\d{1,3})((?:,\d{3})+)$/, (_, head: string, tail: string) => head + tail.replaceAll(',', ''));
+  const grouped = plain.replace(
+    /^(-?\d{1,3})((?:,\d{3})+)$/,
+    (_, head: string, tail: string) => head + tail.replaceAll(',', ''),
+  );
   const read = parseNumber(grouped);
   if (!read.ok) return refuse(`“${text.trim()}” is not an amount. ${accepted}`);
   if (read.value < 0) return refuse(`A price cannot be negative. ${accepted}`);
-  if (Math.abs(read.value * 100 - Math.round(read.value * 100)) > 1e-6) return refuse(`An amount has at most two decimals. ${accepted}`);
+  if (Math.abs(read.value * 100 - Math.round(read.value * 100)) > 1e-6)
+    return refuse(`An amount has at most two decimals. ${accepted}`);
   return { ok: true, value: read.value };
 }
 

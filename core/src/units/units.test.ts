@@ -40,7 +40,7 @@ describe('tape-measure lengths', () => {
     ['47-1/4 in', 47.25 * 0.0254],
     ['1 5/8"', 1.625 * 0.0254],
     ['5/8”', 0.625 * 0.0254],
-    ["3' 11 1/4\"", 47.25 * 0.0254],
+    ['3\' 11 1/4"', 47.25 * 0.0254],
     ['3′ 11 1/4″', 47.25 * 0.0254],
     ["3' 11 1/4", 47.25 * 0.0254],
     ['3 ft 11.25 in', 47.25 * 0.0254],
@@ -48,7 +48,8 @@ describe('tape-measure lengths', () => {
     ['1,5"', 0.0381],
   ])('reads %s', (text, expected) => expect(metres(text)).toBeCloseTo(expected, 9));
 
-  it('takes a bare number as inches for an imperial user', () => expect(metres('10', 'imperial')).toBeCloseTo(0.254, 9));
+  it('takes a bare number as inches for an imperial user', () =>
+    expect(metres('10', 'imperial')).toBeCloseTo(0.254, 9));
 
   it('refuses an ambiguous comma with both readings', () => {
     for (const text of ['1,200', '1,200 mm']) {
@@ -57,13 +58,22 @@ describe('tape-measure lengths', () => {
     }
   });
 
-  it.each([['-40'], ['12 bananas'], [''], ['   '], ['1.2.3'], ['1/0"'], ["3' 14\""], ['--3'], ['1e3'], ['NaN'], ['Infinity m']])(
-    'refuses %j in one sentence that says what is accepted',
-    text => {
-      expect(refusal(text)).toMatch(/Write a length such as|under 12/);
-      expect(refusal(text).length).toBeLessThan(140);
-    },
-  );
+  it.each([
+    ['-40'],
+    ['12 bananas'],
+    [''],
+    ['   '],
+    ['1.2.3'],
+    ['1/0"'],
+    ['3\' 14"'],
+    ['--3'],
+    ['1e3'],
+    ['NaN'],
+    ['Infinity m'],
+  ])('refuses %j in one sentence that says what is accepted', text => {
+    expect(refusal(text)).toMatch(/Write a length such as|under 12/);
+    expect(refusal(text).length).toBeLessThan(140);
+  });
 
   it('names the limits of a field', () => {
     const read = parseLength('25 m', { max: 7 });
@@ -81,10 +91,14 @@ describe('tape-measure lengths', () => {
 
   it('prints the same after reading what it printed', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 19.9, noNaN: true }), fc.constantFrom('metric' as const, 'imperial' as const), (x, system) => {
-        const once = printLength(x, system);
-        expect(printLength(metres(once, system), system)).toBe(once);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 19.9, noNaN: true }),
+        fc.constantFrom('metric' as const, 'imperial' as const),
+        (x, system) => {
+          const once = printLength(x, system);
+          expect(printLength(metres(once, system), system)).toBe(once);
+        },
+      ),
     );
   });
 });
@@ -122,14 +136,18 @@ describe('other quantities', () => {
   it('keeps print(parse(print(x))) = print(x)', () => {
     const value = (read: { ok: boolean; value?: number }) => read.value ?? Number.NaN;
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 5000, noNaN: true }), fc.constantFrom('metric' as const, 'imperial' as const), (x, system) => {
-        const mass = printMass(x, system);
-        expect(printMass(value(parseMass(mass, system)), system)).toBe(mass);
-        const money = printMoney(x);
-        expect(printMoney(value(parseMoney(money)))).toBe(money);
-        const temperature = printTemperature(x % 70, system);
-        expect(printTemperature(value(parseTemperature(temperature, system)), system)).toBe(temperature);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 5000, noNaN: true }),
+        fc.constantFrom('metric' as const, 'imperial' as const),
+        (x, system) => {
+          const mass = printMass(x, system);
+          expect(printMass(value(parseMass(mass, system)), system)).toBe(mass);
+          const money = printMoney(x);
+          expect(printMoney(value(parseMoney(money)))).toBe(money);
+          const temperature = printTemperature(x % 70, system);
+          expect(printTemperature(value(parseTemperature(temperature, system)), system)).toBe(temperature);
+        },
+      ),
     );
   });
 

@@ -1,0 +1,63 @@
+import type { Brief } from '../model/index.ts';
+import {
+  type Air,
+  emptyAir,
+  type Glass,
+  NIGHT_HOURS,
+  occupiedAir,
+  saturationPressure,
+} from '../moisture/index.ts';
+import { climateOf, daysIn, seasonOf } from './climates.ts';
+
+/** The year starts in October, so that a dry start meets a whole winter. */
+export const FIRST_MONTH = 9;
+
+/** One part of a month's hours: people inside at night, the empty van at night, the empty van by day. */
+export interface MonthRegime {
+  kind: 'occupied' | 'empty night' | 'day';
+  share: number;
+  outside: Air;
+  inside: Air;
+}
+
+export interface Month {
+  month: number;
+  seconds: number;
+  regimes: MonthRegime[];
+}
+
+/** Mean of cos over the 12 h centred on 02:00 when the daily minimum is at 03:00: (2/pi) cos(2 pi / 24). */
+const NIGHT_SHARE_OF_SWING = (2 / Math.PI) * Math.cos((2 * Math.PI) / 24);
+/** By day the empty van stands a little above the air outside, K. */
+const DAY_GAIN = 3;
+
+/** Twelve months from October as the brief is lived: outside and inside air of each regime. */
+export function monthsOf(brief: Brief, glass: Glass): Month[] {
+  const climate = climateOf(brief.climate);
+  return Array.from({ length: 12 }, (_, i) => {
+    const month = (FIRST_MONTH + i) % 12;
+    const mean = climate.temperature[month]!;
+    const p = climate.humidity[month]! * saturationPressure(mean);
+    const swing = climate.swing[month]! * NIGHT_SHARE_OF_SWING;
+    const night = air(mean - swing, p);
+    const day = air(mean + swing, p);
+    const away = (brief.nights[seasonOf(month)] / 7) * (NIGHT_HOURS / 24);
+    return {
+      month,
+      seconds: daysIn(month) * 86_400,
+      regimes: [
+        { kind: 'occupied', share: away, outside: night, inside: occupiedAir(brief, night, glass) },
+        { kind: 'empty night', share: NIGHT_HOURS / 24 - away, outside: night, inside: emptyAir(night, 0) },
+        { kind: 'day', share: 1 - NIGHT_HOURS / 24, outside: day, inside: emptyAir(day, DAY_GAIN) },
+      ],
+    };
+  });
+}
+
+/** The design night: outside air at 85 % humidity, people inside. */
+export function designNight(brief: Brief, glass: Glass): { outside: Air; inside: Air } {
+  const outside = air(brief.designNight, 0.85 * saturationPressure(brief.designNight));
+  return { outside, inside: occupiedAir(brief, outside, glass) };
+}
+
+const air = (t: number, p: number): Air => ({ t, p: Math.min(p, saturationPressure(t)) });

@@ -1,0 +1,44 @@
+import { applySchool, schools } from '../buildup/index.ts';
+import type { Library } from '../materials/index.ts';
+import type { Design, PatternName, Placement, Variant } from '../model/index.ts';
+import { generateShell } from '../shell/index.ts';
+import { defaultBrief } from './briefs.ts';
+
+export const bare: Placement = { buildUps: [], zones: {}, bays: {} };
+
+/** A variant by a school, counted against the bare van. */
+export function variantBySchool(
+  id: string,
+  shell: Design['shell'],
+  school: string,
+  library: Library,
+): Variant {
+  const name = schools.find(s => s.id === school)?.name ?? school;
+  return {
+    id,
+    name,
+    school,
+    design: applySchool(shell, school, library),
+    baseline: { name: 'the bare van', design: bare },
+  };
+}
+
+/** A new conversion: a body pattern, a brief to correct, and one bare variant. */
+export function newDesign(name: string, pattern: PatternName): Design {
+  return {
+    format: 1,
+    name,
+    note: '',
+    shell: generateShell(pattern),
+    brief: structuredClone(defaultBrief),
+    variants: [
+      {
+        id: 'a',
+        name: 'First design',
+        school: null,
+        design: bare,
+        baseline: { name: 'the bare van', design: bare },
+      },
+    ],
+  };
+}

@@ -1,0 +1,329 @@
+import {
+  assemblyOf,
+  bayUValue,
+  directionOf,
+  type Fit,
+  fitBuildUp,
+  leakPath,
+  SEAM_GAP,
+  sectionAt,
+  tightLayer,
+} from './buildup/index.ts';
+import { designNight, type Month, monthsOf } from './climate/index.ts';
+import { glazing, RSE, RSI } from './heat/index.ts';
+import { type MassLine, massLines } from './load/index.ts';
+import type { Library } from './materials/index.ts';
+import {
+  type Bay,
+  type Brief,
+  type BuildUp,
+  buildUpOf,
+  type Design,
+  type Placement,
+  type Shell,
+  type Zone,
+} from './model/index.ts';
+import {
+  type Air,
+  type Assembly,
+  type Condensation,
+  condensation,
+  daysToDry,
+  dewPoint,
+  type Glass,
+  leakFlow,
+  NIGHT_HOURS,
+  skinGain,
+} from './moisture/index.ts';
+import { bayArea, measuredBays } from './shell/index.ts';
+import { type TakeOff, takeOff } from './takeoff/index.ts';
+
+/** Water in one bay, kg/m2, over five years from a dry October. */
+export interface BayMoisture {
+  /** Highest in the first year, and the month (0 January) it falls in. */
+  peak: number;
+  peakMonth: number;
+  /** Month by which the first winter's water is gone; null if it stays. */
+  goneBy: number | null;
+  /** What is added from the fourth to the fifth year; 0 when it dries each year. */
+  growth: number;
+  /** At the end of each month, October of the first year on. */
+  months: Condensation['water'];
+  /** Taken up on one design night of 12 h: through the layers, and through open joints. */
+  nightDiffusion: number;
+  nightLeakage: number;
+  /** Inner face of the skin on the design night, degC. */
+  skin: number;
+  /** Summer days for 100 g/m2 to dry; Infinity if never. */
+  daysToDry: number;
+  /** Joints of the airtight layer, m per m2. */
+  seamLength: number;
+}
+
+export type DampState = 'bare' | 'dry' | 'dries' | 'grows';
+
+export interface BayResult {
+  bay: Bay;
+  zone: Zone;
+  buildUp: BuildUp | null;
+  area: number;
+  uValue: number;
+  fit: Fit | null;
+  moisture: BayMoisture | null;
+  damp: DampState;
+}
+
+export interface ZoneResult {
+  zone: Zone;
+  area: number;
+  mass: number;
+  cost: number;
+  /** W/K of clear bays and of openings. */
+  bays: number;
+  openings: { id: string; area: number; uValue: number }[];
+  heatLoss: number;
+  /** Most the lining stands inside the rib face, m. */
+  taken: number;
+}
+
+/** Everything the views show of one placement; SI units. */
+export interface Evaluation {
+  bays: Map<string, BayResult>;
+  zones: ZoneResult[];
+  takeOff: TakeOff;
+  massLines: MassLine[];
+  mass: number;
+  cost: number;
+  heatLoss: number;
+  headroom: { bare: number; ceiling: number; floor: number; left: number };
+  damp: { state: DampState; worst: BayResult | null; bareBays: number };
+  misfits: BayResult[];
+  night: { outside: Air; inside: Air; dewPoint: number };
+  measured: { measured: number; total: number };
+}
+
+/**
+ * The single result all views read: fit, heat, moisture, load, take-off and cost of one placement on the design's
+ * shell under its brief. Heat loss counts clear bays and openings; ribs are not yet counted. Throws RangeError for
+ * an unknown material: `checkDesign` finds those first.
+ */
+export function evaluate(
+  design: Pick<Design, 'shell' | 'brief'>,
+  placement: Placement,
+  library: Library,
+): Evaluation {
+  const { shell, brief } = design;
+  const order = takeOff(shell, placement, library);
+  const climate = climateFor(shell, brief);
+  const cache = new Map<string, Shared>();
+  const bays = new Map<string, BayResult>();
+  for (const zone of shell.zones)
+    for (const bay of zone.bays)
+      bays.set(bay.id, evaluateBay({ shell, placement, library, order, climate, cache }, zone, bay));
+  const lines = massLines(order.covers, library);
+  const zones = shell.zones.map(zone => evaluateZone(zone, bays, lines, order));
+  const sum = (pick: (z: ZoneResult) => number) => zones.reduce((total, z) => total + pick(z), 0);
+  const most = (kind: Zone['kind']) =>
+    Math.max(0, ...zones.filter(z => z.zone.kind === kind).map(z => z.taken));
+  const ceiling = most('ceiling');
+  const floor = most('floor');
+  const results = [...bays.values()];
+  return {
+    bays,
+    zones,
+    takeOff: order,
+    massLines: lines,
+    mass: sum(z => z.mass),
+    cost: order.cost,
+    heatLoss: sum(z => z.heatLoss),
+    headroom: { bare: shell.height.value, ceiling, floor, left: shell.height.value - ceiling - floor },
+    damp: worstDamp(results),
+    misfits: results.filter(r => r.fit?.misfit),
+    night: { ...climate.night, dewPoint: dewPoint(climate.night.inside.p) },
+    measured: measuredBays(shell),
+  };
+}
+
+interface VanClimate {
+  months: Month[];
+  night: { outside: Air; inside: Air };
+}
+
+/** Climate at the bays: people's water and the glass that takes some of it. */
+function climateFor(shell: Shell, brief: Brief): VanClimate {
+  let area = 0;
+  let f = 0;
+  for (const zone of shell.zones)
+    for (const o of zone.openings) {
+      const a = o.width.value * o.height.value;
+      area += a;
+      f += a * glazing(o.glazing, directionOf(zone.kind)).fRsi;
+    }
+  const glass: Glass = { area, fRsi: area > 0 ? f / area : 1 };
+  return { months: monthsOf(brief, glass), night: designNight(brief, glass) };
+}
+
+interface Context {
+  shell: Shell;
+  placement: Placement;
+  library: Library;
+  order: TakeOff;
+  climate: VanClimate;
+  cache: Map<string, Shared>;
+}
+
+type Shared = Pick<BayResult, 'fit' | 'uValue' | 'moisture' | 'damp'>;
+
+function evaluateBay(context: Context, zone: Zone, bay: Bay): BayResult {
+  const buildUp = buildUpOf(context.placement, zone.id, bay.id);
+  const area = bayArea(zone, bay);
+  const leakHeight = stackHeight(zone, bay);
+  const seams = buildUp ? context.order.seams[`${zone.id}/${buildUp.id}`] : undefined;
+  const seamLength = seams && seams.area > 0 ? seams.length / seams.area : 0;
+  const key = `${buildUp?.id} ${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${leakHeight.toFixed(2)} ${seamLength.toFixed(3)}`;
+  let shared = context.cache.get(key);
+  if (!shared) {
+    shared = buildUp
+      ? lined(context, zone, bay, buildUp, leakHeight, seamLength)
+      : bareBay(context.shell, zone, context.library);
+    context.cache.set(key, shared);
+  }
+  return { bay, zone, buildUp, area, ...shared };
+}
+
+function bareBay(shell: Shell, zone: Zone, library: Library): Shared {
+  const skin = library.get(shell.skin.material);
+  const r = skin ? shell.skin.thickness.value / skin.conductivity : 0;
+  return { fit: null, uValue: 1 / (RSE + r + RSI[directionOf(zone.kind)]), moisture: null, damp: 'bare' };
+}
+
+function lined(
+  { shell, library, climate }: Context,
+  zone: Zone,
+  bay: Bay,
+  buildUp: BuildUp,
+  height: number,
+  seamLength: number,
+): Shared {
+  const { layers } = buildUp;
+  const fit = fitBuildUp(layers, bay, zone.kind, library);
+  const uValue = bayUValue(layers, bay, zone.kind, shell, library);
+  const section = sectionAt(layers, (bay.depthMin.value + bay.depthMax.value) / 2, zone.kind, shell, library);
+  const assembly = assemblyOf(section, zone.kind);
+  const path = tightLayer(buildUp, library) ? leakPath(layers, section.fit, library) : 'none';
+  const missed = buildUp.seams === 'taped' ? 1 - buildUp.sealQuality : 1;
+  const leakAt = (cavity: number, room: number) =>
+    path === 'none'
+      ? 0
+      : leakFlow({
+          seamLength,
+          gap: SEAM_GAP,
+          missed,
+          height,
+          room,
+          cavity,
+          fill: path === 'empty' ? null : path,
+        });
+  const moisture = bayMoisture(assembly, climate, leakAt, seamLength);
+  return { fit, uValue, moisture, damp: dampOf(moisture) };
+}
+
+/** Height over which a cavity's air can rise: the bay's own on upright panels, little on level ones. */
+function stackHeight(zone: Zone, bay: Bay): number {
+  if (zone.kind === 'floor') return 0.02;
+  if (zone.kind === 'ceiling' || zone.kind === 'cab overhead') return 0.05;
+  return bay.height.value;
+}
+
+function bayMoisture(
+  assembly: Assembly,
+  climate: VanClimate,
+  leakAt: (cavity: number, room: number) => number,
+  seamLength: number,
+): BayMoisture {
+  const cavityT = cavityTemperature(assembly);
+  const regime = (share: number, outside: Air, inside: Air) => {
+    const between = cavityT(outside.t, inside.t);
+    return { share, outside, inside, leak: leakAt(between, inside.t) };
+  };
+  const run = condensation(
+    assembly,
+    climate.months.map(m => ({
+      seconds: m.seconds,
+      regimes: m.regimes.map(r => regime(r.share, r.outside, r.inside)),
+    })),
+  );
+  const { outside, inside } = climate.night;
+  const night = skinGain(assembly, regime(1, outside, inside));
+  const hours = NIGHT_HOURS * 3600;
+  const { water } = run;
+  let peakIndex = 0;
+  for (let i = 1; i < 12; i++) if (water[i]! > water[peakIndex]!) peakIndex = i;
+  const gone = water.subarray(0, 24).findIndex((w, i) => i > peakIndex && w < 1e-6);
+  return {
+    peak: water[peakIndex]!,
+    peakMonth: climate.months[peakIndex]!.month,
+    goneBy: gone < 0 || gone > 11 ? null : climate.months[gone]!.month,
+    growth: Math.max(0, water[59]! - water[47]!),
+    months: water,
+    nightDiffusion: Math.max(0, night.diffusion * hours),
+    nightLeakage: Math.max(0, night.leakage * hours),
+    skin: night.skin,
+    daysToDry: daysToDry(assembly, leakAt),
+    seamLength,
+  };
+}
+
+/** Mean of the skin's inner face and the back of the lining, as the leak's driving temperature. */
+function cavityTemperature({ rse, rsi, layers }: Assembly): (outside: number, inside: number) => number {
+  const total = rse + rsi + layers.reduce((sum, l) => sum + l.resistance, 0);
+  const skin = (rse + layers[0]!.resistance) / total;
+  const back = 1 - (rsi + (layers.length > 1 ? layers.at(-1)!.resistance : 0)) / total;
+  return (outside, inside) => outside + ((skin + back) / 2) * (inside - outside);
+}
+
+/** Up to 5 g/m2 even after five winters is a bloom that no fill notices (our judgement); growth under 1 g/m2 a year is noise. */
+const BLOOM = 0.005;
+const NOISE = 0.001;
+
+function dampOf(m: BayMoisture): DampState {
+  if (m.months.every(w => w < BLOOM)) return 'dry';
+  return m.growth > NOISE ? 'grows' : 'dries';
+}
+
+const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };
+
+function worstDamp(results: BayResult[]): Evaluation['damp'] {
+  const lined = results.filter(r => r.moisture);
+  const measure = (r: BayResult) => RANK[r.damp] * 1e6 + r.moisture!.growth * 1e3 + r.moisture!.peak;
+  const worst = lined.reduce<BayResult | null>(
+    (w, r) => (w === null || measure(r) > measure(w) ? r : w),
+    null,
+  );
+  return { state: worst?.damp ?? 'bare', worst, bareBays: results.length - lined.length };
+}
+
+function evaluateZone(
+  zone: Zone,
+  bays: Map<string, BayResult>,
+  lines: MassLine[],
+  order: TakeOff,
+): ZoneResult {
+  const own = zone.bays.map(b => bays.get(b.id)!);
+  const openings = zone.openings.map(o => ({
+    id: o.id,
+    area: o.width.value * o.height.value,
+    uValue: glazing(o.glazing, directionOf(zone.kind)).uValue,
+  }));
+  const clear = own.reduce((sum, r) => sum + r.area * r.uValue, 0);
+  return {
+    zone,
+    area: own.reduce((sum, r) => sum + r.area, 0),
+    mass: lines.reduce((sum, l) => (l.zone === zone.id ? sum + l.mass : sum), 0),
+    cost: order.costByZone[zone.id] ?? 0,
+    bays: clear,
+    openings,
+    heatLoss: clear + openings.reduce((sum, o) => sum + o.area * o.uValue, 0),
+    taken: Math.max(0, ...own.map(r => (r.fit ? r.fit.proud + r.fit.push : 0))),
+  };
+}

@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest';
+import { applySchool } from '../buildup/index.ts';
+import { demoBrief } from '../demo/briefs.ts';
+import { newDesign } from '../demo/build.ts';
+import { evaluate } from '../evaluate.ts';
+import { makeLibrary, referenceMaterials } from '../materials/index.ts';
+import { orderCsv, piecesCsv, toCsv, toDesignFile } from './index.ts';
+
+const library = makeLibrary();
+const design = newDesign('Test', 'mid');
+const { takeOff } = evaluate(
+  { ...design, brief: demoBrief },
+  applySchool(design.shell, 'mixed', library),
+  library,
+);
+
+describe('CSV', () => {
+  it('quotes as RFC 4180 section 2 asks', () => {
+    expect(
+      toCsv([
+        ['a,b', 'say "so"', 3],
+        ['x\ny', '', -1.5],
+      ]),
+    ).toBe('"a,b","say ""so""",3\r\n"x\ny",,-1.5\r\n');
+  });
+  it('keeps a spreadsheet from running a cell', () =>
+    expect(toCsv([['=1+1', '-4', '@x']])).toBe("'=1+1,-4,'@x\r\n"));
+  it('lists every order line and every piece', () => {
+    expect(orderCsv(takeOff, library).trim().split('\r\n')).toHaveLength(takeOff.lines.length + 1);
+    expect(piecesCsv(takeOff, library).trim().split('\r\n')).toHaveLength(takeOff.pieces.length + 1);
+  });
+});
+
+it('puts the own materials a design uses into its file, and no others', () => {
+  const own = { ...referenceMaterials[0]!, id: 'own-sheet' };
+  const spare = { ...referenceMaterials[0]!, id: 'own-spare' };
+  const placed = structuredClone(design);
+  placed.variants[0]!.design = {
+    buildUps: [
+      {
+        id: 'b',
+        name: 'b',
+        layers: [{ id: 'y', role: 'damping', material: 'own-sheet', thickness: 0.002, coverage: 0.5 }],
+        seams: 'open',
+        sealQuality: 0,
+      },
+    ],
+    zones: { F: 'b' },
+    bays: {},
+  };
+  const file = toDesignFile(placed, [own, spare], []);
+  expect(file.materials.map(m => m.id)).toEqual(['own-sheet']);
+  expect(file.format).toBe(1);
+});

@@ -1,0 +1,20 @@
+/** The face of the core for interface and server: values in, values out, SI units. */
+export * from './buildup/index.ts';
+export * from './climate/index.ts';
+export {
+  type BayMoisture,
+  type BayResult,
+  type DampState,
+  type Evaluation,
+  evaluate,
+  type ZoneResult,
+} from './evaluate.ts';
+export * from './formats/index.ts';
+export * from './load/index.ts';
+export * from './materials/index.ts';
+export * from './model/index.ts';
+export { concentration, dewPoint, saturationPressure } from './moisture/index.ts';
+export * from './shell/index.ts';
+export type { Cover, OrderLine, Piece, TakeOff } from './takeoff/index.ts';
+export * from './units/index.ts';
+export * from './working/index.ts';

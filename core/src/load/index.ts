@@ -1,0 +1,1 @@
+export { type MassLine, massLines, massPerArea } from './mass.ts';

@@ -1,0 +1,8 @@
+export {
+  cutLengths,
+  type Placed,
+  type Rectangle,
+  type ShelfLayout,
+  shelfLayout,
+  splitToFit,
+} from './shelf.ts';

@@ -1,0 +1,68 @@
+/** Where a value of a step comes from. */
+export type Basis = 'measured' | 'assumed' | 'library' | 'brief' | 'method' | 'computed';
+
+/** How a step follows from the steps it names; 'given' names none. */
+export type Operation = 'given' | 'sum' | 'product' | 'quotient' | 'difference' | 'max' | 'reciprocal';
+
+export interface Step {
+  id: string;
+  label: string;
+  op: Operation;
+  of: string[];
+  value: number;
+  unit: string;
+  basis: Basis;
+  source?: string;
+}
+
+/** The calculation behind a number, as data: built here, recomputed in tests, rendered once. */
+export interface Working {
+  title: string;
+  steps: Step[];
+  /** Id of the step that is the number. */
+  result: string;
+  notes: string[];
+}
+
+/** Builds a working step by step; every computed value comes from the steps it names. */
+export class WorkingBuilder {
+  readonly steps: Step[] = [];
+  private values = new Map<string, number>();
+
+  given(label: string, value: number, unit: string, basis: Basis, source?: string): string {
+    return this.push({ label, op: 'given', of: [], value, unit, basis, ...(source ? { source } : {}) });
+  }
+
+  step(label: string, op: Exclude<Operation, 'given'>, of: string[], unit: string, source?: string): string {
+    const value = apply(
+      op,
+      of.map(id => this.values.get(id)!),
+    );
+    return this.push({ label, op, of, value, unit, basis: 'computed', ...(source ? { source } : {}) });
+  }
+
+  private push(step: Omit<Step, 'id'>): string {
+    const id = `s${this.steps.length + 1}`;
+    this.steps.push({ id, ...step });
+    this.values.set(id, step.value);
+    return id;
+  }
+}
+
+/** The value an operation gives; sums of nothing are 0. */
+export function apply(op: Exclude<Operation, 'given'>, values: number[]): number {
+  switch (op) {
+    case 'sum':
+      return values.reduce((a, b) => a + b, 0);
+    case 'product':
+      return values.reduce((a, b) => a * b, 1);
+    case 'quotient':
+      return values[0]! / values[1]!;
+    case 'difference':
+      return values.slice(1).reduce((a, b) => a - b, values[0] ?? 0);
+    case 'max':
+      return Math.max(0, ...values);
+    case 'reciprocal':
+      return 1 / values[0]!;
+  }
+}
