@@ -145,7 +145,9 @@ function noteSeam(
   const edges = 2 * (cover.width + cover.height);
   // Neighbouring linings share their edge; each bay's board has its own.
   const length = inside + (perBay ? edges : edges / 2);
-  const entry = (seams[`${cover.zone}/${buildUp.id}`] ??= { length: 0, area: 0 });
+  const key = `${cover.zone}/${buildUp.id}`;
+  const entry = seams[key] ?? { length: 0, area: 0 };
+  seams[key] = entry;
   entry.length += length;
   entry.area += cover.width * cover.height;
   if (buildUp.seams !== 'taped' || cover.layer.role === 'air gap') return;

@@ -1,0 +1,317 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { type Design, type Material, referenceMaterials } from '@overcoat/core';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import type { Express } from 'express';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import {
+  Conversion,
+  Imported,
+  OwnLibrary,
+  openApi,
+  operations,
+  ProblemDetails,
+  Saved,
+  Summary,
+} from './api/openapi.ts';
+import { createApp } from './app.ts';
+import { type Database, openDatabase } from './db/database.ts';
+
+const ajv = new Ajv2020({ discriminator: true, strict: false });
+const conforms = (schema: object, body: unknown) =>
+  expect(ajv.validate(schema, body), ajv.errorsText()).toBe(true);
+
+let folder: string;
+let db: Database;
+let app: Express;
+beforeAll(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), 'overcoat-'));
+  db = await openDatabase(folder);
+  app = createApp(db, null);
+});
+afterAll(async () => {
+  await db.close();
+  rmSync(folder, { recursive: true });
+});
+
+const api = () => request(app);
+const create = async (name = 'Test van') => {
+  const response = await api()
+    .post('/api/conversions')
+    .set('Host', 'localhost')
+    .send({ name, pattern: 'mid' })
+    .expect(201);
+  conforms(Conversion, response.body);
+  return response.body as {
+    id: string;
+    revision: number;
+    design: Design;
+    undo: string | null;
+    redo: string | null;
+  };
+};
+const save = (id: string, revision: number, design: Design, label = 'change') =>
+  api()
+    .put(`/api/conversions/${id}`)
+    .set('Host', 'localhost')
+    .set('If-Match', `"${revision}"`)
+    .send({ design, label });
+const post = (url: string) => api().post(url).set('Host', 'localhost');
+const get = (url: string) => api().get(url).set('Host', 'localhost');
+const put = (url: string) => api().put(url).set('Host', 'localhost');
+const own: Material = {
+  ...referenceMaterials.find(m => m.id === 'pir')!,
+  id: 'own-board',
+  name: 'Own board',
+};
+
+describe('conversions', () => {
+  it('creates, lists, reads, saves and deletes', async () => {
+    const made = await create();
+    const list = await get('/api/conversions').expect(200);
+    for (const row of list.body) conforms(Summary, row);
+    expect(list.body.map((r: { id: string }) => r.id)).toContain(made.id);
+    const saved = await save(made.id, 1, { ...made.design, name: 'Renamed' }, 'rename').expect(200);
+    conforms(Saved, saved.body);
+    expect(saved.headers.etag).toBe('"2"');
+    const read = await get(`/api/conversions/${made.id}`).expect(200);
+    conforms(Conversion, read.body);
+    expect(read.body.design).toEqual({ ...made.design, name: 'Renamed' });
+    await api().delete(`/api/conversions/${made.id}`).set('Host', 'localhost').expect(204);
+    const gone = await get(`/api/conversions/${made.id}`).expect(404);
+    conforms(ProblemDetails, gone.body);
+    expect(await db.models.Revision.count({ where: { conversion_id: made.id } })).toBe(0);
+  });
+
+  it('refuses a stale save with what is there now', async () => {
+    const made = await create();
+    await save(made.id, 1, { ...made.design, note: 'first' }).expect(200);
+    const stale = await save(made.id, 1, { ...made.design, note: 'second' }).expect(409);
+    expect(stale.body.current).toMatchObject({ revision: 2, design: { note: 'first' } });
+    expect(stale.body.detail).toContain('revision 2');
+    await api()
+      .put(`/api/conversions/${made.id}`)
+      .set('Host', 'localhost')
+      .send({ design: made.design, label: 'x' })
+      .expect(428);
+  });
+
+  it('undoes to the start and redoes to the end, and a new change after an undo ends the redo', async () => {
+    const { id, design } = await create();
+    for (const [i, note] of ['one', 'two', 'three'].entries())
+      await save(id, i + 1, { ...design, note }, note).expect(200);
+    const travel = async (way: 'undo' | 'redo', revision: number) =>
+      (await post(`/api/conversions/${id}/${way}`).set('If-Match', `"${revision}"`)).body;
+    const notes: string[] = [];
+    let at = (await get(`/api/conversions/${id}`)).body;
+    while (at.undo !== null) {
+      at = await travel('undo', at.revision);
+      notes.push(at.design.note);
+    }
+    expect(notes).toEqual(['two', 'one', '']);
+    expect(await travel('undo', at.revision)).toMatchObject({ status: 409, title: 'Nothing to undo' });
+    while (at.redo !== null) {
+      at = await travel('redo', at.revision);
+      notes.push(at.design.note);
+    }
+    expect(notes.slice(3)).toEqual(['one', 'two', 'three']);
+    at = await travel('undo', at.revision);
+    const fresh = (await save(id, at.revision, { ...design, note: 'other' }, 'other')).body;
+    expect(fresh.redo).toBe(null);
+    at = await travel('undo', fresh.revision);
+    expect(at.design.note).toBe('two');
+  });
+
+  it('takes many saves at once in turn: one wins, the others are told', async () => {
+    const { id, design } = await create();
+    const results = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => save(id, 1, { ...design, note: `n${i}` })),
+    );
+    expect(results.map(r => r.status).sort()).toEqual([200, ...Array<number>(7).fill(409)]);
+  });
+});
+
+describe('bad input is refused at its place, never with a 500', () => {
+  const broken: [string, (d: Design) => void, string][] = [
+    [
+      'a negative length',
+      d => {
+        d.shell.length.value = -40;
+      },
+      '/design/shell/length/value',
+    ],
+    [
+      'depths the wrong way round',
+      d => {
+        d.shell.zones[1]!.bays[0]!.depthMin.value = 0.4;
+      },
+      '/shell/zones/1/bays/0/depthMin',
+    ],
+    [
+      'a window larger than its bay',
+      d => {
+        d.shell.zones.find(z => z.openings[0])!.openings[0]!.height.value = 4;
+      },
+      '/openings/0',
+    ],
+    [
+      'an unknown material',
+      d => {
+        d.shell.skin.material = 'moon-dust';
+      },
+      '/shell/skin/material',
+    ],
+    [
+      'a missing brief',
+      d => {
+        delete (d as Partial<Design>).brief;
+      },
+      '/design',
+    ],
+  ];
+  it.each(broken)('%s', async (_, edit, where) => {
+    const { id, design } = await create();
+    const bad = structuredClone(design);
+    edit(bad);
+    const response = await save(id, 1, bad).expect(422);
+    conforms(ProblemDetails, response.body);
+    expect(response.body.errors[0].path).toContain(where);
+    expect((await get(`/api/conversions/${id}`)).body.design).toEqual(design);
+  });
+
+  it.each([
+    ['a truncated file', '{"format":1,"design":{', 400, 'cut short'],
+    ['a wrong version', JSON.stringify({ format: 9 }), 422, 'format 9'],
+    ['no version', '{}', 422, 'no format version'],
+    ['not an object', '"hello"', 422, 'not a design file'],
+    [
+      'a half design',
+      JSON.stringify({ format: 1, design: { format: 1 }, materials: [], prices: [] }),
+      422,
+      'is missing',
+    ],
+  ])('%s', async (_, body, status, part) => {
+    const response = await post('/api/import').type('json').send(body).expect(status);
+    expect(response.body.detail).toContain(part);
+  });
+
+  it('a 60 MB file', async () => {
+    const response = await post('/api/import')
+      .type('json')
+      .send(`{"format":1,"x":"${'a'.repeat(60 * 1_048_576)}"}`)
+      .expect(413);
+    expect(response.body.detail).toContain('at most 20 MB');
+  });
+
+  it('foreign hosts and origins', async () => {
+    await api().get('/api/health').set('Host', 'evil.example').expect(403);
+    await get('/api/health').set('Origin', 'https://evil.example').expect(403);
+    await get('/api/health').set('Origin', 'http://localhost:4180').expect(200);
+  });
+
+  it('any odd request: no 500 from a sweep over every operation', async () => {
+    const silent = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+    for (const o of operations)
+      for (const body of [undefined, '[]', '{"a":1}', 'null', '{"label":3}', '{"format":1,"design":null}'])
+        for (const match of [undefined, '"x"', '"99"']) {
+          let call = api()
+            [o.method](o.path.replace(/\{\w+\}/g, '%F0%9F%9A%90'))
+            .set('Host', 'localhost');
+          if (match) call = call.set('If-Match', match);
+          const response = await (body === undefined ? call : call.type('json').send(body));
+          expect(response.status, `${o.method} ${o.path} ${body}`).toBeLessThan(500);
+        }
+    expect(silent).not.toHaveBeenCalled();
+    silent.mockRestore();
+  });
+});
+
+describe('own materials and prices', () => {
+  it('keeps them, and refuses reference ids, negative prices and unknown sizes', async () => {
+    await put('/api/materials/own-board').send(own).expect(200);
+    await put('/api/materials/pir')
+      .send({ ...own, id: 'pir' })
+      .expect(422);
+    const price = { material: 'own-board', thickness: 0.025, width: 1.2, price: 19 };
+    await put('/api/prices').send(price).expect(200);
+    const negative = await put('/api/prices')
+      .send({ ...price, price: -1 })
+      .expect(422);
+    expect(negative.body.errors[0]).toMatchObject({
+      path: '/price',
+      message: expect.stringContaining('at least 0'),
+    });
+    await put('/api/prices')
+      .send({ ...price, thickness: 0.111 })
+      .expect(422);
+    const { body } = await get('/api/library').expect(200);
+    conforms(OwnLibrary, body);
+    expect(body).toEqual({ materials: [own], prices: [price] });
+  });
+
+  it('go with an exported design, and a deleted conversion comes back identical', async () => {
+    const { id, design } = await create('Round trip');
+    const placed = structuredClone(design);
+    placed.variants[0]!.design = {
+      buildUps: [
+        {
+          id: 'b',
+          name: 'b',
+          layers: [{ id: 'y', role: 'fill', material: 'own-board', thickness: 0.025 }],
+          seams: 'taped',
+          sealQuality: 0.9,
+        },
+      ],
+      zones: { F: 'b' },
+      bays: {},
+    };
+    await save(id, 1, placed).expect(200);
+    const used = await api().delete('/api/materials/own-board').set('Host', 'localhost').expect(409);
+    expect(used.body.detail).toContain('Round trip');
+    const file = await get(`/api/conversions/${id}/export`).expect(200);
+    expect(file.headers['content-disposition']).toContain('round-trip.overcoat.json');
+    expect(file.body.materials).toEqual([own]);
+    await api().delete(`/api/conversions/${id}`).set('Host', 'localhost').expect(204);
+    await api().delete('/api/materials/own-board').set('Host', 'localhost').expect(204);
+    await api().delete('/api/prices/own-board').set('Host', 'localhost').expect(204);
+    const back = await post('/api/import').send(file.body).expect(201);
+    conforms(Imported, back.body);
+    expect(back.body.conversion.design).toEqual(placed);
+    expect((await get('/api/library')).body).toEqual({
+      materials: file.body.materials,
+      prices: file.body.prices,
+    });
+    const again = await get(`/api/conversions/${back.body.conversion.id}/export`).expect(200);
+    expect(again.body).toEqual(file.body);
+  });
+
+  it('bring a different material of the same id in under a new one, and say so', async () => {
+    const { body: list } = await get('/api/conversions');
+    const { body: file } = await get(
+      `/api/conversions/${list.find((c: { name: string }) => c.name === 'Round trip').id}/export`,
+    );
+    file.materials[0].conductivity = 0.05;
+    const { body } = await post('/api/import').send(file).expect(201);
+    expect(body.notes[0]).toContain('own-board-2');
+    expect(body.conversion.design.variants[0].design.buildUps[0].layers[0].material).toBe('own-board-2');
+  });
+});
+
+describe('the OpenAPI document', () => {
+  it('names every operation that answers, and every route answers', async () => {
+    const { body } = await get('/api/openapi.json').expect(200);
+    expect(body).toEqual(JSON.parse(JSON.stringify(openApi())));
+    expect(Object.values(body.paths as Record<string, object>).flatMap(p => Object.keys(p))).toHaveLength(
+      operations.length,
+    );
+    for (const o of operations) {
+      const response = await api()
+        [o.method](o.path.replace(/\{\w+\}/g, 'nothing'))
+        .set('Host', 'localhost');
+      expect(response.body?.detail ?? '', `${o.method} ${o.path}`).not.toContain('There is nothing at');
+    }
+    await get('/api/nowhere').expect(404);
+  });
+});

@@ -1,0 +1,136 @@
+import {
+  type DesignFile,
+  isSize,
+  type Library,
+  type Material,
+  makeLibrary,
+  materialsUsed,
+  type Price,
+  referenceMaterials,
+  same,
+} from '@overcoat/core';
+import type { Transaction } from 'sequelize';
+import type { Database } from '../db/database.ts';
+import type { ConversionStore } from './conversionStore.ts';
+import { invalid, notFound, Problem } from './problem.ts';
+
+const REFERENCE = new Set(referenceMaterials.map(m => m.id));
+
+/** A person's own materials and prices, shared by all conversions. */
+export class LibraryStore {
+  private cached: { materials: Material[]; prices: Price[]; library: Library } | null = null;
+
+  constructor(private readonly db: Database) {}
+
+  async read(): Promise<{ materials: Material[]; prices: Price[]; library: Library }> {
+    if (this.cached) return this.cached;
+    const materials = (await this.db.models.Material.findAll()).map(r => JSON.parse(r.document) as Material);
+    const prices = (await this.db.models.Price.findAll()).map(({ material, thickness, width, price }) => ({
+      material,
+      thickness,
+      width,
+      price,
+    }));
+    this.cached = { materials, prices, library: makeLibrary(materials, prices) };
+    return this.cached;
+  }
+
+  async putMaterial(material: Material): Promise<void> {
+    if (REFERENCE.has(material.id))
+      throw invalid(`“${material.id}” is a reference material: copy it under another id to change it.`, [
+        { path: '/id', message: 'taken by the reference library' },
+      ]);
+    await this.change(transaction =>
+      this.db.models.Material.upsert(
+        { id: material.id, document: JSON.stringify(material) },
+        { transaction },
+      ),
+    );
+  }
+
+  async removeMaterial(id: string, conversions: ConversionStore): Promise<void> {
+    for (const { id: conversion, name } of await conversions.list()) {
+      const { design } = await conversions.read(conversion);
+      if (materialsUsed(design).has(id))
+        throw new Problem(409, 'Still used', `“${name}” uses this material: take it out there first.`);
+    }
+    const gone = await this.change(transaction =>
+      this.db.models.Material.destroy({ where: { id }, transaction }),
+    );
+    if (gone === 0) throw notFound('such own material');
+  }
+
+  async putPrice(price: Price): Promise<void> {
+    const { library } = await this.read();
+    const stock = library.get(price.material)?.stock.find(s => isSize(s, price));
+    if (!stock)
+      throw invalid('No such material is sold in this size.', [
+        { path: '/material', message: 'unknown material or size' },
+      ]);
+    await this.change(transaction =>
+      this.db.models.Price.upsert(
+        { ...price, thickness: stock.thickness, width: stock.width },
+        { transaction },
+      ),
+    );
+  }
+
+  async removePrices(material: string): Promise<void> {
+    await this.change(transaction => this.db.models.Price.destroy({ where: { material }, transaction }));
+  }
+
+  /**
+   * Takes in what a file carries. A material whose id is taken by a different one comes in under a new id, and the
+   * file's design follows; an own price already set here stays. Returns the file as it now reads, and what was said.
+   */
+  async takeIn(file: DesignFile): Promise<{ file: DesignFile; notes: string[] }> {
+    const { materials: own, prices: ownPrices } = await this.read();
+    const notes: string[] = [];
+    const renamed = new Map<string, string>();
+    const taken = new Set([...REFERENCE, ...own.map(m => m.id)]);
+    const added: Material[] = [];
+    for (const material of file.materials) {
+      const present = own.find(m => m.id === material.id);
+      if (present && same(present, material)) continue;
+      let id = material.id;
+      for (let n = 2; taken.has(id); n++) id = `${material.id}-${n}`;
+      if (id !== material.id) {
+        renamed.set(material.id, id);
+        notes.push(`“${material.name}” differs from the one here and came in as ${id}.`);
+      }
+      taken.add(id);
+      added.push({ ...material, id });
+    }
+    const prices = file.prices.map(p => ({ ...p, material: renamed.get(p.material) ?? p.material }));
+    const fresh = prices.filter(p => {
+      const present = ownPrices.find(
+        o => o.material === p.material && isSize({ ...p, length: 1, perPack: 1 }, o),
+      );
+      if (present && present.price !== p.price) notes.push(`Your own price for ${p.material} stays.`);
+      return !present;
+    });
+    await this.change(async transaction => {
+      for (const m of added)
+        await this.db.models.Material.upsert({ id: m.id, document: JSON.stringify(m) }, { transaction });
+      for (const p of fresh) await this.db.models.Price.upsert(p, { transaction });
+    });
+    return { file: renamed.size > 0 ? rename(file, renamed) : file, notes };
+  }
+
+  private async change<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+    const result = await this.db.write(work);
+    this.cached = null;
+    return result;
+  }
+}
+
+function rename(file: DesignFile, ids: Map<string, string>): DesignFile {
+  const copy = structuredClone(file);
+  const { shell, variants } = copy.design;
+  shell.skin.material = ids.get(shell.skin.material) ?? shell.skin.material;
+  for (const v of variants)
+    for (const p of [v.design, v.baseline.design])
+      for (const b of p.buildUps)
+        for (const l of b.layers) if (l.role !== 'air gap') l.material = ids.get(l.material) ?? l.material;
+  return copy;
+}

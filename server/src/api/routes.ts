@@ -1,0 +1,118 @@
+import { checkDesign, type Design, toDesignFile, upgrade } from '@overcoat/core';
+import { newDesign } from '@overcoat/core/demo';
+import express, { type Request, type Response, type Router } from 'express';
+import type { Database } from '../db/database.ts';
+import { type ConversionRecord, ConversionStore } from './conversionStore.ts';
+import { LibraryStore } from './libraryStore.ts';
+import { invalid, Problem } from './problem.ts';
+import { checkCreate, checkFile, checkMaterial, checkPrice, checkSave } from './validate.ts';
+
+const MEGABYTE = 1_048_576;
+export const FILE_LIMIT = 20 * MEGABYTE;
+
+/** Every route under /api, over one database. */
+export function apiRoutes(db: Database): Router {
+  const conversions = new ConversionStore(db);
+  const library = new LibraryStore(db);
+  const router = express.Router();
+  const json = express.json({ limit: 5 * MEGABYTE, strict: false });
+  const file = express.json({ limit: FILE_LIMIT, strict: false });
+
+  const sound = async (design: Design) => {
+    const mistakes = checkDesign(design, (await library.read()).library);
+    if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+  };
+
+  router.get('/health', (_, response) => void response.json({ ok: true }));
+
+  router.get('/conversions', async (_, response) => void response.json(await conversions.list()));
+  router.post('/conversions', json, async (request, response) => {
+    const { name, pattern } = checkCreate(request.body);
+    send(response.status(201), await conversions.create(newDesign(name.trim(), pattern), 'new conversion'));
+  });
+  router.post('/import', file, async (request, response) => {
+    const upgraded = upgrade(request.body);
+    if (!upgraded.ok) throw invalid(upgraded.message);
+    const read = checkFile(upgraded.document);
+    const known = new Set([...(await library.read()).library.keys(), ...read.materials.map(m => m.id)]);
+    const mistakes = checkDesign(read.design, known);
+    if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+    const { file: taken, notes } = await library.takeIn(read);
+    const conversion = await conversions.create(taken.design, 'imported');
+    response.status(201).json({ conversion, notes });
+  });
+  router.get('/conversions/:id', async (request, response) =>
+    send(response, await conversions.read(request.params.id)),
+  );
+  router.put('/conversions/:id', json, async (request, response) => {
+    const expected = ifMatch(request);
+    const { design, label } = checkSave(request.body);
+    await sound(design);
+    sendSaved(response, await conversions.save(request.params.id, expected, design, label));
+  });
+  router.post('/conversions/:id/undo', async (request, response) =>
+    send(response, await conversions.undo(request.params.id, ifMatch(request))),
+  );
+  router.post('/conversions/:id/redo', async (request, response) =>
+    send(response, await conversions.redo(request.params.id, ifMatch(request))),
+  );
+  router.delete('/conversions/:id', async (request, response) => {
+    await conversions.remove(request.params.id);
+    response.status(204).end();
+  });
+  router.get('/conversions/:id/export', async (request, response) => {
+    const { design } = await conversions.read(request.params.id);
+    const { materials, prices } = await library.read();
+    const name = design.name.replace(/[^\w-]+/g, '-').toLowerCase() || 'design';
+    response.setHeader('Content-Disposition', `attachment; filename="${name}.overcoat.json"`);
+    response.json(toDesignFile(design, materials, prices));
+  });
+
+  router.get('/library', async (_, response) => {
+    const { materials, prices } = await library.read();
+    response.json({ materials, prices });
+  });
+  router.put('/materials/:id', json, async (request, response) => {
+    const material = checkMaterial(request.body);
+    if (material.id !== request.params.id)
+      throw invalid('The id in the address and in the material must be the same.');
+    await library.putMaterial(material);
+    response.json(material);
+  });
+  router.delete('/materials/:id', async (request, response) => {
+    await library.removeMaterial(request.params.id, conversions);
+    response.status(204).end();
+  });
+  router.put('/prices', json, async (request, response) => {
+    const price = checkPrice(request.body);
+    await library.putPrice(price);
+    response.json(price);
+  });
+  router.delete('/prices/:material', async (request, response) => {
+    await library.removePrices(request.params.material);
+    response.status(204).end();
+  });
+  return router;
+}
+
+function ifMatch(request: Request): number {
+  const header = request.get('If-Match');
+  if (!header)
+    throw new Problem(
+      428,
+      'Revision needed',
+      'A change must say which revision it was made on, in If-Match.',
+    );
+  const revision = Number(/^"?(\d+)"?$/.exec(header)?.[1] ?? Number.NaN);
+  if (!Number.isInteger(revision))
+    throw new Problem(400, 'Not readable', 'If-Match must be a revision number such as "12".');
+  return revision;
+}
+
+const send = (response: Response, record: ConversionRecord) =>
+  void response.setHeader('ETag', `"${record.revision}"`).json(record);
+
+/** The client has the design it sent: only what the save made of it goes back. */
+function sendSaved(response: Response, { design: _, ...saved }: ConversionRecord): void {
+  response.setHeader('ETag', `"${saved.revision}"`).json(saved);
+}

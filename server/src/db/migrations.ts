@@ -1,0 +1,41 @@
+import { QueryTypes, type Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+
+/** Forward-only, in raw SQL; one entry a version. Never edit one that has shipped. */
+const MIGRATIONS: { name: string; sql: string[] }[] = [
+  {
+    name: '001-conversions',
+    sql: [
+      `CREATE TABLE conversions (
+        id TEXT PRIMARY KEY, name TEXT NOT NULL, summary TEXT NOT NULL, revision INTEGER NOT NULL,
+        created_at TEXT NOT NULL, saved_at TEXT NOT NULL)`,
+      `CREATE TABLE revisions (
+        conversion_id TEXT NOT NULL REFERENCES conversions(id) ON DELETE CASCADE, revision INTEGER NOT NULL,
+        back INTEGER, forward INTEGER, label TEXT NOT NULL, saved_at TEXT NOT NULL, document BLOB NOT NULL,
+        PRIMARY KEY (conversion_id, revision))`,
+    ],
+  },
+  {
+    name: '002-own-materials-and-prices',
+    sql: [
+      'CREATE TABLE materials (id TEXT PRIMARY KEY, document TEXT NOT NULL)',
+      'CREATE TABLE prices (material TEXT NOT NULL, thickness REAL NOT NULL, width REAL NOT NULL, price REAL NOT NULL, PRIMARY KEY (material, thickness, width))',
+    ],
+  },
+];
+
+/** Brings the database to the newest version; `to` stops at an earlier one (for tests). */
+export async function migrate(sequelize: Sequelize, to?: string): Promise<string[]> {
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(({ name, sql }) => ({
+      name,
+      up: async () => {
+        for (const statement of sql) await sequelize.query(statement, { type: QueryTypes.RAW });
+      },
+    })),
+    storage: new SequelizeStorage({ sequelize }),
+    logger: undefined,
+  });
+  const done = await umzug.up(to ? { to } : {});
+  return done.map(m => m.name);
+}

@@ -1,0 +1,108 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Design } from '@overcoat/core';
+import { QueryTypes, Sequelize } from 'sequelize';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openDatabase } from './db/database.ts';
+import { migrate } from './db/migrations.ts';
+
+const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
+let folder: string;
+const running = new Set<ChildProcess>();
+beforeEach(() => {
+  folder = mkdtempSync(path.join(tmpdir(), 'overcoat-kill-'));
+});
+afterEach(() => {
+  for (const child of running) child.kill('SIGKILL');
+  rmSync(folder, { recursive: true });
+});
+
+/** A real server process on a free port. */
+async function start(): Promise<{ process: ChildProcess; url: string }> {
+  const child = spawn(process.execPath, ['--import', 'tsx', MAIN, '--data', folder, '--port', '0'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  running.add(child);
+  const url = await new Promise<string>((resolve, reject) => {
+    child.once('exit', code => reject(new Error(`server ended with ${code}`)));
+    child.stdout!.on('data', (chunk: Buffer) => {
+      const found = /http:\/\/[\d.:]+/.exec(chunk.toString());
+      if (found) resolve(found[0]);
+    });
+  });
+  return { process: child, url };
+}
+
+const ended = (child: ChildProcess) => new Promise(resolve => child.once('exit', resolve));
+
+describe('kill -9 during saves', () => {
+  it('loses nothing that was acknowledged, three times over', async () => {
+    let server = await start();
+    const headers = { 'Content-Type': 'application/json' };
+    const made = await (
+      await fetch(`${server.url}/api/conversions`, {
+        method: 'POST',
+        headers,
+        body: JSON.stringify({ name: 'Kill', pattern: 'mid' }),
+      })
+    ).json();
+    const design: Design = made.design;
+    let acknowledged = 1;
+    let note = '';
+    for (let round = 0; round < 3; round++) {
+      const before = acknowledged;
+      for (let i = 0; ; i++) {
+        // Struck at another moment of a save in every round.
+        if (i === 5 + round) setTimeout(() => server.process.kill('SIGKILL'), 2 + 5 * round);
+        const mine = `${round}-${i}`;
+        try {
+          const response = await fetch(`${server.url}/api/conversions/${made.id}`, {
+            method: 'PUT',
+            headers: { ...headers, 'If-Match': `"${acknowledged}"` },
+            body: JSON.stringify({ design: { ...design, note: mine }, label: mine }),
+          });
+          expect(response.status).toBe(200);
+          acknowledged = (await response.json()).revision;
+          note = mine;
+        } catch {
+          break;
+        }
+      }
+      if (server.process.exitCode === null && server.process.signalCode === null) await ended(server.process);
+      server = await start();
+      const after = await (await fetch(`${server.url}/api/conversions/${made.id}`)).json();
+      // One more may have reached the disk without its answer reaching us; never one less.
+      expect(after.revision - acknowledged).toBeGreaterThanOrEqual(0);
+      expect(after.revision - acknowledged).toBeLessThanOrEqual(1);
+      if (after.revision === acknowledged) expect(after.design.note).toBe(note);
+      expect(acknowledged).toBeGreaterThanOrEqual(before + 5);
+      acknowledged = after.revision;
+    }
+    server.process.kill('SIGTERM');
+    await ended(server.process);
+  }, 60_000);
+});
+
+describe('migrations', () => {
+  it('bring a database of every earlier version up, keeping what it holds', async () => {
+    const old = new Sequelize({
+      dialect: 'sqlite',
+      storage: path.join(folder, 'overcoat.sqlite'),
+      logging: false,
+    });
+    expect(await migrate(old, '001-conversions')).toEqual(['001-conversions']);
+    await old.query("INSERT INTO conversions VALUES ('c', 'Kept', '{}', 1, '2026-01-01', '2026-01-01')");
+    await old.close();
+    const db = await openDatabase(folder);
+    expect(await db.models.Conversion.findByPk('c')).toMatchObject({ name: 'Kept', revision: 1 });
+    expect(await db.models.Price.count()).toBe(0);
+    const [{ foreign_keys }] = (await db.sequelize.query('PRAGMA foreign_keys', {
+      type: QueryTypes.SELECT,
+    })) as [{ foreign_keys: number }];
+    expect(foreign_keys).toBe(1);
+    await db.close();
+  });
+});

@@ -1,0 +1,41 @@
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { makeLibrary } from '@overcoat/core';
+import { demoDesigns } from '@overcoat/core/demo';
+import { ConversionStore } from './api/conversionStore.ts';
+import { warmUp } from './api/validate.ts';
+import { createApp } from './app.ts';
+import { openDatabase } from './db/database.ts';
+
+const { values } = parseArgs({
+  options: {
+    port: { type: 'string', default: '4180' },
+    data: { type: 'string', default: 'data' },
+    web: { type: 'string' },
+    demo: { type: 'boolean', default: false },
+  },
+});
+
+const db = await openDatabase(path.resolve(values.data));
+if (values.demo && (await db.models.Conversion.count()) === 0) {
+  const store = new ConversionStore(db);
+  for (const design of demoDesigns(makeLibrary()).reverse()) await store.create(design, 'demo');
+}
+const app = createApp(db, values.web ? path.resolve(values.web) : null);
+const server = app.listen(Number(values.port), '127.0.0.1', error => {
+  if (error) {
+    console.error(`Port ${values.port} cannot be used: ${error.message}. Choose another with --port.`);
+    process.exit(1);
+  }
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : values.port;
+  console.log(`Overcoat is at http://127.0.0.1:${port}`);
+  setImmediate(warmUp);
+});
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    server.close();
+    server.closeAllConnections();
+    void db.close().then(() => process.exit(0));
+  });
