@@ -13,7 +13,13 @@ export * from './formats/index.ts';
 export * from './load/index.ts';
 export * from './materials/index.ts';
 export * from './model/index.ts';
-export { concentration, dewPoint, saturationPressure } from './moisture/index.ts';
+export {
+  dewPoint,
+  moistureProduction,
+  type ProfilePoint,
+  saturationPressure,
+  vapourProfile,
+} from './moisture/index.ts';
 export * from './shell/index.ts';
 export type { Cover, OrderLine, Piece, TakeOff } from './takeoff/index.ts';
 export * from './units/index.ts';

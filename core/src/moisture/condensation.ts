@@ -86,6 +86,38 @@ export function skinGain(
   return { diffusion: rate[grid.skin]! - leakage, leakage, skin: skinT };
 }
 
+export interface ProfilePoint {
+  /** Resistance from the outside air, m2K/W; degC; Pa. */
+  r: number;
+  t: number;
+  saturation: number;
+  vapour: number;
+}
+
+/** Temperature, saturation and vapour pressure at every face of the layers, outer face first, air dry of stored water. */
+export function vapourProfile(assembly: Assembly, regime: Omit<Regime, 'share' | 'leak'>): ProfilePoint[] {
+  const grid = makeGrid({ ...assembly, subdivideAbove: Number.POSITIVE_INFINITY });
+  const full = { ...regime, share: 1, leak: 0 };
+  const psat = profile(grid, full);
+  const n = psat.length;
+  const hull = new Int32Array(n);
+  const size = rates(grid, psat, full, new Uint8Array(n), new Float64Array(n), hull);
+  const pressure = (k: number) =>
+    k === 0 ? Math.min(full.outside.p, psat[0]!) : k === n - 1 ? Math.min(full.inside.p, psat[k]!) : psat[k]!;
+  return Array.from(psat, (saturation, k) => {
+    let i = 1;
+    while (i < size - 1 && hull[i]! < k) i++;
+    const [a, b] = [hull[i - 1]!, hull[i]!];
+    const share = (grid.sd[k]! - grid.sd[a]!) / (grid.sd[b]! - grid.sd[a]!);
+    return {
+      r: grid.r[k]!,
+      t: temperatureAt(grid, full, k),
+      saturation,
+      vapour: pressure(a) + share * (pressure(b) - pressure(a)),
+    };
+  });
+}
+
 /** Room less skin vapour concentration, kg/m3, with the skin at saturation. */
 const leakDriving = (regime: Regime, psatSkin: number, skinT: number) =>
   regime.inside.p / (R_VAPOUR * (regime.inside.t + 273.15)) - psatSkin / (R_VAPOUR * (skinT + 273.15));
@@ -186,7 +218,8 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
 
 /**
  * Gain of each interface in one regime. The vapour pressure is the tightest line under the saturation curve
- * between the points where it is fixed (both ends and wet interfaces): a lower convex hull over sd.
+ * between the points where it is fixed (both ends and wet interfaces): a lower convex hull over sd. Returns the
+ * number of points on the hull.
  */
 function rates(
   grid: Grid,
@@ -195,7 +228,7 @@ function rates(
   wet: Uint8Array,
   rate: Float64Array,
   hull: Int32Array,
-): void {
+): number {
   const { sd, skin } = grid;
   const last = sd.length - 1;
   const pressure = (k: number) =>
@@ -232,6 +265,7 @@ function rates(
     const gain = regime.leak * leakDriving(regime, psat[skin]!, temperatureAt(grid, regime, skin));
     if (gain > 0 || wet[skin]) rate[skin] = rate[skin]! + gain;
   }
+  return size;
 }
 
 function advance(water: Float64Array, solver: Solver, index: number, seconds: number): void {

@@ -3,8 +3,10 @@ export {
   type Condensation,
   condensation,
   type Period,
+  type ProfilePoint,
   type Regime,
   skinGain,
+  vapourProfile,
 } from './condensation.ts';
 export { daysToDry, LEAK_WATER } from './drying.ts';
 export { type Air, emptyAir, type Glass, moistureProduction, NIGHT_HOURS, occupiedAir } from './indoor.ts';

@@ -14,6 +14,7 @@ import {
   pressureOf,
   saturationPressure,
   skinGain,
+  vapourProfile,
 } from './index.ts';
 
 const STEEL = { resistance: 0.0008 / 50, sd: 1500 };
@@ -82,6 +83,22 @@ describe('a winter night (independently computed)', () => {
     expect(diffusion * 3600 * 1000).toBeCloseTo(expected.g_per_m2h, 4);
     const once = condensation(undivided(build), [{ seconds: TEN_HOURS, regimes: [night()] }], 1);
     expect(once.water[0]! * 1000).toBeCloseTo(expected.g_per_m2_night10h, 3);
+  });
+});
+
+describe('the profile that the section shows', () => {
+  it.each([
+    ['a', bare],
+    ['b', foiled],
+    ['c', foam],
+  ] as const)('lining %s: temperatures and vapour pressures at every face', (key, build) => {
+    const expected = reference.glaser_night[key];
+    const points = vapourProfile(build, night()).slice(1);
+    for (const [i, t] of expected.T_interfaces_from_outer_face.slice(1).entries())
+      expect(points[i]!.t).toBeCloseTo(t, 2);
+    for (const [i, p] of expected.psat_at_interfaces.entries())
+      expect(points[i]!.saturation).toBeCloseTo(p, 0);
+    for (const [i, p] of expected.p_at_interfaces.entries()) expect(points[i]!.vapour).toBeCloseTo(p, 0);
   });
 });
 

@@ -1,0 +1,117 @@
+import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+const cache = path.join(root, '.cache');
+
+/** Runs a command with the terminal; resolves with its exit code. */
+export function run(command, args, options = {}) {
+  return new Promise(resolve => {
+    const child = spawn(command, args, { cwd: root, stdio: 'inherit', ...options });
+    child.on('error', () => resolve(127));
+    child.on('exit', code => resolve(code ?? 1));
+  });
+}
+
+/** Runs a program of node_modules. */
+export const tool = (name, args, options) =>
+  run(path.join(root, 'node_modules', '.bin', name), args, options);
+
+/** Runs `work` unless `key` stood at `stamp` when it last succeeded. */
+async function once(key, stamp, work) {
+  const file = path.join(cache, key);
+  if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return;
+  await work();
+  mkdirSync(cache, { recursive: true });
+  writeFileSync(file, stamp);
+}
+
+/** Installs what the lockfile names, when it changed or nothing is installed. */
+export async function install() {
+  const lock = readFileSync(path.join(root, 'package-lock.json'));
+  const stamp = createHash('sha256').update(lock).update(process.version).digest('hex');
+  if (!existsSync(path.join(root, 'node_modules')))
+    return once('installed', `${stamp} ${Date.now()}`, installNow).then(() =>
+      writeFileSync(path.join(cache, 'installed'), stamp),
+    );
+  return once('installed', stamp, installNow);
+}
+
+async function installNow() {
+  console.log('Installing packages (the first time takes a few minutes: the database is compiled)…');
+  if ((await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])) !== 0) {
+    console.error(
+      'npm ci failed. Overcoat needs Node 20.19 or newer, and python3, make and a C++ compiler for its database.',
+    );
+    process.exit(1);
+  }
+}
+
+/** Builds server and interface when their sources changed. */
+export function build() {
+  const stamp = sourcesStamp([
+    'core/src',
+    'server/src',
+    'web/src',
+    'web/index.html',
+    'web/vite.config.ts',
+    'package-lock.json',
+    'scripts/lib.mjs',
+  ]);
+  const built =
+    existsSync(path.join(root, 'server/dist/main.js')) && existsSync(path.join(root, 'web/dist/index.html'));
+  return once('built', built ? stamp : `${stamp} `, buildNow).then(() =>
+    writeFileSync(path.join(cache, 'built'), stamp),
+  );
+}
+
+async function buildNow() {
+  console.log('Building…');
+  const external = ['sqlite3', 'sequelize', 'umzug', 'express', 'helmet', 'ajv', 'typebox'];
+  const server = [
+    'server/src/main.ts',
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--target=node20',
+    '--outfile=server/dist/main.js',
+    '--log-level=warning',
+    ...external.flatMap(name => [`--external:${name}`, `--external:${name}/*`]),
+  ];
+  if (
+    (await tool('esbuild', server)) !== 0 ||
+    (await tool('vite', ['build', '--logLevel', 'warn'], { cwd: path.join(root, 'web') })) !== 0
+  ) {
+    console.error('The build failed.');
+    process.exit(1);
+  }
+}
+
+function sourcesStamp(places) {
+  const hash = createHash('sha256');
+  const visit = file => {
+    const stat = statSync(file);
+    if (stat.isDirectory()) for (const name of readdirSync(file).sort()) visit(path.join(file, name));
+    else hash.update(`${file} ${stat.size} ${stat.mtimeMs}\n`);
+  };
+  for (const place of places) visit(path.join(root, place));
+  return hash.digest('hex');
+}
+
+/** Starts the built server; resolves with its address and the process once it listens. */
+export function startServer(args) {
+  const child = spawn(process.execPath, ['server/dist/main.js', '--web', 'web/dist', ...args], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  return new Promise((resolve, reject) => {
+    child.on('exit', code => reject(new Error(`The server ended with ${code}.`)));
+    child.stdout.on('data', chunk => {
+      const found = /http:\/\/[\d.:]+/.exec(String(chunk));
+      if (found) resolve({ url: found[0], child });
+    });
+  });
+}

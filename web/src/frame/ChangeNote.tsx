@@ -1,0 +1,147 @@
+import type { Evaluation, Library, Variant } from '@overcoat/core';
+import { useState } from 'react';
+import { useLibrary } from '../api/queries.ts';
+import { FIGURES, type Figures, figuresOf } from '../format.ts';
+import { DAMP_WORDS } from '../sentences.ts';
+import { useDesign } from '../store/design.ts';
+import { evaluation, useEvaluation, useOpenDesign, useVariant } from '../store/evaluation.ts';
+import { useUnits } from '../store/preferences.ts';
+import { Dialog } from '../ui/Dialog.tsx';
+
+/** What the last change did, and what the design differs by from its baseline; "why" shows it zone by zone. */
+export function ChangeNote() {
+  const units = useUnits();
+  const design = useOpenDesign();
+  const variant = useVariant();
+  const now = useEvaluation();
+  const { library } = useLibrary();
+  const last = useDesign(s => s.lastChange);
+  const edit = useDesign(s => s.edit);
+  const [why, setWhy] = useState<{ title: string; before: Evaluation } | null>(null);
+  const before = last ? evaluationOf(last.before, variant.id, library) : null;
+  const parts = before ? differences(figuresOf(before), figuresOf(now), units) : [];
+  if (before && before.damp.state !== now.damp.state)
+    parts.push(`damp: ${DAMP_WORDS[before.damp.state]} → ${DAMP_WORDS[now.damp.state]}`);
+  const setBaseline = () =>
+    edit('baseline set', draft => {
+      const v = draft.variants.find(x => x.id === variant.id)!;
+      v.baseline = { name: `${variant.name}, as it was`, design: structuredClone(variant.design) };
+    });
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 border-t border-dashed border-rule px-3.5 py-1 text-[13px]">
+      <span role="status">
+        {last ? (
+          <>
+            <span className="text-faint">last change · </span>
+            <span className="font-medium">{last.label}</span>:{' '}
+            {parts.length > 0 ? parts.join(', ') : 'no figure moved'}.
+          </>
+        ) : (
+          <span className="text-faint">Every figure opens its working.</span>
+        )}
+      </span>
+      {before && parts.length > 0 && (
+        <button
+          type="button"
+          className="text-chalk underline"
+          onClick={() => setWhy({ title: `Why: ${last!.label}`, before })}
+        >
+          why
+        </button>
+      )}
+      <span className="ml-auto text-faint">
+        changes in blue are against {variant.baseline.name} ·{' '}
+        <button
+          type="button"
+          className="text-chalk underline"
+          onClick={() =>
+            setWhy({
+              title: `Against ${variant.baseline.name}`,
+              before: evaluation(design, variant.baseline.design, library),
+            })
+          }
+        >
+          by zone
+        </button>{' '}
+        ·{' '}
+        <button type="button" className="text-chalk underline" onClick={setBaseline}>
+          count from here
+        </button>
+      </span>
+      <Dialog open={why !== null} onOpenChange={open => !open && setWhy(null)} title={why?.title ?? ''} side>
+        {why && <ByZone before={why.before} now={now} />}
+      </Dialog>
+    </div>
+  );
+}
+
+function evaluationOf(
+  design: {
+    shell: Parameters<typeof evaluation>[0]['shell'];
+    brief: Parameters<typeof evaluation>[0]['brief'];
+    variants: Variant[];
+  },
+  variantId: string,
+  library: Library,
+): Evaluation | null {
+  const variant = design.variants.find(v => v.id === variantId);
+  return variant ? evaluation(design, variant.design, library) : null;
+}
+
+function differences(before: Figures, now: Figures, units: 'metric' | 'imperial'): string[] {
+  return FIGURES.flatMap(f => {
+    const change = now[f.key] - before[f.key];
+    if (Math.abs(change) < f.noise) return [];
+    return [`${f.name === 'added' ? 'mass' : f.name} ${change > 0 ? '+' : ''}${f.print(change, units)}`];
+  });
+}
+
+function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
+  const units = useUnits();
+  const was = new Map(before.zones.map(z => [z.zone.id, z]));
+  const columns = [
+    { name: 'mass', of: (z: Evaluation['zones'][number]) => z.mass, f: FIGURES[0]! },
+    { name: 'cost', of: (z: Evaluation['zones'][number]) => z.cost, f: FIGURES[1]! },
+    { name: 'heat loss', of: (z: Evaluation['zones'][number]) => z.heatLoss, f: FIGURES[2]! },
+    { name: 'lining stands in', of: (z: Evaluation['zones'][number]) => z.taken, f: FIGURES[3]! },
+  ];
+  return (
+    <>
+      <p className="mb-3 text-faint">
+        Whole packs are shared out by what each zone uses, so another zone’s cost can move when a pack is
+        filled or opened.
+      </p>
+      <table className="w-full">
+        <thead className="text-left text-[13px] text-faint">
+          <tr>
+            <th className="py-1 font-medium">zone</th>
+            {columns.map(c => (
+              <th key={c.name} className="py-1 text-right font-medium">
+                {c.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {now.zones.map(z => (
+            <tr key={z.zone.id} className="border-t border-rule">
+              <td className="py-1.5">
+                <b>{z.zone.id}</b> {z.zone.name}
+              </td>
+              {columns.map(c => {
+                const change = c.of(z) - (was.get(z.zone.id) ? c.of(was.get(z.zone.id)!) : 0);
+                return (
+                  <td key={c.name} className="py-1.5 text-right">
+                    {Math.abs(change) < c.f.noise
+                      ? '–'
+                      : `${change > 0 ? '+' : ''}${c.f.print(change, units)}`}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}

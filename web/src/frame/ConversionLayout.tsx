@@ -1,0 +1,73 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { Link, Outlet, useParams } from 'react-router';
+import { ApiError, api } from '../api/client.ts';
+import { useLibrary } from '../api/queries.ts';
+import { useDesign } from '../store/design.ts';
+import { ConflictDialog } from './ConflictDialog.tsx';
+import { Ledger } from './Ledger.tsx';
+import { TopBar } from './TopBar.tsx';
+import { useKeys } from './useKeys.ts';
+
+/** Everything inside one conversion: loads it, keeps it open, and puts bar and ledger over every view. */
+export function ConversionLayout() {
+  const { id } = useParams();
+  const openId = useDesign(s => s.id);
+  const open = useDesign(s => s.open);
+  const close = useDesign(s => s.close);
+  const { ready } = useLibrary();
+  const { data, error } = useQuery({
+    queryKey: ['open', id],
+    queryFn: () => api.read(id!),
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    retry: (n, e) => n < 3 && !(e instanceof ApiError && e.status === 404),
+  });
+  useKeys();
+  useEffect(() => {
+    if (data && data.id !== useDesign.getState().id) open(data);
+  }, [data, open]);
+  useEffect(() => () => close(), [close]);
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (useDesign.getState().pending.length > 0) event.preventDefault();
+    };
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, []);
+
+  if (error && openId !== id)
+    return (
+      <main className="table-ground grow p-10">
+        <h1 className="text-3xl">
+          {error instanceof ApiError && error.status === 404
+            ? 'This conversion is not here'
+            : 'The conversion could not be opened'}
+        </h1>
+        <p className="mt-2">
+          {error.message}{' '}
+          <Link to="/" className="text-chalk underline">
+            Go to your conversions
+          </Link>
+          .
+        </p>
+      </main>
+    );
+  if (openId !== id || !ready)
+    return (
+      <main className="table-ground grow p-10" aria-busy>
+        <p role="status">Unrolling the pattern…</p>
+      </main>
+    );
+  return (
+    <div className="flex min-w-0 grow flex-col lg:min-h-0 print-whole">
+      <TopBar />
+      <Ledger />
+      <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">
+        <Outlet />
+      </main>
+      <ConflictDialog />
+    </div>
+  );
+}

@@ -1,0 +1,135 @@
+import {
+  costWorking,
+  dampWorking,
+  type Evaluation,
+  headroomWorking,
+  heatWorking,
+  massWorking,
+  printLength,
+  printMass,
+  printNumber,
+  type Working,
+} from '@overcoat/core';
+import { type ReactNode, useState } from 'react';
+import { useLibrary } from '../api/queries.ts';
+import { FIGURES, type FigureKind, figuresOf, grams, monthName } from '../format.ts';
+import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
+import { evaluation, useEvaluation, useOpenDesign, useVariant } from '../store/evaluation.ts';
+import { useUnits } from '../store/preferences.ts';
+import { WorkingDialog } from '../ui/WorkingDialog.tsx';
+import { ChangeNote } from './ChangeNote.tsx';
+
+/** The shop ticket of the design: six figures always in sight, each with its change; each opens its working. */
+export function Ledger() {
+  const design = useOpenDesign();
+  const variant = useVariant();
+  const e = useEvaluation();
+  const units = useUnits();
+  const { library } = useLibrary();
+  const [working, setWorking] = useState<Working | null>(null);
+  const now = figuresOf(e);
+  const before = figuresOf(evaluation(design, variant.baseline.design, library));
+  const worst = e.damp.worst;
+  const notes: Record<FigureKind['key'], string> = {
+    mass: `of ${printMass(design.brief.payload, units)} payload left`,
+    cost: `of ${printNumber(design.brief.budget)} budget, whole packs`,
+    heat: 'ribs not yet counted',
+    headroom: `floor +${printLength(e.headroom.floor, units)}, ceiling −${printLength(e.headroom.ceiling, units)}`,
+  };
+  const open: Record<FigureKind['key'], () => Working> = {
+    mass: () => massWorking(e, library),
+    cost: () => costWorking(e, library),
+    heat: () => heatWorking(e),
+    headroom: () => headroomWorking(e, design),
+  };
+  const over: Partial<Record<FigureKind['key'], boolean>> = {
+    mass: e.mass > design.brief.payload,
+    cost: e.cost > design.brief.budget,
+    headroom: e.headroom.left < design.brief.headHeight.value,
+  };
+  return (
+    <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
+      <div className="grid grid-cols-2 sm:grid-cols-3 xl:grid-cols-6">
+        {FIGURES.map(f => (
+          <Ticket
+            key={f.key}
+            name={f.name}
+            value={f.print(now[f.key], units)}
+            change={changeOf(f, now[f.key] - before[f.key], units)}
+            note={notes[f.key]}
+            alert={over[f.key] ?? false}
+            onOpen={() => setWorking(open[f.key]())}
+          />
+        ))}
+        <Ticket
+          name="damp"
+          value={
+            <>
+              <span aria-hidden className="text-sm">
+                {DAMP_MARKS[e.damp.state]}
+              </span>{' '}
+              {DAMP_WORDS[e.damp.state]}
+            </>
+          }
+          note={dampNote(e)}
+          alert={e.damp.state === 'grows'}
+          {...(worst ? { onOpen: () => setWorking(dampWorking(e, worst, design, library)) } : {})}
+        />
+        <Ticket name="quiet" value="–" note="not yet computed" />
+      </div>
+      <ChangeNote />
+      <WorkingDialog working={working} onClose={() => setWorking(null)} />
+    </section>
+  );
+}
+
+function changeOf(figure: FigureKind, change: number, units: 'metric' | 'imperial'): string | null {
+  if (Math.abs(change) < figure.noise) return null;
+  const printed = figure.print(change, units).replace(/ (mm|kg|lb|W\/K)$/, '');
+  return change > 0 ? `+${printed}` : printed;
+}
+
+function dampNote(e: Evaluation): string {
+  const m = e.damp.worst?.moisture;
+  if (!m) return 'every bay is bare';
+  return `${e.damp.worst!.bay.id}: ${grams(m.peak)} in ${monthName(m.peakMonth)}`;
+}
+
+interface TicketProps {
+  name: string;
+  value: ReactNode;
+  change?: string | null;
+  note: string;
+  alert?: boolean;
+  onOpen?(): void;
+}
+
+function Ticket({ name, value, change, note, alert = false, onOpen }: TicketProps) {
+  const body = (
+    <>
+      <span className="block text-[13px] text-faint">{name}</span>
+      <span className="flex items-baseline gap-1.5 whitespace-nowrap font-sign text-[21px] font-semibold leading-6">
+        <span>{value}</span>
+        {change && <span className="text-[15px] text-chalk">{change}</span>}
+      </span>
+      <span className={`block truncate text-[13px] ${alert ? 'font-medium text-signal' : 'text-faint'}`}>
+        {alert && <span aria-hidden>! </span>}
+        {note}
+      </span>
+    </>
+  );
+  const frame = 'border-r border-dashed border-rule px-3.5 py-1.5 text-left last:border-r-0';
+  return onOpen ? (
+    <button
+      type="button"
+      onClick={onOpen}
+      className={`${frame} hover:bg-wet`}
+      aria-haspopup="dialog"
+      title="Show working"
+    >
+      {body}
+    </button>
+  ) : (
+    <div className={frame}>{body}</div>
+  );
+}

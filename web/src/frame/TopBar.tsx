@@ -1,0 +1,99 @@
+import { format } from 'date-fns';
+import { Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
+import { useDesign } from '../store/design.ts';
+import { useOpenDesign } from '../store/evaluation.ts';
+import { usePreferences } from '../store/preferences.ts';
+import { Button } from '../ui/Button.tsx';
+import { VariantMenu } from './VariantMenu.tsx';
+
+/** Name, variants as tickets, undo, save state, units and light. */
+export function TopBar() {
+  const design = useOpenDesign();
+  const { saved, travel, chooseVariant, variantId } = useDesign();
+  const { units, setUnits, theme, setTheme } = usePreferences();
+  return (
+    <header className="no-print flex flex-wrap items-center gap-2 border-b border-rule bg-table px-5 py-2">
+      <h1 className="mr-2 text-[22px]">{design.name}</h1>
+      <div role="tablist" aria-label="Variants" className="flex flex-wrap gap-1.5">
+        {design.variants.map((v, i) => (
+          <button
+            key={v.id}
+            type="button"
+            role="tab"
+            aria-selected={v.id === variantId}
+            onClick={() => chooseVariant(v.id)}
+            className={`min-h-8 max-w-56 truncate rounded-[4px] border px-3 font-sign text-[15px] font-semibold ${v.id === variantId ? 'border-slate bg-slate text-on-slate' : 'border-rule bg-ticket hover:border-ink'}`}
+          >
+            {String.fromCharCode(65 + i)} · {v.name}
+          </button>
+        ))}
+      </div>
+      <VariantMenu />
+      <div className="ml-auto flex items-center gap-1">
+        <SaveNote />
+        <Button
+          look="quiet"
+          small
+          disabled={!saved?.undo}
+          onClick={() => void travel('undo')}
+          title={saved?.undo ? `Undo: ${saved.undo} (Ctrl+Z)` : 'Nothing to undo'}
+        >
+          <Undo2 size={16} aria-hidden /> undo
+        </Button>
+        <Button
+          look="quiet"
+          small
+          disabled={!saved?.redo}
+          onClick={() => void travel('redo')}
+          title={saved?.redo ? `Redo: ${saved.redo} (Ctrl+Shift+Z)` : 'Nothing to redo'}
+        >
+          <Redo2 size={16} aria-hidden /> redo
+        </Button>
+        <Button
+          look="quiet"
+          small
+          onClick={() => setUnits(units === 'metric' ? 'imperial' : 'metric')}
+          title="Change units"
+        >
+          <Ruler size={16} aria-hidden /> {units === 'metric' ? 'mm' : 'inches'}
+        </Button>
+        <Button
+          look="quiet"
+          small
+          aria-label={theme === 'dark' ? 'Light' : 'Dark'}
+          onClick={() => setTheme(theme === 'dark' ? 'light' : 'dark')}
+        >
+          {theme === 'dark' ? <Sun size={16} /> : <Moon size={16} />}
+        </Button>
+      </div>
+    </header>
+  );
+}
+
+function SaveNote() {
+  const { state, message, saved, retry, travel } = useDesign();
+  const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
+  return (
+    <output className="mr-2 text-[13px] text-faint" aria-live="polite" data-save={state}>
+      {state === 'saved' && `saved ${when}`}
+      {state === 'saving' && 'saving…'}
+      {state === 'conflict' && 'waiting for your choice'}
+      {state === 'offline' && (
+        <span className="text-signal" title={message ?? ''}>
+          not saved: no answer, trying again
+        </span>
+      )}
+      {state === 'refused' && (
+        <span className="text-signal">
+          not saved: {message}{' '}
+          <button type="button" className="underline" onClick={retry}>
+            try again
+          </button>{' '}
+          <button type="button" className="underline" onClick={() => void travel('undo')}>
+            undo
+          </button>
+        </span>
+      )}
+    </output>
+  );
+}

@@ -1,0 +1,42 @@
+import { type Design, type Library, measuredBays } from '@overcoat/core';
+import { evaluation } from '../store/evaluation.ts';
+
+export type Stage = 'survey' | 'brief' | 'build-ups' | 'compare' | 'cut-and-buy' | 'materials';
+
+interface State {
+  mark: string;
+  says: string;
+  alert: boolean;
+}
+
+const state = (mark: string, says: string, alert = false): State => ({ mark, says, alert });
+
+/** Where each stage of the work stands, in a mark and a few words. */
+export function railStates(design: Design, variantId: string | null, library: Library): Record<Stage, State> {
+  const variant = design.variants.find(v => v.id === variantId) ?? design.variants[0]!;
+  const e = evaluation(design, variant.design, library);
+  const { measured, total } = measuredBays(design.shell);
+  const lined = e.bays.size - e.damp.bareBays;
+  const misfits = e.misfits.length;
+  const packs = e.takeOff.lines.reduce((sum, l) => sum + l.packs, 0);
+  return {
+    survey: state(
+      measured === 0 ? '○' : measured === total ? '●' : '◐',
+      measured === 0 ? 'all assumed' : `${measured} of ${total} measured`,
+    ),
+    brief: state('●', `${design.brief.people} aboard, ${Math.round(design.brief.designNight)} °C`),
+    'build-ups':
+      misfits > 0
+        ? state('', `${misfits} ${misfits === 1 ? 'bay does' : 'bays do'} not fit`, true)
+        : state(
+            lined === 0 ? '○' : lined === e.bays.size ? '●' : '◐',
+            lined === 0 ? 'not started' : `${lined} of ${e.bays.size} lined`,
+          ),
+    compare: state(
+      design.variants.length > 1 ? '◐' : '○',
+      `${design.variants.length} variant${design.variants.length === 1 ? '' : 's'}`,
+    ),
+    'cut-and-buy': state(packs === 0 ? '○' : '◐', packs === 0 ? 'nothing to buy' : `${packs} packs`),
+    materials: state('', `${library.size} on the shelf`),
+  };
+}

@@ -1,0 +1,30 @@
+import { createBrowserRouter } from 'react-router';
+import { ConversionLayout } from './frame/ConversionLayout.tsx';
+import { Failure } from './frame/Failure.tsx';
+import { Frame } from './frame/Frame.tsx';
+
+/** One route a view; each view's code is fetched when it is first opened. */
+export const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    ErrorBoundary: Failure,
+    HydrateFallback: () => null,
+    children: [
+      { index: true, lazy: () => import('./views/conversions/ConversionsPage.tsx') },
+      {
+        path: 'c/:id',
+        element: <ConversionLayout />,
+        ErrorBoundary: Failure,
+        children: [
+          { path: 'survey', lazy: () => import('./views/survey/SurveyPage.tsx') },
+          { path: 'brief', lazy: () => import('./views/brief/BriefPage.tsx') },
+          { path: 'build-ups', lazy: () => import('./views/build-ups/BuildUpsPage.tsx') },
+          { path: 'compare', lazy: () => import('./views/compare/ComparePage.tsx') },
+          { path: 'cut-and-buy', lazy: () => import('./views/cut-and-buy/CutAndBuyPage.tsx') },
+          { path: 'materials', lazy: () => import('./views/materials/MaterialsPage.tsx') },
+        ],
+      },
+      { path: '*', lazy: () => import('./frame/NowherePage.tsx') },
+    ],
+  },
+]);

@@ -1,0 +1,69 @@
+import type { BayResult, Evaluation, UnitSystem } from '@overcoat/core';
+import { printLength } from '@overcoat/core';
+import { days, grams, monthName } from './format.ts';
+
+/** "left wall, third bay, upper" cannot be known of every van: zone, sizes and depth can. */
+export function bayPlace({ bay, zone }: Pick<BayResult, 'bay' | 'zone'>, units: UnitSystem): string {
+  const p = (m: number) => printLength(m, units);
+  const depth =
+    bay.depthMax.value < 0.0005
+      ? 'no depth to fill'
+      : bay.depthMin.value === bay.depthMax.value
+        ? `${p(bay.depthMin.value)} deep`
+        : `${p(bay.depthMin.value)} to ${p(bay.depthMax.value)} deep`;
+  return `${zone.name} · ${p(bay.width.value)} × ${p(bay.height.value)} · ${depth}`;
+}
+
+/** What a bay's water does, in one sentence with its numbers. */
+export function dampSentence(result: BayResult): string {
+  const m = result.moisture;
+  const name = result.bay.id;
+  if (!m) return `${name} is bare: steel below the cabin’s dew point sweats where you can see it.`;
+  const leak = `a 100 g leak dries in ${days(m.daysToDry)}`;
+  if (result.damp === 'dry')
+    return `${name}: dry in winter, under ${grams(Math.max(0.001, m.peak))} at the skin; ${leak}.`;
+  const gone = m.goneBy === null ? 'not gone by the next autumn' : `gone by ${monthName(m.goneBy)}`;
+  const growth = m.growth > 0.001 ? `, and ${grams(m.growth)} more every year` : '';
+  return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.`;
+}
+
+/** The verdict on the whole van: the worst bay speaks for it. */
+export function verdict(e: Evaluation): string {
+  const { worst, state, bareBays } = e.damp;
+  if (!worst) return 'Nothing is lined yet. Choose a school for the whole van, or give a zone a build-up.';
+  const bare = bareBays > 0 ? ` ${bareBays} bay${bareBays === 1 ? ' is' : 's are'} still bare.` : '';
+  const lead =
+    state === 'dry'
+      ? 'Dry everywhere; the worst is '
+      : state === 'grows'
+        ? 'Water builds up year by year: '
+        : 'Wet in winter, dry again by autumn: ';
+  return `${lead}${dampSentence(worst)}${bare}`;
+}
+
+export const DAMP_WORDS = {
+  bare: 'not lined',
+  dry: 'dry',
+  dries: 'wets and dries',
+  grows: 'builds up',
+} as const;
+export const DAMP_MARKS = { bare: '○', dry: '●', dries: '◐', grows: '▲' } as const;
+
+/** How the stack lies in its bay. */
+export function fitSentence(result: BayResult, units: UnitSystem): { says: string; wrong: boolean } {
+  const fit = result.fit;
+  if (!fit || !result.buildUp || result.buildUp.layers.length === 0)
+    return { says: 'Nothing in this bay.', wrong: false };
+  const p = (m: number) => printLength(m, units);
+  if (fit.misfit)
+    return { says: `Pushes the lining off by ${p(fit.push)} at the ${fit.where} point.`, wrong: true };
+  const parts: string[] = [];
+  for (const s of fit.squeezed) parts.push(`${p(s.from)} squeezed to ${p(s.to)} where it is shallow`);
+  const gap = Math.max(fit.deep.gap, fit.shallow.gap);
+  if (gap > 0.0005)
+    parts.push(
+      `leaves a gap of ${fit.shallow.gap > 0.0005 ? `${p(fit.shallow.gap)} to ` : 'up to '}${p(gap)}`,
+    );
+  if (fit.shallow.battenGap > 0.0005) parts.push(`${p(fit.shallow.battenGap)} of air between the battens`);
+  return { says: parts.length > 0 ? `Fits: ${parts.join('; ')}.` : 'Fits flush.', wrong: false };
+}

@@ -1,0 +1,295 @@
+import { layoutShell, type PlacedBay, type PlacedZone, type Shell } from '@overcoat/core';
+import { type KeyboardEvent, useId, useMemo, useRef } from 'react';
+import { type Texture, TextureDefs } from './textures.tsx';
+
+/** How a view paints one bay. */
+export interface BayPaint {
+  texture?: Texture;
+  /** A CSS colour instead of a texture. */
+  fill?: string;
+  dashed?: boolean;
+  /** A mark that needs the person. */
+  alert?: boolean;
+  /** Read out after the bay's name. */
+  says: string;
+  /** A short second line inside the bay. */
+  small?: string;
+}
+
+interface Props {
+  shell: Shell;
+  paint(bay: PlacedBay['bay'], zone: PlacedZone['zone']): BayPaint;
+  selected: readonly string[];
+  onSelect(bays: string[]): void;
+  label: string;
+}
+
+const MM = 1000;
+
+/** The unfolded shell, to scale: a list of bays to choose from by pointer or arrow keys (Shift adds, letters pick whole zones). */
+export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
+  const prefix = useId().replaceAll(':', '');
+  const layout = useMemo(() => layoutShell(shell), [shell]);
+  const bays = useMemo(() => layout.zones.flatMap(z => z.bays), [layout]);
+  const root = useRef<SVGSVGElement>(null);
+  const focusable = selected.find(id => bays.some(b => b.bay.id === id)) ?? bays[0]?.bay.id;
+
+  const focus = (id: string) => root.current?.querySelector<SVGElement>(`[data-bay="${id}"]`)?.focus();
+  const choose = (id: string, add: boolean) => {
+    if (!add) return onSelect([id]);
+    onSelect(selected.includes(id) ? selected.filter(s => s !== id) : [...selected, id]);
+  };
+  const onKey = (event: KeyboardEvent, placed: PlacedBay, zone: PlacedZone) => {
+    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (way) {
+      event.preventDefault();
+      const next = neighbour(placed, bays, way[0]!, way[1]!);
+      if (!next) return;
+      if (event.shiftKey) onSelect([...new Set([...selected, placed.bay.id, next.bay.id])]);
+      else onSelect([next.bay.id]);
+      focus(next.bay.id);
+    } else if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      choose(placed.bay.id, event.shiftKey);
+    } else if (event.key === 'z' && !event.ctrlKey && !event.metaKey) onSelect(zone.bays.map(b => b.bay.id));
+  };
+
+  return (
+    <svg
+      ref={root}
+      viewBox={`-120 -40 ${layout.width * MM + 160} ${layout.height * MM + 80}`}
+      preserveAspectRatio="xMidYMin meet"
+      className="h-full max-h-full w-full select-none"
+      role="listbox"
+      aria-label={label}
+      aria-multiselectable
+    >
+      <TextureDefs prefix={prefix} />
+      <g aria-hidden stroke="var(--chalk)" strokeWidth={7} fill="none">
+        <path d={`M-70 ${layout.zones[0]!.height * MM + 240}V300M-100 345L-70 290L-40 345`} />
+        <text
+          transform={`translate(-92 ${(layout.zones[0]!.height * MM) / 2 + 240}) rotate(-90)`}
+          textAnchor="middle"
+          fontSize={72}
+          fontWeight={600}
+          fill="var(--chalk)"
+          stroke="none"
+          letterSpacing={6}
+        >
+          FRONT OF VAN
+        </text>
+      </g>
+      {layout.zones.map(zone => (
+        <g key={zone.zone.id} role="group" aria-label={zone.zone.name}>
+          <text
+            x={zone.x * MM}
+            y={zone.y * MM - 48}
+            fontSize={88}
+            fill="var(--ink)"
+            aria-hidden
+            className="cursor-pointer"
+            onClick={() => onSelect(zone.bays.map(b => b.bay.id))}
+          >
+            <tspan fontWeight={600}>{zone.zone.id}</tspan> {shortName(zone)}
+          </text>
+          <ZoneGround zone={zone} />
+          {zone.bays.map(placed => (
+            <Bay
+              key={placed.bay.id}
+              placed={placed}
+              prefix={prefix}
+              paint={paint(placed.bay, zone.zone)}
+              selected={selected.includes(placed.bay.id)}
+              tabbable={placed.bay.id === focusable}
+              onChoose={add => choose(placed.bay.id, add)}
+              onKey={event => onKey(event, placed, zone)}
+            />
+          ))}
+          {zone.openings.map(o => (
+            <g key={o.opening.id} aria-hidden pointerEvents="none">
+              <rect
+                x={o.x * MM}
+                y={o.y * MM}
+                width={o.width * MM}
+                height={o.height * MM}
+                rx={40}
+                fill="var(--glass)"
+                stroke="var(--ink)"
+                strokeWidth={6}
+              />
+              <path
+                d={`M${(o.x + o.width * 0.15) * MM} ${(o.y + o.height * 0.35) * MM}l${o.width * 220} ${-o.height * 200}M${(o.x + o.width * 0.15) * MM} ${(o.y + o.height * 0.6) * MM}l${o.width * 420} ${-o.height * 390}`}
+                stroke="var(--sheet)"
+                strokeWidth={12}
+              />
+            </g>
+          ))}
+          {zone.bays.map(placed => (
+            <BayName
+              key={placed.bay.id}
+              placed={placed}
+              paint={paint(placed.bay, zone.zone)}
+              selected={selected.includes(placed.bay.id)}
+            />
+          ))}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+const shortName = ({ zone }: PlacedZone) =>
+  zone.kind === 'arch' ? 'arch' : zone.kind === 'rear door' ? `rear ${zone.side}` : zone.name;
+
+/** The zone's outline in chalk, so that ribs and rails read as the gaps they are. */
+function ZoneGround({ zone }: { zone: PlacedZone }) {
+  return (
+    <rect
+      x={zone.x * MM - 14}
+      y={zone.y * MM - 14}
+      width={zone.width * MM + 28}
+      height={zone.height * MM + 28}
+      rx={26}
+      fill="var(--sheet)"
+      stroke="var(--rule)"
+      strokeWidth={5}
+      aria-hidden
+    />
+  );
+}
+
+interface BayProps {
+  placed: PlacedBay;
+  prefix: string;
+  paint: BayPaint;
+  selected: boolean;
+  tabbable: boolean;
+  onChoose(add: boolean): void;
+  onKey(event: KeyboardEvent): void;
+}
+
+function Bay({ placed, prefix, paint, selected, tabbable, onChoose, onKey }: BayProps) {
+  const x = placed.x * MM;
+  const y = placed.y * MM;
+  const w = placed.width * MM;
+  const h = placed.height * MM;
+  const notch = Math.min(26, w / 6, h / 4);
+  // A pattern piece: its notch points to the front of the van.
+  const outline = `M${x} ${y}H${x + w / 2 - notch}l${notch} ${notch * 0.9}l${notch} ${-notch * 0.9}H${x + w}V${y + h}H${x}Z`;
+  const fill =
+    paint.fill ??
+    (paint.texture && paint.texture !== 'none' ? `url(#${prefix}-${paint.texture})` : 'var(--ticket)');
+  return (
+    <g
+      role="option"
+      aria-selected={selected}
+      aria-label={`${placed.bay.id}: ${paint.says}`}
+      data-bay={placed.bay.id}
+      tabIndex={tabbable ? 0 : -1}
+      className="outline-none [&:focus-visible>path]:stroke-[18px]"
+      onClick={event => {
+        event.currentTarget.focus({ preventScroll: true });
+        onChoose(event.shiftKey || event.ctrlKey || event.metaKey);
+      }}
+      onKeyDown={onKey}
+    >
+      <title>{`${placed.bay.id}: ${paint.says}`}</title>
+      <path
+        d={outline}
+        fill={fill}
+        stroke={selected ? 'var(--signal)' : 'var(--ink)'}
+        strokeWidth={selected ? 18 : 6.5}
+        strokeDasharray={paint.dashed ? '30 22' : undefined}
+        strokeLinejoin="round"
+      />
+    </g>
+  );
+}
+
+function BayName({ placed, paint, selected }: { placed: PlacedBay; paint: BayPaint; selected: boolean }) {
+  const x = placed.x * MM + 22;
+  const y = placed.y * MM + placed.height * MM - 24;
+  const size = Math.min(76, placed.height * MM * 0.42);
+  const width = placed.bay.id.length * size * 0.56 + 16;
+  return (
+    <g aria-hidden pointerEvents="none">
+      <rect
+        x={x - 8}
+        y={y - size * 0.92}
+        width={width}
+        height={size * 1.14}
+        rx={8}
+        fill="var(--ticket)"
+        fillOpacity={0.88}
+      />
+      <text
+        x={x}
+        y={y - size * 0.06}
+        fontSize={size}
+        fontWeight={600}
+        fill={selected ? 'var(--signal)' : 'var(--ink)'}
+      >
+        {placed.bay.id}
+      </text>
+      {paint.small && placed.height * MM > 190 && (
+        <text
+          x={x}
+          y={placed.y * MM + 96}
+          fontSize={62}
+          fontWeight={600}
+          fill="var(--ink)"
+          stroke="var(--ticket)"
+          strokeWidth={14}
+          paintOrder="stroke"
+        >
+          {paint.small}
+        </text>
+      )}
+      {paint.alert && (
+        <g>
+          <circle
+            cx={(placed.x + placed.width) * MM - 50}
+            cy={placed.y * MM + 56}
+            r={46}
+            fill="var(--signal)"
+          />
+          <text
+            x={(placed.x + placed.width) * MM - 50}
+            y={placed.y * MM + 84}
+            fontSize={80}
+            fontWeight={600}
+            textAnchor="middle"
+            fill="var(--sheet)"
+          >
+            !
+          </text>
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** The nearest bay in a direction: near along it counts more than near across it. */
+function neighbour(
+  from: PlacedBay,
+  bays: readonly PlacedBay[],
+  dx: number,
+  dy: number,
+): PlacedBay | undefined {
+  const middle = (b: PlacedBay) => [b.x + b.width / 2, b.y + b.height / 2] as const;
+  const [fx, fy] = middle(from);
+  let best: PlacedBay | undefined;
+  let least = Number.POSITIVE_INFINITY;
+  for (const bay of bays) {
+    const [x, y] = middle(bay);
+    const ahead = (x - fx) * dx + (y - fy) * dy;
+    const aside = Math.abs((x - fx) * dy) + Math.abs((y - fy) * dx);
+    if (bay === from || ahead <= 0.01) continue;
+    const cost = ahead + 2.5 * aside;
+    if (cost < least) {
+      least = cost;
+      best = bay;
+    }
+  }
+  return best;
+}

@@ -1,0 +1,57 @@
+import {
+  type Brief,
+  type Design,
+  type Evaluation,
+  evaluate,
+  type Library,
+  type Placement,
+  type Shell,
+  type Variant,
+} from '@overcoat/core';
+import { useMemo } from 'react';
+import { useLibrary } from '../api/queries.ts';
+import { useDesign } from './design.ts';
+
+type Memo = WeakMap<Shell, WeakMap<Brief, WeakMap<Placement, WeakMap<Library, Evaluation>>>>;
+const memo: Memo = new WeakMap();
+
+function within<K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V): V {
+  const found = map.get(key);
+  if (found !== undefined) return found;
+  const made = make();
+  map.set(key, made);
+  return made;
+}
+
+/** `evaluate`, remembered for as long as its inputs live. */
+export function evaluation(
+  design: Pick<Design, 'shell' | 'brief'>,
+  placement: Placement,
+  library: Library,
+): Evaluation {
+  const byBrief = within(memo, design.shell, () => new WeakMap());
+  const byPlacement = within(byBrief, design.brief, () => new WeakMap());
+  const byLibrary = within(byPlacement, placement, () => new WeakMap());
+  return within(byLibrary, library, () => evaluate(design, placement, library));
+}
+
+/** The open design, which every view inside a conversion has. */
+export function useOpenDesign(): Design {
+  const design = useDesign(s => s.design);
+  if (!design) throw new Error('No design is open');
+  return design;
+}
+
+export function useVariant(): Variant {
+  const design = useOpenDesign();
+  const id = useDesign(s => s.variantId);
+  return design.variants.find(v => v.id === id) ?? design.variants[0]!;
+}
+
+/** Results of the chosen variant. */
+export function useEvaluation(): Evaluation {
+  const design = useOpenDesign();
+  const variant = useVariant();
+  const { library } = useLibrary();
+  return useMemo(() => evaluation(design, variant.design, library), [design, variant, library]);
+}

@@ -1,0 +1,25 @@
+import type { UnitSystem } from '@overcoat/core';
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+
+interface Preferences {
+  units: UnitSystem;
+  theme: 'light' | 'dark';
+  setUnits(units: UnitSystem): void;
+  setTheme(theme: 'light' | 'dark'): void;
+}
+
+/** What belongs to this device, not to a design. */
+export const usePreferences = create<Preferences>()(
+  persist(
+    set => ({
+      units: 'metric',
+      theme: matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
+      setUnits: units => set({ units }),
+      setTheme: theme => set({ theme }),
+    }),
+    { name: 'overcoat-preferences' },
+  ),
+);
+
+export const useUnits = (): UnitSystem => usePreferences(s => s.units);

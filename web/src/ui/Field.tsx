@@ -1,0 +1,86 @@
+import type { Parsed } from '@overcoat/core';
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
+
+interface Props {
+  label: string;
+  /** As it stands, printed. */
+  shown: string;
+  parse(text: string): Parsed;
+  /** Takes the value, or returns why not in one sentence. */
+  onCommit(value: number, entered: string): string | null | undefined;
+  note?: ReactNode;
+  assumed?: boolean;
+  hideLabel?: boolean;
+  className?: string;
+}
+
+/**
+ * The one field for a measured or entered quantity. What is typed stays as typed until it can be read: a refusal
+ * stands beside it, the design keeps its last good value. Enter or leaving commits, Escape goes back.
+ */
+export function Field({ label, shown, parse, onCommit, note, assumed, hideLabel, className = '' }: Props) {
+  const id = useId();
+  const [text, setText] = useState(shown);
+  const [error, setError] = useState<string | null>(null);
+  const touched = useRef(false);
+  useEffect(() => {
+    if (!touched.current) {
+      setText(shown);
+      setError(null);
+    }
+  }, [shown]);
+
+  const commit = () => {
+    if (!touched.current) return;
+    const read = parse(text);
+    const refusal = read.ok ? onCommit(read.value, text.trim()) : read.message;
+    if (refusal) return setError(refusal);
+    touched.current = false;
+    setError(null);
+    setText(shown);
+  };
+  const revert = () => {
+    touched.current = false;
+    setError(null);
+    setText(shown);
+  };
+
+  return (
+    <div className={className}>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'block text-[13px] text-faint'}>
+        {label}
+      </label>
+      <input
+        id={id}
+        value={text}
+        inputMode="text"
+        autoComplete="off"
+        aria-invalid={error !== null}
+        aria-describedby={`${id}-note`}
+        onChange={e => {
+          touched.current = true;
+          setText(e.target.value);
+        }}
+        onFocus={e => e.target.select()}
+        onBlur={commit}
+        onKeyDown={e => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape' && touched.current) {
+            e.stopPropagation();
+            revert();
+          }
+        }}
+        className={`min-h-9 w-full rounded-[4px] border bg-ticket px-2 font-medium text-chalk ${assumed ? 'border-dashed' : ''} ${error ? 'border-signal' : assumed ? 'border-faint' : 'border-rule'}`}
+      />
+      <div id={`${id}-note`} className="min-h-4 text-xs leading-4">
+        {error ? (
+          <span role="alert" className="font-medium text-signal">
+            {error}
+          </span>
+        ) : (
+          <span className="text-faint">{note}</span>
+        )}
+      </div>
+    </div>
+  );
+}

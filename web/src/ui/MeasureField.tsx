@@ -1,0 +1,51 @@
+import { type Measurement, measured, parseLength, printLength } from '@overcoat/core';
+import { Check } from 'lucide-react';
+import { useUnits } from '../store/preferences.ts';
+import { Field } from './Field.tsx';
+
+interface Props {
+  label: string;
+  value: Measurement;
+  min?: number;
+  max?: number;
+  /** Returns why not, in one sentence, or nothing when taken. */
+  onMeasure(value: Measurement): string | null | undefined;
+}
+
+/** A length with its basis: dashed while assumed, kept as it was read off the tape once measured. */
+export function MeasureField({ label, value, min, max, onMeasure }: Props) {
+  const units = useUnits();
+  const printed = printLength(value.value, units);
+  const assumed = value.basis === 'assumed';
+  const entered = value.basis === 'measured' ? value.entered : '';
+  const note = assumed ? (
+    <span className="flex items-center justify-between gap-1">
+      assumed
+      <button
+        type="button"
+        className="inline-flex items-center gap-0.5 rounded px-1 text-chalk underline-offset-2 hover:underline"
+        onClick={() => onMeasure(measured(value.value, printed))}
+      >
+        <Check size={12} aria-hidden /> is right<span className="sr-only">: {label}</span>
+      </button>
+    </span>
+  ) : (
+    `measured${entered !== '' && entered !== printed && entered !== printed.replace(' mm', '') ? `, as “${entered}”` : ''}`
+  );
+  return (
+    <Field
+      label={label}
+      shown={printed}
+      assumed={assumed}
+      note={note}
+      parse={text =>
+        parseLength(text, {
+          system: units,
+          ...(min === undefined ? {} : { min }),
+          ...(max === undefined ? {} : { max }),
+        })
+      }
+      onCommit={(metres, text) => onMeasure(measured(metres, text))}
+    />
+  );
+}

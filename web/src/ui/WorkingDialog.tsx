@@ -1,0 +1,98 @@
+import { printMoney, printSignificant, type Step, type Working } from '@overcoat/core';
+import { Dialog } from './Dialog.tsx';
+
+const SIGNS: Record<Step['op'], string> = {
+  given: '',
+  sum: ' + ',
+  product: ' × ',
+  quotient: ' ÷ ',
+  difference: ' − ',
+  max: ', ',
+  reciprocal: '',
+};
+
+/** The calculation behind a number: every step with what it follows from, its unit, its source and its basis. */
+export function WorkingDialog({ working, onClose }: { working: Working | null; onClose(): void }) {
+  return (
+    <Dialog
+      open={working !== null}
+      onOpenChange={open => !open && onClose()}
+      title={working ? `Working: ${working.title.toLowerCase()}` : ''}
+      side
+    >
+      {working && <WorkingSteps working={working} />}
+    </Dialog>
+  );
+}
+
+function WorkingSteps({ working }: { working: Working }) {
+  const byId = new Map(working.steps.map(s => [s.id, s]));
+  const used = new Set(working.steps.flatMap(s => s.of));
+  const rows = working.steps.filter(s => s.op !== 'given' || !used.has(s.id));
+  const result = byId.get(working.result);
+  const assumed = working.steps.filter(s => s.basis === 'assumed').length;
+  const given = working.steps.filter(s => s.op === 'given').length;
+  return (
+    <>
+      {result && (
+        <p className="font-sign text-2xl">
+          {result.label}: {print(result)}
+        </p>
+      )}
+      <p className="mt-1 text-faint">
+        {assumed > 0
+          ? `${assumed} of ${given} inputs are assumed, not measured.`
+          : 'No input rests on an assumed size.'}
+      </p>
+      <ul className="mt-2 list-disc pl-5 text-faint">
+        {working.notes.map(note => (
+          <li key={note}>{note}</li>
+        ))}
+      </ul>
+      <table className="mt-4 w-full text-[13px]">
+        <thead className="text-left text-faint">
+          <tr>
+            <th className="py-1 font-medium">step</th>
+            <th className="py-1 text-right font-medium">value</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(step => (
+            <tr key={step.id} className="border-t border-rule align-top">
+              <td className="py-1.5 pr-3">
+                <span className="font-medium">{step.label}</span>
+                {step.source && <span className="text-faint"> · {step.source}</span>}
+                <Inputs step={step} byId={byId} />
+              </td>
+              <td className="whitespace-nowrap py-1.5 text-right font-medium">{print(step)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Inputs({ step, byId }: { step: Step; byId: Map<string, Step> }) {
+  if (step.of.length === 0)
+    return step.basis === 'computed' ? null : <div className="text-xs text-faint">{step.basis}</div>;
+  const inputs = step.of.map(id => byId.get(id)!);
+  const shown =
+    inputs.length > 8
+      ? `${inputs.length} lines ${step.op === 'max' ? 'compared' : 'added'}`
+      : inputs.map(print).join(SIGNS[step.op]);
+  const formula =
+    step.op === 'reciprocal' ? `1 ÷ ${shown}` : step.op === 'max' ? `largest of ${shown}` : shown;
+  const sources = [...new Set(inputs.flatMap(i => (i.op === 'given' ? [i.source ?? i.basis] : [])))];
+  return (
+    <div className="text-xs text-faint">
+      {formula}
+      {inputs.length <= 8 && sources.length > 0 && <span> · {sources.join('; ')}</span>}
+    </div>
+  );
+}
+
+const print = (step: Step) =>
+  step.unit === 'money'
+    ? printMoney(step.value)
+    : `${Number.isFinite(step.value) ? printSignificant(step.value, 4) : '∞'}${step.unit ? ` ${step.unit}` : ''}`;

@@ -1,0 +1,219 @@
+import {
+  type Brief,
+  climateOf,
+  climates,
+  moistureProduction,
+  type Parsed,
+  parseMass,
+  parseMoney,
+  parseNumber,
+  parseTemperature,
+  printMass,
+  printMoney,
+  printNumber,
+  printTemperature,
+} from '@overcoat/core';
+import type { ReactNode } from 'react';
+import { DAMP_MARKS, DAMP_WORDS, verdict } from '../../sentences.ts';
+import { Legend } from '../../shell-map/Legend.tsx';
+import { MapPanel } from '../../shell-map/MapPanel.tsx';
+import { useDesign } from '../../store/design.ts';
+import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Field } from '../../ui/Field.tsx';
+import { MeasureField } from '../../ui/MeasureField.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { ClimateStrip } from './ClimateStrip.tsx';
+
+const DAMP_FILL = {
+  bare: 'var(--ticket)',
+  dry: 'var(--fibre)',
+  dries: 'var(--wet)',
+  grows: 'color-mix(in srgb, var(--chalk) 55%, var(--ticket))',
+};
+
+/** How the van is lived in; every figure of the design answers to it at once. */
+export function Component() {
+  const e = useEvaluation();
+  const { brief } = useOpenDesign();
+  const edit = useDesign(s => s.edit);
+  const units = useUnits();
+  const set = <K extends keyof Brief>(key: K, name: string, value: Brief[K]) => {
+    edit(`brief: ${name}`, draft => {
+      (draft.brief as Brief)[key] = value;
+    });
+    return null;
+  };
+  const number =
+    (name: string, min: number, max: number, unit: string) =>
+    (text: string): Parsed => {
+      const read = parseNumber(text.replace(unit, '').trim());
+      if (!read.ok || read.value < min || read.value > max)
+        return { ok: false, message: `${name} must be a number from ${min} to ${max}.` };
+      return read;
+    };
+  return (
+    <>
+      <MapPanel
+        title="What the winter does to each bay"
+        paint={(bay, zone) => {
+          const result = e.bays.get(bay.id)!;
+          return {
+            fill: DAMP_FILL[result.damp],
+            small: DAMP_MARKS[result.damp],
+            says: `${zone.name}, ${DAMP_WORDS[result.damp]}`,
+            alert: result.damp === 'grows',
+          };
+        }}
+        legend={
+          <Legend
+            swatches={(['bare', 'dry', 'dries', 'grows'] as const).map(d => ({
+              fill: DAMP_FILL[d],
+              says: `${DAMP_MARKS[d]} ${DAMP_WORDS[d]}`,
+            }))}
+          />
+        }
+      />
+      <aside className="w-full shrink-0 overflow-auto border-rule bg-sheet p-5 lg:w-[520px] lg:border-l">
+        <p className="border-l-[5px] border-chalk bg-table px-4 py-2 text-[15px]">{verdict(e)}</p>
+        <Group title="Where and when">
+          <Select
+            label="Climate"
+            value={brief.climate}
+            onChange={ev => set('climate', 'climate', ev.target.value as Brief['climate'])}
+          >
+            {climates.map(c => (
+              <option key={c.id} value={c.id}>
+                {c.label}
+              </option>
+            ))}
+          </Select>
+          <Field
+            label="Design night, outside"
+            shown={printTemperature(brief.designNight, units)}
+            parse={t =>
+              inRange(parseTemperature(t, units), -45, 25, 'The design night must be from −45 to 25 °C.')
+            }
+            onCommit={v => set('designNight', 'design night', v)}
+            note="the coldest night you plan for"
+          />
+          <Field
+            label="Cabin while you are in"
+            shown={printTemperature(brief.cabin, units)}
+            parse={t => inRange(parseTemperature(t, units), 5, 28, 'The cabin must be from 5 to 28 °C.')}
+            onCommit={v => set('cabin', 'cabin', v)}
+          />
+        </Group>
+        <ClimateStrip climate={climateOf(brief.climate)} designNight={brief.designNight} />
+        <Group title="Nights a week aboard">
+          {(['winter', 'spring', 'summer', 'autumn'] as const).map(season => (
+            <Field
+              key={season}
+              label={season}
+              shown={printNumber(brief.nights[season], Number.isInteger(brief.nights[season]) ? 0 : 1)}
+              parse={number('Nights a week', 0, 7, 'nights')}
+              onCommit={v => set('nights', `nights in ${season}`, { ...brief.nights, [season]: v })}
+            />
+          ))}
+        </Group>
+        <Group
+          title="Living aboard"
+          note={`People and cooking give off ${printNumber(moistureProduction(brief) * 3600 * 1000 * 12, 0)} g of water a night; the cabin’s dew point on the design night is ${printTemperature(e.night.dewPoint, units)}.`}
+        >
+          <Field
+            label="People"
+            shown={String(brief.people)}
+            parse={text => whole(number('People', 1, 8, 'people')(text))}
+            onCommit={v => set('people', 'people', v)}
+          />
+          <Select
+            label="Cooking"
+            value={brief.cooking}
+            onChange={ev => set('cooking', 'cooking', ev.target.value as Brief['cooking'])}
+          >
+            <option value="none">none inside</option>
+            <option value="electric">electric</option>
+            <option value="gas">gas</option>
+          </Select>
+          <Select
+            label="Heating"
+            value={brief.heating}
+            onChange={ev => set('heating', 'heating', ev.target.value as Brief['heating'])}
+          >
+            <option value="none">none</option>
+            <option value="dry">flued or electric (dry)</option>
+            <option value="unflued gas">unflued gas (wet)</option>
+          </Select>
+          <Field
+            label="Fresh air, l/s"
+            shown={`${printNumber(brief.ventilation, 0)} l/s`}
+            parse={number('Fresh air', 1, 100, 'l/s')}
+            onCommit={v => set('ventilation', 'ventilation', v)}
+          />
+        </Group>
+        {(brief.heating === 'unflued gas' || brief.cooking === 'gas') && (
+          <p className="mt-1 border-l-[5px] border-signal pl-3 text-[13px]">
+            Burning gas inside makes water and carbon monoxide: fixed ventilation stays open, alarms fitted,
+            fitting by a licensed trade under your local rules.
+          </p>
+        )}
+        <Group title="Limits">
+          <Field
+            label="Payload left"
+            shown={printMass(brief.payload, units)}
+            parse={text => parseMass(text, units)}
+            onCommit={v => (v > 5000 ? 'At most 5000 kg.' : set('payload', 'payload', v))}
+            note="weigh the vehicle"
+          />
+          <Field
+            label="Budget"
+            shown={printMoney(brief.budget)}
+            parse={parseMoney}
+            onCommit={v => (v > 100_000 ? 'At most £100 000.' : set('budget', 'budget', v))}
+          />
+          <MeasureField
+            label="Head height needed"
+            value={brief.headHeight}
+            min={0.8}
+            max={2.4}
+            onMeasure={v => set('headHeight', 'head height', v)}
+          />
+        </Group>
+        <Group title="What matters">
+          {(['warmth', 'dryness', 'quiet', 'weight', 'cost', 'headroom'] as const).map(key => (
+            <Select
+              key={key}
+              label={key}
+              value={brief.priorities[key]}
+              onChange={ev =>
+                set('priorities', `${key} matters`, { ...brief.priorities, [key]: Number(ev.target.value) })
+              }
+            >
+              <option value={0}>not at all</option>
+              <option value={1}>a little</option>
+              <option value={2}>much</option>
+              <option value={3}>most</option>
+            </Select>
+          ))}
+        </Group>
+      </aside>
+    </>
+  );
+}
+
+const inRange = (read: Parsed, min: number, max: number, message: string): Parsed =>
+  read.ok && (read.value < min || read.value > max) ? { ok: false, message } : read;
+const whole = (read: Parsed): Parsed =>
+  read.ok && !Number.isInteger(read.value)
+    ? { ok: false, message: 'People must be a whole number from 1 to 8.' }
+    : read;
+
+function Group({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
+  return (
+    <fieldset className="mt-5 border-t border-rule pt-2">
+      <legend className="pr-3 font-sign text-lg font-semibold">{title}</legend>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1 sm:grid-cols-3">{children}</div>
+      {note && <p className="text-[13px] text-faint">{note}</p>}
+    </fieldset>
+  );
+}

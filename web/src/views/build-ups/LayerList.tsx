@@ -1,0 +1,363 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import {
+  type BayResult,
+  type BuildUp,
+  type Layer,
+  type Library,
+  type Material,
+  massPerArea,
+  printLength,
+  printNumber,
+  ROLES,
+  type Role,
+  sectionAt,
+  stockFor,
+} from '@overcoat/core';
+import { ChevronDown, ChevronUp, GripVertical, X } from 'lucide-react';
+import { useMemo } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { editBuildUp, freshId } from '../../store/edits.ts';
+import { useOpenDesign } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+
+/** Layers from skin to room: add, remove, change, and reorder by drag, by buttons, or by keyboard on the grip. */
+export function LayerList({ buildUp, result }: { buildUp: BuildUp; result: BayResult }) {
+  const { library } = useLibrary();
+  const { shell } = useOpenDesign();
+  const { bay, zone } = result;
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const planes = useMemo(
+    () =>
+      sectionAt(buildUp.layers, (bay.depthMin.value + bay.depthMax.value) / 2, zone.kind, shell, library)
+        .planes,
+    [buildUp, bay, zone, shell, library],
+  );
+  const move = (from: number, to: number) => {
+    if (to < 0 || to >= buildUp.layers.length || from === to) return;
+    editBuildUp(`${buildUp.name}: layers reordered`, buildUp.id, b => {
+      b.layers = arrayMove(b.layers, from, to);
+    });
+  };
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over) return;
+    move(
+      buildUp.layers.findIndex(l => l.id === active.id),
+      buildUp.layers.findIndex(l => l.id === over.id),
+    );
+  };
+  return (
+    <section aria-label="Layers, skin to room" className="mt-2">
+      <div className="grid grid-cols-[44px_1fr_86px_44px_52px_30px] gap-1 border-b border-rule pb-1 text-[13px] text-faint">
+        <span className="col-span-2">layer, skin to room</span>
+        <span className="text-right">thick</span>
+        <span className="text-right" title="m²K/W, at the bay’s middle depth">
+          R
+        </span>
+        <span className="text-right">kg/m²</span>
+      </div>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={buildUp.layers.map(l => l.id)} strategy={verticalListSortingStrategy}>
+          <ol>
+            {buildUp.layers.map((layer, i) => (
+              <LayerRow
+                key={layer.id}
+                layer={layer}
+                buildUp={buildUp}
+                library={library}
+                resistance={
+                  planes.find(
+                    p => p.layer === layer.id || (layer.role === 'batten' && p.layer === 'batten gap'),
+                  )?.resistance ?? 0
+                }
+                onMove={by => move(i, i + by)}
+                first={i === 0}
+                last={i === buildUp.layers.length - 1}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      {buildUp.layers.length === 0 && (
+        <p className="py-3 text-faint">No layers yet: the bay is bare steel.</p>
+      )}
+      <AddLayer buildUp={buildUp} library={library} />
+      <Cautions buildUp={buildUp} library={library} />
+    </section>
+  );
+}
+
+interface RowProps {
+  layer: Layer;
+  buildUp: BuildUp;
+  library: Library;
+  resistance: number;
+  onMove(by: number): void;
+  first: boolean;
+  last: boolean;
+}
+
+function LayerRow({ layer, buildUp, library, resistance, onMove, first, last }: RowProps) {
+  const units = useUnits();
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: layer.id,
+  });
+  const material = layer.role === 'air gap' ? null : library.get(layer.material);
+  const name = material?.name ?? 'air gap';
+  const change = (label: string, recipe: (l: Layer) => void) =>
+    editBuildUp(`${buildUp.name}: ${label}`, buildUp.id, b => {
+      const target = b.layers.find(l => l.id === layer.id);
+      if (target) recipe(target);
+    });
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`grid grid-cols-[44px_1fr_86px_44px_52px_30px] items-center gap-1 border-b border-rule py-1 ${isDragging ? 'relative z-10 bg-wet' : 'bg-sheet'}`}
+    >
+      <span className="flex items-center">
+        <button
+          type="button"
+          className="cursor-grab touch-none rounded p-0.5 text-faint"
+          aria-label={`Move ${name}: space to lift, arrows to move`}
+          {...attributes}
+          {...listeners}
+        >
+          <GripVertical size={16} />
+        </button>
+        <span className="flex flex-col">
+          <button
+            type="button"
+            aria-label={`${name} nearer the skin`}
+            disabled={first}
+            onClick={() => onMove(-1)}
+            className="rounded text-faint hover:text-ink disabled:opacity-25"
+          >
+            <ChevronUp size={14} />
+          </button>
+          <button
+            type="button"
+            aria-label={`${name} nearer the room`}
+            disabled={last}
+            onClick={() => onMove(1)}
+            className="rounded text-faint hover:text-ink disabled:opacity-25"
+          >
+            <ChevronDown size={14} />
+          </button>
+        </span>
+      </span>
+      <div className="min-w-0">
+        {layer.role === 'air gap' ? (
+          <span className="font-medium">air gap</span>
+        ) : (
+          <select
+            aria-label={`Material of the ${layer.role}`}
+            value={layer.material}
+            className="w-full truncate rounded border border-transparent bg-transparent py-0.5 font-medium hover:border-rule"
+            onChange={e => {
+              const next = library.get(e.target.value)!;
+              change(`${layer.role} → ${next.name.toLowerCase()}`, l => {
+                if (l.role !== 'air gap')
+                  Object.assign(l, { material: next.id, thickness: stockFor(next, l.thickness).thickness });
+              });
+            }}
+          >
+            {forRole(layer.role, library).map(m => (
+              <option key={m.id} value={m.id}>
+                {m.name}
+              </option>
+            ))}
+          </select>
+        )}
+        <div className="flex items-center gap-2 pl-1 text-[13px] text-faint">
+          {layer.role}
+          {layer.role === 'damping' && (
+            <Small
+              label="Share of the panel covered"
+              value={layer.coverage}
+              options={[0.25, 0.4, 0.6, 0.8, 1].map(c => [c, `${Math.round(c * 100)} % of the panel`])}
+              onChange={coverage =>
+                change(`damping covers ${Math.round(coverage * 100)} %`, l => Object.assign(l, { coverage }))
+              }
+            />
+          )}
+          {layer.role === 'batten' && (
+            <Small
+              label="Batten spacing"
+              value={layer.spacing}
+              options={[0.3, 0.4, 0.5, 0.6].map(s => [
+                s,
+                `${printLength(layer.width, units)} wide, every ${printLength(s, units)}`,
+              ])}
+              onChange={spacing =>
+                change(`battens every ${printLength(spacing, units)}`, l => Object.assign(l, { spacing }))
+              }
+            />
+          )}
+        </div>
+      </div>
+      <select
+        aria-label={`Thickness of ${name}`}
+        value={layer.thickness}
+        className="w-full rounded border border-transparent bg-transparent py-0.5 text-right font-medium hover:border-rule"
+        onChange={e => {
+          const thickness = Number(e.target.value);
+          change(`${name.toLowerCase()} ${printLength(thickness, units)}`, l => {
+            l.thickness = thickness;
+            if (l.role === 'batten' && material) l.width = stockFor(material, thickness).width;
+          });
+        }}
+      >
+        {thicknesses(layer, material).map(t => (
+          <option key={t} value={t}>
+            {printLength(t, units)}
+          </option>
+        ))}
+      </select>
+      <span className="text-right font-medium">{resistance < 0.005 ? '–' : printNumber(resistance, 2)}</span>
+      <span className="text-right font-medium">
+        {printNumber(massPerArea(layer, library) * (layer.role === 'damping' ? layer.coverage : 1), 1)}
+      </span>
+      <button
+        type="button"
+        aria-label={`Remove ${name}`}
+        className="justify-self-end rounded p-1 text-faint hover:text-signal"
+        onClick={() =>
+          editBuildUp(`${buildUp.name}: ${name.toLowerCase()} removed`, buildUp.id, b => {
+            b.layers = b.layers.filter(l => l.id !== layer.id);
+          })
+        }
+      >
+        <X size={15} />
+      </button>
+    </li>
+  );
+}
+
+function Small({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  options: (readonly [number, string])[];
+  onChange(value: number): void;
+}) {
+  const shown = options.some(([v]) => v === value) ? options : [[value, `${value}`] as const, ...options];
+  return (
+    <select
+      aria-label={label}
+      value={value}
+      className="rounded border border-transparent bg-transparent text-chalk hover:border-rule"
+      onChange={e => onChange(Number(e.target.value))}
+    >
+      {shown.map(([v, words]) => (
+        <option key={v} value={v}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+const forRole = (role: Role, library: Library): Material[] =>
+  [...library.values()].filter(m => (m.roles as string[]).includes(role));
+
+/** What is for sale, and what the layer has now. */
+function thicknesses(layer: Layer, material: Material | null | undefined): number[] {
+  const sold = material ? material.stock.map(s => s.thickness) : [0.01, 0.015, 0.02, 0.025, 0.03, 0.04, 0.05];
+  return [...new Set([...sold, layer.thickness])].sort((a, b) => a - b);
+}
+
+function AddLayer({ buildUp, library }: { buildUp: BuildUp; library: Library }) {
+  const add = (role: Role) => {
+    const id = freshId(
+      buildUp.layers.map(l => l.id),
+      'y',
+    );
+    const layer = newLayer(id, role, library);
+    if (!layer) return;
+    editBuildUp(`${buildUp.name}: ${role} added`, buildUp.id, b => {
+      const after = b.layers.findLastIndex(l => ROLES.indexOf(l.role) <= ROLES.indexOf(role));
+      b.layers.splice(after + 1, 0, layer);
+    });
+  };
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-1">
+      <span className="text-[13px] text-faint">add</span>
+      {ROLES.map(role => (
+        <Button
+          key={role}
+          small
+          onClick={() => add(role)}
+          disabled={role === 'batten' && buildUp.layers.some(l => l.role === 'batten')}
+        >
+          {role}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+function newLayer(id: string, role: Role, library: Library): Layer | null {
+  if (role === 'air gap') return { id, role, thickness: 0.02 };
+  const material = forRole(role, library)[role === 'fill' ? 3 : 0] ?? forRole(role, library)[0];
+  if (!material) return null;
+  const stock = material.stock[Math.min(1, material.stock.length - 1)]!;
+  if (role === 'damping')
+    return { id, role, material: material.id, thickness: stock.thickness, coverage: 0.25 };
+  if (role === 'batten')
+    return { id, role, material: material.id, thickness: stock.thickness, width: stock.width, spacing: 0.4 };
+  return { id, role, material: material.id, thickness: stock.thickness };
+}
+
+/** Cautions of the materials in hand, where they bite; local codes and licensed trades come first. */
+function Cautions({ buildUp, library }: { buildUp: BuildUp; library: Library }) {
+  const materials = new Set<Material>();
+  for (const layer of buildUp.layers) {
+    const material = layer.role === 'air gap' ? undefined : library.get(layer.material);
+    if (!material) continue;
+    materials.add(material);
+    const fixing = material.fixedWith ? library.get(material.fixedWith) : undefined;
+    if (fixing) materials.add(fixing);
+  }
+  const lines = [...materials].flatMap(m => m.cautions.map(c => ({ m, c })));
+  if (lines.length === 0) return null;
+  return (
+    <details className="mt-3 text-[13px]">
+      <summary className="font-medium">Before you start: {lines.length} cautions</summary>
+      <ul className="mt-1 grid gap-1">
+        {lines.map(({ m, c }) => (
+          <li key={m.id + c} className="border-l-[3px] border-signal pl-2">
+            <b>{m.name}:</b> {c}
+          </li>
+        ))}
+        <li className="pl-2 text-faint">
+          Keep drain holes, airbags, belt reels, flues and fixed vents clear. Local codes and the makers’
+          instructions come first.
+        </li>
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,208 @@
+import {
+  type Evaluation,
+  printLength,
+  printMass,
+  printMoney,
+  printNumber,
+  schools,
+  type Variant,
+} from '@overcoat/core';
+import type { ColumnDef } from '@tanstack/react-table';
+import { useMemo } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { days, grams, monthName } from '../../format.ts';
+import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
+import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
+import { MapPanel } from '../../shell-map/MapPanel.tsx';
+import { textureOf, textureWord } from '../../shell-map/textures.tsx';
+import { useDesign } from '../../store/design.ts';
+import { evaluation, useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { DataTable } from '../../ui/DataTable.tsx';
+
+interface Row {
+  letter: string;
+  variant: Variant;
+  e: Evaluation;
+}
+
+/** Variants side by side: the same van, the same life, other choices. */
+export function Component() {
+  const design = useOpenDesign();
+  const { library } = useLibrary();
+  const units = useUnits();
+  const chosen = useVariant();
+  const now = useEvaluation();
+  const chooseVariant = useDesign(s => s.chooseVariant);
+  const rows = useMemo<Row[]>(
+    () =>
+      design.variants.map((variant, i) => ({
+        letter: String.fromCharCode(65 + i),
+        variant,
+        e: evaluation(design, variant.design, library),
+      })),
+    [design, library],
+  );
+  const columns = useMemo<ColumnDef<Row, unknown>[]>(() => {
+    const worst = (r: Row) => r.e.damp.worst?.moisture;
+    const least = (pick: (r: Row) => number, sign = 1) =>
+      rows.length < 2 ? Number.NaN : Math.min(...rows.map(r => sign * pick(r))) * sign;
+    const number = (
+      header: string,
+      pick: (r: Row) => number,
+      print: (v: number) => string,
+      best: 'least' | 'most' | null,
+    ): ColumnDef<Row, unknown> => {
+      const target = best ? least(pick, best === 'least' ? 1 : -1) : Number.NaN;
+      return {
+        id: header,
+        header,
+        accessorFn: pick,
+        meta: { number: true },
+        cell: ({ row }) => {
+          const value = pick(row.original);
+          const wins = Math.abs(value - target) < 1e-9;
+          return (
+            <span className={wins ? 'font-semibold' : ''}>
+              {wins && (
+                <span title="best of these" className="mr-1 text-chalk">
+                  ✓<span className="sr-only">best</span>
+                </span>
+              )}
+              {print(value)}
+            </span>
+          );
+        },
+      };
+    };
+    return [
+      {
+        id: 'variant',
+        header: 'variant',
+        accessorFn: r => r.variant.name,
+        cell: ({ row: { original: r } }) => (
+          <button type="button" className="text-left" onClick={() => chooseVariant(r.variant.id)}>
+            <span className="font-sign text-lg font-semibold">
+              {r.letter} · {r.variant.name}
+            </span>
+            <span className="block text-[13px] text-faint">
+              {schools.find(s => s.id === r.variant.school)?.name ?? 'no school'}
+            </span>
+          </button>
+        ),
+      },
+      number(
+        'added',
+        r => r.e.mass,
+        v => printMass(v, units),
+        'least',
+      ),
+      number(
+        'cost',
+        r => r.e.cost,
+        v => printMoney(Math.round(v)),
+        'least',
+      ),
+      number(
+        'heat loss',
+        r => r.e.heatLoss,
+        v => `${printNumber(v, 1)} W/K`,
+        'least',
+      ),
+      number(
+        'headroom',
+        r => r.e.headroom.left,
+        v => printLength(v, units),
+        'most',
+      ),
+      {
+        id: 'damp',
+        header: 'damp',
+        accessorFn: r => r.e.damp.state,
+        cell: ({ row: { original: r } }) => (
+          <span className="whitespace-nowrap">
+            <span aria-hidden>{DAMP_MARKS[r.e.damp.state]}</span> {DAMP_WORDS[r.e.damp.state]}
+          </span>
+        ),
+      },
+      number('winter water', r => worst(r)?.peak ?? 0, grams, 'least'),
+      number(
+        'growth a year',
+        r => worst(r)?.growth ?? 0,
+        v => (v < 0.0005 ? 'none' : `+${grams(v)}`),
+        null,
+      ),
+      number(
+        '100 g leak dries in',
+        r => worst(r)?.daysToDry ?? 0,
+        v => (v === 0 ? '–' : days(v)),
+        'least',
+      ),
+      number(
+        'misfits',
+        r => r.e.misfits.length,
+        v => printNumber(v),
+        null,
+      ),
+    ];
+  }, [rows, units, chooseVariant]);
+  return (
+    <div className="flex min-w-0 grow flex-col overflow-auto">
+      <section className="overflow-x-auto bg-sheet px-5 py-4">
+        <p className="mb-2 max-w-4xl text-[16px]">{argument(rows)}</p>
+        <DataTable
+          rows={rows}
+          columns={columns}
+          caption="Variants compared"
+          rowKey={r => r.variant.id}
+          isChosen={r => r.variant.id === chosen.id}
+        />
+        <p className="mt-2 text-[13px] text-faint">
+          Winter water, growth and drying are those of each variant’s worst bay. ✓ marks the best of a column.
+          Heat loss of clear bays and windows; ribs not yet counted, quietness not yet computed.
+        </p>
+      </section>
+      <MapPanel
+        title={`${chosen.name}: worst bay ${now.damp.worst?.bay.id ?? '–'}`}
+        paint={(bay, zone) => {
+          const r = now.bays.get(bay.id)!;
+          const texture = textureOf(r.buildUp, library);
+          return {
+            texture,
+            small: DAMP_MARKS[r.damp],
+            alert: r.bay.id === now.damp.worst?.bay.id,
+            says: `${zone.name}, ${textureWord(texture)}, ${DAMP_WORDS[r.damp]}`,
+          };
+        }}
+        legend={
+          <>
+            <Legend swatches={TEXTURE_SWATCHES} />
+            <span>
+              {(['dry', 'dries', 'grows'] as const).map(d => `${DAMP_MARKS[d]} ${DAMP_WORDS[d]}`).join('   ')}
+            </span>
+          </>
+        }
+      />
+    </div>
+  );
+}
+
+/** Who wins what, in a sentence. */
+function argument(rows: Row[]): string {
+  if (rows.length < 2)
+    return 'Only one variant so far. Duplicate it by another school to see them side by side.';
+  const best = (pick: (r: Row) => number) => rows.reduce((a, b) => (pick(b) < pick(a) ? b : a));
+  const warm = best(r => r.e.heatLoss);
+  const light = best(r => r.e.mass);
+  const cheap = best(r => r.e.cost);
+  const dry = best(r => r.e.damp.worst?.moisture?.peak ?? Number.POSITIVE_INFINITY);
+  const quick = best(r => r.e.damp.worst?.moisture?.daysToDry ?? Number.POSITIVE_INFINITY);
+  const water = dry.e.damp.worst?.moisture;
+  const wet = water
+    ? ` ${dry.variant.name} takes up least water, ${grams(water.peak)} in ${monthName(water.peakMonth)}`
+    : '';
+  const leak = quick.e.damp.worst?.moisture
+    ? `; ${quick.variant.name} dries a leak soonest, in ${days(quick.e.damp.worst.moisture.daysToDry)}.`
+    : '.';
+  return `${warm.variant.name} is warmest, ${light.variant.name} lightest, ${cheap.variant.name} cheapest.${wet}${wet ? leak : ''}`;
+}

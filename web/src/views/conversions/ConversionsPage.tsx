@@ -1,0 +1,188 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { formatDistanceToNow } from 'date-fns';
+import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, type ConversionSummary } from '../../api/client.ts';
+import { keys, useConversions } from '../../api/queries.ts';
+import { download } from '../../download.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Confirm } from '../../ui/Confirm.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+import { NewConversion } from './NewConversion.tsx';
+import { PatternDrawing } from './PatternDrawing.tsx';
+
+const FILE_LIMIT = 20 * 1_048_576;
+
+/** All conversions: open, start, import, export, delete. */
+export function Component() {
+  const { data, error, isPending, refetch } = useConversions();
+  const [starting, setStarting] = useState(false);
+  return (
+    <main className="table-ground min-w-0 grow overflow-auto p-5 lg:p-8">
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="mr-auto">
+          <h1 className="text-3xl">Your conversions</h1>
+          <p className="mt-1 max-w-prose text-faint">
+            Each is one van: measured once, designed as often as you like.
+          </p>
+        </div>
+        <Button look="strong" onClick={() => setStarting(true)}>
+          <Plus size={17} aria-hidden /> New conversion
+        </Button>
+        <ImportButton />
+      </div>
+      {isPending && (
+        <p role="status" className="mt-8">
+          Opening the drawer…
+        </p>
+      )}
+      {error && (
+        <p role="alert" className="mt-8 text-signal">
+          {error.message}{' '}
+          <button type="button" className="underline" onClick={() => void refetch()}>
+            Try again
+          </button>
+        </p>
+      )}
+      {data?.length === 0 && (
+        <p className="mt-8 max-w-prose">
+          Nothing here yet. Start from a body pattern: it assumes plausible sizes that you correct with the
+          tape, bay by bay.
+        </p>
+      )}
+      <ul className="mt-6 grid gap-4 lg:grid-cols-2 2xl:grid-cols-3">
+        {data?.map(c => (
+          <ConversionCard key={c.id} conversion={c} />
+        ))}
+      </ul>
+      <Dialog
+        open={starting}
+        onOpenChange={setStarting}
+        title="New conversion"
+        description="Choose the body that is nearest; every size it brings is assumed until you measure it."
+      >
+        <NewConversion />
+      </Dialog>
+    </main>
+  );
+}
+
+function ConversionCard({ conversion: c }: { conversion: ConversionSummary }) {
+  const client = useQueryClient();
+  const remove = useMutation({
+    mutationFn: () => api.remove(c.id),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.conversions }),
+  });
+  const save = useMutation({
+    mutationFn: () => api.exported(c.id),
+    onSuccess: file => download(`${c.name}.overcoat.json`, 'application/json', JSON.stringify(file, null, 1)),
+  });
+  return (
+    <li className="flex gap-4 rounded-[5px] border border-rule bg-sheet p-4">
+      <PatternDrawing pattern={c.pattern} className="h-32 w-44 shrink-0" />
+      <div className="flex min-w-0 grow flex-col">
+        <h2 className="truncate text-xl">
+          <Link className="hover:underline" to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}>
+            {c.name}
+          </Link>
+        </h2>
+        <p className="text-[13px] text-faint">
+          {c.pattern} · {c.measured} of {c.bays} bays measured · saved{' '}
+          {formatDistanceToNow(new Date(c.savedAt), { addSuffix: true })}
+        </p>
+        {c.note && <p className="mt-1 line-clamp-2">{c.note}</p>}
+        <p className="mt-1 truncate text-[13px]">
+          {c.variants.map((v, i) => `${String.fromCharCode(65 + i)} ${v}`).join(' · ')}
+        </p>
+        <div className="mt-auto flex items-center gap-1 pt-2">
+          <Link
+            className="inline-flex min-h-7 items-center rounded-[4px] border border-slate bg-slate px-3 text-[13px] font-medium text-on-slate"
+            to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}
+          >
+            Open
+          </Link>
+          <Button small look="quiet" onClick={() => save.mutate()} aria-label={`Export ${c.name}`}>
+            <Download size={15} aria-hidden /> export
+          </Button>
+          <Confirm
+            title={`Delete ${c.name}?`}
+            says="The conversion goes with all its variants and its history. An exported file can be imported again."
+            action="Delete it"
+            onConfirm={() => remove.mutate()}
+            trigger={
+              <Button small look="quiet" aria-label={`Delete ${c.name}`}>
+                <Trash2 size={15} aria-hidden /> delete
+              </Button>
+            }
+          />
+        </div>
+        {(remove.error ?? save.error) && (
+          <p role="alert" className="text-signal">
+            {(remove.error ?? save.error)?.message}
+          </p>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function ImportButton() {
+  const input = useRef<HTMLInputElement>(null);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const take = useMutation({
+    mutationFn: async (file: File) => {
+      if (file.size > FILE_LIMIT)
+        throw new Error(
+          `“${file.name}” is ${Math.round(file.size / 1_048_576)} MB: at most 20 MB is accepted.`,
+        );
+      return api.importFile(await file.text());
+    },
+    onSuccess: async ({ conversion, notes }) => {
+      await Promise.all([
+        client.invalidateQueries({ queryKey: keys.conversions }),
+        client.invalidateQueries({ queryKey: keys.library }),
+      ]);
+      if (notes.length === 0) void navigate(`/c/${conversion.id}/build-ups`);
+    },
+  });
+  return (
+    <div className="relative">
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        aria-label="Design file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={e => {
+          const file = e.target.files?.[0];
+          if (file) take.mutate(file);
+          e.target.value = '';
+        }}
+      />
+      <Button disabled={take.isPending} onClick={() => input.current?.click()}>
+        <FileUp size={17} aria-hidden /> {take.isPending ? 'Reading…' : 'Import a file'}
+      </Button>
+      {(take.error || (take.data?.notes.length ?? 0) > 0) && (
+        <div
+          role="alert"
+          className={`absolute right-0 top-full z-10 mt-2 w-80 rounded-[4px] border bg-sheet p-3 ${take.error ? 'border-signal text-signal' : 'border-ink'}`}
+        >
+          {take.error?.message}
+          {take.data?.notes.map(note => (
+            <p key={note}>{note}</p>
+          ))}
+          <button
+            type="button"
+            className="mt-1 block underline"
+            onClick={() => (take.data ? navigate(`/c/${take.data.conversion.id}/build-ups`) : take.reset())}
+          >
+            {take.data ? 'Open it' : 'Close'}
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,277 @@
+import {
+  type OrderLine,
+  orderCsv,
+  type Piece,
+  piecesCsv,
+  printArea,
+  printLength,
+  printMoney,
+  printNumber,
+} from '@overcoat/core';
+import type { ColumnDef } from '@tanstack/react-table';
+import { FileDown, Printer } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { download } from '../../download.ts';
+import { MapPanel } from '../../shell-map/MapPanel.tsx';
+import { familyTexture } from '../../shell-map/textures.tsx';
+import { useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
+import { PriceCell } from './PriceCell.tsx';
+
+/** What to buy and what to cut, with where each goes. */
+export function Component() {
+  const { takeOff } = useEvaluation();
+  const design = useOpenDesign();
+  const variant = useVariant();
+  const { library } = useLibrary();
+  const units = useUnits();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [tab, setTab] = useState<'buy' | 'cut'>('buy');
+  const line = takeOff.lines.find(l => lineKey(l) === chosen) ?? null;
+  const bays = useMemo(() => {
+    const pieces = takeOff.pieces.filter(
+      p => line && p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6,
+    );
+    return new Set(pieces.flatMap(p => p.bays));
+  }, [takeOff, line]);
+  const zones = new Set(Object.keys(line?.byZone ?? {}));
+  const inLine = (bay: string, zone: string) =>
+    line ? (bays.size > 0 ? bays.has(bay) : zones.has(zone)) : false;
+  const file = `${design.name} ${variant.name}`.toLowerCase().replace(/[^\w]+/g, '-');
+
+  const orderColumns = useMemo<ColumnDef<OrderLine, unknown>[]>(
+    () => [
+      {
+        id: 'material',
+        header: 'buy',
+        accessorFn: l => library.get(l.material)?.name ?? l.material,
+        cell: ({ row: { original: l } }) => <OrderName line={l} />,
+      },
+      {
+        id: 'need',
+        header: 'need',
+        accessorFn: l => l.need,
+        meta: { number: true },
+        cell: ({ row: { original: l } }) =>
+          l.unit === 'm²'
+            ? printArea(l.need, units)
+            : units === 'metric'
+              ? `${printNumber(l.need, 1)} m`
+              : `${printNumber(l.need / 0.3048, 0)} ft`,
+      },
+      {
+        id: 'packs',
+        header: 'packs',
+        accessorFn: l => l.packs,
+        meta: { number: true },
+        cell: ({ row: { original: l } }) => <PackCount line={l} />,
+      },
+      {
+        id: 'price',
+        header: 'a pack',
+        accessorFn: l => l.stock.price,
+        meta: { number: true },
+        cell: ({ row: { original: l } }) => <PriceCell line={l} />,
+      },
+      {
+        id: 'cost',
+        header: 'cost',
+        accessorFn: l => l.cost,
+        meta: { number: true },
+        cell: ({ row: { original: l } }) => <b>{printMoney(l.cost)}</b>,
+      },
+      {
+        id: 'used',
+        header: 'used',
+        accessorFn: l => l.used,
+        meta: { number: true },
+        cell: ({ row: { original: l } }) => `${printNumber(l.used * 100)} %`,
+      },
+    ],
+    [library, units],
+  );
+  const pieceColumns = useMemo<ColumnDef<Piece, unknown>[]>(
+    () => [
+      {
+        id: 'id',
+        header: 'piece',
+        accessorFn: p => p.id,
+        cell: ({ row: { original: p } }) => <span className="font-medium">{p.id}</span>,
+      },
+      { id: 'material', header: 'of', accessorFn: p => library.get(p.material)?.name ?? p.material },
+      {
+        id: 'thickness',
+        header: 'thick',
+        accessorFn: p => p.thickness,
+        meta: { number: true },
+        cell: ({ row: { original: p } }) => printLength(p.thickness, units),
+      },
+      {
+        id: 'width',
+        header: 'along',
+        accessorFn: p => p.width,
+        meta: { number: true },
+        cell: ({ row: { original: p } }) => printLength(p.width, units),
+      },
+      {
+        id: 'height',
+        header: 'across',
+        accessorFn: p => p.height,
+        meta: { number: true },
+        cell: ({ row: { original: p } }) => printLength(p.height, units),
+      },
+    ],
+    [library, units],
+  );
+  const pieces = line
+    ? takeOff.pieces.filter(
+        p => p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6,
+      )
+    : takeOff.pieces;
+
+  return (
+    <>
+      <section className="min-w-0 grow overflow-auto bg-sheet p-5 print-whole">
+        <div className="flex flex-wrap items-baseline gap-2">
+          <h2 className="mr-auto text-2xl">
+            {takeOff.lines.length === 0
+              ? 'Nothing to buy yet'
+              : `${printMoney(Math.round(takeOff.cost))} in ${takeOff.lines.reduce((s, l) => s + l.packs, 0)} packs, ${takeOff.pieces.length} pieces to cut`}
+          </h2>
+          <div className="no-print flex gap-1">
+            <Button small onClick={() => window.print()}>
+              <Printer size={15} aria-hidden /> Print
+            </Button>
+            <Button
+              small
+              onClick={() => download(`${file}-order.csv`, 'text/csv', orderCsv(takeOff, library))}
+            >
+              <FileDown size={15} aria-hidden /> Order CSV
+            </Button>
+            <Button
+              small
+              onClick={() => download(`${file}-pieces.csv`, 'text/csv', piecesCsv(takeOff, library))}
+            >
+              <FileDown size={15} aria-hidden /> Pieces CSV
+            </Button>
+          </div>
+        </div>
+        <p className="hidden print:block">
+          {design.name} · {variant.name}
+        </p>
+        {takeOff.lines.length === 0 ? (
+          <p className="mt-3">
+            No bay has a build-up. Go to Build-ups and apply a school, or give a zone its layers.
+          </p>
+        ) : (
+          <>
+            <div role="tablist" aria-label="Lists" className="no-print mt-3 flex gap-4 border-b border-rule">
+              {(['buy', 'cut'] as const).map(t => (
+                <button
+                  key={t}
+                  type="button"
+                  role="tab"
+                  aria-selected={tab === t}
+                  onClick={() => setTab(t)}
+                  className={`-mb-px border-b-[3px] pb-1 font-semibold ${tab === t ? 'border-signal' : 'border-transparent text-faint'}`}
+                >
+                  {t === 'buy' ? `To buy (${takeOff.lines.length})` : `To cut (${pieces.length})`}
+                </button>
+              ))}
+              {line && tab === 'cut' && (
+                <button
+                  type="button"
+                  className="ml-auto text-chalk underline"
+                  onClick={() => setChosen(null)}
+                >
+                  only {library.get(line.material)?.name.toLowerCase()}: show all
+                </button>
+              )}
+            </div>
+            <div className={tab === 'buy' ? 'print:block' : 'hidden print:block'}>
+              <DataTable
+                rows={takeOff.lines}
+                columns={orderColumns}
+                caption="To buy"
+                rowKey={lineKey}
+                onRow={l => setChosen(lineKey(l) === chosen ? null : lineKey(l))}
+                isChosen={l => lineKey(l) === chosen}
+              />
+              <p className="mt-2 text-[13px] text-faint">
+                Whole packs from a feasible layout, with allowances: boards 3 mm under size, fibre 15 mm over,
+                films lapped 100 mm. Prices are indicative until you put your own; a struck line in blue is
+                yours. Blades, masks, rollers and marker pens are not counted.
+              </p>
+            </div>
+            <div className={tab === 'cut' ? 'print:block' : 'hidden print:block'}>
+              <DataTable
+                rows={pieces}
+                columns={pieceColumns}
+                caption="To cut"
+                rowKey={p => `${p.id}${p.material}${p.thickness}`}
+              />
+            </div>
+          </>
+        )}
+      </section>
+      <div className="no-print flex w-full shrink-0 border-rule lg:w-[430px] lg:border-l">
+        <MapPanel
+          title={
+            line
+              ? `Where ${library.get(line.material)?.name.toLowerCase()} goes`
+              : 'Choose a line to see where it goes'
+          }
+          paint={(bay, zone) => {
+            const there = inLine(bay.id, zone.id);
+            return {
+              ...(there ? { texture: familyTexture(library.get(line!.material)?.family) } : {}),
+              says: `${zone.name}${there ? ', takes this' : ''}`,
+            };
+          }}
+          legend={null}
+        />
+      </div>
+    </>
+  );
+}
+
+const lineKey = (l: OrderLine) => `${l.material}/${l.stock.thickness}`;
+
+function OrderName({ line }: { line: OrderLine }) {
+  const { library } = useLibrary();
+  const units = useUnits();
+  const { stock } = line;
+  const material = library.get(line.material);
+  const p = (m: number) => printLength(m, units);
+  const size =
+    material?.form === 'can'
+      ? 'can or cartridge'
+      : material?.form === 'tape'
+        ? `${p(stock.width)} × ${printNumber(stock.length)} m roll`
+        : `${p(stock.thickness)} · ${p(stock.width)} × ${p(stock.length)}`;
+  return (
+    <>
+      <span className="font-medium">{material?.name ?? line.material}</span>
+      <span className="block text-[13px] text-faint">
+        {size}
+        {line.pieces > 0 ? ` · ${line.pieces} ${line.why}` : ` · ${line.why}`}
+      </span>
+    </>
+  );
+}
+
+function PackCount({ line }: { line: OrderLine }) {
+  return (
+    <>
+      <span className="font-semibold">{line.packs}</span>
+      {line.stock.perPack > 1 && (
+        <span className="block text-[13px] text-faint">
+          {line.items} of {line.packs * line.stock.perPack}
+        </span>
+      )}
+    </>
+  );
+}

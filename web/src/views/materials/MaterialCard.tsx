@@ -1,0 +1,148 @@
+import {
+  isSize,
+  type Material,
+  type Price,
+  parseMoney,
+  printLength,
+  printMoney,
+  printNumber,
+} from '@overcoat/core';
+import { useState } from 'react';
+import { api } from '../../api/client.ts';
+import { useLibrary, useLibraryChange } from '../../api/queries.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { OwnMaterialForm } from './OwnMaterialForm.tsx';
+
+/** One material in full: what it is, where each figure comes from, what it costs. */
+export function MaterialCard({
+  material: m,
+  own,
+  onChoose,
+}: {
+  material: Material;
+  own: boolean;
+  onChoose(id: string | null): void;
+}) {
+  const units = useUnits();
+  const { prices } = useLibrary();
+  const [editing, setEditing] = useState(false);
+  const put = useLibraryChange((price: Price) => api.putPrice(price));
+  const reset = useLibraryChange((id: string) => api.removePrices(id));
+  const remove = useLibraryChange((id: string) => api.removeMaterial(id));
+  const traits = [
+    m.closedCell && 'closed cell',
+    m.squeeze < 1 && `squeezes to ${printNumber(m.squeeze * 100)} %`,
+    m.selfAdhesive && 'self-adhesive',
+    m.flexible ? 'flexible' : 'stiff',
+    m.toleratesWet ? 'tolerates wet' : 'must stay dry',
+  ].filter(Boolean);
+  const facts: [string, string, string][] = [
+    ['conductivity', `${printNumber(m.conductivity, 3)} W/mK`, m.sources.conductivity],
+    ['density', `${printNumber(m.density)} kg/m³`, m.sources.density],
+    [
+      'vapour',
+      m.vapour.by === 'mu' ? `µ ${printNumber(m.vapour.mu)}` : `sd ${printNumber(m.vapour.sd, 1)} m`,
+      m.sources.vapour,
+    ],
+    ['emissivity to the room', printNumber(m.emissivity, 2), m.sources.traits],
+  ];
+  return (
+    <section className="max-h-[60%] overflow-auto border-b border-rule bg-sheet p-5" aria-label={m.name}>
+      <div className="flex items-start gap-2">
+        <h2 className="mr-auto text-xl">{m.name}</h2>
+        <Button small onClick={() => setEditing(true)}>
+          {own ? 'change' : 'copy as own'}
+        </Button>
+        {own && (
+          <Button
+            small
+            look="danger"
+            onClick={() => remove.mutate(m.id, { onSuccess: () => onChoose(null) })}
+          >
+            delete
+          </Button>
+        )}
+      </div>
+      {(remove.error ?? put.error) && (
+        <p role="alert" className="text-signal">
+          {(remove.error ?? put.error)?.message}
+        </p>
+      )}
+      <p className="text-faint">{traits.join(', ')}</p>
+      <dl className="mt-2">
+        {facts.map(([name, value, source]) => (
+          <div key={name} className="grid grid-cols-[9.5rem_7rem_1fr] gap-1 border-t border-rule py-1">
+            <dt>{name}</dt>
+            <dd className="font-medium">{value}</dd>
+            <dd className="text-[12px] leading-4 text-faint">{source}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-2 text-[13px]">
+        <b>Fire:</b> {m.fire} <b>Cutting:</b> {m.cutting}
+      </p>
+      {m.cautions.map(c => (
+        <p key={c} className="mt-1 border-l-[3px] border-signal pl-2 text-[13px]">
+          {c}
+        </p>
+      ))}
+      <h3 className="mt-3 text-lg">Sold as</h3>
+      <ul>
+        {m.stock.map(s => {
+          const mine = prices.some(p => p.material === m.id && isSize(s, p));
+          return (
+            <li
+              key={`${s.thickness}-${s.width}`}
+              className="grid grid-cols-[1fr_7rem] items-start gap-2 border-t border-rule py-1"
+            >
+              <span>
+                {printLength(s.thickness, units)} · {printLength(s.width, units)} ×{' '}
+                {printLength(s.length, units)}
+                {s.perPack > 1 && ` · ${s.perPack} a pack`}
+              </span>
+              <Field
+                label={`Price of ${printLength(s.thickness, units)}`}
+                hideLabel
+                shown={printMoney(s.price)}
+                assumed={!mine}
+                note={mine ? 'your price' : 'indicative'}
+                parse={parseMoney}
+                onCommit={price => {
+                  put.mutate({ material: m.id, thickness: s.thickness, width: s.width, price });
+                  return null;
+                }}
+              />
+            </li>
+          );
+        })}
+      </ul>
+      {prices.some(p => p.material === m.id) && (
+        <Button small look="quiet" onClick={() => reset.mutate(m.id)}>
+          back to indicative prices
+        </Button>
+      )}
+      <Dialog
+        open={editing}
+        onOpenChange={setEditing}
+        title={own ? `Change ${m.name}` : 'A material of your own'}
+        description={
+          own
+            ? 'Every design that uses it follows.'
+            : 'Starts as a copy; every design on this machine can use it.'
+        }
+      >
+        <OwnMaterialForm
+          material={m}
+          own={own}
+          onDone={id => {
+            setEditing(false);
+            onChoose(id);
+          }}
+        />
+      </Dialog>
+    </section>
+  );
+}

@@ -1,0 +1,151 @@
+import { type Material, printNumber, printSignificant } from '@overcoat/core';
+import type { ColumnDef } from '@tanstack/react-table';
+import { useMemo, useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { MapPanel } from '../../shell-map/MapPanel.tsx';
+import { familyTexture } from '../../shell-map/textures.tsx';
+import { useEvaluation } from '../../store/evaluation.ts';
+import { DataTable } from '../../ui/DataTable.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { MaterialCard } from './MaterialCard.tsx';
+
+const FAMILIES = [
+  'damping',
+  'barrier',
+  'absorber',
+  'foam',
+  'board',
+  'fibre',
+  'foil',
+  'membrane',
+  'metal',
+  'timber',
+  'lining',
+  'finish',
+  'glazing',
+  'tape',
+  'adhesive',
+] as const;
+
+/** The shelf: every material with its properties and their sources; own ones beside the reference. */
+export function Component() {
+  const { library, own } = useLibrary();
+  const e = useEvaluation();
+  const [search, setSearch] = useState('');
+  const [family, setFamily] = useState('');
+  const [chosen, setChosen] = useState<string | null>(null);
+  const mine = useMemo(() => new Set(own.map(m => m.id)), [own]);
+  const rows = useMemo(
+    () =>
+      [...library.values()].filter(
+        m =>
+          (family === '' || m.family === family) &&
+          m.name.toLowerCase().includes(search.trim().toLowerCase()),
+      ),
+    [library, family, search],
+  );
+  const columns = useMemo<ColumnDef<Material, unknown>[]>(
+    () => [
+      {
+        id: 'name',
+        header: 'material',
+        accessorFn: m => m.name,
+        cell: ({ row: { original: m } }) => (
+          <button type="button" className="text-left" onClick={() => setChosen(m.id)}>
+            <span className="font-medium">{m.name}</span>
+            {mine.has(m.id) && <span className="ml-1 text-[13px] text-chalk">own</span>}
+            <span className="block text-[13px] text-faint">{m.family}</span>
+          </button>
+        ),
+      },
+      {
+        id: 'lambda',
+        header: 'W/mK',
+        accessorFn: m => m.conductivity,
+        meta: { number: true },
+        cell: ({ getValue }) => printSignificant(getValue() as number, 2),
+      },
+      {
+        id: 'vapour',
+        header: 'vapour',
+        accessorFn: m => (m.vapour.by === 'mu' ? m.vapour.mu : m.vapour.sd * 1000),
+        meta: { number: true },
+        cell: ({ row: { original: m } }) =>
+          m.vapour.by === 'mu' ? `µ ${printNumber(m.vapour.mu)}` : `sd ${printSignificant(m.vapour.sd, 2)} m`,
+      },
+      {
+        id: 'density',
+        header: 'kg/m³',
+        accessorFn: m => m.density,
+        meta: { number: true },
+        cell: ({ getValue }) => printNumber(getValue() as number),
+      },
+      {
+        id: 'thick',
+        header: 'sold, mm',
+        enableSorting: false,
+        accessorFn: m => m.stock.map(s => Math.round(s.thickness * 10_000) / 10).join(' '),
+        cell: ({ getValue }) => <span className="text-[13px]">{String(getValue())}</span>,
+      },
+    ],
+    [mine],
+  );
+  const material = chosen ? library.get(chosen) : undefined;
+  const holds = (bay: string) =>
+    e.bays.get(bay)?.buildUp?.layers.some(l => l.role !== 'air gap' && l.material === chosen) ?? false;
+  return (
+    <>
+      <section className="min-w-0 grow overflow-auto bg-sheet p-5">
+        <div className="mb-3 flex flex-wrap items-end gap-3">
+          <h2 className="mr-auto text-2xl">Materials</h2>
+          <label className="block">
+            <span className="block text-[13px] text-faint">Find</span>
+            <input
+              type="search"
+              value={search}
+              onChange={ev => setSearch(ev.target.value)}
+              className="min-h-9 rounded-[4px] border border-rule bg-ticket px-2"
+              placeholder="wool, foam, tape…"
+            />
+          </label>
+          <Select label="Family" value={family} onChange={ev => setFamily(ev.target.value)}>
+            <option value="">all</option>
+            {FAMILIES.map(f => (
+              <option key={f}>{f}</option>
+            ))}
+          </Select>
+        </div>
+        {rows.length === 0 ? (
+          <p>No material matches. Clear the search, or copy a near one and make it your own.</p>
+        ) : (
+          <DataTable
+            rows={rows}
+            columns={columns}
+            caption="Materials"
+            rowKey={m => m.id}
+            onRow={m => setChosen(m.id)}
+            isChosen={m => m.id === chosen}
+          />
+        )}
+      </section>
+      <div className="flex w-full shrink-0 flex-col border-rule lg:w-[460px] lg:border-l">
+        {material && (
+          <MaterialCard
+            key={material.id}
+            material={material}
+            own={mine.has(material.id)}
+            onChoose={setChosen}
+          />
+        )}
+        <MapPanel
+          title={material ? 'Where this variant has it' : 'Choose a material'}
+          paint={(bay, zone) => ({
+            ...(holds(bay.id) ? { texture: familyTexture(material?.family) } : {}),
+            says: `${zone.name}${holds(bay.id) ? ', has it' : ''}`,
+          })}
+          legend={null}
+        />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,149 @@
+import { type Material, type Parsed, parseLength, parseMoney, parseNumber } from '@overcoat/core';
+import { useForm } from 'react-hook-form';
+import { api } from '../../api/client.ts';
+import { useLibrary, useLibraryChange } from '../../api/queries.ts';
+import { freshId } from '../../store/edits.ts';
+import { Button } from '../../ui/Button.tsx';
+
+interface Form {
+  name: string;
+  conductivity: string;
+  density: string;
+  vapour: string;
+  thickness: string;
+  width: string;
+  length: string;
+  price: string;
+  source: string;
+}
+
+const between = (what: string, min: number, max: number) => (text: string) => {
+  const read = parseNumber(text);
+  return read.ok && read.value >= min && read.value <= max
+    ? true
+    : `${what} must be a number from ${min} to ${max}.`;
+};
+const readable = (parse: (text: string) => Parsed) => (text: string) => {
+  const read = parse(text);
+  return read.ok || read.message;
+};
+const number = (text: string) => {
+  const read = parseNumber(text);
+  return read.ok ? read.value : Number.NaN;
+};
+const size = (text: string, max: number) => parseLength(text, { min: 0.0001, max });
+
+/** Copies or changes a material; the first stock size can be set here, the rest come along from the original. */
+export function OwnMaterialForm({
+  material: m,
+  own,
+  onDone,
+}: {
+  material: Material;
+  own: boolean;
+  onDone(id: string): void;
+}) {
+  const { library } = useLibrary();
+  const save = useLibraryChange((material: Material) => api.putMaterial(material));
+  const first = m.stock[0]!;
+  const {
+    register,
+    handleSubmit,
+    formState: { errors },
+  } = useForm<Form>({
+    defaultValues: {
+      name: own ? m.name : `${m.name}, mine`,
+      conductivity: String(m.conductivity),
+      density: String(m.density),
+      vapour: String(m.vapour.by === 'mu' ? m.vapour.mu : m.vapour.sd),
+      thickness: `${first.thickness * 1000} mm`,
+      width: `${first.width * 1000} mm`,
+      length: `${first.length * 1000} mm`,
+      price: String(first.price),
+      source: own ? m.sources.conductivity : '',
+    },
+  });
+  const submit = (f: Form) => {
+    const metres = (text: string) => {
+      const read = size(text, 200);
+      return read.ok ? read.value : Number.NaN;
+    };
+    const price = parseMoney(f.price);
+    const stock = {
+      ...first,
+      thickness: metres(f.thickness),
+      width: metres(f.width),
+      length: metres(f.length),
+      price: price.ok ? price.value : 0,
+    };
+    const id = own ? m.id : freshId(library.keys(), `${m.id}-own`);
+    const made: Material = {
+      ...m,
+      id,
+      name: f.name.trim(),
+      conductivity: number(f.conductivity),
+      density: number(f.density),
+      vapour: m.vapour.by === 'mu' ? { by: 'mu', mu: number(f.vapour) } : { by: 'sd', sd: number(f.vapour) },
+      stock: [stock, ...m.stock.slice(1)],
+      sources: {
+        ...m.sources,
+        conductivity: f.source.trim(),
+        density: f.source.trim(),
+        vapour: f.source.trim(),
+        price: 'Your price',
+      },
+    };
+    save.mutate(made, { onSuccess: () => onDone(id) });
+  };
+  const input = (name: keyof Form, label: string, validate: (text: string) => true | string) => (
+    <label key={name} className="block">
+      <span className="text-[13px] text-faint">{label}</span>
+      <input
+        {...register(name, { validate })}
+        aria-invalid={errors[name] !== undefined}
+        className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2"
+      />
+      {errors[name] && (
+        <span role="alert" className="text-[13px] font-medium text-signal">
+          {errors[name]?.message}
+        </span>
+      )}
+    </label>
+  );
+  const filled = (what: string) => (text: string) => text.trim() !== '' || `${what} is needed.`;
+  return (
+    <form onSubmit={handleSubmit(submit)} className="grid grid-cols-2 gap-3">
+      <div className="col-span-2">{input('name', 'Name', filled('A name'))}</div>
+      {input('conductivity', 'Conductivity, W/mK', between('Conductivity', 0.005, 500))}
+      {input('density', 'Density, kg/m³', between('Density', 1, 20_000))}
+      {m.vapour.by === 'mu'
+        ? input('vapour', 'Vapour resistance factor µ', between('The factor', 1, 10_000_000))
+        : input('vapour', 'sd value, m', between('The sd value', 0, 5000))}
+      {input('price', 'Price a pack', readable(parseMoney))}
+      {input(
+        'thickness',
+        'Thickness',
+        readable(t => size(t, 0.3)),
+      )}
+      {input(
+        'width',
+        'Width',
+        readable(t => size(t, 10)),
+      )}
+      {input(
+        'length',
+        'Length',
+        readable(t => size(t, 200)),
+      )}
+      <div className="col-span-2">{input('source', 'Where these figures are from', filled('A source'))}</div>
+      {save.error && (
+        <p role="alert" className="col-span-2 text-signal">
+          {save.error.message}
+        </p>
+      )}
+      <Button look="strong" type="submit" disabled={save.isPending} className="justify-self-start">
+        Keep it
+      </Button>
+    </form>
+  );
+}
