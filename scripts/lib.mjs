@@ -42,9 +42,10 @@ export async function install() {
 
 async function installNow() {
   console.log('Installing packages (the first time takes a few minutes: the database is compiled)…');
-  if ((await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])) !== 0) {
+  // Not `npm ci`: it refuses a lockfile that lacks other platforms' optional packages; `install` keeps to it all the same.
+  if ((await run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'])) !== 0) {
     console.error(
-      'npm ci failed. Overcoat needs Node 20.19 or newer, and python3, make and a C++ compiler for its database.',
+      'npm install failed. Overcoat needs Node 20.19 or newer, and python3, make and a C++ compiler for its database.',
     );
     process.exit(1);
   }
