@@ -5,6 +5,7 @@ const PORT = 4190;
 /** Debian's Chromium against the built application on a database of its own. */
 export default defineConfig({
   testDir: '.',
+  testMatch: '*.e2e.ts',
   outputDir: 'results',
   timeout: 60_000,
   workers: 1,

@@ -34,9 +34,6 @@ export function days(count: number): string {
   return count < 1.5 ? 'a day' : `${printNumber(count, 0)} days`;
 }
 
-/** A change with its sign; a dash for none. */
-export const signed = (text: string, value: number): string => (value > 0 ? `+${text}` : text);
-
 export interface Figures {
   mass: number;
   cost: number;

@@ -14,6 +14,9 @@ export function bayPlace({ bay, zone }: Pick<BayResult, 'bay' | 'zone'>, units: 
   return `${zone.name} · ${p(bay.width.value)} × ${p(bay.height.value)} · ${depth}`;
 }
 
+/** What a smooth face holds before water runs off, kg/m2 (ISO 13788, from memory). */
+const RUN_OFF = 0.2;
+
 /** What a bay's water does, in one sentence with its numbers. */
 export function dampSentence(result: BayResult): string {
   const m = result.moisture;
@@ -21,10 +24,11 @@ export function dampSentence(result: BayResult): string {
   if (!m) return `${name} is bare: steel below the cabin’s dew point sweats where you can see it.`;
   const leak = `a 100 g leak dries in ${days(m.daysToDry)}`;
   if (result.damp === 'dry')
-    return `${name}: dry in winter, under ${grams(Math.max(0.001, m.peak))} at the skin; ${leak}.`;
+    return `${name}: dry, at most ${grams(m.highest)} at the skin in five winters; ${leak}.`;
   const gone = m.goneBy === null ? 'not gone by the next autumn' : `gone by ${monthName(m.goneBy)}`;
   const growth = m.growth > 0.001 ? `, and ${grams(m.growth)} more every year` : '';
-  return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.`;
+  const runs = m.highest > RUN_OFF ? ' Steel holds about 200 g/m²; the rest runs down.' : '';
+  return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}`;
 }
 
 /** The verdict on the whole van: the worst bay speaks for it. */

@@ -67,7 +67,7 @@ function toLayer(spec: LayerSpec, index: number, zone: Zone, school: School, lib
 }
 
 /** Stiff: no thicker than the shallowest bay. Soft: no thicker than the middling bay is deep. */
-export function fitting(material: Material, zone: Zone, battens: number): number {
+function fitting(material: Material, zone: Zone, battens: number): number {
   const sold = [...new Set(material.stock.map(s => s.thickness))].sort((a, b) => a - b);
   const soft = material.squeeze < 0.9;
   const deepest = zone.bays.map(b => b.depthMax.value).sort((a, b) => a - b);

@@ -9,7 +9,7 @@ export const defaultBrief: Brief = {
   nights: { winter: 2, spring: 2, summer: 3, autumn: 2 },
   cooking: 'gas',
   heating: 'dry',
-  ventilation: 10,
+  ventilation: 8,
   payload: 400,
   headHeight: assumed(1.75, 'guess'),
   budget: 1500,

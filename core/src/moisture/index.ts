@@ -4,11 +4,10 @@ export {
   condensation,
   type Period,
   type ProfilePoint,
-  type Regime,
   skinGain,
   vapourProfile,
 } from './condensation.ts';
 export { daysToDry, LEAK_WATER } from './drying.ts';
 export { type Air, emptyAir, type Glass, moistureProduction, NIGHT_HOURS, occupiedAir } from './indoor.ts';
-export { type Leak, leakFlow } from './leakage.ts';
+export { leakFlow } from './leakage.ts';
 export { concentration, DELTA_AIR, dewPoint, pressureOf, saturationPressure } from './saturation.ts';

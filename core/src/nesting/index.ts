@@ -1,8 +1,1 @@
-export {
-  cutLengths,
-  type Placed,
-  type Rectangle,
-  type ShelfLayout,
-  shelfLayout,
-  splitToFit,
-} from './shelf.ts';
+export { cutLengths, shelfLayout, splitToFit } from './shelf.ts';

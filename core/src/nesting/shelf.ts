@@ -1,22 +1,22 @@
 /** A rectangle to cut, m. */
-export interface Rectangle {
+interface Rectangle {
   id: string;
   width: number;
   height: number;
 }
 
-export interface Sheet {
+interface Sheet {
   width: number;
   length: number;
 }
 
-export interface Placed extends Rectangle {
+interface Placed extends Rectangle {
   sheet: number;
   x: number;
   y: number;
 }
 
-export interface ShelfLayout {
+interface ShelfLayout {
   sheets: number;
   placed: Placed[];
 }
@@ -75,7 +75,7 @@ export function cutLengths(lengths: readonly number[], stick: number): number {
   return left.length;
 }
 
-export interface Split {
+interface Split {
   parts: { width: number; height: number }[];
   /** Joint length the split adds, m. */
   seam: number;

@@ -1,7 +1,7 @@
 import type { Bay, Opening, Shell, Zone } from '../model/index.ts';
 
 /** A rectangle in m, x across the sheet and y from the front of the van to the rear. */
-export interface Rect {
+interface Rect {
   x: number;
   y: number;
   width: number;
@@ -24,9 +24,9 @@ export interface ShellLayout {
   zones: PlacedZone[];
 }
 
-const GAP = 0.14;
+const GAP = 0.12;
 /** Room above a zone for its name. */
-const HEAD = 0.24;
+const HEAD = 0.25;
 
 /**
  * The shell unfolded flat, to scale: floor, left wall, ceiling, right wall side by side with the front at the
@@ -54,7 +54,7 @@ export function layoutShell(shell: Shell): ShellLayout {
   }
   const width = Math.max(x - GAP, 0);
   let looseX = 0;
-  let looseY = bottom + HEAD + GAP;
+  let looseY = bottom + 2 * HEAD;
   let rowHeight = 0;
   for (const zone of kind('cab overhead', 'bulkhead', 'rear door', 'arch')) {
     const placed = place(zone, looseX, looseY, false, zone.kind !== 'arch' || undefined);

@@ -36,7 +36,7 @@ export interface OrderLine {
   byZone: Record<string, number>;
 }
 
-export interface Seams {
+interface Seams {
   /** Joint length of the airtight layer, m, over its area, m2. */
   length: number;
   area: number;

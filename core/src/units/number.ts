@@ -15,12 +15,17 @@ export function printNumber(value: number, decimals = 0): string {
   return `${negative ? '−' : ''}${grouped}${fraction === undefined ? '' : `.${fraction}`}`;
 }
 
-/** Prints with about `digits` significant figures, never more decimals than they need. */
+/** Prints with about `digits` significant figures, in powers of ten below 0.0001. */
 export function printSignificant(value: number, digits = 3): string {
   if (value === 0) return '0';
   const magnitude = Math.floor(Math.log10(Math.abs(value)));
+  if (magnitude < -4)
+    return `${printNumber(value / 10 ** magnitude, digits - 1)} × 10${superscript(magnitude)}`;
   return printNumber(value, Math.max(0, digits - 1 - magnitude));
 }
+
+const superscript = (n: number) =>
+  [...String(n)].map(c => (c === '-' ? '⁻' : '⁰¹²³⁴⁵⁶⁷⁸⁹'[Number(c)])).join('');
 
 /**
  * Reads a decimal number that may use a point or a comma, with thousands grouped by spaces.
@@ -31,7 +36,7 @@ export function parseNumber(text: string): Parsed {
     .trim()
     .replace(/[−–]/g, '-')
     .replace(/(\d)[\s\u202f\u00a0](?=\d{3}(\D|$))/g, '$1');
-  if (/^-?\d{1,3},\d{3}$/.test(plain)) {
+  if (/^-?[1-9]\d{0,2},\d{3}$/.test(plain)) {
     const asDecimal = Number(plain.replace(',', '.'));
     const asThousands = plain.replace(',', '');
     return refuse(

@@ -8,7 +8,7 @@ import { invalid, Problem } from './problem.ts';
 import { checkCreate, checkFile, checkMaterial, checkPrice, checkSave } from './validate.ts';
 
 const MEGABYTE = 1_048_576;
-export const FILE_LIMIT = 20 * MEGABYTE;
+const FILE_LIMIT = 20 * MEGABYTE;
 
 /** Every route under /api, over one database. */
 export function apiRoutes(db: Database): Router {

@@ -7,10 +7,7 @@ import {
   type Sequelize,
 } from 'sequelize';
 
-export class ConversionRow extends Model<
-  InferAttributes<ConversionRow>,
-  InferCreationAttributes<ConversionRow>
-> {
+class ConversionRow extends Model<InferAttributes<ConversionRow>, InferCreationAttributes<ConversionRow>> {
   declare id: string;
   declare name: string;
   /** JSON of what the list shows. */
@@ -32,12 +29,12 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare document: Buffer;
 }
 
-export class MaterialRow extends Model<InferAttributes<MaterialRow>, InferCreationAttributes<MaterialRow>> {
+class MaterialRow extends Model<InferAttributes<MaterialRow>, InferCreationAttributes<MaterialRow>> {
   declare id: string;
   declare document: string;
 }
 
-export class PriceRow extends Model<InferAttributes<PriceRow>, InferCreationAttributes<PriceRow>> {
+class PriceRow extends Model<InferAttributes<PriceRow>, InferCreationAttributes<PriceRow>> {
   declare material: string;
   declare thickness: number;
   declare width: number;

@@ -49,7 +49,7 @@ export function Ledger() {
   };
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
-      <div className="grid grid-cols-2 sm:grid-cols-3 xl:grid-cols-6">
+      <div className="flex overflow-x-auto lg:grid lg:grid-cols-6">
         {FIGURES.map(f => (
           <Ticket
             key={f.key}
@@ -118,7 +118,7 @@ function Ticket({ name, value, change, note, alert = false, onOpen }: TicketProp
       </span>
     </>
   );
-  const frame = 'border-r border-dashed border-rule px-3.5 py-1.5 text-left last:border-r-0';
+  const frame = 'border-r border-dashed border-rule px-3.5 py-1.5 text-left last:border-r-0 max-lg:min-w-40';
   return onOpen ? (
     <button
       type="button"

@@ -25,7 +25,7 @@ export function MapPanel({ title, paint, legend, children }: Props) {
         <h2 className="text-lg">{title}</h2>
         {children}
       </div>
-      <div className="min-h-0 grow">
+      <div className="min-h-0 grow max-lg:overflow-x-auto">
         <ShellMap
           shell={design.shell}
           paint={paint}

@@ -25,6 +25,10 @@ interface Props {
 }
 
 const MM = 1000;
+/** Letter heights on the sheet, mm: about 11 px when the whole van is on a screen of 1280. */
+const NAME = 140;
+const BAY_NAME = 128;
+const FIGURE = 112;
 
 /** The unfolded shell, to scale: a list of bays to choose from by pointer or arrow keys (Shift adds, letters pick whole zones). */
 export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
@@ -57,9 +61,9 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
   return (
     <svg
       ref={root}
-      viewBox={`-120 -40 ${layout.width * MM + 160} ${layout.height * MM + 80}`}
+      viewBox={`-230 -20 ${layout.width * MM + 250} ${layout.height * MM + 80}`}
       preserveAspectRatio="xMidYMin meet"
-      className="h-full max-h-full w-full select-none"
+      className="h-full max-h-full w-full select-none max-lg:min-w-[720px]"
       role="listbox"
       aria-label={label}
       aria-multiselectable
@@ -68,9 +72,9 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
       <g aria-hidden stroke="var(--chalk)" strokeWidth={7} fill="none">
         <path d={`M-70 ${layout.zones[0]!.height * MM + 240}V300M-100 345L-70 290L-40 345`} />
         <text
-          transform={`translate(-92 ${(layout.zones[0]!.height * MM) / 2 + 240}) rotate(-90)`}
+          transform={`translate(-110 ${(layout.zones[0]!.height * MM) / 2 + 240}) rotate(-90)`}
           textAnchor="middle"
-          fontSize={72}
+          fontSize={110}
           fontWeight={600}
           fill="var(--chalk)"
           stroke="none"
@@ -83,8 +87,8 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
         <g key={zone.zone.id} role="group" aria-label={zone.zone.name}>
           <text
             x={zone.x * MM}
-            y={zone.y * MM - 48}
-            fontSize={88}
+            y={labelY(zone)}
+            fontSize={NAME}
             fill="var(--ink)"
             aria-hidden
             className="cursor-pointer"
@@ -137,6 +141,12 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
     </svg>
   );
 }
+
+/** Above its zone; below it where the sliding door stands above. */
+const labelY = (zone: PlacedZone) =>
+  zone.zone.kind === 'wall' && zone.zone.offset.value > 0.3
+    ? (zone.y + zone.height) * MM + NAME + 10
+    : zone.y * MM - 52;
 
 const shortName = ({ zone }: PlacedZone) =>
   zone.kind === 'arch' ? 'arch' : zone.kind === 'rear door' ? `rear ${zone.side}` : zone.name;
@@ -207,39 +217,42 @@ function Bay({ placed, prefix, paint, selected, tabbable, onChoose, onKey }: Bay
 }
 
 function BayName({ placed, paint, selected }: { placed: PlacedBay; paint: BayPaint; selected: boolean }) {
-  const x = placed.x * MM + 22;
-  const y = placed.y * MM + placed.height * MM - 24;
-  const size = Math.min(76, placed.height * MM * 0.42);
-  const width = placed.bay.id.length * size * 0.56 + 16;
+  const width = placed.width * MM;
+  const height = placed.height * MM;
+  const size = Math.min(BAY_NAME, height * 0.42, (width - 30) / (placed.bay.id.length * 0.6));
+  const x = placed.x * MM + 18;
+  const y = placed.y * MM + height - 22;
+  const roomy = paint.small && height > size + FIGURE + 90 && width > 180;
   return (
     <g aria-hidden pointerEvents="none">
       <rect
         x={x - 8}
         y={y - size * 0.92}
-        width={width}
-        height={size * 1.14}
-        rx={8}
+        width={placed.bay.id.length * size * 0.56 + 20}
+        height={size * 1.1}
+        rx={10}
         fill="var(--ticket)"
-        fillOpacity={0.88}
+        fillOpacity={0.86}
       />
       <text
         x={x}
-        y={y - size * 0.06}
+        y={y - size * 0.08}
         fontSize={size}
         fontWeight={600}
         fill={selected ? 'var(--signal)' : 'var(--ink)'}
       >
         {placed.bay.id}
       </text>
-      {paint.small && placed.height * MM > 190 && (
+      {roomy && (
         <text
           x={x}
-          y={placed.y * MM + 96}
-          fontSize={62}
-          fontWeight={600}
+          y={placed.y * MM + FIGURE + 34}
+          fontSize={FIGURE}
+          fontWeight={500}
           fill="var(--ink)"
           stroke="var(--ticket)"
-          strokeWidth={14}
+          strokeWidth={16}
+          strokeOpacity={0.7}
           paintOrder="stroke"
         >
           {paint.small}
@@ -248,15 +261,15 @@ function BayName({ placed, paint, selected }: { placed: PlacedBay; paint: BayPai
       {paint.alert && (
         <g>
           <circle
-            cx={(placed.x + placed.width) * MM - 50}
-            cy={placed.y * MM + 56}
-            r={46}
+            cx={(placed.x + placed.width) * MM - 84}
+            cy={placed.y * MM + 88}
+            r={72}
             fill="var(--signal)"
           />
           <text
-            x={(placed.x + placed.width) * MM - 50}
-            y={placed.y * MM + 84}
-            fontSize={80}
+            x={(placed.x + placed.width) * MM - 84}
+            y={placed.y * MM + 132}
+            fontSize={124}
             fontWeight={600}
             textAnchor="middle"
             fill="var(--sheet)"

@@ -3,7 +3,7 @@ import { type Draft, produce } from 'immer';
 import { create } from 'zustand';
 import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';
 
-export type SaveState = 'saved' | 'saving' | 'offline' | 'refused' | 'conflict';
+type SaveState = 'saved' | 'saving' | 'offline' | 'refused' | 'conflict';
 
 interface Pending {
   design: Design;
@@ -11,7 +11,7 @@ interface Pending {
 }
 
 /** What the last change was made on, so that its consequences can be told. */
-export interface LastChange {
+interface LastChange {
   label: string;
   before: Design;
 }

@@ -11,6 +11,8 @@ interface Props {
   note?: ReactNode;
   assumed?: boolean;
   hideLabel?: boolean;
+  /** In a table row: no line kept free for a note, figures to the right. */
+  compact?: boolean;
   className?: string;
 }
 
@@ -18,7 +20,17 @@ interface Props {
  * The one field for a measured or entered quantity. What is typed stays as typed until it can be read: a refusal
  * stands beside it, the design keeps its last good value. Enter or leaving commits, Escape goes back.
  */
-export function Field({ label, shown, parse, onCommit, note, assumed, hideLabel, className = '' }: Props) {
+export function Field({
+  label,
+  shown,
+  parse,
+  onCommit,
+  note,
+  assumed,
+  hideLabel,
+  compact = false,
+  className = '',
+}: Props) {
   const id = useId();
   const [text, setText] = useState(shown);
   const [error, setError] = useState<string | null>(null);
@@ -70,9 +82,9 @@ export function Field({ label, shown, parse, onCommit, note, assumed, hideLabel,
             revert();
           }
         }}
-        className={`min-h-9 w-full rounded-[4px] border bg-ticket px-2 font-medium text-chalk ${assumed ? 'border-dashed' : ''} ${error ? 'border-signal' : assumed ? 'border-faint' : 'border-rule'}`}
+        className={`${compact ? 'min-h-7 text-right' : 'min-h-9'} w-full rounded-[4px] border bg-ticket px-2 font-medium text-chalk ${assumed ? 'border-dashed' : ''} ${error ? 'border-signal' : assumed ? 'border-faint' : 'border-rule'}`}
       />
-      <div id={`${id}-note`} className="min-h-4 text-xs leading-4">
+      <div id={`${id}-note`} className={`text-xs leading-4 ${compact ? '' : 'min-h-4'}`}>
         {error ? (
           <span role="alert" className="font-medium text-signal">
             {error}

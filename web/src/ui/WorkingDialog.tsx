@@ -17,7 +17,7 @@ export function WorkingDialog({ working, onClose }: { working: Working | null; o
     <Dialog
       open={working !== null}
       onOpenChange={open => !open && onClose()}
-      title={working ? `Working: ${working.title.toLowerCase()}` : ''}
+      title={working ? `Working: ${working.title}` : ''}
       side
     >
       {working && <WorkingSteps working={working} />}

@@ -62,7 +62,7 @@ export function Component() {
             fill: DAMP_FILL[result.damp],
             small: DAMP_MARKS[result.damp],
             says: `${zone.name}, ${DAMP_WORDS[result.damp]}`,
-            alert: result.damp === 'grows',
+            alert: e.damp.worst?.bay.id === bay.id && result.damp === 'grows',
           };
         }}
         legend={
@@ -105,7 +105,7 @@ export function Component() {
           />
         </Group>
         <ClimateStrip climate={climateOf(brief.climate)} designNight={brief.designNight} />
-        <Group title="Nights a week aboard">
+        <Group title="Nights a week aboard" columns="grid-cols-4">
           {(['winter', 'spring', 'summer', 'autumn'] as const).map(season => (
             <Field
               key={season}
@@ -208,11 +208,21 @@ const whole = (read: Parsed): Parsed =>
     ? { ok: false, message: 'People must be a whole number from 1 to 8.' }
     : read;
 
-function Group({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
+function Group({
+  title,
+  note,
+  columns = 'grid-cols-2 sm:grid-cols-3',
+  children,
+}: {
+  title: string;
+  note?: string;
+  columns?: string;
+  children: ReactNode;
+}) {
   return (
     <fieldset className="mt-5 border-t border-rule pt-2">
       <legend className="pr-3 font-sign text-lg font-semibold">{title}</legend>
-      <div className="grid grid-cols-2 gap-x-3 gap-y-1 sm:grid-cols-3">{children}</div>
+      <div className={`grid gap-x-3 gap-y-1 ${columns}`}>{children}</div>
       {note && <p className="text-[13px] text-faint">{note}</p>}
     </fieldset>
   );

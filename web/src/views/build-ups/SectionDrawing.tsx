@@ -19,10 +19,10 @@ import { useUnits } from '../../store/preferences.ts';
 const W = 460;
 const LEFT = 70;
 const RIGHT = 70;
-const TOP = 24;
-const BODY = 104;
-const CHART_TOP = TOP + BODY + 34;
-const CHART = 82;
+const TOP = 18;
+const BODY = 78;
+const CHART_TOP = TOP + BODY + 22;
+const CHART = 50;
 
 /** The section at the bay's middle depth, to scale, with the temperature line; below it vapour pressure against saturation. */
 export function SectionDrawing({ result, night }: { result: BayResult; night: Evaluation['night'] }) {
@@ -54,7 +54,7 @@ export function SectionDrawing({ result, night }: { result: BayResult; night: Ev
   return (
     <figure className="my-2">
       <svg
-        viewBox={`0 0 ${W} ${CHART_TOP + CHART + 22}`}
+        viewBox={`0 0 ${W} ${CHART_TOP + CHART + 16}`}
         className="w-full"
         role="img"
         aria-label={describe(section, points, night, units)}

@@ -148,7 +148,7 @@ export function Component() {
   }, [rows, units, chooseVariant]);
   return (
     <div className="flex min-w-0 grow flex-col overflow-auto">
-      <section className="overflow-x-auto bg-sheet px-5 py-4">
+      <section className="shrink-0 overflow-x-auto bg-sheet px-5 py-4">
         <p className="mb-2 max-w-4xl text-[16px]">{argument(rows)}</p>
         <DataTable
           rows={rows}

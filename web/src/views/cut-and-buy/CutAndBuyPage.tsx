@@ -220,9 +220,7 @@ export function Component() {
       <div className="no-print flex w-full shrink-0 border-rule lg:w-[430px] lg:border-l">
         <MapPanel
           title={
-            line
-              ? `Where ${library.get(line.material)?.name.toLowerCase()} goes`
-              : 'Choose a line to see where it goes'
+            line ? `Where it goes: ${library.get(line.material)?.name}` : 'Choose a line to see where it goes'
           }
           paint={(bay, zone) => {
             const there = inLine(bay.id, zone.id);

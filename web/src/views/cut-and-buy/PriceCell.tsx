@@ -15,9 +15,10 @@ export function PriceCell({ line }: { line: OrderLine }) {
       <Field
         label={`Price a pack of ${line.material}`}
         hideLabel
+        compact
         shown={printMoney(line.stock.price)}
         assumed={!own}
-        note={put.error ? put.error.message : own ? 'your price' : 'indicative'}
+        note={put.error ? put.error.message : own ? 'your price' : null}
         parse={parseMoney}
         onCommit={price => {
           put.mutate({

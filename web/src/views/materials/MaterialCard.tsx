@@ -106,9 +106,10 @@ export function MaterialCard({
               <Field
                 label={`Price of ${printLength(s.thickness, units)}`}
                 hideLabel
+                compact
                 shown={printMoney(s.price)}
                 assumed={!mine}
-                note={mine ? 'your price' : 'indicative'}
+                note={mine ? 'your price' : null}
                 parse={parseMoney}
                 onCommit={price => {
                   put.mutate({ material: m.id, thickness: s.thickness, width: s.width, price });

@@ -19,9 +19,10 @@ interface Form {
 
 const between = (what: string, min: number, max: number) => (text: string) => {
   const read = parseNumber(text);
-  return read.ok && read.value >= min && read.value <= max
-    ? true
-    : `${what} must be a number from ${min} to ${max}.`;
+  if (!read.ok && read.message.includes('can mean')) return read.message;
+  return (
+    (read.ok && read.value >= min && read.value <= max) || `${what} must be a number from ${min} to ${max}.`
+  );
 };
 const readable = (parse: (text: string) => Parsed) => (text: string) => {
   const read = parse(text);

@@ -166,7 +166,7 @@ function Openings({ bay }: { bay: string }) {
       <div className="flex items-center justify-between">
         <h3 className="text-lg">Openings</h3>
         <Button small onClick={add}>
-          <Plus size={14} aria-hidden /> add
+          <Plus size={14} aria-hidden /> add an opening
         </Button>
       </div>
       {openings.length === 0 && (

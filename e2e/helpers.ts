@@ -1,0 +1,38 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+/** A ledger figure as it is shown, such as "154 kg". */
+export const figure = (page: Page, name: string) =>
+  page
+    .getByRole('region', { name: 'Ledger' })
+    .locator(`:is(button, div):has(> span:first-child:text-is("${name}"))`)
+    .locator('> span')
+    .nth(1)
+    .locator('> span')
+    .first();
+
+export const saved = (page: Page) =>
+  expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'saved');
+
+export const bay = (page: Page, id: string) => page.locator(`[data-bay="${id}"]`);
+
+/** No serious or critical violation that axe can find. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter(v => v.impact === 'serious' || v.impact === 'critical');
+  expect(grave.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+}
+
+export async function newConversion(page: Page, name: string, pattern = 'Long high-roof van'): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New conversion' }).click();
+  await page.getByLabel('Name of the van').fill(name);
+  await page.getByText(pattern).click();
+  await page.getByRole('button', { name: 'Start measuring' }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+}
+
+export async function applySchool(page: Page, school: string): Promise<void> {
+  await page.getByRole('button', { name: 'Apply a school…' }).click();
+  await page.getByRole('button', { name: `Apply ${school}` }).click();
+}

@@ -1,0 +1,132 @@
+import { expect, test } from '@playwright/test';
+import { bay, figure, newConversion, saved } from './helpers.ts';
+
+test('a size that cannot be is refused at its place, and nothing is lost', async ({ page }) => {
+  await newConversion(page, 'Refusals', 'Compact van');
+  await bay(page, 'L2l').click();
+  const deep = page.getByLabel('Depth, deepest');
+  for (const [text, says] of [
+    ['-40', 'cannot be negative'],
+    ['12 bananas', 'is not a length'],
+    ['', 'This is empty'],
+    ['1,200', '1.2 or 1200'],
+    ['9 m', 'too long here: at most 400 mm'],
+  ] as const) {
+    await deep.fill(text);
+    await deep.press('Enter');
+    await expect(page.getByRole('alert')).toContainText(says);
+    await expect(deep).toHaveValue(text);
+    await expect(deep).toHaveAttribute('aria-invalid', 'true');
+  }
+  await deep.press('Escape');
+  await expect(deep).toHaveValue('70 mm');
+
+  // Two measured depths must agree.
+  await deep.fill('50');
+  await deep.press('Enter');
+  const shallow = page.getByLabel('Depth, shallowest');
+  await shallow.fill('60');
+  await shallow.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('cannot exceed the deepest, measured as 50 mm');
+  await shallow.press('Escape');
+
+  // A window larger than its wall.
+  await page.getByRole('button', { name: 'add an opening' }).click();
+  await page.getByLabel('window along').fill('2 m');
+  await page.getByLabel('window along').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('does not fit bay L2l');
+});
+
+test('a negative price is refused where it stands', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Perigee' }).click();
+  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  const price = page.getByLabel('Price a pack of damping-sheet');
+  await price.fill('-5');
+  await price.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('cannot be negative');
+  const before = await figure(page, 'cost').textContent();
+  await price.fill('100');
+  await price.press('Enter');
+  await expect(page.getByText('your price')).toBeVisible();
+  await expect(figure(page, 'cost')).not.toHaveText(before!);
+  await price.fill('62');
+  await price.press('Enter');
+  await expect(figure(page, 'cost')).toHaveText(before!);
+});
+
+test('files that cannot be read are refused in a sentence', async ({ page }) => {
+  await page.goto('/');
+  const give = (name: string, content: string | Buffer) =>
+    page
+      .getByLabel('Design file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+  await give('cut.overcoat.json', '{"format":1,"design":');
+  await expect(page.getByRole('alert')).toContainText('cut short');
+  await give('new.overcoat.json', '{"format":9}');
+  await expect(page.getByRole('alert')).toContainText('format 9');
+  const demo = await (await page.request.get('/api/conversions')).json();
+  const file = await (
+    await page.request.get(
+      `/api/conversions/${demo.find((c: { name: string }) => c.name === 'Perigee').id}/export`,
+    )
+  ).json();
+  file.design.variants[0].design.buildUps[0].layers[0].material = 'moon-dust';
+  await give('dust.overcoat.json', JSON.stringify(file));
+  await expect(page.getByRole('alert')).toContainText('moon-dust');
+});
+
+test('a second window: what does not overlap is merged, what does is asked', async ({ page, context }) => {
+  await newConversion(page, 'Two windows', 'Compact van');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  const width = (p: typeof page) => p.getByLabel('Width, wall to wall');
+  const floor = (p: typeof page) => p.getByLabel('Load-floor length');
+  await expect(floor(other)).toBeVisible();
+
+  await floor(page).fill('1800');
+  await floor(page).press('Enter');
+  await saved(page);
+  await bay(other, 'D1u').click();
+  await other.getByLabel('Depth, deepest').fill('44');
+  await other.getByLabel('Depth, deepest').press('Enter');
+  await saved(other);
+  await expect(floor(other)).toHaveValue('1800 mm');
+
+  await page.reload();
+  await expect(width(page)).toBeVisible();
+  await width(page).fill('1500');
+  await width(page).press('Enter');
+  await saved(page);
+  await width(other).fill('1520');
+  await width(other).press('Enter');
+  const dialog = other.getByRole('dialog', { name: 'Changed in two windows' });
+  await expect(dialog).toContainText('shell › width');
+  await dialog.getByRole('button', { name: 'Keep mine there' }).click();
+  await saved(other);
+  await page.reload();
+  await expect(width(page)).toHaveValue('1520 mm');
+});
+
+test('a server that is away loses nothing', async ({ page }) => {
+  await newConversion(page, 'Away', 'Compact van');
+  await page.route('**/api/conversions/*', route =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  const height = page.getByLabel('Height, floor to rib');
+  await height.fill('1260');
+  await height.press('Enter');
+  await expect(page.locator('[data-save="offline"]')).toBeVisible();
+  await expect(height).toHaveValue('1260 mm');
+  await page.unroute('**/api/conversions/*');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Height, floor to rib')).toHaveValue('1260 mm');
+});
+
+test('addresses that lead nowhere say so', async ({ page }) => {
+  await page.goto('/c/none/survey');
+  await expect(page.getByRole('heading', { name: 'This conversion is not here' })).toBeVisible();
+  await page.goto('/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
+});

@@ -1,0 +1,71 @@
+import { mkdirSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { chromium as browserType } from '@playwright/test';
+import { chromium, ensureChromium } from './chromium.mjs';
+import { build, install, root, startServer } from './lib.mjs';
+
+/** Takes one picture of each main view from the demo, into docs/screenshots or the folder named. */
+await install();
+await build();
+if (!(await ensureChromium())) process.exit(1);
+const out = path.resolve(root, process.argv[2] ?? 'docs/screenshots');
+const only = process.argv[3];
+mkdirSync(out, { recursive: true });
+const data = path.join(root, '.cache/screenshots-data');
+rmSync(data, { recursive: true, force: true });
+const { url, child } = await startServer(['--demo', '--port', '0', '--data', data]);
+const browser = await browserType.launch({
+  executablePath: chromium,
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const list = await (await fetch(`${url}/api/conversions`)).json();
+const perigee = list.find(c => c.name === 'Perigee').id;
+
+const choose = bay => async page => {
+  await page.locator(`[data-bay="${bay}"]`).click();
+};
+const shots = [
+  ['conversions', '/', null],
+  ['survey', `/c/${perigee}/survey`, choose('L3u')],
+  ['brief', `/c/${perigee}/brief`, null],
+  ['build-ups', `/c/${perigee}/build-ups`, choose('L3u')],
+  ['compare', `/c/${perigee}/compare`, null],
+  [
+    'cut-and-buy',
+    `/c/${perigee}/cut-and-buy`,
+    page => page.getByText('PIR board, foil both faces').first().click(),
+  ],
+  ['materials', `/c/${perigee}/materials`, page => page.getByRole('button', { name: /^Sheep wool/ }).click()],
+  ['working', `/c/${perigee}/build-ups`, page => page.getByRole('button', { name: /^damp/ }).click()],
+  ['build-ups-dark', `/c/${perigee}/build-ups`, choose('F3a'), { colorScheme: 'dark' }],
+  ['survey-phone', `/c/${perigee}/survey`, choose('L3u'), { viewport: { width: 375, height: 700 } }],
+];
+for (const [name, address, act, options = {}] of shots) {
+  if (only && !name.includes(only)) continue;
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    colorScheme: 'light',
+    ...options,
+  });
+  page.on('pageerror', error => console.error(`${name}: ${error.message}`));
+  page.on('console', message => message.type() === 'error' && console.error(`${name}: ${message.text()}`));
+  await page.goto(url + address);
+  await page.waitForLoadState('networkidle');
+  if (act) await act(page);
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(250);
+  await page.screenshot({ path: path.join(out, `${name}.png`) });
+  await page.close();
+}
+await browser.close();
+child.kill();
