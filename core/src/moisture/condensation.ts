@@ -1,5 +1,5 @@
 import type { Air } from './indoor.ts';
-import { DELTA_AIR, R_VAPOUR, saturationPressure } from './saturation.ts';
+import { DELTA_AIR, R_VAPOUR, saturationPressureFast } from './saturation.ts';
 
 /** Layers from the outer face inward, skin first: resistance m2K/W and sd m of each. */
 export interface Assembly {
@@ -70,20 +70,18 @@ export function condensation(assembly: Assembly, periods: Period[], years = 5): 
 }
 
 /** Instantaneous gain of the skin's inner face by diffusion and by leakage, kg/(m2 s), when it is wet. */
-export function skinGain(
-  assembly: Assembly,
-  regime: Regime,
-): { diffusion: number; leakage: number; skin: number } {
+export function skinGain(assembly: Assembly, regime: Regime): { diffusion: number; leakage: number; skin: number } {
   const grid = makeGrid(assembly);
   const n = grid.sd.length;
-  const psat = profile(grid, regime);
+  const bound = new Float64Array(n);
+  limits(grid, regime, bound, 0);
   const rate = new Float64Array(n);
   const wet = new Uint8Array(n);
   wet[grid.skin] = 1;
-  rates(grid, psat, regime, wet, rate, new Int32Array(n));
-  const skinT = temperatureAt(grid, regime, grid.skin);
-  const leakage = regime.leak * leakDriving(regime, psat[grid.skin]!, skinT);
-  return { diffusion: rate[grid.skin]! - leakage, leakage, skin: skinT };
+  rates(grid, bound, 0, regime, wet, rate, new Int32Array(n));
+  const skin = temperatureAt(grid, regime, grid.skin);
+  const leakage = regime.leak * leakDriving(regime, bound[grid.skin]!, skin);
+  return { diffusion: rate[grid.skin]! - leakage, leakage, skin };
 }
 
 export interface ProfilePoint {
@@ -98,23 +96,18 @@ export interface ProfilePoint {
 export function vapourProfile(assembly: Assembly, regime: Omit<Regime, 'share' | 'leak'>): ProfilePoint[] {
   const grid = makeGrid({ ...assembly, subdivideAbove: Number.POSITIVE_INFINITY });
   const full = { ...regime, share: 1, leak: 0 };
-  const psat = profile(grid, full);
-  const n = psat.length;
+  const n = grid.sd.length;
+  const bound = new Float64Array(n);
+  limits(grid, full, bound, 0);
   const hull = new Int32Array(n);
-  const size = rates(grid, psat, full, new Uint8Array(n), new Float64Array(n), hull);
-  const pressure = (k: number) =>
-    k === 0 ? Math.min(full.outside.p, psat[0]!) : k === n - 1 ? Math.min(full.inside.p, psat[k]!) : psat[k]!;
-  return Array.from(psat, (saturation, k) => {
+  const size = rates(grid, bound, 0, full, new Uint8Array(n), new Float64Array(n), hull);
+  return Array.from(bound, (_, k) => {
     let i = 1;
     while (i < size - 1 && hull[i]! < k) i++;
     const [a, b] = [hull[i - 1]!, hull[i]!];
     const share = (grid.sd[k]! - grid.sd[a]!) / (grid.sd[b]! - grid.sd[a]!);
-    return {
-      r: grid.r[k]!,
-      t: temperatureAt(grid, full, k),
-      saturation,
-      vapour: pressure(a) + share * (pressure(b) - pressure(a)),
-    };
+    const t = temperatureAt(grid, full, k);
+    return { r: grid.r[k]!, t, saturation: saturationPressureFast(t), vapour: bound[a]! + share * (bound[b]! - bound[a]!) };
   });
 }
 
@@ -134,44 +127,54 @@ interface Grid {
 }
 
 function makeGrid({ rse, rsi, layers, subdivideAbove = 0.25 }: Assembly): Grid {
-  const sd = [0];
-  const r = [rse];
-  let skin = 0;
+  const parts = layers.map(l => Math.max(1, Math.min(8, Math.ceil(l.resistance / subdivideAbove))));
+  const sd = new Float64Array(parts.reduce((a, b) => a + b, 1));
+  const r = new Float64Array(sd.length);
+  r[0] = rse;
+  let k = 0;
   layers.forEach((layer, i) => {
-    const parts = Math.max(1, Math.min(8, Math.ceil(layer.resistance / subdivideAbove)));
-    for (let p = 0; p < parts; p++) {
-      sd.push(sd.at(-1)! + Math.max(layer.sd, 1e-4) / parts);
-      r.push(r.at(-1)! + layer.resistance / parts);
+    const count = parts[i]!;
+    for (let p = 0; p < count; p++) {
+      k++;
+      sd[k] = sd[k - 1]! + Math.max(layer.sd, 1e-4) / count;
+      r[k] = r[k - 1]! + layer.resistance / count;
     }
-    if (i === 0) skin = sd.length - 1;
   });
-  return {
-    sd: Float64Array.from(sd),
-    r: Float64Array.from(r),
-    total: r.at(-1)! + rsi,
-    skin,
-    closed: layers[0]!.sd >= 1500,
-  };
+  return { sd, r, total: r[k]! + rsi, skin: parts[0]!, closed: layers[0]!.sd >= 1500 };
 }
 
 const temperatureAt = (grid: Grid, { outside, inside }: Regime, k: number) =>
   outside.t + (grid.r[k]! / grid.total) * (inside.t - outside.t);
 
-function profile(grid: Grid, regime: Regime): Float64Array {
-  const psat = new Float64Array(grid.sd.length);
-  for (let k = 0; k < psat.length; k++) psat[k] = saturationPressure(temperatureAt(grid, regime, k));
-  return psat;
+/**
+ * Saturation pressure at every interface, with the air's own at both ends: what the vapour pressure may reach.
+ * Written into `bound` from `at` on; small arrays of their own would cost more than the sums.
+ */
+function limits({ r, total }: Grid, regime: Pick<Regime, 'outside' | 'inside'>, bound: Float64Array, at: number): void {
+  const last = r.length - 1;
+  const outside = regime.outside.t;
+  const slope = (regime.inside.t - outside) / total;
+  for (let k = 0; k <= last; k++) bound[at + k] = saturationPressureFast(outside + slope * r[k]!);
+  bound[at] = Math.min(bound[at]!, regime.outside.p);
+  bound[at + last] = Math.min(bound[at + last]!, regime.inside.p);
 }
 
 interface Solver {
-  grid: Grid;
   /** Net gain of every interface, kg/(m2 s), in period `index` while `water` says what is wet. */
   net(index: number, water: Float64Array): Float64Array;
 }
 
 function makeSolver(grid: Grid, periods: Period[]): Solver {
   const n = grid.sd.length;
-  const profiles = periods.map(p => p.regimes.map(regime => profile(grid, regime)));
+  const starts: number[] = [];
+  let count = 0;
+  for (const { regimes } of periods) {
+    starts.push(count);
+    count += regimes.length;
+  }
+  const bounds = new Float64Array(count * n);
+  for (let i = 0; i < periods.length; i++)
+    for (let j = 0; j < periods[i]!.regimes.length; j++) limits(grid, periods[i]!.regimes[j]!, bounds, (starts[i]! + j) * n);
   const memo = new Map<number, Float64Array>();
   const wet = new Uint8Array(n);
   const rate = new Float64Array(n);
@@ -186,10 +189,11 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
       for (let j = 0; j < regimes.length; j++) {
         const regime = regimes[j]!;
         if (regime.share <= 0) continue;
-        rates(grid, profiles[index]![j]!, regime, wet, rate, hull);
-        for (let k = 0; k < n; k++) {
+        rates(grid, bounds, (starts[index]! + j) * n, regime, wet, rate, hull);
+        for (let k = 1; k < n - 1; k++) {
+          if (rate[k] === 0) continue;
           net[k] = net[k]! + rate[k]! * regime.share;
-          if (rate[k]! > 0 && !wet[k]) {
+          if (rate[k]! > 0 && wet[k] === 0) {
             wet[k] = 2;
             grew = true;
           }
@@ -201,16 +205,14 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
     return net;
   };
   return {
-    grid,
     net(index, water) {
       if (n > 24) return solve(index, water);
       let key = index;
-      for (let k = 0; k < n; k++) key = key * 2 + (water[k]! > 0 ? 1 : 0);
-      let net = memo.get(key);
-      if (!net) {
-        net = solve(index, water);
-        memo.set(key, net);
-      }
+      for (let k = 1; k < n - 1; k++) key = key * 2 + (water[k]! > 0 ? 1 : 0);
+      const known = memo.get(key);
+      if (known) return known;
+      const net = solve(index, water);
+      memo.set(key, net);
       return net;
     },
   };
@@ -222,48 +224,37 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
  * number of points on the hull.
  */
 function rates(
-  grid: Grid,
-  psat: Float64Array,
-  regime: Regime,
-  wet: Uint8Array,
-  rate: Float64Array,
-  hull: Int32Array,
+  grid: Grid, bound: Float64Array, at: number, regime: Regime, wet: Uint8Array, rate: Float64Array, hull: Int32Array,
 ): number {
   const { sd, skin } = grid;
   const last = sd.length - 1;
-  const pressure = (k: number) =>
-    k === 0
-      ? Math.min(regime.outside.p, psat[0]!)
-      : k === last
-        ? Math.min(regime.inside.p, psat[last]!)
-        : psat[k]!;
   rate.fill(0);
   let size = 0;
   let floor = 0;
   for (let k = 0; k <= last; k++) {
-    const p = pressure(k);
+    const p = bound[at + k]!;
     while (size - 1 > floor) {
       const b = hull[size - 1]!;
       const a = hull[size - 2]!;
-      const slopeAB = (pressure(b) - pressure(a)) / (sd[b]! - sd[a]!);
-      const slopeAK = (p - pressure(a)) / (sd[k]! - sd[a]!);
+      const slopeAB = (bound[at + b]! - bound[at + a]!) / (sd[b]! - sd[a]!);
+      const slopeAK = (p - bound[at + a]!) / (sd[k]! - sd[a]!);
       if (slopeAB < slopeAK - 1e-12) break;
       size--;
     }
     hull[size++] = k;
-    if (wet[k]) floor = size - 1;
+    if (wet[k] !== 0) floor = size - 1;
   }
   for (let i = 1; i < size - 1; i++) {
     const a = hull[i - 1]!;
     const k = hull[i]!;
     const b = hull[i + 1]!;
-    const inflow = (pressure(b) - pressure(k)) / (sd[b]! - sd[k]!);
-    const outflow = grid.closed && a < skin ? 0 : (pressure(k) - pressure(a)) / (sd[k]! - sd[a]!);
+    const inflow = (bound[at + b]! - bound[at + k]!) / (sd[b]! - sd[k]!);
+    const outflow = grid.closed && a < skin ? 0 : (bound[at + k]! - bound[at + a]!) / (sd[k]! - sd[a]!);
     rate[k] = DELTA_AIR * (inflow - outflow);
   }
   if (regime.leak > 0) {
-    const gain = regime.leak * leakDriving(regime, psat[skin]!, temperatureAt(grid, regime, skin));
-    if (gain > 0 || wet[skin]) rate[skin] = rate[skin]! + gain;
+    const gain = regime.leak * leakDriving(regime, bound[at + skin]!, temperatureAt(grid, regime, skin));
+    if (gain > 0 || wet[skin] !== 0) rate[skin] = rate[skin]! + gain;
   }
   return size;
 }

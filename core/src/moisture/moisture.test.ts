@@ -3,6 +3,7 @@ import psychrolib from 'psychrolib';
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json';
 import { demoBrief } from '../demo/briefs.ts';
+import { saturationPressureFast } from './saturation.ts';
 import {
   type Assembly,
   condensation,
@@ -69,6 +70,13 @@ describe('saturation', () => {
         expect(dewPoint(saturationPressure(t))).toBeCloseTo(t, 6);
       }),
     ));
+});
+
+describe('the table of saturation pressures', () => {
+  it('stays within 6e-7 of the formula', () => {
+    for (let t = -59.99; t < 89.9; t += 0.0137) expect(Math.abs(saturationPressureFast(t) / saturationPressure(t) - 1)).toBeLessThan(6e-7);
+    expect(saturationPressureFast(120)).toBe(saturationPressure(120));
+  });
 });
 
 describe('a winter night (independently computed)', () => {

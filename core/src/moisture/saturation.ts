@@ -7,6 +7,20 @@ export const DELTA_AIR = 2e-10;
 export const saturationPressure = (t: number): number =>
   t >= 0 ? 610.5 * Math.exp((17.269 * t) / (237.3 + t)) : 610.5 * Math.exp((21.875 * t) / (265.5 + t));
 
+const STEPS = 64;
+const COLDEST = -60;
+const WARMEST = 90;
+const TABLE = Float64Array.from({ length: (WARMEST - COLDEST) * STEPS + 2 }, (_, i) => saturationPressure(COLDEST + i / STEPS));
+
+/** `saturationPressure` off a table of 1/64 K steps, straight between them: within 6e-7 of it, several times as fast. */
+export function saturationPressureFast(t: number): number {
+  if (!(t > COLDEST && t < WARMEST)) return saturationPressure(t);
+  const x = (t - COLDEST) * STEPS;
+  const i = x | 0;
+  const low = TABLE[i]!;
+  return low + (x - i) * (TABLE[i + 1]! - low);
+}
+
 /** Dew (or frost) point, degC, of air with vapour pressure p, Pa; inverse of `saturationPressure`. */
 export function dewPoint(p: number): number {
   const x = Math.log(p / 610.5);
