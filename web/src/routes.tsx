@@ -1,5 +1,4 @@
 import { createBrowserRouter } from 'react-router';
-import { ConversionLayout } from './frame/ConversionLayout.tsx';
 import { Failure } from './frame/Failure.tsx';
 import { Frame } from './frame/Frame.tsx';
 
@@ -13,7 +12,7 @@ export const router = createBrowserRouter([
       { index: true, lazy: () => import('./views/conversions/ConversionsPage.tsx') },
       {
         path: 'c/:id',
-        element: <ConversionLayout />,
+        lazy: () => import('./frame/ConversionLayout.tsx'),
         ErrorBoundary: Failure,
         children: [
           { path: 'survey', lazy: () => import('./views/survey/SurveyPage.tsx') },

@@ -70,7 +70,10 @@ export function condensation(assembly: Assembly, periods: Period[], years = 5): 
 }
 
 /** Instantaneous gain of the skin's inner face by diffusion and by leakage, kg/(m2 s), when it is wet. */
-export function skinGain(assembly: Assembly, regime: Regime): { diffusion: number; leakage: number; skin: number } {
+export function skinGain(
+  assembly: Assembly,
+  regime: Regime,
+): { diffusion: number; leakage: number; skin: number } {
   const grid = makeGrid(assembly);
   const n = grid.sd.length;
   const bound = new Float64Array(n);
@@ -107,7 +110,12 @@ export function vapourProfile(assembly: Assembly, regime: Omit<Regime, 'share' |
     const [a, b] = [hull[i - 1]!, hull[i]!];
     const share = (grid.sd[k]! - grid.sd[a]!) / (grid.sd[b]! - grid.sd[a]!);
     const t = temperatureAt(grid, full, k);
-    return { r: grid.r[k]!, t, saturation: saturationPressureFast(t), vapour: bound[a]! + share * (bound[b]! - bound[a]!) };
+    return {
+      r: grid.r[k]!,
+      t,
+      saturation: saturationPressureFast(t),
+      vapour: bound[a]! + share * (bound[b]! - bound[a]!),
+    };
   });
 }
 
@@ -150,7 +158,12 @@ const temperatureAt = (grid: Grid, { outside, inside }: Regime, k: number) =>
  * Saturation pressure at every interface, with the air's own at both ends: what the vapour pressure may reach.
  * Written into `bound` from `at` on; small arrays of their own would cost more than the sums.
  */
-function limits({ r, total }: Grid, regime: Pick<Regime, 'outside' | 'inside'>, bound: Float64Array, at: number): void {
+function limits(
+  { r, total }: Grid,
+  regime: Pick<Regime, 'outside' | 'inside'>,
+  bound: Float64Array,
+  at: number,
+): void {
   const last = r.length - 1;
   const outside = regime.outside.t;
   const slope = (regime.inside.t - outside) / total;
@@ -174,7 +187,8 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
   }
   const bounds = new Float64Array(count * n);
   for (let i = 0; i < periods.length; i++)
-    for (let j = 0; j < periods[i]!.regimes.length; j++) limits(grid, periods[i]!.regimes[j]!, bounds, (starts[i]! + j) * n);
+    for (let j = 0; j < periods[i]!.regimes.length; j++)
+      limits(grid, periods[i]!.regimes[j]!, bounds, (starts[i]! + j) * n);
   const memo = new Map<number, Float64Array>();
   const wet = new Uint8Array(n);
   const rate = new Float64Array(n);
@@ -224,7 +238,13 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
  * number of points on the hull.
  */
 function rates(
-  grid: Grid, bound: Float64Array, at: number, regime: Regime, wet: Uint8Array, rate: Float64Array, hull: Int32Array,
+  grid: Grid,
+  bound: Float64Array,
+  at: number,
+  regime: Regime,
+  wet: Uint8Array,
+  rate: Float64Array,
+  hull: Int32Array,
 ): number {
   const { sd, skin } = grid;
   const last = sd.length - 1;

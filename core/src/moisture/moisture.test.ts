@@ -3,7 +3,6 @@ import psychrolib from 'psychrolib';
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json';
 import { demoBrief } from '../demo/briefs.ts';
-import { saturationPressureFast } from './saturation.ts';
 import {
   type Assembly,
   condensation,
@@ -17,6 +16,7 @@ import {
   skinGain,
   vapourProfile,
 } from './index.ts';
+import { saturationPressureFast } from './saturation.ts';
 
 const STEEL = { resistance: 0.0008 / 50, sd: 1500 };
 const PLY = { resistance: 0.006 / 0.13, sd: 0.6 };
@@ -74,7 +74,8 @@ describe('saturation', () => {
 
 describe('the table of saturation pressures', () => {
   it('stays within 6e-7 of the formula', () => {
-    for (let t = -59.99; t < 89.9; t += 0.0137) expect(Math.abs(saturationPressureFast(t) / saturationPressure(t) - 1)).toBeLessThan(6e-7);
+    for (let t = -59.99; t < 89.9; t += 0.0137)
+      expect(Math.abs(saturationPressureFast(t) / saturationPressure(t) - 1)).toBeLessThan(6e-7);
     expect(saturationPressureFast(120)).toBe(saturationPressure(120));
   });
 });

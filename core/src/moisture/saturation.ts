@@ -10,7 +10,9 @@ export const saturationPressure = (t: number): number =>
 const STEPS = 64;
 const COLDEST = -60;
 const WARMEST = 90;
-const TABLE = Float64Array.from({ length: (WARMEST - COLDEST) * STEPS + 2 }, (_, i) => saturationPressure(COLDEST + i / STEPS));
+const TABLE = Float64Array.from({ length: (WARMEST - COLDEST) * STEPS + 2 }, (_, i) =>
+  saturationPressure(COLDEST + i / STEPS),
+);
 
 /** `saturationPressure` off a table of 1/64 K steps, straight between them: within 6e-7 of it, several times as fast. */
 export function saturationPressureFast(t: number): number {

@@ -2,9 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
 import { type Design, measuredBays } from '@overcoat/core';
-import type { Transaction } from 'sequelize';
 import type { Database } from '../db/database.ts';
-import type { RevisionRow } from '../db/models.ts';
+import type { Models, RevisionRow } from '../db/models.ts';
 import { notFound, Problem } from './problem.ts';
 
 const pack = promisify(gzip);
@@ -50,67 +49,51 @@ export class ConversionStore {
     }));
   }
 
-  async read(id: string, transaction?: Transaction): Promise<ConversionRecord> {
-    const options = transaction ? { transaction } : {};
-    const conversion = await this.db.models.Conversion.findByPk(id, options);
+  async read(id: string, models = this.db.models): Promise<ConversionRecord> {
+    const conversion = await models.Conversion.findByPk(id);
     if (!conversion) throw notFound('such conversion');
-    const row = await this.revision(id, conversion.revision, transaction);
-    return this.record(row, await open(row), transaction);
+    const row = await this.revision(id, conversion.revision, models);
+    return this.record(row, await open(row), models);
   }
 
   async create(design: Design, label: string): Promise<ConversionRecord> {
     const id = randomUUID();
     const document = await pack(JSON.stringify(design), { level: 1 });
-    return this.db.write(async transaction => {
+    return this.db.write(async models => {
       const at = new Date().toISOString();
-      await this.db.models.Conversion.create(
-        { id, ...summaryOf(design), revision: 1, created_at: at, saved_at: at },
-        { transaction },
-      );
-      await this.db.models.Revision.create(
-        { conversion_id: id, revision: 1, label, saved_at: at, document },
-        { transaction },
-      );
+      await models.Conversion.create({ id, ...summaryOf(design), revision: 1, created_at: at, saved_at: at });
+      await models.Revision.create({ conversion_id: id, revision: 1, label, saved_at: at, document });
       return { id, revision: 1, savedAt: at, undo: null, redo: null, design };
     });
   }
 
   async save(id: string, expected: number, design: Design, label: string): Promise<ConversionRecord> {
     const document = await pack(JSON.stringify(design), { level: 1 });
-    return this.db.write(async transaction => {
-      await this.guard(id, expected, transaction);
-      return this.append(
-        id,
-        expected,
-        design,
-        { document, label, back: expected, forward: null },
-        transaction,
-      );
-    });
+    return this.db.write(models =>
+      this.append(id, expected, design, { document, label, back: expected, forward: null }, models),
+    );
   }
 
   undo(id: string, expected: number): Promise<ConversionRecord> {
-    return this.travel(id, expected, async (current, transaction) => {
+    return this.travel(id, expected, async (current, models) => {
       if (current.back === null)
         throw new Problem(409, 'Nothing to undo', 'This is the first state of the conversion.');
-      const target = await this.revision(id, current.back, transaction);
+      const target = await this.revision(id, current.back, models);
       return { target, back: target.back, forward: current.revision, label: target.label };
     });
   }
 
   redo(id: string, expected: number): Promise<ConversionRecord> {
-    return this.travel(id, expected, async (current, transaction) => {
+    return this.travel(id, expected, async (current, models) => {
       if (current.forward === null)
         throw new Problem(409, 'Nothing to redo', 'This is the last state of the conversion.');
-      const target = await this.revision(id, current.forward, transaction);
+      const target = await this.revision(id, current.forward, models);
       return { target, back: current.revision, forward: target.forward, label: target.label };
     });
   }
 
   async remove(id: string): Promise<void> {
-    const gone = await this.db.write(transaction =>
-      this.db.models.Conversion.destroy({ where: { id }, transaction }),
-    );
+    const gone = await this.db.write(models => models.Conversion.destroy({ where: { id } }));
     if (gone === 0) throw notFound('such conversion');
   }
 
@@ -119,80 +102,59 @@ export class ConversionStore {
     expected: number,
     choose: (
       current: RevisionRow,
-      transaction: Transaction,
+      models: Models,
     ) => Promise<{ target: RevisionRow; back: number | null; forward: number | null; label: string }>,
   ): Promise<ConversionRecord> {
-    return this.db.write(async transaction => {
-      await this.guard(id, expected, transaction);
-      const { target, ...links } = await choose(await this.revision(id, expected, transaction), transaction);
-      return this.append(
-        id,
-        expected,
-        await open(target),
-        { document: target.document, ...links },
-        transaction,
-      );
+    return this.db.write(async models => {
+      const current = await models.Revision.findOne({ where: { conversion_id: id, revision: expected } });
+      if (!current) throw await this.stale(id, expected, models);
+      const { target, ...links } = await choose(current, models);
+      return this.append(id, expected, await open(target), { document: target.document, ...links }, models);
     });
   }
 
-  /** Refuses a stale change with what is there now, so that the client can merge. */
-  private async guard(id: string, expected: number, transaction: Transaction): Promise<void> {
-    const conversion = await this.db.models.Conversion.findByPk(id, { transaction });
-    if (!conversion) throw notFound('such conversion');
-    if (conversion.revision === expected) return;
-    throw new Problem(
-      409,
-      'Changed meanwhile',
-      `This design was changed elsewhere: it is at revision ${conversion.revision}, and your change was made on ${expected}.`,
-      {
-        current: await this.read(id, transaction),
-      },
-    );
-  }
-
+  /** Writes the next revision, unless the conversion has moved on from `previous`. */
   private async append(
     id: string,
     previous: number,
     design: Design,
-    {
-      document,
-      label,
-      back,
-      forward,
-    }: { document: Buffer; label: string; back: number | null; forward: number | null },
-    transaction: Transaction,
+    change: { document: Buffer; label: string; back: number | null; forward: number | null },
+    models: Models,
   ): Promise<ConversionRecord> {
     const revision = previous + 1;
     const at = new Date().toISOString();
-    const row = await this.db.models.Revision.create(
-      { conversion_id: id, revision, back, forward, label, saved_at: at, document },
-      { transaction },
+    const moved = { ...summaryOf(design), revision, saved_at: at };
+    const [taken] = await models.Conversion.update(moved, { where: { id, revision: previous } });
+    if (taken === 0) throw await this.stale(id, previous, models);
+    const row = await models.Revision.create(
+      { conversion_id: id, revision, saved_at: at, ...change },
+      { validate: false },
     );
-    await this.db.models.Conversion.update(
-      { ...summaryOf(design), revision, saved_at: at },
-      { where: { id }, transaction },
-    );
-    return this.record(row, design, transaction);
+    return this.record(row, design, models);
   }
 
-  private async revision(id: string, revision: number, transaction?: Transaction): Promise<RevisionRow> {
-    const row = await this.db.models.Revision.findOne({
-      where: { conversion_id: id, revision },
-      ...(transaction ? { transaction } : {}),
-    });
+  /** Why a change on `expected` is refused, with what is there now, so that the client can merge. */
+  private async stale(id: string, expected: number, models: Models): Promise<Problem> {
+    const current = await this.read(id, models);
+    return new Problem(
+      409,
+      'Changed meanwhile',
+      `This design was changed elsewhere: it is at revision ${current.revision}, and your change was made on ${expected}.`,
+      { current },
+    );
+  }
+
+  private async revision(id: string, revision: number, models: Models): Promise<RevisionRow> {
+    const row = await models.Revision.findOne({ where: { conversion_id: id, revision } });
     if (!row) throw notFound('such revision');
     return row;
   }
 
-  private async record(
-    row: RevisionRow,
-    design: Design,
-    transaction?: Transaction,
-  ): Promise<ConversionRecord> {
+  private async record(row: RevisionRow, design: Design, models: Models): Promise<ConversionRecord> {
     const next =
       row.forward === null || row.forward === undefined
         ? null
-        : await this.revision(row.conversion_id, row.forward, transaction);
+        : await this.revision(row.conversion_id, row.forward, models);
     return {
       id: row.conversion_id,
       revision: row.revision,

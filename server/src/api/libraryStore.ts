@@ -9,8 +9,8 @@ import {
   referenceMaterials,
   same,
 } from '@overcoat/core';
-import type { Transaction } from 'sequelize';
 import type { Database } from '../db/database.ts';
+import type { Models } from '../db/models.ts';
 import type { ConversionStore } from './conversionStore.ts';
 import { invalid, notFound, Problem } from './problem.ts';
 
@@ -40,11 +40,8 @@ export class LibraryStore {
       throw invalid(`“${material.id}” is a reference material: copy it under another id to change it.`, [
         { path: '/id', message: 'taken by the reference library' },
       ]);
-    await this.change(transaction =>
-      this.db.models.Material.upsert(
-        { id: material.id, document: JSON.stringify(material) },
-        { transaction },
-      ),
+    await this.change(models =>
+      models.Material.upsert({ id: material.id, document: JSON.stringify(material) }),
     );
   }
 
@@ -54,9 +51,7 @@ export class LibraryStore {
       if (materialsUsed(design).has(id))
         throw new Problem(409, 'Still used', `“${name}” uses this material: take it out there first.`);
     }
-    const gone = await this.change(transaction =>
-      this.db.models.Material.destroy({ where: { id }, transaction }),
-    );
+    const gone = await this.change(models => models.Material.destroy({ where: { id } }));
     if (gone === 0) throw notFound('such own material');
   }
 
@@ -67,16 +62,13 @@ export class LibraryStore {
       throw invalid('No such material is sold in this size.', [
         { path: '/material', message: 'unknown material or size' },
       ]);
-    await this.change(transaction =>
-      this.db.models.Price.upsert(
-        { ...price, thickness: stock.thickness, width: stock.width },
-        { transaction },
-      ),
+    await this.change(models =>
+      models.Price.upsert({ ...price, thickness: stock.thickness, width: stock.width }),
     );
   }
 
   async removePrices(material: string): Promise<void> {
-    await this.change(transaction => this.db.models.Price.destroy({ where: { material }, transaction }));
+    await this.change(models => models.Price.destroy({ where: { material } }));
   }
 
   /**
@@ -109,15 +101,14 @@ export class LibraryStore {
       if (present && present.price !== p.price) notes.push(`Your own price for ${p.material} stays.`);
       return !present;
     });
-    await this.change(async transaction => {
-      for (const m of added)
-        await this.db.models.Material.upsert({ id: m.id, document: JSON.stringify(m) }, { transaction });
-      for (const p of fresh) await this.db.models.Price.upsert(p, { transaction });
+    await this.change(async models => {
+      for (const m of added) await models.Material.upsert({ id: m.id, document: JSON.stringify(m) });
+      for (const p of fresh) await models.Price.upsert(p);
     });
     return { file: renamed.size > 0 ? rename(file, renamed) : file, notes };
   }
 
-  private async change<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  private async change<T>(work: (models: Models) => Promise<T>): Promise<T> {
     const result = await this.db.write(work);
     this.cached = null;
     return result;

@@ -10,7 +10,7 @@ import { TopBar } from './TopBar.tsx';
 import { useKeys } from './useKeys.ts';
 
 /** Everything inside one conversion: loads it, keeps it open, and puts bar and ledger over every view. */
-export function ConversionLayout() {
+export function Component() {
   const { id } = useParams();
   const openId = useDesign(s => s.id);
   const open = useDesign(s => s.open);

@@ -1,5 +1,5 @@
 import { layoutShell, type PlacedBay, type PlacedZone, type Shell } from '@overcoat/core';
-import { type KeyboardEvent, useId, useMemo, useRef } from 'react';
+import { type KeyboardEvent, type MouseEvent, memo, useId, useMemo, useRef } from 'react';
 import { type Texture, TextureDefs } from './textures.tsx';
 
 /** How a view paints one bay. */
@@ -30,32 +30,56 @@ const NAME = 140;
 const BAY_NAME = 128;
 const FIGURE = 112;
 
-/** The unfolded shell, to scale: a list of bays to choose from by pointer or arrow keys (Shift adds, letters pick whole zones). */
+/** The unfolded shell, to scale: a list of bays to choose from by pointer or arrow keys (Shift adds, Z takes the zone). */
 export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
   const prefix = useId().replaceAll(':', '');
   const layout = useMemo(() => layoutShell(shell), [shell]);
-  const bays = useMemo(() => layout.zones.flatMap(z => z.bays), [layout]);
+  const bays = useMemo(
+    () => layout.zones.flatMap(zone => zone.bays.map(placed => ({ placed, zone }))),
+    [layout],
+  );
   const root = useRef<SVGSVGElement>(null);
-  const focusable = selected.find(id => bays.some(b => b.bay.id === id)) ?? bays[0]?.bay.id;
+  const focusable = selected.find(id => bays.some(b => b.placed.bay.id === id)) ?? bays[0]?.placed.bay.id;
+  const bottom = layout.zones[0]!.height * MM + 240;
 
-  const focus = (id: string) => root.current?.querySelector<SVGElement>(`[data-bay="${id}"]`)?.focus();
-  const choose = (id: string, add: boolean) => {
-    if (!add) return onSelect([id]);
-    onSelect(selected.includes(id) ? selected.filter(s => s !== id) : [...selected, id]);
+  /** The bay an event happened on: one listener on the sheet serves every piece. */
+  const at = (target: EventTarget) => {
+    const id = (target as Element).closest('[data-bay]')?.getAttribute('data-bay');
+    return id ? bays.find(b => b.placed.bay.id === id) : undefined;
   };
-  const onKey = (event: KeyboardEvent, placed: PlacedBay, zone: PlacedZone) => {
-    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+  const choose = (id: string, add: boolean) => {
+    if (!add) onSelect([id]);
+    else onSelect(selected.includes(id) ? selected.filter(s => s !== id) : [...selected, id]);
+  };
+  const onClick = (event: MouseEvent) => {
+    const zone = (event.target as Element).getAttribute('data-zone');
+    if (zone) return onSelect(bays.filter(b => b.zone.zone.id === zone).map(b => b.placed.bay.id));
+    const hit = at(event.target);
+    if (!hit) return;
+    focus(root.current, hit.placed.bay.id);
+    choose(hit.placed.bay.id, event.shiftKey || event.ctrlKey || event.metaKey);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const hit = at(event.target);
+    if (!hit) return;
+    const { bay } = hit.placed;
+    const way = WAYS[event.key];
     if (way) {
       event.preventDefault();
-      const next = neighbour(placed, bays, way[0]!, way[1]!);
+      const next = neighbour(
+        hit.placed,
+        bays.map(b => b.placed),
+        way[0],
+        way[1],
+      );
       if (!next) return;
-      if (event.shiftKey) onSelect([...new Set([...selected, placed.bay.id, next.bay.id])]);
-      else onSelect([next.bay.id]);
-      focus(next.bay.id);
+      onSelect(event.shiftKey ? [...new Set([...selected, bay.id, next.bay.id])] : [next.bay.id]);
+      focus(root.current, next.bay.id);
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
-      choose(placed.bay.id, event.shiftKey);
-    } else if (event.key === 'z' && !event.ctrlKey && !event.metaKey) onSelect(zone.bays.map(b => b.bay.id));
+      choose(bay.id, event.shiftKey);
+    } else if (event.key === 'z' && !event.ctrlKey && !event.metaKey)
+      onSelect(hit.zone.bays.map(b => b.bay.id));
   };
 
   return (
@@ -67,12 +91,14 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
       role="listbox"
       aria-label={label}
       aria-multiselectable
+      onClick={onClick}
+      onKeyDown={onKeyDown}
     >
       <TextureDefs prefix={prefix} />
       <g aria-hidden stroke="var(--chalk)" strokeWidth={7} fill="none">
-        <path d={`M-70 ${layout.zones[0]!.height * MM + 240}V300M-100 345L-70 290L-40 345`} />
+        <path d={`M-70 ${bottom}V300M-100 345L-70 290L-40 345`} />
         <text
-          transform={`translate(-110 ${(layout.zones[0]!.height * MM) / 2 + 240}) rotate(-90)`}
+          transform={`translate(-110 ${(bottom + 240) / 2}) rotate(-90)`}
           textAnchor="middle"
           fontSize={110}
           fontWeight={600}
@@ -83,64 +109,69 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
           FRONT OF VAN
         </text>
       </g>
-      {layout.zones.map(zone => (
-        <g key={zone.zone.id} role="group" aria-label={zone.zone.name}>
-          <text
-            x={zone.x * MM}
-            y={labelY(zone)}
-            fontSize={NAME}
-            fill="var(--ink)"
-            aria-hidden
-            className="cursor-pointer"
-            onClick={() => onSelect(zone.bays.map(b => b.bay.id))}
-          >
-            <tspan fontWeight={600}>{zone.zone.id}</tspan> {shortName(zone)}
-          </text>
-          <ZoneGround zone={zone} />
-          {zone.bays.map(placed => (
-            <Bay
-              key={placed.bay.id}
-              placed={placed}
-              prefix={prefix}
-              paint={paint(placed.bay, zone.zone)}
-              selected={selected.includes(placed.bay.id)}
-              tabbable={placed.bay.id === focusable}
-              onChoose={add => choose(placed.bay.id, add)}
-              onKey={event => onKey(event, placed, zone)}
-            />
-          ))}
-          {zone.openings.map(o => (
-            <g key={o.opening.id} aria-hidden pointerEvents="none">
-              <rect
+      {layout.zones.map(zone => {
+        const painted = zone.bays.map(placed => ({ placed, paint: paint(placed.bay, zone.zone) }));
+        return (
+          <g key={zone.zone.id} role="group" aria-label={zone.zone.name}>
+            <text
+              x={zone.x * MM}
+              y={labelY(zone)}
+              fontSize={NAME}
+              fill="var(--ink)"
+              aria-hidden
+              className="cursor-pointer"
+              data-zone={zone.zone.id}
+            >
+              <tspan fontWeight={600} pointerEvents="none">
+                {zone.zone.id}
+              </tspan>{' '}
+              {shortName(zone)}
+            </text>
+            <ZoneGround zone={zone} />
+            {painted.map(p => (
+              <Bay
+                key={p.placed.bay.id}
+                placed={p.placed}
+                prefix={prefix}
+                {...p.paint}
+                selected={selected.includes(p.placed.bay.id)}
+                tabbable={p.placed.bay.id === focusable}
+              />
+            ))}
+            {zone.openings.map(o => (
+              <Pane
+                key={o.opening.id}
                 x={o.x * MM}
                 y={o.y * MM}
                 width={o.width * MM}
                 height={o.height * MM}
-                rx={40}
-                fill="var(--glass)"
-                stroke="var(--ink)"
-                strokeWidth={6}
               />
-              <path
-                d={`M${(o.x + o.width * 0.15) * MM} ${(o.y + o.height * 0.35) * MM}l${o.width * 220} ${-o.height * 200}M${(o.x + o.width * 0.15) * MM} ${(o.y + o.height * 0.6) * MM}l${o.width * 420} ${-o.height * 390}`}
-                stroke="var(--sheet)"
-                strokeWidth={12}
+            ))}
+            {painted.map(p => (
+              <BayName
+                key={p.placed.bay.id}
+                placed={p.placed}
+                small={p.paint.small}
+                alert={p.paint.alert}
+                selected={selected.includes(p.placed.bay.id)}
               />
-            </g>
-          ))}
-          {zone.bays.map(placed => (
-            <BayName
-              key={placed.bay.id}
-              placed={placed}
-              paint={paint(placed.bay, zone.zone)}
-              selected={selected.includes(placed.bay.id)}
-            />
-          ))}
-        </g>
-      ))}
+            ))}
+          </g>
+        );
+      })}
     </svg>
   );
 }
+
+const WAYS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+const focus = (root: SVGSVGElement | null, id: string) =>
+  root?.querySelector<SVGElement>(`[data-bay="${id}"]`)?.focus({ preventScroll: true });
 
 /** Above its zone; below it where the sliding door stands above. */
 const labelY = (zone: PlacedZone) =>
@@ -168,17 +199,35 @@ function ZoneGround({ zone }: { zone: PlacedZone }) {
   );
 }
 
-interface BayProps {
-  placed: PlacedBay;
-  prefix: string;
-  paint: BayPaint;
-  selected: boolean;
-  tabbable: boolean;
-  onChoose(add: boolean): void;
-  onKey(event: KeyboardEvent): void;
+/** A window or hatch over its bay. */
+function Pane({ x, y, width, height }: { x: number; y: number; width: number; height: number }) {
+  const glint = (share: number, long: number) =>
+    `M${x + width * 0.15} ${y + height * share}l${width * long} ${-height * long * 0.9}`;
+  return (
+    <g aria-hidden pointerEvents="none">
+      <rect
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        rx={40}
+        fill="var(--glass)"
+        stroke="var(--ink)"
+        strokeWidth={6}
+      />
+      <path d={`${glint(0.35, 0.22)}${glint(0.6, 0.42)}`} stroke="var(--sheet)" strokeWidth={12} />
+    </g>
+  );
 }
 
-function Bay({ placed, prefix, paint, selected, tabbable, onChoose, onKey }: BayProps) {
+interface BayProps extends BayPaint {
+  placed: PlacedBay;
+  prefix: string;
+  selected: boolean;
+  tabbable: boolean;
+}
+
+const Bay = memo(function Bay({ placed, prefix, texture, fill, dashed, says, selected, tabbable }: BayProps) {
   const x = placed.x * MM;
   const y = placed.y * MM;
   const w = placed.width * MM;
@@ -186,43 +235,43 @@ function Bay({ placed, prefix, paint, selected, tabbable, onChoose, onKey }: Bay
   const notch = Math.min(26, w / 6, h / 4);
   // A pattern piece: its notch points to the front of the van.
   const outline = `M${x} ${y}H${x + w / 2 - notch}l${notch} ${notch * 0.9}l${notch} ${-notch * 0.9}H${x + w}V${y + h}H${x}Z`;
-  const fill =
-    paint.fill ??
-    (paint.texture && paint.texture !== 'none' ? `url(#${prefix}-${paint.texture})` : 'var(--ticket)');
+  const filling = fill ?? (texture && texture !== 'none' ? `url(#${prefix}-${texture})` : 'var(--ticket)');
   return (
     <g
       role="option"
       aria-selected={selected}
-      aria-label={`${placed.bay.id}: ${paint.says}`}
+      aria-label={`${placed.bay.id}: ${says}`}
       data-bay={placed.bay.id}
       tabIndex={tabbable ? 0 : -1}
       className="outline-none [&:focus-visible>path]:stroke-[18px]"
-      onClick={event => {
-        event.currentTarget.focus({ preventScroll: true });
-        onChoose(event.shiftKey || event.ctrlKey || event.metaKey);
-      }}
-      onKeyDown={onKey}
     >
-      <title>{`${placed.bay.id}: ${paint.says}`}</title>
+      <title>{`${placed.bay.id}: ${says}`}</title>
       <path
         d={outline}
-        fill={fill}
+        fill={filling}
         stroke={selected ? 'var(--signal)' : 'var(--ink)'}
         strokeWidth={selected ? 18 : 6.5}
-        strokeDasharray={paint.dashed ? '30 22' : undefined}
+        strokeDasharray={dashed ? '30 22' : undefined}
         strokeLinejoin="round"
       />
     </g>
   );
+});
+
+interface BayNameProps {
+  placed: PlacedBay;
+  small: string | undefined;
+  alert: boolean | undefined;
+  selected: boolean;
 }
 
-function BayName({ placed, paint, selected }: { placed: PlacedBay; paint: BayPaint; selected: boolean }) {
+const BayName = memo(function BayName({ placed, small, alert, selected }: BayNameProps) {
   const width = placed.width * MM;
   const height = placed.height * MM;
   const size = Math.min(BAY_NAME, height * 0.42, (width - 30) / (placed.bay.id.length * 0.6));
   const x = placed.x * MM + 18;
   const y = placed.y * MM + height - 22;
-  const roomy = paint.small && height > size + FIGURE + 90 && width > 180;
+  const roomy = small && height > size + FIGURE + 90 && width > 180;
   return (
     <g aria-hidden pointerEvents="none">
       <rect
@@ -255,10 +304,10 @@ function BayName({ placed, paint, selected }: { placed: PlacedBay; paint: BayPai
           strokeOpacity={0.7}
           paintOrder="stroke"
         >
-          {paint.small}
+          {small}
         </text>
       )}
-      {paint.alert && (
+      {alert && (
         <g>
           <circle
             cx={(placed.x + placed.width) * MM - 84}
@@ -280,7 +329,7 @@ function BayName({ placed, paint, selected }: { placed: PlacedBay; paint: BayPai
       )}
     </g>
   );
-}
+});
 
 /** The nearest bay in a direction: near along it counts more than near across it. */
 function neighbour(

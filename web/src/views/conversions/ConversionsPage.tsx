@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
 import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, type ConversionSummary } from '../../api/client.ts';
 import { keys, useConversions } from '../../api/queries.ts';
@@ -9,8 +9,9 @@ import { download } from '../../download.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { NewConversion } from './NewConversion.tsx';
 import { PatternDrawing } from './PatternDrawing.tsx';
+
+const NewConversion = lazy(() => import('./NewConversion.tsx'));
 
 const FILE_LIMIT = 20 * 1_048_576;
 
@@ -62,7 +63,9 @@ export function Component() {
         title="New conversion"
         description="Choose the body that is nearest; every size it brings is assumed until you measure it."
       >
-        <NewConversion />
+        <Suspense>
+          <NewConversion />
+        </Suspense>
       </Dialog>
     </main>
   );

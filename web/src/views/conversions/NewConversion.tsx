@@ -13,7 +13,7 @@ interface Form {
 }
 
 /** Name and body pattern, nothing more: the rest is corrected where it is used. */
-export function NewConversion() {
+export default function NewConversion() {
   const { register, handleSubmit, formState } = useForm<Form>({
     defaultValues: { name: '', pattern: 'long high-roof' },
   });

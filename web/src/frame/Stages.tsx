@@ -1,0 +1,34 @@
+import { useLibrary } from '../api/queries.ts';
+import { useDesign } from '../store/design.ts';
+import { railStates, type Stage } from './railStates.ts';
+import { Stop } from './Stop.tsx';
+
+const STAGES: { key: Stage; name: string }[] = [
+  { key: 'survey', name: 'Survey' },
+  { key: 'brief', name: 'Brief' },
+  { key: 'build-ups', name: 'Build-ups' },
+  { key: 'compare', name: 'Compare' },
+  { key: 'cut-and-buy', name: 'Cut & buy' },
+  { key: 'materials', name: 'Materials' },
+];
+
+/** The stages of one conversion in working order. */
+export default function Stages({ id }: { id: string }) {
+  const design = useDesign(s => s.design);
+  const variantId = useDesign(s => s.variantId);
+  const { library } = useLibrary();
+  const states = design ? railStates(design, variantId, library) : null;
+  return STAGES.map(({ key, name }) => {
+    const state = states?.[key];
+    return (
+      <Stop
+        key={key}
+        to={`/c/${id}/${key}`}
+        name={name}
+        mark={state?.mark ?? ''}
+        says={state?.says ?? '…'}
+        alert={state?.alert ?? false}
+      />
+    );
+  });
+}
