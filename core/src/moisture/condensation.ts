@@ -193,10 +193,22 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
   const wet = new Uint8Array(n);
   const rate = new Float64Array(n);
   const hull = new Int32Array(n);
+  /** Both airs hold less vapour than the coldest interface could: the usual summer, not worth solving. */
+  const staysDry = (index: number) =>
+    periods[index]!.regimes.every((regime, j) => {
+      const at = (starts[index]! + j) * n;
+      const most = Math.max(regime.outside.p, regime.inside.p);
+      return regime.share <= 0 || (bounds[at + 1]! >= most && bounds[at + n - 2]! >= most);
+    });
   const solve = (index: number, water: Float64Array) => {
     const { regimes } = periods[index]!;
     const net = new Float64Array(n);
-    for (let k = 0; k < n; k++) wet[k] = water[k]! > 0 ? 1 : 0;
+    let stored = false;
+    for (let k = 0; k < n; k++) {
+      wet[k] = water[k]! > 0 ? 1 : 0;
+      stored ||= wet[k] === 1;
+    }
+    if (!stored && staysDry(index)) return net;
     for (let pass = 0; pass < n; pass++) {
       net.fill(0);
       let grew = false;

@@ -7,7 +7,15 @@ import type { Models, RevisionRow } from '../db/models.ts';
 import { notFound, Problem } from './problem.ts';
 
 const pack = promisify(gzip);
+/** Packs a body for the history, off this thread. */
+export const packBody = (body: Buffer): Promise<Buffer> => pack(body, { level: 1 });
 const unpack = promisify(gunzip);
+
+/** What a revision keeps: the design and what the change to it was called. */
+export interface Body {
+  design: Design;
+  label: string;
+}
 
 export interface ConversionRecord {
   id: string;
@@ -58,7 +66,7 @@ export class ConversionStore {
 
   async create(design: Design, label: string): Promise<ConversionRecord> {
     const id = randomUUID();
-    const document = await pack(JSON.stringify(design), { level: 1 });
+    const document = await packBody(Buffer.from(JSON.stringify({ design, label } satisfies Body)));
     return this.db.write(async models => {
       const at = new Date().toISOString();
       await models.Conversion.create({ id, ...summaryOf(design), revision: 1, created_at: at, saved_at: at });
@@ -67,8 +75,14 @@ export class ConversionStore {
     });
   }
 
-  async save(id: string, expected: number, design: Design, label: string): Promise<ConversionRecord> {
-    const document = await pack(JSON.stringify(design), { level: 1 });
+  /** Saves a design; `body` is the checked `{ design, label }` as it came, packed while it was checked. */
+  async save(
+    id: string,
+    expected: number,
+    { design, label }: Body,
+    body: Promise<Buffer>,
+  ): Promise<ConversionRecord> {
+    const document = await body;
     return this.db.write(models =>
       this.append(id, expected, design, { document, label, back: expected, forward: null }, models),
     );
@@ -167,7 +181,7 @@ export class ConversionStore {
 }
 
 const open = async (row: RevisionRow): Promise<Design> =>
-  JSON.parse((await unpack(row.document)).toString('utf8'));
+  (JSON.parse((await unpack(row.document)).toString('utf8')) as Body).design;
 
 function summaryOf(design: Design): { name: string; summary: string } {
   const { measured, total } = measuredBays(design.shell);

@@ -1,8 +1,9 @@
+import type { IncomingMessage } from 'node:http';
 import { checkDesign, type Design, toDesignFile, upgrade } from '@overcoat/core';
 import { newDesign } from '@overcoat/core/demo';
 import express, { type Request, type Response, type Router } from 'express';
 import type { Database } from '../db/database.ts';
-import { type ConversionRecord, ConversionStore } from './conversionStore.ts';
+import { type ConversionRecord, ConversionStore, packBody } from './conversionStore.ts';
 import { LibraryStore } from './libraryStore.ts';
 import { invalid, Problem } from './problem.ts';
 import { checkCreate, checkFile, checkMaterial, checkPrice, checkSave } from './validate.ts';
@@ -15,7 +16,7 @@ export function apiRoutes(db: Database): Router {
   const conversions = new ConversionStore(db);
   const library = new LibraryStore(db);
   const router = express.Router();
-  const json = express.json({ limit: 5 * MEGABYTE, strict: false });
+  const json = express.json({ limit: 5 * MEGABYTE, strict: false, verify: keepRaw });
   const file = express.json({ limit: FILE_LIMIT, strict: false });
 
   const sound = async (design: Design) => {
@@ -46,9 +47,11 @@ export function apiRoutes(db: Database): Router {
   );
   router.put('/conversions/:id', json, async (request, response) => {
     const expected = ifMatch(request);
-    const { design, label } = checkSave(request.body);
-    await sound(design);
-    sendSaved(response, await conversions.save(request.params.id, expected, design, label));
+    const packing = packBody((request as RawRequest).raw ?? Buffer.alloc(0));
+    packing.catch(() => undefined);
+    const body = checkSave(request.body);
+    await sound(body.design);
+    sendSaved(response, await conversions.save(request.params.id, expected, body, packing));
   });
   router.post('/conversions/:id/undo', async (request, response) =>
     send(response, await conversions.undo(request.params.id, ifMatch(request))),
@@ -94,6 +97,15 @@ export function apiRoutes(db: Database): Router {
   });
   return router;
 }
+
+interface RawRequest extends IncomingMessage {
+  raw?: Buffer;
+}
+
+/** Keeps the bytes of a body: they are packed for the history while what they say is checked. */
+const keepRaw = (request: RawRequest, _: unknown, bytes: Buffer): void => {
+  request.raw = bytes;
+};
 
 function ifMatch(request: Request): number {
   const header = request.get('If-Match');

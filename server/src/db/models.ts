@@ -25,7 +25,7 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare forward: CreationOptional<number | null>;
   declare label: string;
   declare saved_at: string;
-  /** The design as gzipped JSON. */
+  /** `{ design, label }` as gzipped JSON. */
   declare document: Buffer;
 }
 
