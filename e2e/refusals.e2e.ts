@@ -3,7 +3,7 @@ import { bay, figure, newConversion, saved } from './helpers.ts';
 
 test('a size that cannot be is refused at its place, and nothing is lost', async ({ page }) => {
   await newConversion(page, 'Refusals', 'Compact van');
-  await bay(page, 'L2l').click();
+  await bay(page, 'L2w').click();
   const deep = page.getByLabel('Depth, deepest');
   for (const [text, says] of [
     ['-40', 'cannot be negative'],
@@ -34,7 +34,7 @@ test('a size that cannot be is refused at its place, and nothing is lost', async
   await page.getByRole('button', { name: 'add an opening' }).click();
   await page.getByLabel('window along').fill('2 m');
   await page.getByLabel('window along').press('Enter');
-  await expect(page.getByRole('alert')).toContainText('does not fit bay L2l');
+  await expect(page.getByRole('alert')).toContainText('does not fit bay L2w');
 });
 
 test('a negative price is refused where it stands', async ({ page }) => {

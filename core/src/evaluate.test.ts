@@ -119,7 +119,7 @@ describe('the schools against each other on this van', () => {
   it('is never made wetter in winter by a better seal', () => {
     const withSeal = (q: number) => {
       const p = school('board-foil');
-      return run({ ...p, buildUps: p.buildUps.map(b => ({ ...b, sealQuality: q })) }).bays.get('L3l')!
+      return run({ ...p, buildUps: p.buildUps.map(b => ({ ...b, sealQuality: q })) }).bays.get('L3w')!
         .moisture!;
     };
     const swept = [0.5, 0.8, 0.95, 1].map(withSeal);

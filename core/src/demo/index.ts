@@ -14,8 +14,8 @@ export const demoDesigns = (library: Library): Design[] => [perigee(library), sa
 function perigee(library: Library): Design {
   let shell = setMaster(generateShell('long high-roof'), 'length', measured(3.285, '3.285 m'));
   for (const [zone, stations, depths] of [
-    ['L', [1, 2, 3, 4, 5, 6, 7], { l: ['43', '88'], m: ['40', '64'], u: ['41', '58'] }],
-    ['R', [3, 4, 5], { l: ['44', '90'], m: ['40', '66'], u: ['41', '57'] }],
+    ['L', [1, 2, 3, 4, 5, 6, 7], { w: ['43', '88'], m: ['40', '64'], u: ['41', '58'] }],
+    ['R', [3, 4, 5], { w: ['44', '90'], m: ['40', '66'], u: ['41', '57'] }],
     ['C', [1, 2, 3, 4], { a: ['24', '44'], b: ['25', '33'], c: ['24', '44'] }],
   ] as const)
     for (const station of stations)

@@ -165,7 +165,7 @@ function slidingDoor(p: Pattern, opening: number): Zone {
   const door = p.slidingDoor!;
   const inner = opening - 60;
   const strips: Strip[] = [
-    { letter: 'l', share: 0.52, depth: [30, 65] },
+    { letter: 'w', share: 0.52, depth: [30, 65] },
     { letter: 'u', share: 0.48, depth: [25, 48] },
   ];
   const widths = shareOut(inner - p.rib * (door.stations - 1), Array<number>(door.stations).fill(1));
@@ -187,7 +187,7 @@ function rearDoors(p: Pattern): Zone[] {
   const { width, height, upperShare } = p.rearDoors;
   return (['left', 'right'] as const).map((side, i) => {
     const strips: Strip[] = [
-      { letter: 'l', share: 1 - upperShare, depth: [28, 60] },
+      { letter: 'w', share: 1 - upperShare, depth: [28, 60] },
       { letter: 'u', share: upperShare, depth: [24, 42] },
     ];
     return grid(p, {
@@ -227,7 +227,7 @@ function front(p: Pattern): Zone {
   const strips: Strip[] = overhead
     ? [{ letter: '', share: 1, depth: [20, 40] }]
     : [
-        { letter: 'l', share: 0.5, depth: [0, 20] },
+        { letter: 'w', share: 0.5, depth: [0, 20] },
         { letter: 'u', share: 0.5, depth: [0, 20] },
       ];
   const widths = shareOut(Math.round(p.width * 0.86) - p.rib, [1, 1]);

@@ -59,7 +59,7 @@ export const patterns: readonly Pattern[] = [
     rib: 58,
     ribDepth: 40,
     rail: 40,
-    wall: { height: 1110, strips: [strip('l', 0.52, 35, 70), strip('u', 0.48, 30, 55)] },
+    wall: { height: 1110, strips: [strip('w', 0.52, 35, 70), strip('u', 0.48, 30, 55)] },
     ceiling: { height: 1290, strips: [strip('a', 0.5, 18, 32), strip('b', 0.5, 18, 32)] },
     floorDepth: [0, 6],
     arches: { from: 3, to: 3, width: 190, height: 300 },
@@ -83,7 +83,7 @@ export const patterns: readonly Pattern[] = [
     rail: 42,
     wall: {
       height: 1330,
-      strips: [strip('l', 0.36, 40, 80), strip('m', 0.34, 38, 62), strip('u', 0.3, 32, 50)],
+      strips: [strip('w', 0.36, 40, 80), strip('m', 0.34, 38, 62), strip('u', 0.3, 32, 50)],
     },
     ceiling: { height: 1480, strips: [strip('a', 0.5, 20, 38), strip('b', 0.5, 20, 38)] },
     floorDepth: [0, 8],
@@ -111,7 +111,7 @@ export const patterns: readonly Pattern[] = [
     rail: 45,
     wall: {
       height: 1800,
-      strips: [strip('l', 0.36, 42, 90), strip('m', 0.34, 40, 66), strip('u', 0.3, 41, 58)],
+      strips: [strip('w', 0.36, 42, 90), strip('m', 0.34, 40, 66), strip('u', 0.3, 41, 58)],
     },
     ceiling: {
       height: 1560,
@@ -142,7 +142,7 @@ export const patterns: readonly Pattern[] = [
     rail: 45,
     wall: {
       height: 2060,
-      strips: [strip('l', 0.34, 40, 40), strip('m', 0.33, 40, 40), strip('u', 0.33, 40, 40)],
+      strips: [strip('w', 0.34, 40, 40), strip('m', 0.33, 40, 40), strip('u', 0.33, 40, 40)],
     },
     ceiling: {
       height: 2050,

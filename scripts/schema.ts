@@ -1,0 +1,15 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import * as schema from '@overcoat/core/schema';
+
+/** Writes the published schema of the design file. */
+mkdirSync('docs/schema', { recursive: true });
+const text = JSON.stringify(
+  {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Overcoat design file, format 1',
+    ...schema.DesignFile,
+  },
+  null,
+  1,
+);
+writeFileSync('docs/schema/design-1.json', `${text}\n`);

@@ -1,0 +1,22 @@
+import { readFileSync } from 'node:fs';
+import { makeLibrary, toDesignFile } from '@overcoat/core';
+import { demoDesigns } from '@overcoat/core/demo';
+import * as schema from '@overcoat/core/schema';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { expect, it } from 'vitest';
+
+const published = JSON.parse(
+  readFileSync(new URL('../../docs/schema/design-1.json', import.meta.url), 'utf8'),
+);
+
+it('publishes the schema it reads by (npm run schema writes it)', () => {
+  const { $schema, title, ...rest } = published;
+  expect([$schema, title]).not.toContain(undefined);
+  expect(rest).toEqual(JSON.parse(JSON.stringify(schema.DesignFile)));
+});
+
+it('describes what is exported, as another reader would check it', () => {
+  const validate = new Ajv2020({ discriminator: true, strict: false }).compile(published);
+  for (const design of demoDesigns(makeLibrary()))
+    expect(validate(toDesignFile(design, [], [])), JSON.stringify(validate.errors)).toBe(true);
+});
