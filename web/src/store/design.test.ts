@@ -1,0 +1,213 @@
+import { newDesign } from '@overcoat/core/demo';
+import type { Design } from '@overcoat/core';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';
+import { useDesign } from './design.ts';
+
+/** A server with one conversion and its linked revisions, as the real one keeps them. */
+class Server {
+  revisions: { design: Design; label: string; back: number | null; forward: number | null }[] = [];
+  down = false;
+  saves = 0;
+
+  constructor(design: Design) {
+    this.revisions.push({ design, label: 'new', back: null, forward: null });
+  }
+
+  get current(): number {
+    return this.revisions.length;
+  }
+
+  record(): ConversionRecord {
+    const now = this.revisions.at(-1)!;
+    return { id: 'c', revision: this.current, savedAt: '2026-11-01T12:00:00Z', undo: now.back === null ? null : now.label, redo: now.forward === null ? null : this.revisions[now.forward - 1]!.label, design: now.design };
+  }
+
+  async save(_id: string, revision: number, design: Design, label: string): Promise<Saved> {
+    if (this.down) throw new ApiError(0, 'no answer');
+    if (revision !== this.current) throw new ApiError(409, 'stale', { current: this.record() });
+    this.saves++;
+    this.revisions.push({ design, label, back: revision, forward: null });
+    const { design: _, ...saved } = this.record();
+    return saved;
+  }
+
+  async travel(_id: string, way: 'undo' | 'redo', revision: number): Promise<ConversionRecord> {
+    if (revision !== this.current) throw new ApiError(409, 'stale', { current: this.record() });
+    const now = this.revisions.at(-1)!;
+    const target = this.revisions[(way === 'undo' ? now.back : now.forward)! - 1]!;
+    this.revisions.push(way === 'undo' ? { ...target, forward: revision } : { ...target, back: revision });
+    return this.record();
+  }
+}
+
+let server: Server;
+const store = () => useDesign.getState();
+const note = (text: string) =>
+  store().edit(`note ${text}`, draft => {
+    draft.note = text;
+  });
+const settled = (state: string) => vi.waitFor(() => expect(store().state).toBe(state));
+
+beforeEach(() => {
+  server = new Server(newDesign('Test', 'compact'));
+  vi.spyOn(api, 'save').mockImplementation((...args) => server.save(...args));
+  vi.spyOn(api, 'travel').mockImplementation((...args) => server.travel(...args));
+  store().close();
+  store().open(server.record());
+});
+
+describe('editing', () => {
+  it('saves every edit as a step of its own, in order', async () => {
+    for (const text of ['one', 'two', 'three']) note(text);
+    expect(store().design!.note).toBe('three');
+    await settled('saved');
+    expect(server.revisions.map(r => r.design.note)).toEqual(['', 'one', 'two', 'three']);
+    expect(store().pending).toEqual([]);
+  });
+
+  it('saves nothing when nothing changed', async () => {
+    note('');
+    expect(store().pending).toEqual([]);
+    expect(store().lastChange).toBe(null);
+  });
+
+  it('remembers what the last change was made on', () => {
+    const before = store().design;
+    note('x');
+    expect(store().lastChange).toEqual({ label: 'note x', before });
+  });
+
+  it('shares what an edit did not touch', () => {
+    const { shell } = store().design!;
+    note('x');
+    expect(store().design!.shell).toBe(shell);
+  });
+});
+
+describe('undo and redo', () => {
+  it('go back to the first state and on to the last', async () => {
+    for (const text of ['one', 'two']) note(text);
+    await settled('saved');
+    const seen: string[] = [];
+    while (store().saved!.undo !== null) {
+      await store().travel('undo');
+      seen.push(store().design!.note);
+    }
+    while (store().saved!.redo !== null) {
+      await store().travel('redo');
+      seen.push(store().design!.note);
+    }
+    expect(seen).toEqual(['one', '', 'one', 'two']);
+  });
+
+  it('wait for what is still being saved', async () => {
+    note('one');
+    await store().travel('undo');
+    expect(store().design!.note).toBe('');
+    expect(server.revisions.map(r => r.design.note)).toEqual(['', 'one', '']);
+  });
+
+  it('do nothing at the ends', async () => {
+    await store().travel('undo');
+    await store().travel('redo');
+    expect(server.current).toBe(1);
+  });
+
+  it('keep a variant chosen that still exists, else take the first', async () => {
+    store().edit('second', draft => {
+      draft.variants.push({ ...draft.variants[0]!, id: 'b' });
+    });
+    store().chooseVariant('b');
+    await settled('saved');
+    await store().travel('undo');
+    expect(store().variantId).toBe('a');
+  });
+});
+
+describe('a server that is away', () => {
+  it('loses nothing: the edit stays, and is saved once it answers', async () => {
+    vi.useFakeTimers();
+    try {
+      server.down = true;
+      note('kept');
+      await vi.advanceTimersByTimeAsync(10);
+      expect(store().state).toBe('offline');
+      note('kept too');
+      await vi.advanceTimersByTimeAsync(3000);
+      expect(store().state).toBe('offline');
+      expect(store().pending).toHaveLength(2);
+      server.down = false;
+      await vi.advanceTimersByTimeAsync(3000);
+      expect(store().state).toBe('saved');
+      expect(server.revisions.map(r => r.design.note)).toEqual(['', 'kept', 'kept too']);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
+  it('shows what the server refuses, and keeps it here', async () => {
+    vi.spyOn(api, 'save').mockRejectedValue(new ApiError(422, 'The design is not accepted.'));
+    note('odd');
+    await settled('refused');
+    expect(store().message).toBe('The design is not accepted.');
+    expect(store().design!.note).toBe('odd');
+  });
+});
+
+describe('another window', () => {
+  const theirs = (change: (design: Design) => void) => {
+    const design = structuredClone(server.revisions.at(-1)!.design);
+    change(design);
+    server.revisions.push({ design, label: 'theirs', back: server.current, forward: null });
+  };
+
+  it('is merged where the changes do not touch', async () => {
+    theirs(d => {
+      d.name = 'Renamed there';
+    });
+    note('mine');
+    await vi.waitFor(() => expect(server.revisions.at(-1)!.design).toMatchObject({ name: 'Renamed there', note: 'mine' }));
+    expect(store().design).toMatchObject({ name: 'Renamed there', note: 'mine' });
+    await settled('saved');
+  });
+
+  it.each([
+    ['mine', 'mine'],
+    ['theirs', 'theirs'],
+  ] as const)('is asked about where they do: %s', async (side, result) => {
+    theirs(d => {
+      d.note = 'theirs';
+    });
+    note('mine');
+    await settled('conflict');
+    expect(store().conflict!.paths).toEqual(['note']);
+    expect(store().design!.note).toBe('mine');
+    store().settle(side);
+    await settled('saved');
+    expect(store().design!.note).toBe(result);
+    expect(server.revisions.at(-1)!.design.note).toBe(result);
+  });
+
+  it('keeps what is typed while the question stands', async () => {
+    theirs(d => {
+      d.note = 'theirs';
+    });
+    note('mine');
+    await settled('conflict');
+    note('mine, more');
+    store().settle('mine');
+    await settled('saved');
+    expect(server.revisions.at(-1)!.design.note).toBe('mine, more');
+  });
+
+  it('that undid meanwhile is taken in by an undo here', async () => {
+    note('one');
+    await settled('saved');
+    theirs(d => {
+      d.name = 'There';
+    });
+    await store().travel('undo');
+    expect(store().design!.name).toBe('There');
+  });
+});

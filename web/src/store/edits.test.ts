@@ -1,0 +1,87 @@
+import { buildUpOf, makeLibrary } from '@overcoat/core';
+import { newDesign } from '@overcoat/core/demo';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { api } from '../api/client.ts';
+import { useDesign } from './design.ts';
+import { assign, duplicateVariant, editBuildUp, editPlacement, freshId, putSchool, splitOff } from './edits.ts';
+
+const library = makeLibrary();
+const state = () => useDesign.getState();
+const variant = () => state().design!.variants.find(v => v.id === state().variantId)!;
+
+beforeEach(() => {
+  vi.spyOn(api, 'save').mockImplementation(async (id, revision) => ({ id, revision: revision + 1, savedAt: '', undo: 'x', redo: null }));
+  state().close();
+  state().open({ id: 'c', revision: 1, savedAt: '', undo: null, redo: null, design: newDesign('Test', 'compact') });
+  putSchool('board-foil', library);
+});
+
+it('gives fresh ids that are free', () => {
+  expect(freshId([], 'y')).toBe('y1');
+  expect(freshId(['y1', 'y2', 'y4'], 'y')).toBe('y3');
+});
+
+describe('a school', () => {
+  it('goes into every zone and is remembered', () => {
+    expect(variant().school).toBe('board-foil');
+    for (const zone of state().design!.shell.zones) expect(variant().design.zones[zone.id]).toBeTruthy();
+  });
+});
+
+describe('build-ups', () => {
+  it('change for all who share them', () => {
+    const id = variant().design.zones.L!;
+    editBuildUp('thicker', id, b => {
+      b.layers = b.layers.slice(0, 1);
+    });
+    expect(buildUpOf(variant().design, 'L', 'L1u')!.layers).toHaveLength(1);
+    expect(buildUpOf(variant().design, 'R', 'R3u')!.layers).toHaveLength(1);
+  });
+
+  it('split off for one bay as a copy, leaving the others', () => {
+    const shared = buildUpOf(variant().design, 'L', 'L1u')!;
+    splitOff(state().design!, variant(), { bays: ['L1u'] }, 'L1u alone');
+    const own = buildUpOf(variant().design, 'L', 'L1u')!;
+    expect(own).toMatchObject({ name: 'L1u alone', layers: shared.layers, seams: shared.seams });
+    expect(own.id).not.toBe(shared.id);
+    expect(buildUpOf(variant().design, 'L', 'L2u')!.id).toBe(shared.id);
+  });
+
+  it('split off for a zone, which takes its bays back', () => {
+    splitOff(state().design!, variant(), { bays: ['L1u'] }, 'L1u alone');
+    splitOff(state().design!, variant(), { zones: ['L'] }, 'Left wall');
+    expect(buildUpOf(variant().design, 'L', 'L1u')!.name).toBe('Left wall');
+    expect(buildUpOf(variant().design, 'R', 'R3u')!.name).not.toBe('Left wall');
+  });
+
+  it('start empty where the zone was bare', () => {
+    editPlacement('bare', p => assign(p, { zones: ['C'] }, null, state().design!));
+    expect(buildUpOf(variant().design, 'C', 'C1a')).toBe(null);
+    splitOff(state().design!, variant(), { zones: ['C'] }, 'Ceiling');
+    expect(buildUpOf(variant().design, 'C', 'C1a')!.layers).toEqual([]);
+  });
+
+  it('leave single bays bare in a lined zone', () => {
+    editPlacement('bare bay', p => assign(p, { bays: ['C1a'] }, null, state().design!));
+    expect(buildUpOf(variant().design, 'C', 'C1a')).toBe(null);
+    expect(buildUpOf(variant().design, 'C', 'C2a')).not.toBe(null);
+  });
+});
+
+describe('variants', () => {
+  it('are copied as they are, and do not change together', () => {
+    duplicateVariant('Copy', null, library);
+    expect(state().variantId).toBe('v1');
+    expect(variant()).toMatchObject({ name: 'Copy', school: 'board-foil' });
+    editPlacement('bare', p => assign(p, { zones: ['F'] }, null, state().design!));
+    const [original] = state().design!.variants;
+    expect(original!.design.zones.F).not.toBe(null);
+  });
+
+  it('are copied by another school', () => {
+    duplicateVariant('Fibre', 'fibre-open', library);
+    expect(variant().school).toBe('fibre-open');
+    expect(variant().design.buildUps[0]!.seams).toBe('open');
+    expect(state().design!.variants[0]!.school).toBe('board-foil');
+  });
+});
