@@ -29,7 +29,8 @@ it('names months from January', () => expect([monthName(0), monthName(11)]).toEq
 
 describe('ledger figures', () => {
   it('print in both systems, money whole', () => {
-    const printed = (key: string, value: number, units: 'metric' | 'imperial') => FIGURES.find(f => f.key === key)!.print(value, units);
+    const printed = (key: string, value: number, units: 'metric' | 'imperial') =>
+      FIGURES.find(f => f.key === key)!.print(value, units);
     expect(printed('mass', 10, 'metric')).toBe('10.0 kg');
     expect(printed('mass', 10, 'imperial')).toBe('22.0 lb');
     expect(printed('cost', 1873.6, 'metric')).toBe('£1874');

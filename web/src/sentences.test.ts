@@ -8,7 +8,10 @@ const design = newDesign('Test', 'long high-roof');
 const results = (school: string) => evaluate(design, applySchool(design.shell, school, library), library);
 const board = results('board-foil');
 const bay = board.bays.get('L3u')!;
-const withMoisture = (change: Partial<NonNullable<BayResult['moisture']>>, damp: BayResult['damp']): BayResult => ({ ...bay, damp, moisture: { ...bay.moisture!, ...change } });
+const withMoisture = (
+  change: Partial<NonNullable<BayResult['moisture']>>,
+  damp: BayResult['damp'],
+): BayResult => ({ ...bay, damp, moisture: { ...bay.moisture!, ...change } });
 
 describe('a bay’s place', () => {
   it('gives zone, sizes and depth in the person’s units', () => {
@@ -25,24 +28,37 @@ describe('a bay’s place', () => {
 
 describe('the damp sentence', () => {
   it('names bay, grams, month, when it is gone and how a leak dries', () => {
-    const says = dampSentence(withMoisture({ peak: 0.038, highest: 0.038, peakMonth: 2, goneBy: 4, growth: 0, daysToDry: 4.04 }, 'dries'));
+    const says = dampSentence(
+      withMoisture(
+        { peak: 0.038, highest: 0.038, peakMonth: 2, goneBy: 4, growth: 0, daysToDry: 4.04 },
+        'dries',
+      ),
+    );
     expect(says).toBe('L3u: 38 g/m² by March, gone by May; a 100 g leak dries in 4 days.');
   });
   it('names growth from year to year and what runs down', () => {
-    const says = dampSentence(withMoisture({ peak: 0.26, highest: 0.5, peakMonth: 2, goneBy: null, growth: 0.037, daysToDry: 120 }, 'grows'));
+    const says = dampSentence(
+      withMoisture(
+        { peak: 0.26, highest: 0.5, peakMonth: 2, goneBy: null, growth: 0.037, daysToDry: 120 },
+        'grows',
+      ),
+    );
     expect(says).toContain('not gone by the next autumn, and 37 g/m² more every year');
     expect(says).toContain('dries in 4 months');
     expect(says).toContain('the rest runs down');
   });
   it('says dry with its figure, and bare for what it is', () => {
-    expect(dampSentence(withMoisture({ highest: 0.012, daysToDry: 842 }, 'dry'))).toContain('dry, at most 12 g/m²');
+    expect(dampSentence(withMoisture({ highest: 0.012, daysToDry: 842 }, 'dry'))).toContain(
+      'dry, at most 12 g/m²',
+    );
     const empty = evaluate(design, bare, library).bays.get('L3u')!;
     expect(dampSentence(empty)).toContain('L3u is bare');
   });
 });
 
 describe('the verdict', () => {
-  it('asks for a start when nothing is lined', () => expect(verdict(evaluate(design, bare, library))).toContain('Nothing is lined yet'));
+  it('asks for a start when nothing is lined', () =>
+    expect(verdict(evaluate(design, bare, library))).toContain('Nothing is lined yet'));
   it('lets the worst bay speak and counts what is bare', () => {
     const placement = applySchool(design.shell, 'fibre-open', library);
     const e = evaluate(design, { ...placement, bays: { L1m: null, L2m: null } }, library);
@@ -53,17 +69,35 @@ describe('the verdict', () => {
 });
 
 describe('the fit sentence', () => {
-  const fitted = (fit: Partial<NonNullable<BayResult['fit']>>): BayResult => ({ ...bay, fit: { ...bay.fit!, ...fit } });
+  const fitted = (fit: Partial<NonNullable<BayResult['fit']>>): BayResult => ({
+    ...bay,
+    fit: { ...bay.fit!, ...fit },
+  });
   const at = (gap: number, battenGap = 0) => ({ ...bay.fit!.shallow, gap, battenGap, push: 0 });
   it('tells a misfit with its millimetres and place', () => {
-    expect(fitSentence(fitted({ misfit: true, push: 0.012, where: 'shallowest' }), 'metric')).toEqual({ says: 'Pushes the lining off by 12 mm at the shallowest point.', wrong: true });
+    expect(fitSentence(fitted({ misfit: true, push: 0.012, where: 'shallowest' }), 'metric')).toEqual({
+      says: 'Pushes the lining off by 12 mm at the shallowest point.',
+      wrong: true,
+    });
   });
   it('tells gaps, squeezes and battens', () => {
-    const says = fitSentence(fitted({ misfit: false, shallow: at(0, 0.012), deep: at(0.008), squeezed: [{ layer: 'y', from: 0.05, to: 0.041 }] }), 'metric').says;
-    expect(says).toBe('Fits: 50 mm squeezed to 41 mm where it is shallow; leaves a gap of up to 8 mm; 12 mm of air between the battens.');
+    const says = fitSentence(
+      fitted({
+        misfit: false,
+        shallow: at(0, 0.012),
+        deep: at(0.008),
+        squeezed: [{ layer: 'y', from: 0.05, to: 0.041 }],
+      }),
+      'metric',
+    ).says;
+    expect(says).toBe(
+      'Fits: 50 mm squeezed to 41 mm where it is shallow; leaves a gap of up to 8 mm; 12 mm of air between the battens.',
+    );
   });
   it('says flush, and nothing for an empty bay', () => {
-    expect(fitSentence(fitted({ misfit: false, shallow: at(0), deep: at(0), squeezed: [] }), 'metric').says).toBe('Fits flush.');
+    expect(
+      fitSentence(fitted({ misfit: false, shallow: at(0), deep: at(0), squeezed: [] }), 'metric').says,
+    ).toBe('Fits flush.');
     expect(fitSentence({ ...bay, buildUp: null }, 'metric').says).toBe('Nothing in this bay.');
   });
 });

@@ -3,7 +3,7 @@ import { type Library, materialOf, sdOf } from '../materials/index.ts';
 import type { Bay, Layer, Material, Shell, ZoneKind } from '../model/index.ts';
 import type { Assembly } from '../moisture/index.ts';
 import { type FitAt, fitAt } from './fit.ts';
-import { battenOf, directionOf, inCavity } from './roles.ts';
+import { battenOf, directionOf, inCavity, isContinuous } from './roles.ts';
 
 /** One plane of a section through the field of a bay, from skin to room. */
 export interface Plane {
@@ -46,6 +46,8 @@ export function sectionAt(
   const planes: Plane[] = [skinPlane(shell, library)];
   const lastCavity = layers.findLastIndex(inCavity);
   const behind = gapIndex(layers, library);
+  // Without a layer across the ribs, what is left of the depth is room air and insulates nothing.
+  const closed = layers.some(isContinuous);
   layers.forEach((layer, i) => {
     if (behind === i && fit.gap > 0) planes.push(airPlane('gap', fit.gap, 0));
     if (layer.role === 'batten') {
@@ -77,9 +79,10 @@ export function sectionAt(
         sd,
       });
     }
-    if (behind === null && i === lastCavity && fit.gap > 0) planes.push(airPlane('gap', fit.gap, 0));
+    if (behind === null && closed && i === lastCavity && fit.gap > 0)
+      planes.push(airPlane('gap', fit.gap, 0));
   });
-  if (lastCavity < 0 && fit.gap > 0) planes.splice(1, 0, airPlane('gap', fit.gap, 0));
+  if (lastCavity < 0 && closed && fit.gap > 0) planes.splice(1, 0, airPlane('gap', fit.gap, 0));
   resolveAir(planes, kind, library);
   return { depth, planes, fit, battenShare: batten ? Math.min(1, batten.width / batten.spacing) : 0 };
 }

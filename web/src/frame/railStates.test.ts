@@ -26,7 +26,10 @@ describe('the rail', () => {
   it('calls for the person when something does not fit', () => {
     const design = newDesign('Tight', 'mid');
     const placement = applySchool(design.shell, 'board-foil', library);
-    const thick = placement.buildUps.map(b => ({ ...b, layers: b.layers.map(l => (l.role === 'fill' ? { ...l, thickness: 0.06 } : l)) }));
+    const thick = placement.buildUps.map(b => ({
+      ...b,
+      layers: b.layers.map(l => (l.role === 'fill' ? { ...l, thickness: 0.06 } : l)),
+    }));
     design.variants[0]!.design = { ...placement, buildUps: thick };
     const state = railStates(design, 'a', library)['build-ups'];
     expect(state.alert).toBe(true);

@@ -1,5 +1,5 @@
-import { newDesign } from '@overcoat/core/demo';
 import type { Design } from '@overcoat/core';
+import { newDesign } from '@overcoat/core/demo';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';
 import { useDesign } from './design.ts';
@@ -20,7 +20,14 @@ class Server {
 
   record(): ConversionRecord {
     const now = this.revisions.at(-1)!;
-    return { id: 'c', revision: this.current, savedAt: '2026-11-01T12:00:00Z', undo: now.back === null ? null : now.label, redo: now.forward === null ? null : this.revisions[now.forward - 1]!.label, design: now.design };
+    return {
+      id: 'c',
+      revision: this.current,
+      savedAt: '2026-11-01T12:00:00Z',
+      undo: now.back === null ? null : now.label,
+      redo: now.forward === null ? null : this.revisions[now.forward - 1]!.label,
+      design: now.design,
+    };
   }
 
   async save(_id: string, revision: number, design: Design, label: string): Promise<Saved> {
@@ -167,7 +174,9 @@ describe('another window', () => {
       d.name = 'Renamed there';
     });
     note('mine');
-    await vi.waitFor(() => expect(server.revisions.at(-1)!.design).toMatchObject({ name: 'Renamed there', note: 'mine' }));
+    await vi.waitFor(() =>
+      expect(server.revisions.at(-1)!.design).toMatchObject({ name: 'Renamed there', note: 'mine' }),
+    );
     expect(store().design).toMatchObject({ name: 'Renamed there', note: 'mine' });
     await settled('saved');
   });

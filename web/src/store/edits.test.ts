@@ -3,16 +3,37 @@ import { newDesign } from '@overcoat/core/demo';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';
-import { assign, duplicateVariant, editBuildUp, editPlacement, freshId, putSchool, splitOff } from './edits.ts';
+import {
+  assign,
+  duplicateVariant,
+  editBuildUp,
+  editPlacement,
+  freshId,
+  putSchool,
+  splitOff,
+} from './edits.ts';
 
 const library = makeLibrary();
 const state = () => useDesign.getState();
 const variant = () => state().design!.variants.find(v => v.id === state().variantId)!;
 
 beforeEach(() => {
-  vi.spyOn(api, 'save').mockImplementation(async (id, revision) => ({ id, revision: revision + 1, savedAt: '', undo: 'x', redo: null }));
+  vi.spyOn(api, 'save').mockImplementation(async (id, revision) => ({
+    id,
+    revision: revision + 1,
+    savedAt: '',
+    undo: 'x',
+    redo: null,
+  }));
   state().close();
-  state().open({ id: 'c', revision: 1, savedAt: '', undo: null, redo: null, design: newDesign('Test', 'compact') });
+  state().open({
+    id: 'c',
+    revision: 1,
+    savedAt: '',
+    undo: null,
+    redo: null,
+    design: newDesign('Test', 'compact'),
+  });
   putSchool('board-foil', library);
 });
 

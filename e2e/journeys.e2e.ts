@@ -1,0 +1,248 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { applySchool, bay, figure, newConversion, saved } from './helpers.ts';
+
+test.describe('the ledger', () => {
+  test('counts from a baseline the person sets, and tells changes zone by zone', async ({ page }) => {
+    await newConversion(page, 'Baseline', 'Compact van');
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Board and foil, taped');
+    const ledger = page.getByRole('region', { name: 'Ledger' });
+    await expect(ledger.getByRole('button', { name: /^added/ })).toContainText('+');
+    await page.getByRole('button', { name: 'count from here' }).click();
+    await expect(page.getByText('against First design, as it was')).toBeVisible();
+    await expect(ledger.getByRole('button', { name: /^added/ })).not.toContainText('+');
+    await applySchool(page, 'Closed-cell foam, bonded');
+    await expect(ledger.getByRole('button', { name: /^heat loss/ })).toContainText('+');
+    await page.getByRole('button', { name: 'by zone' }).click();
+    await expect(page.getByRole('dialog').getByRole('row', { name: /L left wall/ })).toContainText('W/K');
+  });
+
+  test('warns when payload, budget or headroom are overrun', async ({ page }) => {
+    await newConversion(page, 'Limits');
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Board and foil, taped');
+    await page.getByRole('link', { name: 'Brief' }).click();
+    for (const [field, text] of [
+      ['Payload left', '50 kg'],
+      ['Budget', '£900'],
+      ['Head height needed', '1.95 m'],
+    ] as const) {
+      await page.getByLabel(field).fill(text);
+      await page.getByLabel(field).press('Enter');
+    }
+    const ledger = page.getByRole('region', { name: 'Ledger' });
+    for (const name of ['added', 'cost', 'headroom'])
+      await expect(ledger.getByRole('button', { name: new RegExp(`^${name}`) })).toContainText('!');
+  });
+});
+
+test.describe('the brief', () => {
+  test('answers at once, and refuses what cannot be in a sentence', async ({ page }) => {
+    await newConversion(page, 'Brief', 'Mid-size van');
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Fibre, no barrier, ventilated');
+    await page.getByRole('link', { name: 'Brief' }).click();
+    const damp = page.getByRole('region', { name: 'Ledger' }).getByRole('button', { name: /^damp/ });
+    const before = await damp.textContent();
+    await page.getByLabel('winter').fill('7');
+    await page.getByLabel('winter').press('Enter');
+    await expect(damp).not.toHaveText(before!);
+    for (const [field, text, says] of [
+      ['winter', '9', 'from 0 to 7'],
+      ['People', '2.5', 'whole number'],
+      ['Design night, outside', '-80', 'between −60 and 80'],
+      ['Fresh air, l/s', '0', 'from 1 to 100'],
+      ['Payload left', 'heavy', 'is not a mass'],
+      ['Budget', '-1', 'cannot be negative'],
+    ] as const) {
+      await page.getByLabel(field).fill(text);
+      await page.getByLabel(field).press('Enter');
+      await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible();
+      await page.getByLabel(field).press('Escape');
+      await expect(page.getByRole('alert')).toHaveCount(0);
+    }
+    await page.getByLabel('Heating').selectOption('unflued gas (wet)');
+    await expect(page.getByText('carbon monoxide')).toBeVisible();
+  });
+});
+
+test.describe('the survey', () => {
+  test('sizes several bays at once, a whole zone by its name, and confirms what is assumed', async ({
+    page,
+  }) => {
+    await newConversion(page, 'Many', 'Compact van');
+    await bay(page, 'L1w').click();
+    await bay(page, 'L2w').click({ modifiers: ['Shift'] });
+    await page.getByLabel('Depth, deepest').fill('66');
+    await page.getByLabel('Depth, deepest').press('Enter');
+    await bay(page, 'L2w').click();
+    await expect(page.getByLabel('Depth, deepest')).toHaveValue('66 mm');
+    await page.locator('[data-zone="C"]').click();
+    await expect(page.getByRole('heading', { name: /^8 bays: C1a/ })).toBeVisible();
+    await page.getByRole('button', { name: 'All of these are right' }).click();
+    await expect(page.getByRole('link', { name: /Survey/ })).toContainText('8 of 43 measured');
+  });
+
+  test('shows millimetres that do not add up', async ({ page }) => {
+    await newConversion(page, 'Closure', 'Compact van');
+    await bay(page, 'L2u').click();
+    await page.getByLabel('Along the van, rib to rib').fill('350');
+    await page.getByLabel('Along the van, rib to rib').press('Enter');
+    await expect(page.getByText(/L left wall: \d+ mm unaccounted for between bays and ribs/)).toBeVisible();
+  });
+
+  test('adds a window, which takes its area off the bay and its heat onto the ledger; removing it undoes that', async ({
+    page,
+  }) => {
+    await newConversion(page, 'Window', 'Mid-size van');
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Board and foil, taped');
+    await page.getByRole('link', { name: 'Survey' }).click();
+    await bay(page, 'L3m').click();
+    const before = await figure(page, 'heat loss').textContent();
+    await page.getByRole('button', { name: 'add an opening' }).click();
+    await expect(figure(page, 'heat loss')).not.toHaveText(before!);
+    const withWindow = await figure(page, 'heat loss').textContent();
+    await page.getByLabel('glazing').selectOption('single glass');
+    await expect(figure(page, 'heat loss')).not.toHaveText(withWindow!);
+    await page.getByRole('button', { name: 'Remove window' }).click();
+    await expect(figure(page, 'heat loss')).toHaveText(before!);
+  });
+
+  test('reads and shows inches for those who measure so', async ({ page }) => {
+    await newConversion(page, 'Inches', 'Compact van');
+    await page.getByRole('button', { name: 'mm', exact: true }).click();
+    await bay(page, 'L2u').click();
+    await page.getByLabel('Depth, deepest').fill('2 3/8');
+    await page.getByLabel('Depth, deepest').press('Enter');
+    await expect(page.getByLabel('Depth, deepest')).toHaveValue('2 3/8"');
+    await page.getByRole('button', { name: 'inches' }).click();
+    await expect(page.getByLabel('Depth, deepest')).toHaveValue('60 mm');
+  });
+});
+
+test.describe('build-ups', () => {
+  test('reorder by dragging, and answer to seal quality', async ({ page }) => {
+    await newConversion(page, 'Drag', 'Compact van');
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Board and foil, taped');
+    await bay(page, 'L2u').click();
+    const layers = page.getByRole('region', { name: 'Layers, skin to room' }).getByRole('listitem');
+    await expect(layers.nth(2)).toContainText('lining');
+    const grip = page.getByRole('button', { name: /^Move Birch ply/ });
+    const from = (await grip.boundingBox())!;
+    const to = (await page.getByRole('button', { name: /^Move Butyl damping/ }).boundingBox())!;
+    await page.mouse.move(from.x + 5, from.y + 5);
+    await page.mouse.down();
+    await page.mouse.move(to.x + 5, to.y + 20, { steps: 8 });
+    await page.mouse.move(to.x + 5, to.y, { steps: 4 });
+    await page.mouse.up();
+    await expect(layers.first()).toContainText('lining');
+    await saved(page);
+    await page.keyboard.press('Control+z');
+    await expect(layers.first()).toContainText('damping');
+
+    const slider = page.getByRole('slider');
+    const sentence = await page.getByTestId('verdict').textContent();
+    await slider.focus();
+    for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowLeft');
+    await expect(page.getByText('85 %')).toBeVisible();
+    await expect(page.getByTestId('verdict')).not.toHaveText(sentence!);
+    await page.getByLabel('Joints of the airtight layer').selectOption('left open');
+    await expect(page.getByText('Every joint passes air')).toBeVisible();
+  });
+
+  test('show cautions of what is in hand', async ({ page }) => {
+    await newConversion(page, 'Care', 'Compact van');
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Board and foil, taped');
+    await bay(page, 'L2u').click();
+    await page.getByText(/Before you start: \d+ cautions/).click();
+    await expect(page.getByText('Isocyanates')).toBeVisible();
+    await expect(page.getByText('Local codes and the makers')).toBeVisible();
+  });
+});
+
+test.describe('variants', () => {
+  test('are renamed and removed, and come back with undo', async ({ page }) => {
+    await newConversion(page, 'Variants', 'Compact van');
+    await page.getByRole('button', { name: 'duplicate' }).click();
+    await page.getByRole('dialog').getByLabel('Name').fill('Second thoughts');
+    await page.getByRole('dialog').getByRole('button', { name: 'Duplicate' }).click();
+    await page.getByRole('button', { name: 'Rename variant' }).click();
+    await page.getByRole('dialog').getByLabel('Name').fill('Third thoughts');
+    await page.getByRole('dialog').getByRole('button', { name: 'Rename' }).click();
+    await expect(page.getByRole('tab', { name: 'B · Third thoughts' })).toBeVisible();
+    await page.getByRole('button', { name: 'Remove variant' }).click();
+    await expect(page.getByRole('tab')).toHaveCount(1);
+    await saved(page);
+    await page.getByRole('button', { name: 'undo' }).click();
+    await expect(page.getByRole('tab', { name: 'B · Third thoughts' })).toBeVisible();
+  });
+});
+
+test.describe('cut and buy', () => {
+  test('prints both lists and nothing else', async ({ page }) => {
+    await newConversion(page, 'Print', 'Compact van');
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Board and foil, taped');
+    await page.getByRole('link', { name: 'Cut & buy' }).click();
+    await page.emulateMedia({ media: 'print' });
+    await expect(page.getByRole('table', { name: 'To buy' })).toBeVisible();
+    await expect(page.getByRole('table', { name: 'To cut' })).toBeVisible();
+    await expect(page.getByRole('navigation')).toBeHidden();
+    await expect(page.getByRole('region', { name: 'Ledger' })).toBeHidden();
+    const pdf = await page.pdf();
+    expect(pdf.length).toBeGreaterThan(20_000);
+  });
+
+  test('shows where a line goes, cuts the list to it, sorts, and gives the pieces as CSV', async ({
+    page,
+  }) => {
+    await newConversion(page, 'Pieces', 'Compact van');
+    await page.getByRole('link', { name: 'Cut & buy' }).click();
+    await expect(page.getByText('No bay has a build-up')).toBeVisible();
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await applySchool(page, 'Board and foil, taped');
+    await page.getByRole('link', { name: 'Cut & buy' }).click();
+    await page.getByText('Vinyl floor covering').click();
+    await expect(page.getByRole('heading', { name: 'Where it goes: Vinyl floor covering' })).toBeVisible();
+    await expect(bay(page, 'F1a')).toHaveAttribute('aria-label', /takes this/);
+    await expect(bay(page, 'L1w')).not.toHaveAttribute('aria-label', /takes this/);
+    await page.getByRole('tab', { name: /To cut/ }).click();
+    const rows = page.getByRole('table', { name: 'To cut' }).getByRole('row');
+    const few = await rows.count();
+    await page.getByRole('button', { name: /show all/ }).click();
+    expect(await rows.count()).toBeGreaterThan(few);
+    await page.getByRole('button', { name: 'along' }).click();
+    await expect(page.getByRole('columnheader', { name: 'along' })).toHaveAttribute('aria-sort', /ending/);
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Pieces CSV' }).click();
+    const csv = await readFile(await (await waiting).path(), 'utf8');
+    expect(csv.trim().split('\r\n')).toHaveLength(await rows.count());
+  });
+});
+
+test('materials are found by name and family', async ({ page }) => {
+  await newConversion(page, 'Shelf', 'Compact van');
+  await page.getByRole('link', { name: 'Materials' }).click();
+  await page.getByLabel('Find').fill('wool');
+  await expect(page.getByRole('table', { name: 'Materials' }).getByRole('row')).toHaveCount(4);
+  await page.getByLabel('Find').fill('unobtainium');
+  await expect(page.getByText('No material matches')).toBeVisible();
+  await page.getByLabel('Find').fill('');
+  await page.getByLabel('Family').selectOption('tape');
+  await expect(page.getByRole('table', { name: 'Materials' })).toContainText('Aluminium foil tape, 75 mm');
+});
+
+test('a new conversion needs a name; deleting asks first', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New conversion' }).click();
+  await page.getByRole('button', { name: 'Start measuring' }).click();
+  await expect(page.getByRole('alert')).toContainText('Give the van a name');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Delete Sandpiper' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('heading', { name: 'Sandpiper' })).toBeVisible();
+});

@@ -1,0 +1,159 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { type Design, referenceMaterials } from '@overcoat/core';
+import { newDesign } from '@overcoat/core/demo';
+import type { Express } from 'express';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { ConversionStore, packBody } from './api/conversionStore.ts';
+import { LibraryStore } from './api/libraryStore.ts';
+import { createApp } from './app.ts';
+import { type Database, openDatabase } from './db/database.ts';
+
+let folder: string;
+let db: Database;
+let app: Express;
+beforeAll(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), 'overcoat-app-'));
+  mkdirSync(path.join(folder, 'web/assets'), { recursive: true });
+  writeFileSync(path.join(folder, 'web/index.html'), '<!doctype html><title>Overcoat</title>');
+  writeFileSync(path.join(folder, 'web/assets/a.js'), 'export {}');
+  db = await openDatabase(path.join(folder, 'data'));
+  app = createApp(db, path.join(folder, 'web'));
+});
+afterAll(async () => {
+  await db.close();
+  rmSync(folder, { recursive: true });
+});
+
+const get = (url: string) => request(app).get(url).set('Host', '127.0.0.1:4180');
+
+describe('the served interface', () => {
+  it('answers every view’s address with the page, and assets as they are', async () => {
+    for (const url of ['/', '/c/any/survey', '/nowhere'])
+      expect((await get(url).expect(200)).text).toContain('<title>Overcoat</title>');
+    const asset = await get('/assets/a.js').expect(200);
+    expect(asset.headers['cache-control']).toContain('immutable');
+  });
+  it('says 404 for a missing asset, not the page', async () => {
+    expect((await get('/assets/none.js')).status).toBe(404);
+    expect((await get('/assets/../data/overcoat.sqlite')).text).not.toContain('SQLite');
+    expect((await get('/assets/%2e%2e/%2e%2e/data/overcoat.sqlite')).text).not.toContain('SQLite');
+  });
+  it('sends a strict policy for scripts and none that needs HTTPS', async () => {
+    const { headers } = await get('/');
+    expect(headers['content-security-policy']).toContain("script-src 'self'");
+    expect(headers['content-security-policy']).not.toContain('upgrade-insecure-requests');
+    expect(headers['strict-transport-security']).toBeUndefined();
+    expect(headers['x-powered-by']).toBeUndefined();
+  });
+});
+
+describe('revisions', () => {
+  const store = () => new ConversionStore(db);
+  const save = (id: string, revision: number, design: Design, label: string) =>
+    store().save(id, revision, { design, label }, packBody(Buffer.from(JSON.stringify({ design, label }))));
+
+  it('keep every state, also those left by undo and a new change', async () => {
+    const made = await store().create(newDesign('Kept', 'compact'), 'new');
+    await save(made.id, 1, { ...made.design, note: 'one' }, 'one');
+    await store().undo(made.id, 2);
+    await save(made.id, 3, { ...made.design, note: 'other' }, 'other');
+    const rows = await db.models.Revision.findAll({
+      where: { conversion_id: made.id },
+      order: [['revision', 'ASC']],
+    });
+    expect(rows.map(r => [r.revision, r.back, r.forward, r.label])).toEqual([
+      [1, null, null, 'new'],
+      [2, 1, null, 'one'],
+      [3, null, 2, 'new'],
+      [4, 3, null, 'other'],
+    ]);
+  });
+
+  it('name what undo takes back and redo brings back', async () => {
+    const made = await store().create(newDesign('Labels', 'compact'), 'new');
+    const saved = await save(made.id, 1, { ...made.design, note: 'x' }, 'note changed');
+    expect([saved.undo, saved.redo]).toEqual(['note changed', null]);
+    const back = await store().undo(made.id, 2);
+    expect([back.undo, back.redo]).toEqual([null, 'note changed']);
+  });
+
+  it('leave nothing half done when a change fails', async () => {
+    const made = await store().create(newDesign('Whole', 'compact'), 'new');
+    await expect(
+      db.write(async models => {
+        await models.Conversion.update({ name: 'Half' }, { where: { id: made.id } });
+        throw new Error('stop');
+      }),
+    ).rejects.toThrow('stop');
+    expect((await db.models.Conversion.findByPk(made.id))!.name).toBe('Whole');
+    await save(made.id, 1, { ...made.design, note: 'after' }, 'after');
+  });
+
+  it('show readers only what is committed', async () => {
+    const made = await store().create(newDesign('Committed', 'compact'), 'new');
+    await db.write(async models => {
+      await models.Conversion.update({ name: 'Not yet' }, { where: { id: made.id } });
+      expect((await db.models.Conversion.findByPk(made.id))!.name).toBe('Committed');
+    });
+    expect((await db.models.Conversion.findByPk(made.id))!.name).toBe('Not yet');
+  });
+
+  it('refuse a stale undo with what is there', async () => {
+    const made = await store().create(newDesign('Stale', 'compact'), 'new');
+    await save(made.id, 1, { ...made.design, note: 'x' }, 'x');
+    await expect(store().undo(made.id, 1)).rejects.toMatchObject({ status: 409 });
+    await expect(store().undo('none', 1)).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('the own library', () => {
+  const library = () => new LibraryStore(db);
+  const own = { ...referenceMaterials[0]!, id: 'mine' };
+  const file = (change: object = {}) => ({
+    format: 1 as const,
+    design: newDesign('F', 'compact'),
+    materials: [],
+    prices: [],
+    ...change,
+  });
+
+  it('takes in what is new once, and nothing twice', async () => {
+    const store = library();
+    const price = { material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
+    expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
+    expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
+    const { materials, prices, library: all } = await store.read();
+    expect([materials, prices]).toEqual([[own], [price]]);
+    expect(all.get('pir')!.stock.find(s => s.thickness === 0.025)!.price).toBe(21);
+  });
+
+  it('keeps the person’s own price and says so', async () => {
+    const { notes } = await library().takeIn(
+      file({ prices: [{ material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
+    );
+    expect(notes).toEqual(['Your own price for pir stays.']);
+    expect((await library().read()).prices[0]!.price).toBe(21);
+  });
+
+  it('never lets a file change a reference material: it comes in beside it', async () => {
+    const { notes } = await library().takeIn(
+      file({ materials: [{ ...own, id: 'pir', conductivity: 0.001 }] }),
+    );
+    expect(notes[0]).toContain('pir-2');
+    const { library: all } = await library().read();
+    expect(all.get('pir')!.conductivity).toBe(0.022);
+    expect(all.get('pir-2')!.conductivity).toBe(0.001);
+  });
+
+  it('goes back to indicative prices', async () => {
+    const store = library();
+    await store.removePrices('pir');
+    expect((await store.read()).prices).toEqual([]);
+    await expect(store.removeMaterial('none', new ConversionStore(db))).rejects.toMatchObject({
+      status: 404,
+    });
+  });
+});
