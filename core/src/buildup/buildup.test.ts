@@ -57,10 +57,9 @@ describe('materials', () => {
       if (m.fixedWith) expect(library.has(m.fixedWith)).toBe(true);
     }
   });
-  it('sells elastomeric foam in 6, 10, 13, 19, 25 and 32 mm', () =>
-    expect(materialOf(library, 'elastomeric-plain').stock.map(s => mm(s.thickness))).toEqual([
-      6, 10, 13, 19, 25, 32,
-    ]));
+  it.each(['elastomeric-plain', 'elastomeric-foil'])('sells %s in 6, 10, 13, 19, 25 and 32 mm', id =>
+    expect(materialOf(library, id).stock.map(s => mm(s.thickness))).toEqual([6, 10, 13, 19, 25, 32]),
+  );
   it('multiplies mu by thickness, and takes sd as it is', () => {
     expect(sdOf(materialOf(library, 'elastomeric-plain'), 0.025)).toBeCloseTo(175, 9);
     expect(sdOf(materialOf(library, 'foil-membrane'), 0.0002)).toBe(1500);

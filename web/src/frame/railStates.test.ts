@@ -20,7 +20,7 @@ describe('the rail', () => {
     expect(states.survey).toMatchObject({ mark: '◐', says: '42 of 83 measured' });
     expect(states['build-ups']).toMatchObject({ mark: '●', says: '83 of 83 lined' });
     expect(states['cut-and-buy'].says).toMatch(/^\d+ packs$/);
-    expect(states.brief.says).toBe('2 aboard, -14 °C');
+    expect(states.brief.says).toBe('2 aboard, −14 °C');
   });
 
   it('calls for the person when something does not fit', () => {

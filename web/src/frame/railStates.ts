@@ -1,4 +1,4 @@
-import { type Design, type Library, measuredBays } from '@overcoat/core';
+import { type Design, type Library, measuredBays, printTemperature } from '@overcoat/core';
 import { evaluation } from '../store/evaluation.ts';
 
 export type Stage = 'survey' | 'brief' | 'build-ups' | 'compare' | 'cut-and-buy' | 'materials';
@@ -24,7 +24,7 @@ export function railStates(design: Design, variantId: string | null, library: Li
       measured === 0 ? '○' : measured === total ? '●' : '◐',
       measured === 0 ? 'all assumed' : `${measured} of ${total} measured`,
     ),
-    brief: state('●', `${design.brief.people} aboard, ${Math.round(design.brief.designNight)} °C`),
+    brief: state('●', `${design.brief.people} aboard, ${printTemperature(design.brief.designNight)}`),
     'build-ups':
       misfits > 0
         ? state('', `${misfits} ${misfits === 1 ? 'bay does' : 'bays do'} not fit`, true)

@@ -1,18 +1,25 @@
-import type { BuildUp } from '@overcoat/core';
+import { type BuildUp, printNumber } from '@overcoat/core';
 import { useEffect, useState } from 'react';
 import { editBuildUp } from '../../store/edits.ts';
 import { Select } from '../../ui/Select.tsx';
+
+/** A slider at rest for this long, ms, has been set. */
+const SETTLED = 350;
 
 /** Whether joints are taped, and how much of their length really closes. */
 export function SealControl({ buildUp }: { buildUp: BuildUp }) {
   const [quality, setQuality] = useState(buildUp.sealQuality);
   useEffect(() => setQuality(buildUp.sealQuality), [buildUp.sealQuality]);
-  const commit = () => {
-    if (quality !== buildUp.sealQuality)
-      editBuildUp(`${buildUp.name}: seal quality ${Math.round(quality * 100)} %`, buildUp.id, b => {
+  // One step for one movement, however many stops it made on the way.
+  useEffect(() => {
+    if (quality === buildUp.sealQuality) return;
+    const timer = setTimeout(() => {
+      editBuildUp(`${buildUp.name}: seal quality ${printNumber(quality * 100, 1)} %`, buildUp.id, b => {
         b.sealQuality = quality;
       });
-  };
+    }, SETTLED);
+    return () => clearTimeout(timer);
+  }, [quality, buildUp]);
   return (
     <div className="mt-3 grid grid-cols-[10rem_1fr] items-end gap-4 border-t border-rule pt-3">
       <Select
@@ -41,9 +48,6 @@ export function SealControl({ buildUp }: { buildUp: BuildUp }) {
             value={quality * 100}
             className="min-h-9 w-full accent-[var(--chalk)]"
             onChange={e => setQuality(Number(e.target.value) / 100)}
-            onPointerUp={commit}
-            onKeyUp={commit}
-            onBlur={commit}
           />
         </label>
       ) : (
