@@ -28,8 +28,8 @@ test.describe('the ledger', () => {
       ['Budget', '£900'],
       ['Head height needed', '1.95 m'],
     ] as const) {
-      await page.getByLabel(field).fill(text);
-      await page.getByLabel(field).press('Enter');
+      await page.getByRole('textbox', { name: field, exact: true }).fill(text);
+      await page.getByRole('textbox', { name: field, exact: true }).press('Enter');
     }
     const ledger = page.getByRole('region', { name: 'Ledger' });
     for (const name of ['added', 'cost', 'headroom'])
@@ -45,8 +45,8 @@ test.describe('the brief', () => {
     await page.getByRole('link', { name: 'Brief' }).click();
     const damp = page.getByRole('region', { name: 'Ledger' }).getByRole('button', { name: /^damp/ });
     const before = await damp.textContent();
-    await page.getByLabel('winter').fill('7');
-    await page.getByLabel('winter').press('Enter');
+    await page.getByRole('textbox', { name: 'winter' }).fill('7');
+    await page.getByRole('textbox', { name: 'winter' }).press('Enter');
     await expect(damp).not.toHaveText(before!);
     for (const [field, text, says] of [
       ['winter', '9', 'from 0 to 7'],
@@ -56,10 +56,10 @@ test.describe('the brief', () => {
       ['Payload left', 'heavy', 'is not a mass'],
       ['Budget', '-1', 'cannot be negative'],
     ] as const) {
-      await page.getByLabel(field).fill(text);
-      await page.getByLabel(field).press('Enter');
+      await page.getByRole('textbox', { name: field, exact: true }).fill(text);
+      await page.getByRole('textbox', { name: field, exact: true }).press('Enter');
       await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible();
-      await page.getByLabel(field).press('Escape');
+      await page.getByRole('textbox', { name: field, exact: true }).press('Escape');
       await expect(page.getByRole('alert')).toHaveCount(0);
     }
     await page.getByLabel('Heating').selectOption('unflued gas (wet)');

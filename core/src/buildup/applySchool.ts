@@ -9,12 +9,14 @@ import { type LayerSpec, placeOf, type School, schools } from './schools.ts';
 export function applySchool(shell: Shell, schoolId: string, library: Library): Placement {
   const school = schools.find(s => s.id === schoolId);
   if (!school) throw new RangeError(`Unknown school “${schoolId}”`);
+  // Damping sheets are for skins that ring.
+  const metal = materialOf(library, shell.skin.material).family === 'metal';
   const buildUps: BuildUp[] = [];
   const zones: Placement['zones'] = {};
   for (const zone of shell.zones) {
-    const layers = school.places[placeOf(zone.kind)].map((spec, i) =>
-      toLayer(spec, i, zone, school, library),
-    );
+    const layers = school.places[placeOf(zone.kind)]
+      .filter(spec => metal || spec.role !== 'damping')
+      .map((spec, i) => toLayer(spec, i, zone, school, library));
     const key = JSON.stringify(layers);
     let buildUp = buildUps.find(b => JSON.stringify(b.layers) === key);
     if (!buildUp) {
@@ -66,13 +68,17 @@ function toLayer(spec: LayerSpec, index: number, zone: Zone, school: School, lib
   return { id, role: spec.role, material: material.id, thickness };
 }
 
-/** Stiff: no thicker than the shallowest bay. Soft: no thicker than the middling bay is deep. */
+/**
+ * Stiff: no thicker than the shallowest bay. Soft: no thicker than the middling bay is deep, nor than can be squeezed
+ * into the shallowest.
+ */
 function fitting(material: Material, zone: Zone, battens: number): number {
   const sold = [...new Set(material.stock.map(s => s.thickness))].sort((a, b) => a - b);
-  const soft = material.squeeze < 0.9;
   const deepest = zone.bays.map(b => b.depthMax.value).sort((a, b) => a - b);
+  const shallowest = Math.min(...zone.bays.map(b => b.depthMin.value)) + battens;
+  const soft = material.squeeze < 0.9;
   const limit = soft
-    ? deepest[Math.floor(deepest.length / 2)]!
-    : Math.min(...zone.bays.map(b => b.depthMin.value));
-  return sold.findLast(t => t <= limit + battens + 1e-6) ?? sold[0]!;
+    ? Math.min(deepest[Math.floor(deepest.length / 2)]! + battens, shallowest / material.squeeze)
+    : shallowest;
+  return sold.findLast(t => t <= limit + 1e-6) ?? sold[0]!;
 }

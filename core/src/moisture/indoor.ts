@@ -18,6 +18,8 @@ export const NIGHT_HOURS = 12;
 /** Mass-transfer coefficient at a wet pane, m/s: Lewis relation with 3 W/m2K convection, 3 / (1.2 * 1005). */
 const BETA = 0.0025;
 const UNFLUED_KWH_PER_HOUR = 1.5;
+/** What sleepers alone warm a small lined cabin by, K: common practice, no source. */
+const UNHEATED_GAIN = 5;
 
 /**
  * Water given off inside, kg/s, averaged over a 12 h night: per person 8 h asleep at 40 g/h and 4 h awake at
@@ -39,7 +41,7 @@ export function moistureProduction(brief: Brief): number {
 export function occupiedAir(brief: Brief, outside: Air, glass: Glass): Air {
   const production = moistureProduction(brief);
   const flow = brief.ventilation / 1000;
-  const t = Math.max(brief.cabin, outside.t);
+  const t = brief.heating === 'none' ? outside.t + UNHEATED_GAIN : Math.max(brief.cabin, outside.t);
   const vOutside = concentration(outside.p, outside.t);
   const dry = vOutside + production / flow;
   const paneT = outside.t + glass.fRsi * (t - outside.t);

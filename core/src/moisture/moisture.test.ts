@@ -274,6 +274,7 @@ describe('cabin air', () => {
     expect(air({ ventilation: 12 })).toBeLessThan(air({ ventilation: 6 }));
     expect(air({ people: 1, ventilation: 12 })).toBeLessThan(air({ people: 2, ventilation: 12 }));
     expect(air({}, 2)).toBeLessThan(air({}, 0));
+    expect(occupiedAir({ ...base, heating: 'none' }, outside, { area: 0, fRsi: 1 }).t).toBe(5);
     expect(air({ heating: 'unflued gas' })).toBeLessThanOrEqual(0.95 * saturationPressure(base.cabin) + 1e-9);
   });
 });

@@ -60,7 +60,7 @@ export const patterns: readonly Pattern[] = [
     ribDepth: 40,
     rail: 40,
     wall: { height: 1110, strips: [strip('w', 0.52, 35, 70), strip('u', 0.48, 30, 55)] },
-    ceiling: { height: 1290, strips: [strip('a', 0.5, 18, 32), strip('b', 0.5, 18, 32)] },
+    ceiling: { height: 1290, strips: [strip('a', 0.5, 20, 32), strip('b', 0.5, 20, 32)] },
     floorDepth: [0, 6],
     arches: { from: 3, to: 3, width: 190, height: 300 },
     slidingDoor: { stations: 2, height: 1030 },

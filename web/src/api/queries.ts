@@ -1,27 +1,40 @@
 import { type Library, type Material, makeLibrary, type Price } from '@overcoat/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo } from 'react';
 import { api } from './client.ts';
 
 export const keys = { conversions: ['conversions'] as const, library: ['library'] as const };
 
 export const useConversions = () => useQuery({ queryKey: keys.conversions, queryFn: api.conversions });
 
-const NOTHING: { materials: Material[]; prices: Price[] } = { materials: [], prices: [] };
+interface Own {
+  materials: Material[];
+  prices: Price[];
+}
 
-export interface OwnLibrary {
+interface OwnLibrary {
   library: Library;
   own: Material[];
   prices: Price[];
   ready: boolean;
 }
 
+const NOTHING: Own = { materials: [], prices: [] };
+const made = new WeakMap<Own, OwnLibrary>();
+
+/** One library for one answer of the server: results are remembered by it, so every view must hold the same. */
+function libraryOf(own: Own): OwnLibrary {
+  const known = made.get(own);
+  if (known) return known;
+  const { materials, prices } = own;
+  const fresh = { library: makeLibrary(materials, prices), own: materials, prices, ready: own !== NOTHING };
+  made.set(own, fresh);
+  return fresh;
+}
+
 /** The reference library with the person's own materials and prices in place. */
 export function useLibrary(): OwnLibrary {
-  const { data, isPending } = useQuery({ queryKey: keys.library, queryFn: api.library });
-  const { materials, prices } = data ?? NOTHING;
-  const library = useMemo(() => makeLibrary(materials, prices), [materials, prices]);
-  return { library, own: materials, prices, ready: !isPending };
+  const { data } = useQuery({ queryKey: keys.library, queryFn: api.library });
+  return libraryOf(data ?? NOTHING);
 }
 
 /** A change to the own library, after which it is read again. */

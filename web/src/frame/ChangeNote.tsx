@@ -50,7 +50,7 @@ export function ChangeNote() {
         </button>
       )}
       <span className="ml-auto text-faint">
-        changes in blue are against {variant.baseline.name} ·{' '}
+        blue: against {variant.baseline.name} ·{' '}
         <button
           type="button"
           className="text-chalk underline"

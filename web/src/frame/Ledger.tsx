@@ -7,7 +7,7 @@ import {
   massWorking,
   printLength,
   printMass,
-  printNumber,
+  printMoney,
   type Working,
 } from '@overcoat/core';
 import { type ReactNode, useState } from 'react';
@@ -30,22 +30,29 @@ export function Ledger() {
   const now = figuresOf(e);
   const before = figuresOf(evaluation(design, variant.baseline.design, library));
   const worst = e.damp.worst;
+  const { payload, budget, headHeight } = design.brief;
+  const over: Partial<Record<FigureKind['key'], boolean>> = {
+    mass: e.mass > payload,
+    cost: e.cost > budget,
+    headroom: e.headroom.left < headHeight.value,
+  };
   const notes: Record<FigureKind['key'], string> = {
-    mass: `of ${printMass(design.brief.payload, units)} payload left`,
-    cost: `of ${printNumber(design.brief.budget)} budget, whole packs`,
+    mass: over.mass
+      ? `${printMass(e.mass - payload, units)} over the payload`
+      : `of ${printMass(payload, units)} payload left`,
+    cost: over.cost
+      ? `${printMoney(Math.round(e.cost - budget))} over the budget`
+      : `of ${printMoney(budget)}, whole packs`,
     heat: 'ribs not yet counted',
-    headroom: `floor +${printLength(e.headroom.floor, units)}, ceiling −${printLength(e.headroom.ceiling, units)}`,
+    headroom: over.headroom
+      ? `${printLength(headHeight.value, units)} needed`
+      : `floor +${printLength(e.headroom.floor, units)}, ceiling −${printLength(e.headroom.ceiling, units)}`,
   };
   const open: Record<FigureKind['key'], () => Working> = {
     mass: () => massWorking(e, library),
     cost: () => costWorking(e, library),
     heat: () => heatWorking(e),
     headroom: () => headroomWorking(e, design),
-  };
-  const over: Partial<Record<FigureKind['key'], boolean>> = {
-    mass: e.mass > design.brief.payload,
-    cost: e.cost > design.brief.budget,
-    headroom: e.headroom.left < design.brief.headHeight.value,
   };
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
@@ -92,6 +99,7 @@ function changeOf(figure: FigureKind, change: number, units: 'metric' | 'imperia
 function dampNote(e: Evaluation): string {
   const m = e.damp.worst?.moisture;
   if (!m) return 'every bay is bare';
+  if (e.damp.state === 'dry') return `at most ${grams(m.highest)}, five winters`;
   return `${e.damp.worst!.bay.id}: ${grams(m.peak)} in ${monthName(m.peakMonth)}`;
 }
 

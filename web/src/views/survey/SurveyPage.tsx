@@ -32,10 +32,7 @@ export function Component() {
       dashed: !done,
       fill: done ? relief(bay.depthMax.value) : 'var(--ticket)',
       says: `${zone.name}, ${printLength(bay.width.value, units)} by ${printLength(bay.height.value, units)}, ${depth}, ${done ? 'measured' : 'assumed'}`,
-      small:
-        bay.depthMax.value > 0.0005
-          ? `${Math.round(bay.depthMin.value * 1000)}–${Math.round(bay.depthMax.value * 1000)}`
-          : '',
+      small: depthFigures(bay),
     };
   };
   return (
@@ -64,6 +61,12 @@ export function Component() {
       </aside>
     </>
   );
+}
+
+/** Shallowest and deepest in mm, one figure where they are the same, none where there is no depth. */
+function depthFigures({ depthMin, depthMax }: Bay): string {
+  const [min, max] = [Math.round(depthMin.value * 1000), Math.round(depthMax.value * 1000)];
+  return max === 0 ? '' : min === max ? `${min}` : `${min}–${max}`;
 }
 
 /** Deeper is darker: relief in chalk. */
