@@ -19,13 +19,11 @@ export function evaluateFigures(): Figure[] {
   const copy = medianOf(() => JSON.parse(JSON.stringify(perigee)));
   const reference = { name: 'copying the same design as JSON, ms', value: copy };
   const van = medianOf(() => evaluate(perigee, placement, library));
-  const uneven = { ...perigee, shell: unevenDepths(perigee.shell) };
-  const worst = medianOf(() => evaluate(uneven, placement, library));
   const count = perigee.shell.zones.flatMap(z => z.bays).length;
   const [small, large] = [60, 600].map(n => perBay(n)) as [number, number];
   return [
     figure(`evaluate, ${count} bays of the demo van`, van, 'ms', reference, '< 5 ms', van < 5),
-    figure(`evaluate, ${count} bays, every depth different`, worst, 'ms', reference, '< 5 ms', worst < 5),
+    figure('evaluate, 60 bays, every depth different', small * 60, 'ms', reference, '< 5 ms', small * 60 < 5),
     figure(
       'evaluate, per bay at 600 bays',
       large * 1000,

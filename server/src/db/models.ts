@@ -80,7 +80,7 @@ export function defineModels(sequelize: Sequelize) {
     },
     options('prices'),
   );
-  return { Conversion, Revision, Material, Price };
+  return { sequelize, Conversion, Revision, Material, Price };
 }
 
 export type Models = ReturnType<typeof defineModels>;
