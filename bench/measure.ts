@@ -34,7 +34,7 @@ export const quantile = (values: readonly number[], q: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))]!;
 
 /** Median time of `work`, ms, after warming up. */
-export function medianOf(work: () => void, runs = 60, warm = 30): number {
+export function medianOf(work: () => void, runs = 80, warm = 120): number {
   for (let i = 0; i < warm; i++) work();
   const times = Array.from({ length: runs }, () => {
     const start = performance.now();

@@ -2,7 +2,8 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { chromium } from '@playwright/test';
+import { chromium as browserType } from '@playwright/test';
+import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
 import { type Figure, figure, quantile } from './measure.ts';
 import { start, stop } from './server.ts';
 
@@ -49,18 +50,9 @@ function firstLoad(): Figure {
 async function editToPaint(): Promise<Figure> {
   const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
   const { url, child } = await start(folder);
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--headless',
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+  const browser = await browserType.launch({
+    executablePath: chromium,
+    args: chromiumFlags,
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

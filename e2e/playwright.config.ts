@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
 
 const PORT = 4190;
 
@@ -17,17 +18,8 @@ export default defineConfig({
     locale: 'en-GB',
     colorScheme: 'light',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--headless',
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      executablePath: chromium,
+      args: chromiumFlags,
     },
   },
   webServer: {

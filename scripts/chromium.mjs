@@ -3,6 +3,18 @@ import { run } from './lib.mjs';
 
 export const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
+/** Headless, and quiet on the network: without these it looks for hosts at every start. */
+export const chromiumFlags = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
 /** Makes sure Debian's Chromium is there, installing it where that is allowed; says plainly when it cannot. */
 export async function ensureChromium() {
   if (existsSync(chromium)) return true;

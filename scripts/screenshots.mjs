@@ -1,7 +1,7 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { chromium as browserType } from '@playwright/test';
-import { chromium, ensureChromium } from './chromium.mjs';
+import { chromium, chromiumFlags, ensureChromium } from './chromium.mjs';
 import { build, install, root, startServer } from './lib.mjs';
 
 /** Takes one picture of each main view from the demo, into docs/screenshots or the folder named. */
@@ -16,16 +16,7 @@ rmSync(data, { recursive: true, force: true });
 const { url, child } = await startServer(['--demo', '--port', '0', '--data', data]);
 const browser = await browserType.launch({
   executablePath: chromium,
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
+  args: chromiumFlags,
 });
 const list = await (await fetch(`${url}/api/conversions`)).json();
 const perigee = list.find(c => c.name === 'Perigee').id;

@@ -1,5 +1,6 @@
 import {
   type Evaluation,
+  MONTHS,
   printLength,
   printMass,
   printMoney,
@@ -7,20 +8,6 @@ import {
   type UnitSystem,
 } from '@overcoat/core';
 
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
 export const monthName = (month: number): string => MONTHS[month]!;
 
 /** Grams a square metre, from kg: tenths under ten. */

@@ -69,3 +69,18 @@ export const seasonOf = (month: number): (typeof SEASONS)[number] => SEASONS[mon
 
 const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 export const daysIn = (month: number): number => DAYS[month % 12]!;
+
+export const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const;

@@ -1,2 +1,2 @@
-export { type Climate, climateOf, climates } from './climates.ts';
-export { designNight, type Month, type MonthRegime, monthsOf } from './months.ts';
+export { type Climate, climateOf, climates, MONTHS } from './climates.ts';
+export { designNight, FIRST_MONTH, type Month, type MonthRegime, monthsOf } from './months.ts';

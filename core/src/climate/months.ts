@@ -10,7 +10,7 @@ import {
 import { climateOf, daysIn, seasonOf } from './climates.ts';
 
 /** The year starts in October, so that a dry start meets a whole winter. */
-const FIRST_MONTH = 9;
+export const FIRST_MONTH = 9;
 
 /** One part of a month's hours: people inside at night, the empty van at night, the empty van by day. */
 export interface MonthRegime {

@@ -177,6 +177,9 @@ interface Solver {
   net(index: number, water: Float64Array): Float64Array;
 }
 
+/** Kept from run to run, for a fresh one of a few kB a bay is what the collector would live on; runs never overlap. */
+let workspace = new Float64Array(0);
+
 function makeSolver(grid: Grid, periods: Period[]): Solver {
   const n = grid.sd.length;
   const starts: number[] = [];
@@ -185,7 +188,8 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
     starts.push(count);
     count += regimes.length;
   }
-  const bounds = new Float64Array(count * n);
+  if (workspace.length < count * n) workspace = new Float64Array(count * n);
+  const bounds = workspace;
   for (let i = 0; i < periods.length; i++)
     for (let j = 0; j < periods[i]!.regimes.length; j++)
       limits(grid, periods[i]!.regimes[j]!, bounds, (starts[i]! + j) * n);

@@ -1,25 +1,11 @@
 import { assemblyOf, directionOf, sectionAt } from '../buildup/index.ts';
+import { FIRST_MONTH, MONTHS } from '../climate/index.ts';
 import type { BayResult, Evaluation } from '../evaluate.ts';
 import { RSE, RSI } from '../heat/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
 import { type Design, isMeasured } from '../model/index.ts';
 import { concentration, DELTA_AIR, LEAK_WATER, saturationPressure } from '../moisture/index.ts';
 import { type Working, WorkingBuilder } from './working.ts';
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
 
 /** Mass added, kg: area times mass per area of everything that is covered. */
 export function massWorking(e: Evaluation, library: Library): Working {
@@ -204,7 +190,7 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
   const water = w.given('Leak', LEAK_WATER, 'kg/m²', 'method');
   w.step('Days to dry 100 g/m²', 'quotient', [water, daily], 'days');
   const year = Array.from({ length: 12 }, (_, i) =>
-    w.given(`End of ${MONTHS[(9 + i) % 12]}`, m.months[i]! * 1000, 'g/m²', 'computed'),
+    w.given(`End of ${MONTHS[(FIRST_MONTH + i) % 12]}`, m.months[i]! * 1000, 'g/m²', 'computed'),
   );
   return {
     title,

@@ -9,24 +9,6 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { MaterialCard } from './MaterialCard.tsx';
 
-const FAMILIES = [
-  'damping',
-  'barrier',
-  'absorber',
-  'foam',
-  'board',
-  'fibre',
-  'foil',
-  'membrane',
-  'metal',
-  'timber',
-  'lining',
-  'finish',
-  'glazing',
-  'tape',
-  'adhesive',
-] as const;
-
 /** The shelf: every material with its properties and their sources; own ones beside the reference. */
 export function Component() {
   const { library, own } = useLibrary();
@@ -34,6 +16,7 @@ export function Component() {
   const [search, setSearch] = useState('');
   const [family, setFamily] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);
+  const families = useMemo(() => [...new Set([...library.values()].map(m => m.family))], [library]);
   const mine = useMemo(() => new Set(own.map(m => m.id)), [own]);
   const rows = useMemo(
     () =>
@@ -110,7 +93,7 @@ export function Component() {
           </label>
           <Select label="Family" value={family} onChange={ev => setFamily(ev.target.value)}>
             <option value="">all</option>
-            {FAMILIES.map(f => (
+            {families.map(f => (
               <option key={f}>{f}</option>
             ))}
           </Select>

@@ -1,0 +1,3 @@
+export const chromium: string;
+export const chromiumFlags: string[];
+export function ensureChromium(): Promise<boolean>;
