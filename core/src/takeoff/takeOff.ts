@@ -128,7 +128,7 @@ function fix(material: Material, cover: Cover, edge: number, ledger: Usage, libr
     cover.zone,
     (byArea ? cover.area : edge) * WASTE,
     byArea ? 'm²' : 'm',
-    `fixes ${material.name.toLowerCase()}`,
+    `fixes: ${material.name}`,
   );
 }
 

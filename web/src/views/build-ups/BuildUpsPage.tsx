@@ -95,6 +95,11 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
           </button>
         )}
       </p>
+      {result.moisture && (
+        <p className="mt-1 text-[13px] text-faint">
+          The wet end: all air through open joints is taken to reach the skin, and no sun dries it.
+        </p>
+      )}
       <SectionDrawing result={result} night={e.night} />
       <div className="mt-1 flex items-baseline justify-between gap-4">
         <p className={fit.wrong ? 'font-semibold text-signal' : 'font-medium'}>{fit.says}</p>

@@ -158,8 +158,9 @@ export function Component() {
           isChosen={r => r.variant.id === chosen.id}
         />
         <p className="mt-2 text-[13px] text-faint">
-          Winter water, growth and drying are those of each variant’s worst bay. ✓ marks the best of a column.
-          Heat loss of clear bays and windows; ribs not yet counted, quietness not yet computed.
+          Winter water, growth and drying are those of each variant’s worst bay, at the wet end: no sun, and
+          all leaking air reaches the skin. ✓ marks the best of a column. Heat loss of clear bays and windows;
+          ribs not yet counted, quietness not yet computed.
         </p>
       </section>
       <MapPanel
