@@ -131,6 +131,7 @@ test.describe('build-ups', () => {
     const layers = page.getByRole('region', { name: 'Layers, skin to room' }).getByRole('listitem');
     await expect(layers.nth(2)).toContainText('lining');
     const grip = page.getByRole('button', { name: /^Move Birch ply/ });
+    await grip.scrollIntoViewIfNeeded();
     const from = (await grip.boundingBox())!;
     const to = (await page.getByRole('button', { name: /^Move Butyl damping/ }).boundingBox())!;
     await page.mouse.move(from.x + 5, from.y + 5);

@@ -86,20 +86,21 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
       <p className="mt-1 border-l-[5px] border-chalk bg-table px-4 py-2 text-[15px]" data-testid="verdict">
         {dampSentence(result)}{' '}
         {result.moisture && (
-          <button
-            type="button"
-            className="text-chalk underline"
-            onClick={() => setWorking(dampWorking(e, result, design, library))}
-          >
-            Show working
-          </button>
+          <>
+            <button
+              type="button"
+              className="text-chalk underline"
+              onClick={() => setWorking(dampWorking(e, result, design, library))}
+            >
+              Show working
+            </button>
+            <span className="text-[12.5px] text-faint">
+              {' '}
+              · the wet end: no sun, all leaking air reaches the skin
+            </span>
+          </>
         )}
       </p>
-      {result.moisture && (
-        <p className="mt-1 text-[13px] text-faint">
-          The wet end: all air through open joints is taken to reach the skin, and no sun dries it.
-        </p>
-      )}
       <SectionDrawing result={result} night={e.night} />
       <div className="mt-1 flex items-baseline justify-between gap-4">
         <p className={fit.wrong ? 'font-semibold text-signal' : 'font-medium'}>{fit.says}</p>

@@ -163,27 +163,31 @@ export function Component() {
           ribs not yet counted, quietness not yet computed.
         </p>
       </section>
-      <MapPanel
-        title={`${chosen.name}: worst bay ${now.damp.worst?.bay.id ?? '–'}`}
-        paint={(bay, zone) => {
-          const r = now.bays.get(bay.id)!;
-          const texture = textureOf(r.buildUp, library);
-          return {
-            texture,
-            small: DAMP_MARKS[r.damp],
-            alert: r.bay.id === now.damp.worst?.bay.id,
-            says: `${zone.name}, ${textureWord(texture)}, ${DAMP_WORDS[r.damp]}`,
-          };
-        }}
-        legend={
-          <>
-            <Legend swatches={TEXTURE_SWATCHES} />
-            <span>
-              {(['dry', 'dries', 'grows'] as const).map(d => `${DAMP_MARKS[d]} ${DAMP_WORDS[d]}`).join('   ')}
-            </span>
-          </>
-        }
-      />
+      <div className="flex min-h-[600px] grow">
+        <MapPanel
+          title={`${chosen.name}: worst bay ${now.damp.worst?.bay.id ?? '–'}`}
+          paint={(bay, zone) => {
+            const r = now.bays.get(bay.id)!;
+            const texture = textureOf(r.buildUp, library);
+            return {
+              texture,
+              small: DAMP_MARKS[r.damp],
+              alert: r.bay.id === now.damp.worst?.bay.id,
+              says: `${zone.name}, ${textureWord(texture)}, ${DAMP_WORDS[r.damp]}`,
+            };
+          }}
+          legend={
+            <>
+              <Legend swatches={TEXTURE_SWATCHES} />
+              <span>
+                {(['dry', 'dries', 'grows'] as const)
+                  .map(d => `${DAMP_MARKS[d]} ${DAMP_WORDS[d]}`)
+                  .join('   ')}
+              </span>
+            </>
+          }
+        />
+      </div>
     </div>
   );
 }
@@ -193,9 +197,15 @@ function argument(rows: Row[]): string {
   if (rows.length < 2)
     return 'Only one variant so far. Duplicate it by another school to see them side by side.';
   const best = (pick: (r: Row) => number) => rows.reduce((a, b) => (pick(b) < pick(a) ? b : a));
-  const warm = best(r => r.e.heatLoss);
-  const light = best(r => r.e.mass);
-  const cheap = best(r => r.e.cost);
+  const firsts = [
+    ['warmest', best(r => r.e.heatLoss)],
+    ['lightest', best(r => r.e.mass)],
+    ['cheapest', best(r => r.e.cost)],
+  ] as const;
+  const winners = rows.flatMap(r => {
+    const won = firsts.filter(([, winner]) => winner === r).map(([word]) => word);
+    return won.length > 0 ? [`${r.variant.name} is ${won.join(' and ')}`] : [];
+  });
   const dry = best(r => r.e.damp.worst?.moisture?.peak ?? Number.POSITIVE_INFINITY);
   const quick = best(r => r.e.damp.worst?.moisture?.daysToDry ?? Number.POSITIVE_INFINITY);
   const water = dry.e.damp.worst?.moisture;
@@ -205,5 +215,5 @@ function argument(rows: Row[]): string {
   const leak = quick.e.damp.worst?.moisture
     ? `; ${quick.variant.name} dries a leak soonest, in ${days(quick.e.damp.worst.moisture.daysToDry)}.`
     : '.';
-  return `${warm.variant.name} is warmest, ${light.variant.name} lightest, ${cheap.variant.name} cheapest.${wet}${wet ? leak : ''}`;
+  return `${winners.join('; ')}.${wet}${wet ? leak : ''}`;
 }
