@@ -86,12 +86,12 @@ describe('the fit sentence', () => {
         misfit: false,
         shallow: at(0, 0.012),
         deep: at(0.008),
-        squeezed: [{ layer: 'y', from: 0.05, to: 0.041 }],
+        squeezed: [{ layer: 'y', from: 0.05, to: 0.041, resistance: 1.108 }],
       }),
       'metric',
     ).says;
     expect(says).toBe(
-      'Fits: 50 mm squeezed to 41 mm where it is shallow; leaves a gap of up to 8 mm; 12 mm of air between the battens.',
+      'Fits: 50 mm squeezed to 41 mm (1.11 m²K/W) where it is shallow; leaves a gap of up to 8 mm; 12 mm of air between the battens.',
     );
   });
   it('says flush, and nothing for an empty bay', () => {

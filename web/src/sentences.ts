@@ -1,5 +1,5 @@
 import type { BayResult, Evaluation, UnitSystem } from '@overcoat/core';
-import { printLength } from '@overcoat/core';
+import { printLength, printResistance } from '@overcoat/core';
 import { days, grams, monthName } from './format.ts';
 
 /** "left wall, third bay, upper" cannot be known of every van: zone, sizes and depth can. */
@@ -62,7 +62,10 @@ export function fitSentence(result: BayResult, units: UnitSystem): { says: strin
   if (fit.misfit)
     return { says: `Pushes the lining off by ${p(fit.push)} at the ${fit.where} point.`, wrong: true };
   const parts: string[] = [];
-  for (const s of fit.squeezed) parts.push(`${p(s.from)} squeezed to ${p(s.to)} where it is shallow`);
+  for (const s of fit.squeezed)
+    parts.push(
+      `${p(s.from)} squeezed to ${p(s.to)} (${printResistance(s.resistance, units)}) where it is shallow`,
+    );
   const gap = Math.max(fit.deep.gap, fit.shallow.gap);
   if (gap > 0.0005)
     parts.push(

@@ -90,7 +90,9 @@ describe('fit', () => {
   it('squeezes fibre before it pushes, and gives the resistance of what is left', () => {
     const f = fit([layer('fill', 'recycled-polyester', 50)], bay(30, 58));
     expect(f.misfit).toBe(false);
-    expect(f.squeezed).toEqual([{ layer: 'fill-recycled-polyester', from: 0.05, to: 0.03 }]);
+    expect(f.squeezed).toEqual([
+      { layer: 'fill-recycled-polyester', from: 0.05, to: 0.03, resistance: expect.closeTo(0.03 / 0.037, 9) },
+    ]);
     expect(mm(fit([layer('fill', 'recycled-polyester', 50)], bay(20)).push)).toBe(5);
   });
 

@@ -19,6 +19,8 @@ export interface Squeeze {
   layer: string;
   from: number;
   to: number;
+  /** What is left of its resistance there, m2K/W. */
+  resistance: number;
 }
 
 export interface Fit {
@@ -58,7 +60,14 @@ export function fitBuildUp(layers: readonly Layer[], bay: Bay, kind: ZoneKind, l
       layer.role !== 'air gap' &&
       shallow.thickness[i]! < layer.thickness - 5e-5 &&
       shallow.thickness[i]! > 0
-        ? [{ layer: layer.id, from: layer.thickness, to: shallow.thickness[i]! }]
+        ? [
+            {
+              layer: layer.id,
+              from: layer.thickness,
+              to: shallow.thickness[i]!,
+              resistance: shallow.thickness[i]! / materialOf(library, layer.material).conductivity,
+            },
+          ]
         : [],
     ),
   };
