@@ -28,8 +28,8 @@ import {
   type Assembly,
   type Condensation,
   condensation,
-  daysToDry,
   dewPoint,
+  drying,
   type Glass,
   leakFlow,
   NIGHT_HOURS,
@@ -58,6 +58,8 @@ export interface BayMoisture {
   skin: number;
   /** Summer days for 100 g/m2 to dry; Infinity if never. */
   daysToDry: number;
+  /** What open joints take out of a wet skin on such a day, kg/(m2 s). */
+  dryingLeakage: number;
   /** Joints of the airtight layer, m per m2. */
   seamLength: number;
 }
@@ -255,6 +257,7 @@ function bayMoisture(
       regimes: m.regimes.map(r => regime(r.share, r.outside, r.inside)),
     })),
   );
+  const dried = drying(assembly, leakAt);
   const { outside, inside } = climate.night;
   const night = skinGain(assembly, regime(1, outside, inside));
   const hours = NIGHT_HOURS * 3600;
@@ -272,7 +275,8 @@ function bayMoisture(
     nightDiffusion: Math.max(0, night.diffusion * hours),
     nightLeakage: Math.max(0, night.leakage * hours),
     skin: night.skin,
-    daysToDry: daysToDry(assembly, leakAt),
+    daysToDry: dried.days,
+    dryingLeakage: dried.leakage,
     seamLength,
   };
 }

@@ -3,7 +3,18 @@ import { concentration, DELTA_AIR, saturationPressure } from './saturation.ts';
 
 /** The stated leak, kg/m2. */
 export const LEAK_WATER = 0.1;
-const HOURS_A_DAY = 8;
+/** Drying time a day, s: 8 h of warm skin. */
+export const DRYING_SECONDS = 8 * 3600;
+/** sd of the surface film: nothing dries through less, m. */
+export const LEAST_SD = 0.01;
+
+export interface Drying {
+  /** Through the layers and through open joints, kg/(m2 s). */
+  diffusion: number;
+  leakage: number;
+  days: number;
+}
+
 const SKIN = 30;
 const ROOM = { t: 24, p: 0.5 * saturationPressure(24) };
 
@@ -13,11 +24,11 @@ const ROOM = { t: 24, p: 0.5 * saturationPressure(24) };
  * `leakAt` gives (m3/s per m2, for cavity and room temperatures). Water held up on the back of a lining on its
  * way is not counted, so this is the short end. Infinity when nothing leaves.
  */
-export function daysToDry(assembly: Assembly, leakAt: (cavity: number, room: number) => number): number {
+export function drying(assembly: Assembly, leakAt: (cavity: number, room: number) => number): Drying {
   const sdInside = assembly.layers.slice(1).reduce((sum, layer) => sum + layer.sd, 0);
-  const diffusion = (DELTA_AIR * (saturationPressure(SKIN) - ROOM.p)) / Math.max(sdInside, 0.01);
+  const diffusion = (DELTA_AIR * (saturationPressure(SKIN) - ROOM.p)) / Math.max(sdInside, LEAST_SD);
   const driving = concentration(saturationPressure(SKIN), SKIN) - concentration(ROOM.p, ROOM.t);
   const leakage = leakAt((SKIN + ROOM.t) / 2, ROOM.t) * driving;
-  const perDay = (diffusion + leakage) * HOURS_A_DAY * 3600;
-  return perDay > 0 ? LEAK_WATER / perDay : Number.POSITIVE_INFINITY;
+  const perDay = (diffusion + leakage) * DRYING_SECONDS;
+  return { diffusion, leakage, days: perDay > 0 ? LEAK_WATER / perDay : Number.POSITIVE_INFINITY };
 }

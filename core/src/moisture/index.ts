@@ -7,7 +7,7 @@ export {
   skinGain,
   vapourProfile,
 } from './condensation.ts';
-export { daysToDry, LEAK_WATER } from './drying.ts';
+export { DRYING_SECONDS, drying, LEAK_WATER, LEAST_SD } from './drying.ts';
 export { type Air, emptyAir, type Glass, moistureProduction, NIGHT_HOURS, occupiedAir } from './indoor.ts';
 export { leakFlow } from './leakage.ts';
-export { concentration, DELTA_AIR, dewPoint, pressureOf, saturationPressure } from './saturation.ts';
+export { DELTA_AIR, dewPoint, pressureOf, saturationPressure } from './saturation.ts';

@@ -6,8 +6,8 @@ import { demoBrief } from '../demo/briefs.ts';
 import {
   type Assembly,
   condensation,
-  daysToDry,
   dewPoint,
+  drying,
   leakFlow,
   occupiedAir,
   type Period,
@@ -155,13 +155,13 @@ describe('lining leakage (independently computed)', () => {
 describe('drying 100 g/m2 (independently computed)', () => {
   const none = () => 0;
   it('takes four days without foil and decades behind a sealed one', () => {
-    expect(daysToDry(bare, none)).toBeCloseTo(reference.drying_100_g_m2_days_of_8h_at_steel_30C.a, 2);
+    expect(drying(bare, none).days).toBeCloseTo(reference.drying_100_g_m2_days_of_8h_at_steel_30C.a, 2);
     expect(
-      Math.abs(daysToDry(foiled, none) / reference.drying_100_g_m2_days_of_8h_at_steel_30C.b_sealed - 1),
+      Math.abs(drying(foiled, none).days / reference.drying_100_g_m2_days_of_8h_at_steel_30C.b_sealed - 1),
     ).toBeLessThan(0.01);
   });
   it('takes months with 1 % of the seams missed', () => {
-    const days = daysToDry(foiled, (cavity, room) =>
+    const { days } = drying(foiled, (cavity, room) =>
       leakFlow({ seamLength: 4, gap: 0.0005, missed: 0.01, height: 0.8, room, cavity, fill: null }),
     );
     const [low, high] = reference.drying_100_g_m2_days_of_8h_at_steel_30C.b_1_percent_missed_range;

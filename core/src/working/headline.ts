@@ -4,7 +4,7 @@ import type { BayResult, Evaluation } from '../evaluate.ts';
 import { RSE, RSI } from '../heat/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
 import { type Design, isMeasured } from '../model/index.ts';
-import { concentration, DELTA_AIR, LEAK_WATER, saturationPressure } from '../moisture/index.ts';
+import { DELTA_AIR, DRYING_SECONDS, LEAK_WATER, LEAST_SD, saturationPressure } from '../moisture/index.ts';
 import { type Working, WorkingBuilder } from './working.ts';
 
 /** Mass added, kg: area times mass per area of everything that is covered. */
@@ -163,7 +163,9 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
   const sds = assembly.layers
     .slice(1)
     .map((l, i) => w.given(`sd of layer ${i + 1} from the skin`, l.sd, 'm', 'library'));
-  const sd = w.step('sd between skin and room', 'sum', sds, 'm');
+  const layers = w.step('sd of the layers', 'sum', sds, 'm');
+  const film = w.given('Least sd, the surface film', LEAST_SD, 'm', 'method');
+  const sd = w.step('sd between skin and room', 'max', [layers, film], 'm');
   const delta = w.given(
     'Vapour permeability of air',
     DELTA_AIR,
@@ -176,16 +178,15 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
   const drive = w.step('Driving pressure', 'difference', [p30, room], 'Pa');
   const flux = w.step('Driving pressure × permeability', 'product', [drive, delta], 'kg/(m s)');
   const byDiffusion = w.step('Drying through the layers', 'quotient', [flux, sd], 'kg/(m² s)');
-  const perDay = LEAK_WATER / m.daysToDry / (8 * 3600);
   const byLeak = w.given(
     'Drying through open joints',
-    Math.max(0, perDay - flux_(assembly)),
+    m.dryingLeakage,
     'kg/(m² s)',
     'computed',
-    `driving ${((concentration(saturationPressure(30), 30) - concentration(0.5 * saturationPressure(24), 24)) * 1000).toFixed(1)} g/m³`,
+    'buoyancy of 24 °C room air past the 30 °C skin, an upper bound',
   );
   const both = w.step('Drying rate', 'sum', [byDiffusion, byLeak], 'kg/(m² s)');
-  const hours = w.given('Drying time a day', 8 * 3600, 's', 'method');
+  const hours = w.given('Drying time a day', DRYING_SECONDS, 's', 'method');
   const daily = w.step('Dried a day', 'product', [both, hours], 'kg/m²');
   const water = w.given('Leak', LEAK_WATER, 'kg/m²', 'method');
   w.step('Days to dry 100 g/m²', 'quotient', [water, daily], 'days');
@@ -203,13 +204,6 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
     ],
   };
 }
-
-const flux_ = (assembly: { layers: { sd: number }[] }) =>
-  (DELTA_AIR * (saturationPressure(30) - 0.5 * saturationPressure(24))) /
-  Math.max(
-    0.01,
-    assembly.layers.slice(1).reduce((s, l) => s + l.sd, 0),
-  );
 
 /** U-value of one bay at its middle depth, layer by layer. */
 export function bayWorking(bay: BayResult, design: Design, library: Library): Working {

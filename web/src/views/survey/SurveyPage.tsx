@@ -1,13 +1,4 @@
-import {
-  type Bay,
-  closure,
-  isMeasured,
-  type Measurement,
-  printArea,
-  printLength,
-  setMaster,
-  type Zone,
-} from '@overcoat/core';
+import { type Bay, closure, isMeasured, printArea, printLength, setMaster, type Zone } from '@overcoat/core';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -73,38 +64,32 @@ function depthFigures({ depthMin, depthMax }: Bay): string {
 const relief = (depth: number) =>
   `color-mix(in srgb, var(--chalk) ${Math.round(Math.min(1, depth / 0.1) * 42)}%, var(--ticket))`;
 
+const MASTERS = [
+  { field: 'length', label: 'Load-floor length', min: 0.8, max: 9 },
+  { field: 'width', label: 'Width, wall to wall', min: 0.8, max: 3 },
+  { field: 'height', label: 'Height, floor to rib', min: 0.6, max: 3.5 },
+] as const;
+
 function MasterSizes() {
   const design = useOpenDesign();
   const edit = useDesign(s => s.edit);
-  const set = (field: 'length' | 'width' | 'height', name: string) => (value: Measurement) => {
-    edit(`${name} ${value.basis === 'measured' ? value.entered : ''}`, draft => {
-      draft.shell = setMaster(design.shell, field, value);
-    });
-    return null;
-  };
   return (
     <div className="grid grid-cols-3 gap-2">
-      <MeasureField
-        label="Load-floor length"
-        value={design.shell.length}
-        min={0.8}
-        max={9}
-        onMeasure={set('length', 'load-floor length')}
-      />
-      <MeasureField
-        label="Width, wall to wall"
-        value={design.shell.width}
-        min={0.8}
-        max={3}
-        onMeasure={set('width', 'width')}
-      />
-      <MeasureField
-        label="Height, floor to rib"
-        value={design.shell.height}
-        min={0.6}
-        max={3.5}
-        onMeasure={set('height', 'height')}
-      />
+      {MASTERS.map(({ field, label, min, max }) => (
+        <MeasureField
+          key={field}
+          label={label}
+          value={design.shell[field]}
+          min={min}
+          max={max}
+          onMeasure={value => {
+            edit(`${label.toLowerCase()} ${value.basis === 'measured' ? value.entered : ''}`, draft => {
+              draft.shell = setMaster(design.shell, field, value);
+            });
+            return null;
+          }}
+        />
+      ))}
     </div>
   );
 }
