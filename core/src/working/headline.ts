@@ -3,7 +3,7 @@ import { FIRST_MONTH, MONTHS } from '../climate/index.ts';
 import type { BayResult, Evaluation } from '../evaluate.ts';
 import { RSE, RSI } from '../heat/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
-import { type Design, isMeasured } from '../model/index.ts';
+import { type Design, isMeasured, type Measurement } from '../model/index.ts';
 import { DELTA_AIR, DRYING_SECONDS, LEAK_WATER, LEAST_SD, saturationPressure } from '../moisture/index.ts';
 import { type Working, WorkingBuilder } from './working.ts';
 
@@ -135,6 +135,7 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
     sectionAt(bay.buildUp.layers, depth, bay.zone.kind, design.shell, library),
     bay.zone.kind,
   );
+  givenDepth(w, bay);
   w.given('Outside, design night', e.night.outside.t, '°C', 'brief');
   w.given('Cabin, design night', e.night.inside.t, '°C', 'brief');
   w.given(
@@ -211,6 +212,7 @@ export function bayWorking(bay: BayResult, design: Design, library: Library): Wo
   const layers = bay.buildUp?.layers ?? [];
   const depth = (bay.bay.depthMin.value + bay.bay.depthMax.value) / 2;
   const section = sectionAt(layers, depth, bay.zone.kind, design.shell, library);
+  givenDepth(w, bay);
   const parts = [w.given('Outside surface', RSE, 'm²K/W', 'method', 'ISO 6946:2017 Table 7, from memory')];
   for (const plane of section.planes) {
     const material = plane.material ? materialOf(library, plane.material) : null;
@@ -267,6 +269,13 @@ export function bayWorking(bay: BayResult, design: Design, library: Library): Wo
     result: w.step('U-value at the middle', 'reciprocal', [total], 'W/m²K'),
     notes,
   };
+}
+
+/** The sizes of the bay that a section rests on, so that what is assumed is told. */
+function givenDepth(w: WorkingBuilder, { bay }: BayResult): void {
+  const basis = (m: Measurement) => (isMeasured(m) ? 'measured' : 'assumed');
+  w.given('Depth, shallowest', bay.depthMin.value, 'm', basis(bay.depthMin));
+  w.given('Depth, deepest', bay.depthMax.value, 'm', basis(bay.depthMax));
 }
 
 const basisOfBay = (r: BayResult) =>

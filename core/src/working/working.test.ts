@@ -72,6 +72,17 @@ describe('every working', () => {
     expect(bases).toContain('assumed');
   });
 
+  it('tells that a bay’s damp and U-value rest on depths not yet measured', () => {
+    const bases = (id: string) => {
+      const bay = e.bays.get(id)!;
+      return [dampWorking(e, bay, perigee!, library), bayWorking(bay, perigee!, library)].map(
+        w => w.steps.filter(s => s.basis === 'assumed').length,
+      );
+    };
+    expect(bases('S1w')).toEqual([2, 2]);
+    expect(bases('L3u')).toEqual([0, 0]);
+  });
+
   it('gives the source of library values', () => {
     for (const s of massWorking(e, library).steps)
       if (s.basis === 'library') expect(s.source).toMatch(/from memory/);
