@@ -3,7 +3,7 @@ import { FIRST_MONTH, MONTHS } from '../climate/index.ts';
 import type { BayResult, Evaluation } from '../evaluate.ts';
 import { RSE, RSI } from '../heat/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
-import { type Design, isMeasured, type Measurement } from '../model/index.ts';
+import { type Design, isMeasured, type Measurement, type Zone } from '../model/index.ts';
 import { DELTA_AIR, DRYING_SECONDS, LEAK_WATER, LEAST_SD, saturationPressure } from '../moisture/index.ts';
 import { type Working, WorkingBuilder } from './working.ts';
 
@@ -55,7 +55,10 @@ export function costWorking(e: Evaluation, library: Library): Working {
     title: 'Cost',
     steps: w.steps,
     result: w.step('Cost', 'sum', parts, 'money'),
-    notes: ['Whole packs from a feasible layout; a tighter one may save some.'],
+    notes: [
+      'Whole packs from a feasible layout; a tighter one may save some.',
+      `Pieces rest on the survey: ${e.measured.measured} of ${e.measured.total} bays are measured, the others assumed.`,
+    ],
   };
 }
 
@@ -76,7 +79,7 @@ export function heatWorking(e: Evaluation): Working {
   }
   for (const z of e.zones)
     for (const o of z.openings) {
-      const area = w.given(`${o.id}, area`, o.area, 'm²', 'assumed');
+      const area = w.given(`${o.id}, area`, o.area, 'm²', basisOfOpening(z.zone, o.id));
       const u = w.given(`${o.id}, U-value`, o.uValue, 'W/m²K', 'method', 'ISO 6946, centre of pane');
       parts.push(w.step(o.id, 'product', [area, u], 'W/K'));
     }
@@ -277,6 +280,11 @@ function givenDepth(w: WorkingBuilder, { bay }: BayResult): void {
   w.given('Depth, shallowest', bay.depthMin.value, 'm', basis(bay.depthMin));
   w.given('Depth, deepest', bay.depthMax.value, 'm', basis(bay.depthMax));
 }
+
+const basisOfOpening = (zone: Zone, id: string) =>
+  zone.openings.some(o => o.id === id && isMeasured(o.width) && isMeasured(o.height))
+    ? 'measured'
+    : 'assumed';
 
 const basisOfBay = (r: BayResult) =>
   isMeasured(r.bay.width) && isMeasured(r.bay.height) ? 'measured' : 'assumed';

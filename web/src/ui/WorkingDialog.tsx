@@ -31,6 +31,7 @@ function WorkingSteps({ working }: { working: Working }) {
   const rows = working.steps.filter(s => s.op !== 'given' || !used.has(s.id));
   const result = byId.get(working.result);
   const assumed = working.steps.filter(s => s.basis === 'assumed').length;
+  const measured = working.steps.filter(s => s.basis === 'measured').length;
   const given = working.steps.filter(s => s.op === 'given').length;
   return (
     <>
@@ -39,11 +40,13 @@ function WorkingSteps({ working }: { working: Working }) {
           {result.label}: {print(result)}
         </p>
       )}
-      <p className="mt-1 text-faint">
-        {assumed > 0
-          ? `${assumed} of ${given} inputs are assumed, not measured.`
-          : 'No input rests on an assumed size.'}
-      </p>
+      {(assumed > 0 || measured > 0) && (
+        <p className="mt-1 text-faint">
+          {assumed > 0
+            ? `${assumed} of ${given} inputs are assumed, not measured.`
+            : 'Every size it rests on is measured.'}
+        </p>
+      )}
       <ul className="mt-2 list-disc pl-5 text-faint">
         {working.notes.map(note => (
           <li key={note}>{note}</li>
