@@ -10,6 +10,7 @@ export {
   type ZoneResult,
 } from './evaluate.ts';
 export * from './formats/index.ts';
+export * from './junctions/index.ts';
 export * from './load/index.ts';
 export * from './materials/index.ts';
 export * from './model/index.ts';
@@ -20,6 +21,7 @@ export {
   saturationPressure,
   vapourProfile,
 } from './moisture/index.ts';
+export * from './ready/index.ts';
 export * from './shell/index.ts';
 export type { Cover, OrderLine, Piece, TakeOff } from './takeoff/index.ts';
 export * from './units/index.ts';

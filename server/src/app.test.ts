@@ -113,7 +113,7 @@ describe('the own library', () => {
   const library = () => new LibraryStore(db);
   const own = { ...referenceMaterials[0]!, id: 'mine' };
   const file = (change: object = {}) => ({
-    format: 1 as const,
+    format: 2 as const,
     design: newDesign('F', 'compact'),
     materials: [],
     prices: [],

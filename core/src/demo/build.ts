@@ -4,6 +4,16 @@ import type { Design, PatternName, Placement, Variant } from '../model/index.ts'
 import { generateShell } from '../shell/index.ts';
 import { defaultBrief } from './briefs.ts';
 
+/** Nothing noted yet of making ready. */
+export const nothingReady = (): Design['ready'] => ({
+  rust: [],
+  holes: [],
+  taps: [],
+  strip: [],
+  photos: [],
+  flags: [],
+});
+
 export const bare: Placement = { buildUps: [], zones: {}, bays: {} };
 
 /** A variant by a school, counted against the bare van. */
@@ -26,10 +36,11 @@ export function variantBySchool(
 /** A new conversion: a body pattern, a brief to correct, and one bare variant. */
 export function newDesign(name: string, pattern: PatternName): Design {
   return {
-    format: 1,
+    format: 2,
     name,
     note: '',
     shell: generateShell(pattern),
+    ready: nothingReady(),
     brief: structuredClone(defaultBrief),
     variants: [
       {

@@ -2,10 +2,11 @@ import type { Library } from '../materials/index.ts';
 import { assumed, type Design, measured, type Shell } from '../model/index.ts';
 import { type BayField, generateShell, setBay, setMaster } from '../shell/index.ts';
 import { defaultBrief, demoBrief } from './briefs.ts';
-import { variantBySchool } from './build.ts';
+import { nothingReady, variantBySchool } from './build.ts';
+import { perigeeReady, perigeeShell } from './perigee.ts';
 
 export { defaultBrief } from './briefs.ts';
-export { bare, newDesign, variantBySchool } from './build.ts';
+export { bare, newDesign, nothingReady, variantBySchool } from './build.ts';
 
 /** The two conversions that ship: invented vans of invented people. */
 export const demoDesigns = (library: Library): Design[] => [perigee(library), sandpiper(library)];
@@ -21,6 +22,7 @@ function perigee(library: Library): Design {
     for (const station of stations)
       for (const [strip, [min, max]] of Object.entries(depths) as [string, [string, string]][])
         shell = measure(shell, `${zone}${station}${strip}`, min, max);
+  shell = perigeeShell(shell);
   const variants = [
     variantBySchool('a', shell, 'board-foil', library),
     variantBySchool('b', shell, 'bonded-foam', library),
@@ -29,10 +31,11 @@ function perigee(library: Library): Design {
   for (const [i, name] of ['Board and foil', 'Bonded foam', 'Breathing fibre'].entries())
     variants[i]!.name = name;
   return {
-    format: 1,
+    format: 2,
     name: 'Perigee',
     note: 'Two night-sky photographers; four nights a week up at 1,400 m from December to February.',
     shell,
+    ready: perigeeReady,
     brief: { ...demoBrief, headHeight: measured(1.78, '1.78 m') },
     variants,
   };
@@ -43,10 +46,11 @@ function sandpiper(library: Library): Design {
   const shell = generateShell('compact');
   const variant = variantBySchool('a', shell, 'mixed', library);
   return {
-    format: 1,
+    format: 2,
     name: 'Sandpiper',
     note: 'One bird counter on the estuaries; quiet first, and light.',
     shell,
+    ready: nothingReady(),
     brief: {
       ...defaultBrief,
       people: 1,

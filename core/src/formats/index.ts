@@ -1,3 +1,13 @@
 export { toCsv } from './csv.ts';
 export { SCHEMA_URL, toDesignFile } from './designFile.ts';
+export { shellDxf } from './dxf.ts';
+export { stripJpeg } from './jpeg.ts';
 export { orderCsv, piecesCsv } from './orderCsv.ts';
+export {
+  readSurveyCsv,
+  type SurveyChange,
+  type SurveyProblem,
+  type SurveyReading,
+  surveyCsv,
+} from './surveyCsv.ts';
+export { shellSvg } from './svg.ts';

@@ -49,6 +49,7 @@ export function checkDesign(design: Design, materials: { has(id: string): boolea
         });
     });
   });
+  checkFittings(design, zones, bays, openings, mistakes);
   design.variants.forEach((variant, v) => {
     checkPlacement(variant.design, `/variants/${v}/design`, { zones, bays }, materials, mistakes);
     checkPlacement(
@@ -65,6 +66,46 @@ export function checkDesign(design: Design, materials: { has(id: string): boolea
       });
   });
   return mistakes;
+}
+
+/** What names a bay, zone or opening that is not there, and pockets filled that must stay empty. */
+function checkFittings(
+  { shell, ready }: Design,
+  zones: Set<string>,
+  bays: Set<string>,
+  openings: Set<string>,
+  mistakes: Mistake[],
+): void {
+  const known = (set: Set<string>, id: string, path: string, what: string) => {
+    if (!set.has(id)) mistakes.push({ path, message: `The shell has no ${what} “${id}”.` });
+  };
+  shell.zones.forEach((zone, z) => {
+    const own = new Set(zone.bays.map(b => b.id));
+    zone.keepClears.forEach((k, i) => {
+      known(own, k.bay, `/shell/zones/${z}/keepClears/${i}/bay`, 'bay');
+    });
+    zone.pockets.forEach((p, i) => {
+      if (p.fill && p.holds !== 'nothing')
+        mistakes.push({
+          path: `/shell/zones/${z}/pockets/${i}/fill`,
+          message: `Pocket ${p.id} holds a ${p.holds}: it must stay empty.`,
+        });
+    });
+  });
+  shell.uses.forEach((u, i) => {
+    known(zones, u.zone, `/shell/uses/${i}/zone`, 'zone');
+  });
+  for (const kind of ['rust', 'holes', 'photos'] as const)
+    ready[kind].forEach((item, i) => {
+      known(bays, item.bay, `/ready/${kind}/${i}/bay`, 'bay');
+    });
+  for (const kind of ['taps', 'flags'] as const)
+    ready[kind].forEach((item, i) => {
+      known(bays, item.id, `/ready/${kind}/${i}/id`, 'bay');
+    });
+  ready.holes.forEach((h, i) => {
+    if (h.opening !== null) known(openings, h.opening, `/ready/holes/${i}/opening`, 'opening');
+  });
 }
 
 type Known = { zones: Set<string>; bays: Set<string> };

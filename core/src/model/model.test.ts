@@ -8,6 +8,7 @@ import * as schema from './schema.ts';
 
 const ajv = new Ajv2020({ allErrors: true, discriminator: true, strict: false });
 const library = makeLibrary();
+const accepts = (type: object, document: unknown) => ajv.compile(type)(document);
 const [perigee] = demoDesigns(library);
 const change = (edit: (d: Design) => void) => {
   const copy = structuredClone(perigee!);
@@ -114,8 +115,21 @@ describe('checkDesign', () => {
 });
 
 describe('upgrade', () => {
-  it('passes format 1 through and refuses others with what is accepted', () => {
-    expect(upgrade({ format: 1, a: 2 })).toEqual({ ok: true, document: { format: 1, a: 2 } });
+  it('brings a format 1 design, alone or in its file, to what the schema of format 2 accepts', () => {
+    const now = demoDesigns(makeLibrary())[1]!;
+    const { uses: _, tapeError: __, ...shell } = now.shell;
+    const { ready: ___, ...rest } = now;
+    const zones = shell.zones.map(({ pockets: _, keepClears: __, features: ___, ...z }) => z);
+    const old = { ...rest, format: 1, shell: { ...shell, zones } };
+    const alone = upgrade(old);
+    expect(alone.ok && accepts(schema.Design, alone.document)).toBe(true);
+    const file = upgrade({ format: 1, design: old, materials: [], prices: [] });
+    expect(file.ok && accepts(schema.DesignFile, file.document)).toBe(true);
+    // What is broken is left for the schema to name.
+    expect(upgrade({ format: 1, design: { format: 1 } }).ok).toBe(true);
+  });
+  it('passes the newest format through and refuses others with what is accepted', () => {
+    expect(upgrade({ format: 2, a: 2 })).toEqual({ ok: true, document: { format: 2, a: 2 } });
     for (const [document, part] of [
       [{ format: 7 }, 'format 7'],
       [{}, 'no format'],

@@ -1,11 +1,12 @@
 import Type, { type Static, type TProperties, type TSchema } from 'typebox';
+import { HOLE_STATES, RUST_STEPS } from './lists.ts';
 
 /**
  * The one definition of the design document. The API, the database, the design file and (as types) the
  * interface all read it. Lengths are in m, temperatures in degC, masses in kg, money in the design's currency.
  */
 
-export const FORMAT = 1;
+export const FORMAT = 2;
 
 const closed = <P extends TProperties>(properties: P, options = {}) =>
   Type.Object(properties, { additionalProperties: false, ...options });
@@ -38,16 +39,63 @@ export const Measurement = either(
   }),
 );
 
+/** Readings of a bay that is no rectangle, as they are taken; the outline is computed from them, never stored. */
+export const OutlineReadings = either(
+  'by',
+  /** Four sides and the diagonal from the front lower to the rear upper corner. */
+  closed({
+    by: Type.Literal('four sides'),
+    lower: Measurement,
+    rear: Measurement,
+    upper: Measurement,
+    front: Measurement,
+    diagonal: Measurement,
+  }),
+  /** Heights of the upper edge over a straight lower edge, each at its distance from the front. */
+  closed({
+    by: Type.Literal('offsets'),
+    points: Type.Array(closed({ at: Measurement, offset: Measurement }), { minItems: 2, maxItems: 40 }),
+  }),
+  /** Widths at several heights over the lower edge, each centred or all flush with the front or rear edge. */
+  closed({
+    by: Type.Literal('widths'),
+    flush: choice('centre', 'front', 'rear'),
+    rows: Type.Array(closed({ at: Measurement, width: Measurement }), { minItems: 2, maxItems: 40 }),
+  }),
+);
+
+/** Curvature of the skin along the van or across it: by radius, or by the gap behind a straightedge. */
+export const Curve = either(
+  'by',
+  closed({ by: Type.Literal('radius'), along: choice('width', 'height'), radius: Measurement }),
+  closed({
+    by: Type.Literal('gap'),
+    along: choice('width', 'height'),
+    straightedge: Measurement,
+    gap: Measurement,
+  }),
+);
+
 export const Bay = closed({
   id: Id,
   /** Place along the van, 1 at the zone's front, and strip across the zone, 1 at the lowest or left. */
   station: Type.Integer({ minimum: 1, maximum: 400 }),
   strip: Type.Integer({ minimum: 1, maximum: 12 }),
+  /** Of the rectangle round the bay. */
   width: Measurement,
   height: Measurement,
   depthMin: Measurement,
   depthMax: Measurement,
+  /** How the depth runs between its two readings, and where it is shallowest; left out while nobody has said. */
+  depthRuns: Type.Optional(choice('taper', 'dished')),
+  shallowAt: Type.Optional(choice('front', 'rear', 'lower', 'upper', 'edges', 'middle')),
+  outline: Type.Optional(OutlineReadings),
+  cornerRadius: Type.Optional(Measurement),
+  curve: Type.Optional(Curve),
 });
+
+/** Where something lies in a bay: its centre from the bay's front and lower edge, m. */
+const Place = closed({ along: Measurement, up: Measurement });
 
 export const Rib = closed({
   id: Id,
@@ -63,6 +111,68 @@ export const Opening = closed({
   width: Measurement,
   height: Measurement,
   glazing: choice('glass', 'double acrylic', 'insulated panel'),
+  /** Centre of the opening; in the middle of the bay when left out. */
+  at: Type.Optional(Place),
+  /** From the skin to the inner face of its frame: what the lining has to meet. */
+  frameDepth: Type.Optional(Measurement),
+});
+
+/** A closed void in a rib, pillar or sill. */
+export const Pocket = closed({
+  id: Id,
+  kind: choice('rib', 'pillar', 'sill', 'cross-member'),
+  /** The station it stands behind (0 in front of the first). */
+  after: Type.Integer({ minimum: 0, maximum: 400 }),
+  length: Measurement,
+  width: Measurement,
+  depth: Measurement,
+  holds: choice('nothing', 'drain', 'belt reel', 'airbag', 'cables'),
+  fill: Type.Boolean(),
+});
+
+/** What must stay free, with the clearance it needs all round. */
+export const KeepClear = closed({
+  id: Id,
+  bay: Id,
+  kind: choice(
+    'drain hole',
+    'cable route',
+    'airbag',
+    'lock or latch',
+    'flue',
+    'belt anchor',
+    'tie-down',
+    'gas drop vent',
+    'fixed vent',
+    'fuel or brake line',
+  ),
+  at: Place,
+  width: Measurement,
+  height: Measurement,
+  clearance: Measurement,
+});
+
+/** What upsets a straight lining: a line across the zone, so far from its front edge. */
+export const Feature = closed({
+  id: Id,
+  kind: choice('step', 'dog-leg', 'recessed lining', 'datum corner'),
+  at: Measurement,
+  /** Height of the step, offset of the dog-leg, depth of the recess; 0 for a datum corner. */
+  by: Measurement,
+});
+
+/** Furniture, bed, seats, cable and pipe routes as plain rectangles, from the zone's front and lower edge, m. */
+export const Use = closed({
+  id: Id,
+  zone: Id,
+  kind: choice('bed', 'seat', 'furniture', 'cable route', 'pipe route'),
+  name: Name,
+  along: Measurement,
+  up: Measurement,
+  width: Measurement,
+  height: Measurement,
+  /** A bed on a lift goes up to the ceiling. */
+  rises: Type.Boolean(),
 });
 
 export const ZoneKind = choice(
@@ -90,15 +200,94 @@ export const Zone = closed({
   ribs: Type.Array(Rib, { maxItems: 400 }),
   bays: Type.Array(Bay, { minItems: 1, maxItems: 1000 }),
   openings: Type.Array(Opening, { maxItems: 60 }),
+  pockets: Type.Array(Pocket, { maxItems: 200 }),
+  keepClears: Type.Array(KeepClear, { maxItems: 200 }),
+  features: Type.Array(Feature, { maxItems: 40 }),
 });
 
 export const Shell = closed({
-  pattern: choice('compact', 'mid', 'long high-roof', 'box body'),
+  pattern: choice('compact', 'mid', 'long high-roof', 'extra-long high-roof', 'minibus', 'box body'),
   skin: closed({ material: Id, thickness: Measurement }),
   length: Measurement,
   width: Measurement,
   height: Measurement,
   zones: Type.Array(Zone, { minItems: 1, maxItems: 40 }),
+  uses: Type.Array(Use, { maxItems: 60 }),
+  /** Standard error of one tape reading, m. */
+  tapeError: Type.Number({ minimum: 0.0002, maximum: 0.05 }),
+});
+
+const Moment = Type.String({
+  pattern: '^\\d{4}-\\d{2}-\\d{2}(T\\d{2}:\\d{2}:\\d{2}(\\.\\d{1,3})?Z)?$',
+  maxLength: 30,
+});
+const Note = Type.String({ maxLength: 500 });
+
+/** A rust spot and what has been done about it, each step with when it was begun. */
+export const RustSpot = closed({
+  id: Id,
+  bay: Id,
+  at: Type.Optional(Place),
+  size: Measurement,
+  grade: choice('surface', 'pitted', 'hole'),
+  done: Type.Array(closed({ step: choice(...RUST_STEPS), at: Moment }), { maxItems: 12 }),
+  note: Note,
+});
+
+/** A hole to be made in the skin: for one of the openings, or a gland, flue or floor penetration of its own. */
+export const Hole = closed({
+  id: Id,
+  bay: Id,
+  opening: Type.Union([Id, Type.Null()]),
+  kind: choice('opening', 'gland', 'flue', 'floor penetration'),
+  name: Name,
+  at: Type.Optional(Place),
+  size: Measurement,
+  state: choice(...HOLE_STATES),
+  tests: Type.Array(closed({ by: choice('rain', 'hose'), on: Moment, result: choice('dry', 'leaks') }), {
+    maxItems: 40,
+  }),
+});
+
+/** What a knock on the bay gives; its id is the bay's. */
+export const TapTest = closed({
+  id: Id,
+  before: Type.Union([choice('rings', 'dull', 'dead'), Type.Null()]),
+  /** Share of the panel under pads from the factory. */
+  pads: Share,
+  after: Type.Union([choice('rings', 'dull', 'dead'), Type.Null()]),
+});
+
+/** What came out of the van. */
+export const StripItem = closed({
+  id: Id,
+  name: Name,
+  zone: Id,
+  becomes: choice('template', 'goes back', 'sold', 'scrap'),
+  fixings: Note,
+  kept: Note,
+});
+
+/** A photo pinned to a bay; the picture itself is stored under its SHA-256. */
+export const Photo = closed({
+  id: Id,
+  bay: Id,
+  hash: Type.String({ pattern: '^[0-9a-f]{64}$' }),
+  width: Type.Integer({ minimum: 1, maximum: 20_000 }),
+  height: Type.Integer({ minimum: 1, maximum: 20_000 }),
+  note: Note,
+  at: Moment,
+});
+
+/** Making the shell ready for what will cover it. */
+export const Ready = closed({
+  rust: Type.Array(RustSpot, { maxItems: 300 }),
+  holes: Type.Array(Hole, { maxItems: 100 }),
+  taps: Type.Array(TapTest, { maxItems: 2000 }),
+  strip: Type.Array(StripItem, { maxItems: 300 }),
+  photos: Type.Array(Photo, { maxItems: 1000 }),
+  /** Bays to come back to; the id is the bay's. */
+  flags: Type.Array(closed({ id: Id, note: Note }), { maxItems: 2000 }),
 });
 
 export const Brief = closed({
@@ -190,6 +379,7 @@ export const Design = closed({
   name: Name,
   note: Type.String({ maxLength: 2000 }),
   shell: Shell,
+  ready: Ready,
   brief: Brief,
   variants: Type.Array(Variant, { minItems: 1, maxItems: 12 }),
 });

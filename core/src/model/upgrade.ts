@@ -3,14 +3,40 @@ export type UpgradeResult = { ok: true; document: unknown } | { ok: false; messa
 /** One step a format version: what turns a document of version N into one of version N + 1. */
 export type Upgrades = Record<number, (document: Record<string, unknown>) => Record<string, unknown>>;
 
-/** No version before 1 was ever written. */
-const UPGRADES: Upgrades = {};
+type Json = Record<string, unknown>;
+
+/** Format 2 knows pockets, keep-clears, features and uses of the shell, the tape's error, and making ready. */
+function fromDesign1(design: Json): Json {
+  const shell = design.shell as Json | undefined;
+  // What is too broken to be brought up is left for the schema to name its mistakes.
+  if (!Array.isArray(shell?.zones)) return { ...design, format: 2 };
+  const zones = shell.zones as Json[];
+  return {
+    ...design,
+    format: 2,
+    shell: {
+      ...shell,
+      zones: zones.map(z => ({ pockets: [], keepClears: [], features: [], ...z })),
+      uses: [],
+      tapeError: 0.002,
+    },
+    ready: { rust: [], holes: [], taps: [], strip: [], photos: [], flags: [] },
+  };
+}
+
+/** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
+const UPGRADES: Upgrades = {
+  1: document =>
+    typeof document.design === 'object' && document.design !== null
+      ? { ...document, design: fromDesign1(document.design as Json) }
+      : fromDesign1(document),
+};
 
 /**
  * Brings a document of any earlier format to `latest`. A newer or unnamed format is refused with the
  * versions that can be read; the document itself is left as it was.
  */
-export function upgrade(document: unknown, latest = 1, upgrades = UPGRADES): UpgradeResult {
+export function upgrade(document: unknown, latest = 2, upgrades = UPGRADES): UpgradeResult {
   const readable = latest === 1 ? 'format 1' : `formats 1 to ${latest}`;
   if (typeof document !== 'object' || document === null || Array.isArray(document))
     return { ok: false, message: `This is not a design file: it should hold one object of ${readable}.` };

@@ -1,7 +1,11 @@
 import { type Bay, findBay, type Measurement, type Opening, type Shell, type Zone } from '../model/index.ts';
+import { curveWrong } from './curve.ts';
+import { outlineBox, outlineOf, readOutline } from './outline.ts';
 import { shareOut } from './share.ts';
 
 export type BayField = 'width' | 'height' | 'depthMin' | 'depthMax';
+/** What a bay may be besides its four sizes. */
+export type BayShape = Partial<Pick<Bay, 'outline' | 'cornerRadius' | 'curve' | 'depthRuns' | 'shallowAt'>>;
 export type Edited = { ok: true; shell: Shell } | { ok: false; message: string };
 
 const mm = (m: number) => `${Math.round(m * 1000)} mm`;
@@ -14,6 +18,15 @@ export function setBay(shell: Shell, bayId: string, field: BayField, size: Measu
   const found = findBay(shell, bayId);
   if (!found) return { ok: false, message: `There is no bay ${bayId}.` };
   const bay: Bay = { ...found.bay, [field]: size };
+  if (bay.outline && (field === 'width' || field === 'height'))
+    return {
+      ok: false,
+      message: `Bay ${bayId} has an outline of its own, which gives its ${field}: change a reading there, or set it back to a rectangle.`,
+    };
+  const shaped = bay.cornerRadius && (field === 'width' || field === 'height') ? outlineOf(bay) : null;
+  if (shaped && !shaped.ok) return shaped;
+  const bent = bay.curve && curveWrong(bay, bay.curve);
+  if (bent) return { ok: false, message: bent };
   if (bay.depthMin.value > bay.depthMax.value) {
     const other = field === 'depthMin' ? 'depthMax' : 'depthMin';
     if (bay[other].basis === 'measured')
@@ -39,6 +52,57 @@ export function setBay(shell: Shell, bayId: string, field: BayField, size: Measu
       bays: z.bays.map(b => (b.id === bayId ? bay : b)),
     })),
   };
+}
+
+/**
+ * Gives a bay an outline, corner radius, curve or run of depth; `null` takes one away. Width and height follow the
+ * outline's box. Refused, with the reason, when the readings cannot be.
+ */
+export function setShape(
+  shell: Shell,
+  bayId: string,
+  change: { [K in keyof BayShape]: BayShape[K] | null },
+): Edited {
+  const found = findBay(shell, bayId);
+  if (!found) return { ok: false, message: `There is no bay ${bayId}.` };
+  const bay: Bay = { ...found.bay };
+  for (const [key, value] of Object.entries(change) as [keyof BayShape, never][])
+    if (value === null) delete bay[key];
+    else bay[key] = value;
+  if (change.outline) {
+    const read = readOutline(change.outline);
+    if (!read.ok) return read;
+    const box = outlineBox(read.outline);
+    const basis = allMeasured(change.outline);
+    const derived = (value: number): Measurement =>
+      basis
+        ? { basis: 'measured', value, entered: 'from its outline' }
+        : { basis: 'assumed', value, from: 'guess' };
+    bay.width = derived(box.width);
+    bay.height = derived(box.height);
+  }
+  const outlined = outlineOf(bay);
+  if (!outlined.ok) return outlined;
+  const bent = bay.curve && curveWrong(bay, bay.curve);
+  if (bent) return { ok: false, message: bent };
+  const tooLarge = found.zone.openings.find(o => o.bay === bayId && !fits(o, bay));
+  if (tooLarge)
+    return {
+      ok: false,
+      message: `${tooLarge.id} in this bay is ${sizeOf(tooLarge)}: the outline must hold it.`,
+    };
+  return {
+    ok: true,
+    shell: replaceZone(shell, found.zone.id, z => ({
+      ...z,
+      bays: z.bays.map(b => (b.id === bayId ? bay : b)),
+    })),
+  };
+}
+
+function allMeasured(node: unknown): boolean {
+  if (typeof node !== 'object' || node === null) return true;
+  return 'basis' in node ? node.basis === 'measured' : Object.values(node).every(allMeasured);
 }
 
 /** Adds an opening or changes the one with its id. Refused when larger than its bay. */
@@ -87,7 +151,8 @@ function resizeLength(shell: Shell, length: number, ratio: number): Zone[] {
   const follows = (z: Zone) => Math.abs(z.offset.value + z.length.value - shell.length.value) < 0.0015;
   return shell.zones.map(z => {
     if (z.length.basis === 'measured') return z;
-    if (z.kind === 'sliding door' || z.kind === 'arch') return alongTo(z, scaled(z.length, ratio));
+    if (z.kind === 'arch') return archTo(z, ratio);
+    if (z.kind === 'sliding door') return alongTo(z, scaled(z.length, ratio));
     if (!follows(z) || !['floor', 'wall', 'ceiling'].includes(z.kind)) return z;
     const offset = scaled(z.offset, ratio);
     return alongTo(
@@ -95,6 +160,17 @@ function resizeLength(shell: Shell, length: number, ratio: number): Zone[] {
       { ...z.length, value: Math.round((length - offset.value) * 1000) / 1000 },
     );
   });
+}
+
+/** An arch grows by its flat top and its inner face; its shoulders stay. */
+function archTo(zone: Zone, ratio: number): Zone {
+  const face = zone.bays.find(b => b.station === 2 && b.strip === 2);
+  const by = face ? Math.round(face.width.value * (ratio - 1) * 1000) / 1000 : 0;
+  const grow = (m: Measurement): Measurement =>
+    m.basis === 'assumed' ? { ...m, value: Math.max(0, Math.round((m.value + by) * 1e6) / 1e6) } : m;
+  const bays = zone.bays.map(b => (b.station === 2 ? { ...b, width: grow(b.width) } : b));
+  const strip = bays.filter(b => b.strip === 1).reduce((sum, b) => sum + b.width.value, 0);
+  return { ...zone, bays, length: { ...zone.length, value: strip } };
 }
 
 function alongTo(zone: Zone, length: Measurement): Zone {

@@ -9,6 +9,8 @@ import {
   type Zone,
   type ZoneKind,
 } from '../model/index.ts';
+import { developArch } from './arch.ts';
+import { furnish } from './furnish.ts';
 import { type Pattern, patternOf, type Strip } from './patterns.ts';
 import { shareOut } from './share.ts';
 
@@ -57,7 +59,9 @@ export function generateShell(name: PatternName): Shell {
     length: mm(p.length),
     width: mm(p.width),
     height: mm(p.height),
-    zones,
+    zones: p.skin === 'steel' ? zones.map(z => furnish(z, p)) : zones,
+    uses: [],
+    tapeError: 0.002,
   };
 }
 
@@ -139,6 +143,9 @@ const zone = (
   ribs: zoneRibs,
   bays,
   openings: [],
+  pockets: [],
+  keepClears: [],
+  features: [],
 });
 
 function floor(p: Pattern, widths: number[]): Zone {
@@ -205,16 +212,40 @@ function rearDoors(p: Pattern): Zone[] {
   });
 }
 
+/** Each arch laid flat: top strip with its front and rear shoulders, the inner face, and a gusset at either end. */
 function arches(p: Pattern, widths: number[]): Zone[] {
   if (!p.arches) return [];
-  const { from, to, width, height } = p.arches;
+  const { from, to, width, height, radius } = p.arches;
   const length = widths.slice(from - 1, to).reduce((a, b) => a + b, 0) + p.rib * (to - from);
-  return (['left', 'right'] as const).map((side, i) => {
+  const flat = developArch({ length, width, height, radius });
+  const side = Math.round(flat.side.length);
+  return (['left', 'right'] as const).map((title, i) => {
     const id = `A${i + 1}`;
-    const bays = [bay(`${id}t`, 1, 1, length, width, [0, 0]), bay(`${id}s`, 1, 2, length, height, [0, 0])];
+    const piece = (letter: string, station: number, strip: number, w: number, h: number) =>
+      bay(`${id}${letter}`, station, strip, w, h, [0, 0]);
+    const face: Bay = { ...piece('s', 2, 2, length, height), cornerRadius: mm(radius) };
+    const gusset = (letter: string, station: number, corner: 'front' | 'rear'): Bay => ({
+      ...piece(letter, station, 2, radius, radius),
+      outline: {
+        by: 'widths',
+        flush: corner,
+        rows: [
+          { at: mm(0), width: mm(radius) },
+          { at: mm(radius), width: mm(0) },
+        ],
+      },
+    });
+    const bays = [
+      piece('f', 1, 1, side, width),
+      gusset('g', 1, 'rear'),
+      piece('t', 2, 1, flat.top.length, width),
+      face,
+      piece('r', 3, 1, side, width),
+      gusset('h', 3, 'front'),
+    ];
     return zone(
-      { id, kind: 'arch', side, title: `${side} wheel arch, developed`, offset: 0, rail: 0 },
-      length,
+      { id, kind: 'arch', side: title, title: `${title} wheel arch, developed`, offset: 0, rail: 0 },
+      flat.top.length + 2 * side,
       width + height,
       bays,
     );

@@ -1,4 +1,5 @@
-import type { Bay, Opening, Shell, Zone } from '../model/index.ts';
+import type { Bay, Opening, Place, Rib, Shell, Zone } from '../model/index.ts';
+import { flatten, outlineOf } from './outline.ts';
 
 /** A rectangle in m, x across the sheet and y from the front of the van to the rear. */
 interface Rect {
@@ -10,12 +11,63 @@ interface Rect {
 
 export interface PlacedBay extends Rect {
   bay: Bay;
+  /** The bay's front lower corner in its zone, m: along from the zone's front, up from its lower edge. */
+  along: number;
+  up: number;
+  /** Corners of the outline on the sheet, arcs as fine chords; null for a plain rectangle. */
+  outline: { x: number; y: number }[] | null;
 }
 
 export interface PlacedZone extends Rect {
   zone: Zone;
   bays: PlacedBay[];
   openings: (Rect & { opening: Opening })[];
+  /** Ribs between stations. */
+  ribs: (Rect & { rib: Rib })[];
+  /** Whether the zone is drawn with its height up the sheet, and whether its lower edge is on the right. */
+  upright: boolean;
+  mirrored: boolean;
+}
+
+/** A point of a zone (m along from its front, up from its lower edge) on the sheet, and back. */
+export function onSheet(zone: PlacedZone, along: number, up: number): { x: number; y: number } {
+  if (zone.upright) return { x: zone.x + along, y: zone.y + zone.height - up };
+  return { x: zone.mirrored ? zone.x + zone.width - up : zone.x + up, y: zone.y + along };
+}
+
+export function fromSheet(zone: PlacedZone, x: number, y: number): { along: number; up: number } {
+  if (zone.upright) return { along: x - zone.x, up: zone.y + zone.height - y };
+  return { along: y - zone.y, up: zone.mirrored ? zone.x + zone.width - x : x - zone.x };
+}
+
+/** The rectangle on the sheet of a size centred at a place of its bay; the bay's middle when no place is given. */
+export function placeIn(
+  zone: PlacedZone,
+  bay: PlacedBay,
+  at: Place | undefined,
+  width: number,
+  height: number,
+): Rect {
+  const along = bay.along + (at ? at.along.value : bay.bay.width.value / 2);
+  const up = bay.up + (at ? at.up.value : bay.bay.height.value / 2);
+  return rectOnSheet(zone, along - width / 2, up - height / 2, width, height);
+}
+
+export function rectOnSheet(
+  zone: PlacedZone,
+  along: number,
+  up: number,
+  width: number,
+  height: number,
+): Rect {
+  const a = onSheet(zone, along, up);
+  const b = onSheet(zone, along + width, up + height);
+  return {
+    x: Math.min(a.x, b.x),
+    y: Math.min(a.y, b.y),
+    width: Math.abs(a.x - b.x),
+    height: Math.abs(a.y - b.y),
+  };
 }
 
 export interface ShellLayout {
@@ -72,52 +124,89 @@ export function layoutShell(shell: Shell): ShellLayout {
 }
 
 /** `upright` draws height up the sheet (doors, seen from inside); otherwise stations run down it. */
-function place(zone: Zone, x0: number, y0: number, mirrored: boolean, upright = false): PlacedZone {
-  const first = Math.min(...zone.bays.map(b => b.station));
-  const last = Math.max(...zone.bays.map(b => b.station));
-  const flat: (Rect & { bay: Bay })[] = [];
+function place(zone: Zone, x: number, y: number, mirrored: boolean, upright = false): PlacedZone {
+  const { cells, length, breadth, ribStarts } = cellsOf(zone);
+  const placed: PlacedZone = {
+    zone,
+    x,
+    y,
+    width: upright ? length : breadth,
+    height: upright ? breadth : length,
+    upright,
+    mirrored,
+    bays: [],
+    openings: [],
+    ribs: [],
+  };
+  placed.bays = cells.map(({ bay, along, up }) => ({
+    bay,
+    along,
+    up,
+    ...rectOnSheet(placed, along, up, bay.width.value, bay.height.value),
+    outline: outlineOnSheet(placed, bay, along, up),
+  }));
+  placed.ribs = zone.ribs.flatMap(rib => {
+    const start = ribStarts.get(rib.after);
+    return start === undefined ? [] : [{ rib, ...rectOnSheet(placed, start, 0, rib.width.value, breadth) }];
+  });
+  placed.openings = zone.openings.flatMap(opening => {
+    const host = placed.bays.find(b => b.bay.id === opening.bay);
+    return host
+      ? [{ opening, ...placeIn(placed, host, opening.at, opening.width.value, opening.height.value) }]
+      : [];
+  });
+  return placed;
+}
+
+function outlineOnSheet(zone: PlacedZone, bay: Bay, along: number, up: number): PlacedBay['outline'] {
+  if (!bay.outline && !bay.cornerRadius) return null;
+  const read = outlineOf(bay);
+  return read.ok ? flatten(read.outline).map(p => onSheet(zone, along + p.x, up + p.y)) : null;
+}
+
+interface Cell {
+  bay: Bay;
+  along: number;
+  up: number;
+}
+
+/** Where each bay lies in its zone: stations one after another, strips stacked, parts of a bay in their order. */
+export function cellsOf(zone: Zone): {
+  cells: Cell[];
+  length: number;
+  breadth: number;
+  ribStarts: Map<number, number>;
+} {
+  const stations = [...new Set(zone.bays.map(b => b.station))].sort((a, b) => a - b);
+  const cells: Cell[] = [];
+  const ribStarts = new Map<number, number>();
   let along = 0;
   let breadth = zone.height.value;
-  for (let station = first; station <= last; station++) {
-    const column = zone.bays.filter(b => b.station === station).sort((a, b) => a.strip - b.strip);
+  for (const [i, station] of stations.entries()) {
+    const column = zone.bays.filter(b => b.station === station);
+    const strips = [...new Set(column.map(b => b.strip))].sort((a, b) => a - b);
+    const heightOf = (strip: number) =>
+      Math.max(...column.filter(b => b.strip === strip).map(b => b.height.value));
     const filled =
-      column.reduce((sum, b) => sum + b.height.value, 0) + zone.rail.value * Math.max(0, column.length - 1);
-    let across = zone.kind === 'floor' && column.length === 1 ? (zone.height.value - filled) / 2 : 0;
-    for (const bay of column) {
-      flat.push({ bay, x: across, y: along, width: bay.height.value, height: bay.width.value });
-      across += bay.height.value + zone.rail.value;
+      strips.reduce((sum, s) => sum + heightOf(s), 0) + zone.rail.value * Math.max(0, strips.length - 1);
+    let up = zone.kind === 'floor' && column.length === 1 ? (zone.height.value - filled) / 2 : 0;
+    let longest = 0;
+    for (const strip of strips) {
+      let start = along;
+      for (const bay of column.filter(b => b.strip === strip)) {
+        cells.push({ bay, along: start, up });
+        start += bay.width.value;
+      }
+      longest = Math.max(longest, start - along);
+      up += heightOf(strip) + zone.rail.value;
     }
     breadth = Math.max(breadth, filled);
-    const rib = zone.ribs.find(r => r.after === station)?.width.value ?? 0;
-    along += Math.max(0, ...column.map(b => b.width.value)) + (station < last ? rib : 0);
+    along += longest;
+    const rib = zone.ribs.find(r => r.after === station);
+    if (rib && i < stations.length - 1) {
+      ribStarts.set(station, along);
+      along += rib.width.value;
+    }
   }
-  const turn = (r: Rect): Rect => {
-    if (upright) return { x: x0 + r.y, y: y0 + breadth - r.x - r.width, width: r.height, height: r.width };
-    return {
-      x: x0 + (mirrored ? breadth - r.x - r.width : r.x),
-      y: y0 + r.y,
-      width: r.width,
-      height: r.height,
-    };
-  };
-  const bays = flat.map(f => ({ bay: f.bay, ...turn(f) }));
-  const openings = zone.openings.flatMap(opening => {
-    const host = bays.find(b => b.bay.id === opening.bay);
-    if (!host) return [];
-    const [w, h] = upright
-      ? [opening.width.value, opening.height.value]
-      : [opening.height.value, opening.width.value];
-    return [
-      { opening, x: host.x + (host.width - w) / 2, y: host.y + (host.height - h) / 2, width: w, height: h },
-    ];
-  });
-  return {
-    zone,
-    x: x0,
-    y: y0,
-    width: upright ? along : breadth,
-    height: upright ? breadth : along,
-    bays,
-    openings,
-  };
+  return { cells, length: along, breadth, ribStarts };
 }

@@ -9,7 +9,7 @@ import {
   type Shell,
   type Zone,
 } from '../model/index.ts';
-import { bayArea, openingArea } from '../shell/index.ts';
+import { bayArea, grossArea, openingArea } from '../shell/index.ts';
 
 /** A rectangle of one layer to be covered, m; `area` is net of openings, m2. */
 export interface Cover {
@@ -43,7 +43,7 @@ export function covers(shell: Shell, placement: Placement, library: Library): Co
 }
 
 function cavityCovers(zone: Zone, bay: Bay, buildUp: BuildUp): Cover[] {
-  const gross = bay.width.value * bay.height.value;
+  const gross = grossArea(bay);
   if (openingArea(zone, bay) > MOSTLY_OPENING * gross) return [];
   return buildUp.layers.flatMap((layer): Cover[] => {
     if (layer.role !== 'damping' && layer.role !== 'fill') return [];

@@ -30,6 +30,9 @@ function wall(): Zone {
     ribs: [{ id: 'Lr1', after: 1, width: assumed(0.05), depth: assumed(0.04) }],
     bays: [bay(1, 1), bay(1, 2), bay(2, 1), bay(2, 2)],
     openings: [],
+    pockets: [],
+    keepClears: [],
+    features: [],
   };
 }
 

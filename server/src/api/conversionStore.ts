@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { type Design, measuredBays } from '@overcoat/core';
+import { type Design, measuredBays, upgrade } from '@overcoat/core';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../db/database.ts';
 import type { Models, RevisionRow } from '../db/models.ts';
@@ -196,8 +196,13 @@ export class ConversionStore {
   }
 }
 
-const open = async (row: RevisionRow): Promise<Design> =>
-  (JSON.parse((await unpack(row.document)).toString('utf8')) as Body).design;
+/** The design of a revision; one kept in an earlier format is brought up as it is read. */
+async function open(row: RevisionRow): Promise<Design> {
+  const { design } = JSON.parse((await unpack(row.document)).toString('utf8')) as Body;
+  const current = upgrade(design);
+  if (!current.ok) throw new Error(current.message);
+  return current.document as Design;
+}
 
 function summaryOf(design: Design): { name: string; summary: string } {
   const { measured, total } = measuredBays(design.shell);

@@ -17,8 +17,8 @@ describe('the rail', () => {
   it('counts what is measured, lined and to be bought', () => {
     const [perigee] = demoDesigns(library);
     const states = railStates(perigee!, 'a', library);
-    expect(states.survey).toMatchObject({ mark: '◐', says: '42 of 83 measured' });
-    expect(states['build-ups']).toMatchObject({ mark: '●', says: '83 of 83 lined' });
+    expect(states.survey).toMatchObject({ mark: '◐', says: '42 of 91 measured' });
+    expect(states['build-ups']).toMatchObject({ mark: '●', says: '91 of 91 lined' });
     expect(states['cut-and-buy'].says).toMatch(/^\d+ packs$/);
     expect(states.brief.says).toBe('2 aboard, −14 °C');
   });
