@@ -71,7 +71,7 @@ export function build() {
 
 async function buildNow() {
   console.log('Building…');
-  const external = ['sqlite3', 'sequelize', 'umzug', 'express', 'helmet', 'ajv', 'typebox'];
+  const external = ['sqlite3', 'sequelize', 'umzug', 'express', 'helmet', 'ajv', 'typebox', 'papaparse'];
   const server = [
     'server/src/main.ts',
     '--bundle',

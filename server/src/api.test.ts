@@ -1,6 +1,8 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { type Design, type Material, referenceMaterials } from '@overcoat/core';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import type { Express } from 'express';
@@ -297,6 +299,58 @@ describe('own materials and prices', () => {
     expect(body.notes[0]).toContain('own-board-2');
     expect(body.conversion.design.variants[0].design.buildUps[0].layers[0].material).toBe('own-board-2');
   });
+});
+
+describe('photos', () => {
+  const segment = (marker: number, ...body: number[]) => [0xff, marker, 0, body.length + 2, ...body];
+  const picture = (...extra: number[]) =>
+    Buffer.from([0xff, 0xd8, ...extra, ...segment(0xdb, 9), ...segment(0xda, 1), 7, 7, 0xff, 0xd9]);
+  const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
+  const send = (hash: string, bytes: Buffer) =>
+    put(`/api/photos/${hash}`).set('Content-Type', 'image/jpeg').send(bytes);
+
+  it('are kept under their hash, once however often sent, and come back as they were', async () => {
+    const bytes = picture();
+    await send(hashOf(bytes), bytes).expect(204);
+    await send(hashOf(bytes), bytes).expect(204);
+    const back = await get(`/api/photos/${hashOf(bytes)}`).expect(200);
+    expect(back.headers['content-type']).toBe('image/jpeg');
+    expect(back.headers['cache-control']).toContain('immutable');
+    expect(Buffer.compare(back.body, bytes)).toBe(0);
+    expect(readdirSync(path.join(folder, 'photos')).filter(n => n.endsWith('.part'))).toEqual([]);
+  });
+
+  it('are refused with place or owner in them, under a false name, or when they are no picture', async () => {
+    const exif = picture(...segment(0xe1, 0x45, 0x78, 0x69, 0x66));
+    expect((await send(hashOf(exif), exif).expect(422)).body.detail).toContain('data of the camera');
+    const bytes = picture(...segment(0xe0, 1));
+    expect((await send('0'.repeat(64), bytes).expect(422)).body.detail).toContain('not the one');
+    const text = Buffer.from('hello, this is text');
+    await send(hashOf(text), text).expect(422);
+    await get(`/api/photos/${hashOf(bytes)}`).expect(404);
+    await get('/api/photos/..%2F..%2Fovercoat.sqlite').expect(404);
+    await put(`/api/photos/${hashOf(bytes)}`)
+      .send({ a: 1 })
+      .expect(422);
+  });
+});
+
+it('a revision kept in format 1 is brought up as it is read, and an undo to it too', async () => {
+  const { id, design } = await create('Old hand');
+  const { uses: _, tapeError: __, ...shell } = design.shell;
+  const { ready: ___, ...rest } = design;
+  const old = {
+    ...rest,
+    format: 1,
+    shell: { ...shell, zones: shell.zones.map(({ pockets: _, keepClears: __, features: ___, ...z }) => z) },
+  };
+  const document = gzipSync(JSON.stringify({ design: old, label: 'long ago' }));
+  await db.write(models => models.Revision.update({ document }, { where: { conversion_id: id } }));
+  const { body } = await get(`/api/conversions/${id}`).expect(200);
+  conforms(Conversion, body);
+  await save(id, 1, { ...body.design, note: 'new' }).expect(200);
+  const undone = await post(`/api/conversions/${id}/undo`).set('If-Match', '"2"').expect(200);
+  conforms(Conversion, undone.body);
 });
 
 describe('the OpenAPI document', () => {

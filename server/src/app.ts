@@ -14,7 +14,11 @@ export function createApp(db: Database, webRoot: string | null): Express {
     helmet({
       // Radix and the drag library put style elements in the page; scripts stay strict.
       contentSecurityPolicy: {
-        directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+        directives: {
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'upgrade-insecure-requests': null,
+        },
       },
       strictTransportSecurity: false,
     }),

@@ -128,6 +128,8 @@ export const operations: Operation[] = [
     status: 200,
     response: schema.DesignFile,
   },
+  { method: 'put', path: '/api/photos/{hash}', summary: 'Keeps a JPEG under its SHA-256', status: 204 },
+  { method: 'get', path: '/api/photos/{hash}', summary: 'A photo, as image/jpeg', status: 200 },
   {
     method: 'get',
     path: '/api/library',

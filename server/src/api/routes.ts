@@ -1,8 +1,10 @@
 import type { IncomingMessage } from 'node:http';
+import path from 'node:path';
 import { checkDesign, type Design, toDesignFile, upgrade } from '@overcoat/core';
 import { newDesign } from '@overcoat/core/demo';
 import express, { type Request, type Response, type Router } from 'express';
 import type { Database } from '../db/database.ts';
+import { PhotoStore } from '../files/photoStore.ts';
 import { type ConversionRecord, ConversionStore, packBody } from './conversionStore.ts';
 import { LibraryStore } from './libraryStore.ts';
 import { invalid, Problem } from './problem.ts';
@@ -10,12 +12,15 @@ import { checkCreate, checkFile, checkMaterial, checkPrice, checkSave } from './
 
 const MEGABYTE = 1_048_576;
 const FILE_LIMIT = 20 * MEGABYTE;
+const PHOTO_LIMIT = 6 * MEGABYTE;
 
 /** Every route under /api, over one database. */
 export function apiRoutes(db: Database): Router {
   const conversions = new ConversionStore(db);
   const library = new LibraryStore(db);
+  const photos = new PhotoStore(db, path.join(db.folder, 'photos'));
   const router = express.Router();
+  const picture = express.raw({ type: 'image/jpeg', limit: PHOTO_LIMIT });
   const json = express.json({ limit: 5 * MEGABYTE, strict: false, verify: keepRaw });
   const file = express.json({ limit: FILE_LIMIT, strict: false });
 
@@ -69,6 +74,19 @@ export function apiRoutes(db: Database): Router {
     const name = design.name.replace(/[^\w-]+/g, '-').toLowerCase() || 'design';
     response.setHeader('Content-Disposition', `attachment; filename="${name}.overcoat.json"`);
     response.json(toDesignFile(design, materials, prices));
+  });
+
+  router.put('/photos/:hash', picture, async (request, response) => {
+    if (!Buffer.isBuffer(request.body)) throw invalid('Send the picture itself, as image/jpeg.');
+    await photos.put(request.params.hash as string, request.body);
+    response.status(204).end();
+  });
+  router.get('/photos/:hash', async (request, response) => {
+    const stream = await photos.read(request.params.hash);
+    response.setHeader('Content-Type', 'image/jpeg');
+    // Named by its content, it never changes.
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    stream.on('error', () => response.destroy()).pipe(response);
   });
 
   router.get('/library', async (_, response) => {

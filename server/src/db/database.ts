@@ -5,6 +5,8 @@ import { migrate } from './migrations.ts';
 import { defineModels, type Models } from './models.ts';
 
 export interface Database {
+  /** The data folder. */
+  folder: string;
   /** For reading: sees what is committed, while a write goes on. */
   models: Models;
   sequelize: Sequelize;
@@ -40,6 +42,7 @@ export async function openDatabase(folder: string): Promise<Database> {
   };
 
   return {
+    folder,
     models,
     sequelize: reader,
     write(work) {

@@ -22,6 +22,10 @@ const MIGRATIONS: { name: string; sql: string[] }[] = [
       'CREATE TABLE prices (material TEXT NOT NULL, thickness REAL NOT NULL, width REAL NOT NULL, price REAL NOT NULL, PRIMARY KEY (material, thickness, width))',
     ],
   },
+  {
+    name: '003-photos',
+    sql: ['CREATE TABLE photos (hash TEXT PRIMARY KEY, bytes INTEGER NOT NULL, created_at TEXT NOT NULL)'],
+  },
 ];
 
 /** Brings the database to the newest version; `to` stops at an earlier one (for tests). */

@@ -41,6 +41,12 @@ class PriceRow extends Model<InferAttributes<PriceRow>, InferCreationAttributes<
   declare price: number;
 }
 
+class PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttributes<PhotoRow>> {
+  declare hash: string;
+  declare bytes: number;
+  declare created_at: string;
+}
+
 // Sequelize writes into what it is given: a new object for every column.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const key = () => ({ ...text(), primaryKey: true });
@@ -54,6 +60,7 @@ export function defineModels(sequelize: Sequelize) {
   class Revision extends RevisionRow {}
   class Material extends MaterialRow {}
   class Price extends PriceRow {}
+  class Photo extends PhotoRow {}
   Conversion.init(
     { id: key(), name: text(), summary: text(), revision: integer(), created_at: text(), saved_at: text() },
     options('conversions'),
@@ -80,7 +87,8 @@ export function defineModels(sequelize: Sequelize) {
     },
     options('prices'),
   );
-  return { sequelize, Conversion, Revision, Material, Price };
+  Photo.init({ hash: key(), bytes: integer(), created_at: text() }, options('photos'));
+  return { sequelize, Conversion, Revision, Material, Price, Photo };
 }
 
 export type Models = ReturnType<typeof defineModels>;

@@ -26,7 +26,7 @@ export function Component() {
   });
   useKeys();
   useEffect(() => {
-    if (data && data.id !== useDesign.getState().id) open(data);
+    if (data && data.id !== useDesign.getState().id) void open(data);
   }, [data, open]);
   useEffect(() => () => close(), [close]);
   useEffect(() => {

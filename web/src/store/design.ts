@@ -1,13 +1,19 @@
-import { type Design, merge } from '@overcoat/core';
-import { type Draft, produce } from 'immer';
+import { type Design, merge, same } from '@overcoat/core';
+import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { create } from 'zustand';
 import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';
+import { type KeptWork, outbox } from './outbox.ts';
+
+enablePatches();
 
 type SaveState = 'saved' | 'saving' | 'offline' | 'refused' | 'conflict';
 
 interface Pending {
   design: Design;
   label: string;
+  /** What it changed on the one before, and its place in the row. */
+  patches: Patch[];
+  seq: number;
 }
 
 /** What the last change was made on, so that its consequences can be told. */
@@ -29,7 +35,8 @@ interface OpenDesign {
   lastChange: LastChange | null;
   variantId: string | null;
   selected: string[];
-  open(record: ConversionRecord): void;
+  /** Opens what the server holds, with what this browser still had in hand on top. */
+  open(record: ConversionRecord): Promise<void>;
   close(): void;
   edit(label: string, recipe: (draft: Draft<Design>) => void): void;
   travel(way: 'undo' | 'redo'): Promise<void>;
@@ -58,6 +65,19 @@ const EMPTY = {
 export const useDesign = create<OpenDesign>()((set, get) => {
   let inFlight: Promise<void> | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let seq = 0;
+
+  /** Writes down what is not acknowledged, in place of what was. */
+  const keep = () => {
+    const { id, base, saved, pending } = get();
+    if (id && base && saved) void outbox.keep(id, base, saved, pending);
+  };
+  const whole = (design: Design, label: string): Pending => ({
+    design,
+    label,
+    patches: [{ op: 'replace', path: [], value: design }],
+    seq: ++seq,
+  });
 
   const accept = (record: ConversionRecord, label?: string) => {
     const { design, ...saved } = record;
@@ -75,6 +95,7 @@ export const useDesign = create<OpenDesign>()((set, get) => {
         ? get().variantId
         : design.variants[0]!.id,
     });
+    keep();
   };
 
   /** Sends what is pending, one change after another; while it runs, callers share the run. */
@@ -96,6 +117,8 @@ export const useDesign = create<OpenDesign>()((set, get) => {
         const answer = await api.save(id!, saved!.revision, next.design, next.label);
         if (get().id !== id) return;
         set(s => ({ saved: answer, base: next.design, pending: s.pending.slice(1), message: null }));
+        if (get().pending.length === 0) keep();
+        else void outbox.arrived(id!, next.seq, answer);
       }
       if (get().id) set({ state: 'saved' });
     } catch (error) {
@@ -112,31 +135,66 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     else set({ state: 'refused', message });
   };
 
-  /** Takes in what another window saved; asks only where both changed the same thing. */
+  /**
+   * Takes in what the server holds instead of `base`. A save whose answer was lost is recognised and not sent again;
+   * what another window saved is merged; only where both changed the same thing is the person asked.
+   */
   const reconcile = (theirs: ConversionRecord) => {
     const { base, design, pending } = get();
-    const { merged, conflicts } = merge(base!, design!, theirs.design);
+    const { design: held, ...saved } = theirs;
+    const arrived = pending.findLastIndex(p => same(p.design, held));
+    if (arrived >= 0) {
+      set({ base: pending[arrived]!.design, saved, pending: pending.slice(arrived + 1) });
+      if (get().pending.length === 0) keep();
+      else void outbox.arrived(get().id!, pending[arrived]!.seq, saved);
+      setTimeout(() => void pump());
+      return;
+    }
+    const { merged, conflicts } = merge(base!, design!, held);
     if (conflicts.length > 0) {
       set({ state: 'conflict', conflict: { theirs, paths: conflicts } });
       return;
     }
-    const { design: _, ...saved } = theirs;
     set({
       design: merged,
-      base: theirs.design,
+      base: held,
       saved,
-      pending: pending.length > 0 ? [{ design: merged, label: pending.at(-1)!.label }] : [],
+      pending: pending.length > 0 && !same(merged, held) ? [whole(merged, pending.at(-1)!.label)] : [],
     });
+    keep();
     setTimeout(() => void pump());
+  };
+
+  /** Puts what was kept back on top: one window's edits as they were, what other windows had merged in. */
+  const resume = (works: KeptWork[]) => {
+    const [first, ...others] = works;
+    if (!first) return;
+    const pending: Pending[] = [];
+    let design = first.base;
+    for (const { patches, label } of first.edits) {
+      design = applyPatches(design, patches);
+      pending.push({ design, label, patches, seq: ++seq });
+    }
+    for (const other of others) {
+      const theirs = other.edits.reduce((d, e) => applyPatches(d, e.patches), other.base);
+      const { merged } = merge(other.base, design, theirs);
+      if (!same(merged, design)) pending.push(whole(merged, 'kept from another window'));
+      design = merged;
+    }
+    set({ design, base: first.base, saved: first.saved, pending });
+    keep();
+    void pump();
   };
 
   return {
     ...EMPTY,
     pending: [],
     selected: [],
-    open(record) {
+    async open(record) {
+      const works = (await outbox.take(record.id)) ?? [];
       set({ ...EMPTY, pending: [], selected: [], id: record.id });
       accept(record);
+      resume(works);
     },
     close() {
       clearTimeout(timer);
@@ -145,9 +203,13 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     edit(label, recipe) {
       const before = get().design;
       if (!before) return;
-      const design = produce(before, recipe);
+      const [design, patches] = produceWithPatches(before, recipe);
       if (design === before) return;
-      set(s => ({ design, pending: [...s.pending, { design, label }], lastChange: { label, before } }));
+      const made: Pending = { design, label, patches, seq: ++seq };
+      set(s => ({ design, pending: [...s.pending, made], lastChange: { label, before } }));
+      const { id, pending } = get();
+      if (pending.length === 1) keep();
+      else void outbox.add(id!, made.seq, { patches, label });
       if (get().state !== 'conflict') void pump();
     },
     async travel(way) {
@@ -175,8 +237,9 @@ export const useDesign = create<OpenDesign>()((set, get) => {
         saved,
         conflict: null,
         state: 'saving',
-        pending: [{ design: merged, label: 'kept over another window’s change' }],
+        pending: [whole(merged, 'kept over another window’s change')],
       });
+      keep();
       void pump();
     },
     retry: () => void pump(),

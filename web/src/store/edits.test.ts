@@ -17,7 +17,7 @@ const library = makeLibrary();
 const state = () => useDesign.getState();
 const variant = () => state().design!.variants.find(v => v.id === state().variantId)!;
 
-beforeEach(() => {
+beforeEach(async () => {
   vi.spyOn(api, 'save').mockImplementation(async (id, revision) => ({
     id,
     revision: revision + 1,
@@ -26,7 +26,7 @@ beforeEach(() => {
     redo: null,
   }));
   state().close();
-  state().open({
+  await state().open({
     id: 'c',
     revision: 1,
     savedAt: '',

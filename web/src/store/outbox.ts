@@ -1,0 +1,122 @@
+import type { Design } from '@overcoat/core';
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { applyPatches, type Patch } from 'immer';
+import type { Saved } from '../api/client.ts';
+
+/** One edit not yet acknowledged, as what it changed. */
+export interface KeptEdit {
+  patches: Patch[];
+  label: string;
+}
+
+/** What one window had in hand of a conversion: the state the server last acknowledged, and the edits made on it. */
+export interface KeptWork {
+  session: string;
+  base: Design;
+  saved: Saved;
+  edits: KeptEdit[];
+}
+
+interface Tables extends DBSchema {
+  bases: { key: [string, string]; value: { base: Design; saved: Saved } };
+  /** How far the edits on a base have arrived: written instead of the base, which is large. */
+  marks: { key: [string, string]; value: { seq: number; saved: Saved } };
+  edits: { key: [string, string, number]; value: KeptEdit };
+  photos: { key: string; value: Blob };
+}
+
+const session = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
+let opened: Promise<IDBPDatabase<Tables> | null> | null = null;
+let last: Promise<unknown> = Promise.resolve();
+
+/** The browser's own database; null where there is none (private windows), and then nothing outlives the page. */
+function database(): Promise<IDBPDatabase<Tables> | null> {
+  opened ??=
+    typeof indexedDB === 'undefined'
+      ? Promise.resolve(null)
+      : openDB<Tables>('overcoat', 1, {
+          upgrade(db) {
+            db.createObjectStore('bases');
+            db.createObjectStore('marks');
+            db.createObjectStore('edits');
+            db.createObjectStore('photos');
+          },
+        }).catch(() => null);
+  return opened;
+}
+
+/** Runs after what was asked before; a failure is told once and stops nothing. */
+function inTurn<T>(work: (db: IDBPDatabase<Tables>) => Promise<T>): Promise<T | undefined> {
+  const run = last.then(async () => {
+    const db = await database();
+    return db ? work(db) : undefined;
+  });
+  last = run.catch(error => console.warn('Edits are kept in this window only:', error));
+  return run.catch(() => undefined);
+}
+
+const editsOf = (id: string, who = session) =>
+  IDBKeyRange.bound([id, who, 0], [id, who, Number.MAX_SAFE_INTEGER]);
+
+/** Edits kept in the browser until the server has them, so that they outlive the page. */
+export const outbox = {
+  session,
+  /** Whether anything can be kept here. */
+  works: async (): Promise<boolean> => (await database()) !== null,
+
+  /** Notes the acknowledged state and what still stands on it, in place of whatever was kept. */
+  keep: (id: string, base: Design, saved: Saved, edits: readonly (KeptEdit & { seq: number })[]) =>
+    inTurn(async db => {
+      const t = db.transaction(['bases', 'marks', 'edits'], 'readwrite');
+      await t.objectStore('edits').delete(editsOf(id));
+      await t.objectStore('marks').delete([id, session]);
+      if (edits.length === 0) await t.objectStore('bases').delete([id, session]);
+      else {
+        await t.objectStore('bases').put({ base, saved }, [id, session]);
+        for (const { seq, ...edit } of edits) await t.objectStore('edits').put(edit, [id, session, seq]);
+      }
+      await t.done;
+    }),
+
+  /** Adds one edit to what is kept. */
+  add: (id: string, seq: number, edit: KeptEdit) => inTurn(db => db.put('edits', edit, [id, session, seq])),
+
+  /** The edits up to `seq` have arrived, as `saved`. */
+  arrived: (id: string, seq: number, saved: Saved) =>
+    inTurn(db => db.put('marks', { seq, saved }, [id, session])),
+
+  /** Everything kept of a conversion, by any window, oldest window first; it is this window's from now on. */
+  take: (id: string): Promise<KeptWork[] | undefined> =>
+    inTurn(async db => {
+      const t = db.transaction(['bases', 'marks', 'edits'], 'readwrite');
+      const [bases, marks, edits] = [t.objectStore('bases'), t.objectStore('marks'), t.objectStore('edits')];
+      const works: KeptWork[] = [];
+      for (const [, who] of await bases.getAllKeys(IDBKeyRange.bound([id, ''], [id, '\uffff']))) {
+        const kept = await bases.get([id, who]);
+        const mark = await marks.get([id, who]);
+        const own = await edits.getAll(editsOf(id, who));
+        const seqs = (await edits.getAllKeys(editsOf(id, who))).map(key => key[2]);
+        const from = mark ? seqs.filter(seq => seq <= mark.seq).length : 0;
+        if (kept && own.length > from)
+          works.push({
+            session: who,
+            base: own.slice(0, from).reduce((design, e) => applyPatches(design, e.patches), kept.base),
+            saved: mark?.saved ?? kept.saved,
+            edits: own.slice(from),
+          });
+        await bases.delete([id, who]);
+        await marks.delete([id, who]);
+        await edits.delete(editsOf(id, who));
+      }
+      await t.done;
+      return works;
+    }),
+
+  /** Drops what is kept of a conversion that is gone. */
+  drop: (id: string) => outbox.take(id),
+
+  keepPhoto: (hash: string, blob: Blob) => inTurn(db => db.put('photos', blob, hash)),
+  photo: (hash: string) => inTurn(db => db.get('photos', hash)),
+  photos: () => inTurn(db => db.getAllKeys('photos')),
+  dropPhoto: (hash: string) => inTurn(db => db.delete('photos', hash)),
+};
