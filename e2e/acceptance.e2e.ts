@@ -83,7 +83,7 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
   }
   expect(steps).toBe(5);
   await expect(figure(page, 'added')).toHaveText('0.0 kg');
-  await expect(page.getByRole('tab')).toHaveCount(1);
+  await expect(page.getByRole('tablist', { name: 'Variants' }).getByRole('tab')).toHaveCount(1);
   for (let i = 0; i < steps; i++) {
     await expect(redo).toBeEnabled();
     await page.keyboard.press('Control+Shift+z');
@@ -92,7 +92,7 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
   }
   await expect(redo).toBeDisabled();
   await expect(figure(page, 'heat loss')).toHaveText(changed!);
-  await expect(page.getByRole('tab')).toHaveCount(2);
+  await expect(page.getByRole('tablist', { name: 'Variants' }).getByRole('tab')).toHaveCount(2);
 
   // Export, delete, import: identical.
   await page.getByRole('link', { name: /Conversions/ }).click();

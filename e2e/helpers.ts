@@ -27,7 +27,7 @@ export async function newConversion(page: Page, name: string, pattern = 'Long hi
   await page.goto('/');
   await page.getByRole('button', { name: 'New conversion' }).click();
   await page.getByLabel('Name of the van').fill(name);
-  await page.getByText(pattern).click();
+  await page.getByText(pattern, { exact: true }).click();
   await page.getByRole('button', { name: 'Start measuring' }).click();
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }

@@ -81,7 +81,7 @@ test.describe('the survey', () => {
     await page.locator('[data-zone="C"]').click();
     await expect(page.getByRole('heading', { name: /^8 bays: C1a/ })).toBeVisible();
     await page.getByRole('button', { name: 'All of these are right' }).click();
-    await expect(page.getByRole('link', { name: /Survey/ })).toContainText('8 of 43 measured');
+    await expect(page.getByRole('link', { name: /Survey/ })).toContainText('8 of 51 measured');
   });
 
   test('shows millimetres that do not add up', async ({ page }) => {
@@ -176,7 +176,7 @@ test.describe('variants', () => {
     await page.getByRole('dialog').getByRole('button', { name: 'Rename' }).click();
     await expect(page.getByRole('tab', { name: 'B · Third thoughts' })).toBeVisible();
     await page.getByRole('button', { name: 'Remove variant' }).click();
-    await expect(page.getByRole('tab')).toHaveCount(1);
+    await expect(page.getByRole('tablist', { name: 'Variants' }).getByRole('tab')).toHaveCount(1);
     await saved(page);
     await page.getByRole('button', { name: 'undo' }).click();
     await expect(page.getByRole('tab', { name: 'B · Third thoughts' })).toBeVisible();

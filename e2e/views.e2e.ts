@@ -32,7 +32,7 @@ test('every headline opens its working, and the working names its sources', asyn
   for (const [name, says] of [
     ['added', 'kg/m²'],
     ['cost', 'Indicative price'],
-    ['heat loss', 'Ribs are not yet counted'],
+    ['heat loss', 'two-dimensional section'],
     ['headroom', 'proud of the rib face'],
     ['damp', 'ISO 13788'],
   ] as const) {

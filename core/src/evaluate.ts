@@ -1,3 +1,4 @@
+import { type Bridge, zoneBridges } from './bridge/index.ts';
 import {
   assemblyOf,
   bayUValue,
@@ -82,8 +83,10 @@ export interface ZoneResult {
   area: number;
   mass: number;
   cost: number;
-  /** W/K of clear bays and of openings. */
+  /** W/K of clear bays, and of ribs and rails beyond them. */
   bays: number;
+  bridges: Bridge[];
+  ribs: number;
   openings: { id: string; area: number; uValue: number }[];
   heatLoss: number;
   /** Most the lining stands inside the rib face, m. */
@@ -108,7 +111,7 @@ export interface Evaluation {
 
 /**
  * The single result all views read: fit, heat, moisture, load, take-off and cost of one placement on the design's
- * shell under its brief. Heat loss counts clear bays and openings; ribs are not yet counted. Throws RangeError for
+ * shell under its brief. Heat loss counts clear bays, openings, and ribs and rails by their psi-values. Throws RangeError for
  * an unknown material: `checkDesign` finds those first.
  */
 export function evaluate(
@@ -125,7 +128,9 @@ export function evaluate(
     for (const bay of zone.bays)
       bays.set(bay.id, evaluateBay({ shell, placement, library, order, climate, cache }, zone, bay));
   const lines = massLines(order.covers, library);
-  const zones = shell.zones.map(zone => evaluateZone(zone, bays, lines, order));
+  const zones = shell.zones.map(zone =>
+    evaluateZone(zone, bays, lines, order, zoneBridges(shell, zone, placement, library)),
+  );
   const sum = (pick: (z: ZoneResult) => number) => zones.reduce((total, z) => total + pick(z), 0);
   const most = (kind: Zone['kind']) =>
     Math.max(0, ...zones.filter(z => z.zone.kind === kind).map(z => z.taken));
@@ -316,6 +321,7 @@ function evaluateZone(
   bays: Map<string, BayResult>,
   lines: MassLine[],
   order: TakeOff,
+  bridges: Bridge[],
 ): ZoneResult {
   const own = zone.bays.map(b => bays.get(b.id)!);
   const openings = zone.openings.map(o => ({
@@ -324,14 +330,17 @@ function evaluateZone(
     uValue: glazing(o.glazing, directionOf(zone.kind)).uValue,
   }));
   const clear = own.reduce((sum, r) => sum + r.area * r.uValue, 0);
+  const ribs = bridges.reduce((sum, b) => sum + b.length * b.psi, 0);
   return {
     zone,
+    bridges,
+    ribs,
     area: own.reduce((sum, r) => sum + r.area, 0),
     mass: lines.reduce((sum, l) => (l.zone === zone.id ? sum + l.mass : sum), 0),
     cost: order.costByZone[zone.id] ?? 0,
     bays: clear,
     openings,
-    heatLoss: clear + openings.reduce((sum, o) => sum + o.area * o.uValue, 0),
+    heatLoss: clear + ribs + openings.reduce((sum, o) => sum + o.area * o.uValue, 0),
     taken: Math.max(0, ...own.map(r => (r.fit ? r.fit.proud + r.fit.push : 0))),
   };
 }

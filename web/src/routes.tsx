@@ -16,6 +16,8 @@ export const router = createBrowserRouter([
         ErrorBoundary: Failure,
         children: [
           { path: 'survey', lazy: () => import('./views/survey/SurveyPage.tsx') },
+          { path: 'round', lazy: () => import('./views/survey/RoundPage.tsx') },
+          { path: 'form', lazy: () => import('./views/survey/FormPage.tsx') },
           { path: 'brief', lazy: () => import('./views/brief/BriefPage.tsx') },
           { path: 'build-ups', lazy: () => import('./views/build-ups/BuildUpsPage.tsx') },
           { path: 'compare', lazy: () => import('./views/compare/ComparePage.tsx') },

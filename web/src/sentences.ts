@@ -1,4 +1,4 @@
-import type { BayResult, Evaluation, UnitSystem } from '@overcoat/core';
+import type { BayResult, Evaluation, FitAdvice, Library, UnitSystem } from '@overcoat/core';
 import { printLength, printResistance } from '@overcoat/core';
 import { days, grams, monthName } from './format.ts';
 
@@ -73,4 +73,24 @@ export function fitSentence(result: BayResult, units: UnitSystem): { says: strin
     );
   if (fit.shallow.battenGap > 0.0005) parts.push(`${p(fit.shallow.battenGap)} of air between the battens`);
   return { says: parts.length > 0 ? `Fits: ${parts.join('; ')}.` : 'Fits flush.', wrong: false };
+}
+
+/** What a bay asks of its build-up, beyond whether it fits. */
+export function adviceSentences(advice: FitAdvice | null, library: Library, units: UnitSystem): string[] {
+  if (!advice) return [];
+  const p = (m: number) => printLength(m, units);
+  const says: string[] = [];
+  if (advice.thinner)
+    says.push(
+      `${p(advice.thinner.thickness)} of ${library.get(advice.thinner.material)?.name ?? 'it'} would fit everywhere.`,
+    );
+  if (advice.wedge)
+    says.push(
+      `On a straight taper the full sheet fits over ${Math.round(advice.wedge.share * 100)} % of the way from the deep end; the rest wants a wedge or a thinner piece.`,
+    );
+  if (advice.curved && advice.curved.gap > 0.001)
+    says.push(
+      `The skin is curved: one flat board leaves ${p(advice.curved.gap)} behind it, ${advice.curved.strips} strips no more than 2 mm each; foam the gap.`,
+    );
+  return says;
 }

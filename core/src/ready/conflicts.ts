@@ -35,7 +35,8 @@ export function holeConflicts(shell: Shell, ready: Ready): HoleConflict[] {
         width: cut.width,
         height: cut.height,
       };
-      const told = (about: string, says: string) => out.push({ bay: cut.bay, about, says });
+      const told = (about: string, says: string) =>
+        out.push({ bay: cut.bay, about, says: says.charAt(0).toUpperCase() + says.slice(1) });
       const over = beyond(area, cell.along, cell.up, cell.bay.width.value, cell.bay.height.value);
       if (over)
         told(
@@ -80,7 +81,7 @@ function cutsOf(zone: Zone, ready: Ready): Cut[] {
   return [
     ...zone.openings.map(o => ({
       id: o.id,
-      name: `The ${o.kind} ${o.id}`,
+      name: `the ${o.kind} ${o.id}`,
       bay: o.bay,
       at: o.at,
       width: o.width.value,

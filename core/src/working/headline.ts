@@ -62,7 +62,7 @@ export function costWorking(e: Evaluation, library: Library): Working {
   };
 }
 
-/** Heat loss, W/K: clear bays and openings. */
+/** Heat loss, W/K: clear bays, openings, ribs and rails. */
 export function heatWorking(e: Evaluation): Working {
   const w = new WorkingBuilder();
   const parts: string[] = [];
@@ -83,12 +83,20 @@ export function heatWorking(e: Evaluation): Working {
       const u = w.given(`${o.id}, U-value`, o.uValue, 'W/m²K', 'method', 'ISO 6946, centre of pane');
       parts.push(w.step(o.id, 'product', [area, u], 'W/K'));
     }
+  for (const z of e.zones)
+    for (const b of z.bridges) {
+      const name = `${z.zone.id}, ${b.what}s ${Math.round(b.width * 1000)} × ${Math.round(b.depth * 1000)} mm, ${b.buildUp}`;
+      const length = w.given(`${name}, length`, b.length, 'm', basisOf(e, z.zone.id));
+      const psi = w.given(`${name}, psi`, b.psi, 'W/mK', 'method', 'ISO 10211, two-dimensional section');
+      parts.push(w.step(name, 'product', [length, psi], 'W/K'));
+    }
   return {
     title: 'Heat loss',
     steps: w.steps,
     result: w.step('Heat loss', 'sum', parts, 'W/K'),
     notes: [
-      'Clear bays, windows and hatches. Ribs are not yet counted: metal ribs add to this.',
+      'Clear bays, windows and hatches, and what metal ribs and rails add to the bays beside them.',
+      'Corners between zones, door seals and draughts are not counted.',
       'Parked, still air: Rse 0.04 m²K/W.',
     ],
   };

@@ -37,14 +37,16 @@ export class ApiError extends Error {
 
 async function call<T>(method: string, path: string, body?: unknown, revision?: number): Promise<T> {
   const headers: Record<string, string> = {};
-  if (body !== undefined) headers['Content-Type'] = 'application/json';
+  if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? body.type : 'application/json';
   if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       headers,
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { body: body instanceof Blob || typeof body === 'string' ? body : JSON.stringify(body) }),
     });
   } catch {
     throw new ApiError(0, 'The server does not answer. What you changed is kept in this window.');
@@ -72,6 +74,7 @@ export const api = {
   exported: (id: string) => call<DesignFile>('GET', `/conversions/${id}/export`),
   importFile: (text: string) =>
     call<{ conversion: ConversionRecord; notes: string[] }>('POST', '/import', text),
+  putPhoto: (hash: string, picture: Blob) => call<void>('PUT', `/photos/${hash}`, picture),
   library: () => call<{ materials: Material[]; prices: Price[] }>('GET', '/library'),
   putMaterial: (material: Material) =>
     call<Material>('PUT', `/materials/${encodeURIComponent(material.id)}`, material),

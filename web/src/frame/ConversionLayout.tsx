@@ -9,6 +9,17 @@ import { Ledger } from './Ledger.tsx';
 import { TopBar } from './TopBar.tsx';
 import { useKeys } from './useKeys.ts';
 
+const VIEWS: (() => Promise<unknown>)[] = [
+  () => import('../views/survey/SurveyPage.tsx'),
+  () => import('../views/survey/RoundPage.tsx'),
+  () => import('../views/survey/FormPage.tsx'),
+  () => import('../views/brief/BriefPage.tsx'),
+  () => import('../views/build-ups/BuildUpsPage.tsx'),
+  () => import('../views/compare/ComparePage.tsx'),
+  () => import('../views/cut-and-buy/CutAndBuyPage.tsx'),
+  () => import('../views/materials/MaterialsPage.tsx'),
+];
+
 /** Everything inside one conversion: loads it, keeps it open, and puts bar and ledger over every view. */
 export function Component() {
   const { id } = useParams();
@@ -29,6 +40,11 @@ export function Component() {
     if (data && data.id !== useDesign.getState().id) void open(data);
   }, [data, open]);
   useEffect(() => () => close(), [close]);
+  // Every view's code is fetched now, so that the work goes on when the server is away.
+  useEffect(() => {
+    const timer = setTimeout(() => void Promise.allSettled(VIEWS.map(load => load())), 400);
+    return () => clearTimeout(timer);
+  }, []);
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
       if (useDesign.getState().pending.length > 0) event.preventDefault();

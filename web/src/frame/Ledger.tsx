@@ -8,6 +8,7 @@ import {
   printLength,
   printMass,
   printMoney,
+  printNumber,
   type Working,
 } from '@overcoat/core';
 import { type ReactNode, useState } from 'react';
@@ -43,7 +44,10 @@ export function Ledger() {
     cost: over.cost
       ? `${printMoney(Math.round(e.cost - budget))} over the budget`
       : `of ${printMoney(budget)}, whole packs`,
-    heat: 'ribs not yet counted',
+    heat: `ribs and rails ${printNumber(
+      e.zones.reduce((sum, z) => sum + z.ribs, 0),
+      1,
+    )} of it`,
     headroom: over.headroom
       ? `${printLength(headHeight.value, units)} needed`
       : `floor +${printLength(e.headroom.floor, units)}, ceiling −${printLength(e.headroom.ceiling, units)}`,

@@ -1,40 +1,57 @@
-import type { PlacedBay, PlacedZone } from '@overcoat/core';
-import type { ReactNode } from 'react';
+import { findBay, type PlacedBay, type PlacedZone, type ShellLayout } from '@overcoat/core';
+import { type ReactNode, useState } from 'react';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/evaluation.ts';
+import { HoverCard } from './HoverCard.tsx';
 import { type BayPaint, ShellMap } from './ShellMap.tsx';
+import { Viewport } from './Viewport.tsx';
 
 interface Props {
   title: string;
   paint(bay: PlacedBay['bay'], zone: PlacedZone['zone']): BayPaint;
   legend: ReactNode;
   children?: ReactNode;
+  /** Beside the title. */
+  tools?: ReactNode;
+  overlay?(layout: ShellLayout): ReactNode;
+  /** Another picture in place of the sheet. */
+  instead?: ReactNode;
 }
 
 /** The shell on the table, with what its colours mean; every view has one. */
-export function MapPanel({ title, paint, legend, children }: Props) {
+export function MapPanel({ title, paint, legend, children, tools, overlay, instead }: Props) {
   const design = useOpenDesign();
   const selected = useDesign(s => s.selected);
   const select = useDesign(s => s.select);
+  const [hover, setHover] = useState<{ bay: string; x: number; y: number } | null>(null);
+  const hovered = hover && findBay(design.shell, hover.bay);
   return (
     <section
       aria-label="The shell, unfolded"
-      className="table-ground flex min-h-[420px] min-w-0 grow flex-col gap-2 p-4 lg:min-h-0"
+      className="table-ground flex min-h-[420px] min-w-0 grow flex-col gap-2 p-4 max-lg:h-[560px] lg:min-h-0"
     >
-      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <h2 className="text-lg">{title}</h2>
+        {tools}
         {children}
       </div>
-      <div className="min-h-0 grow max-lg:overflow-x-auto">
-        <ShellMap
-          shell={design.shell}
-          paint={paint}
-          selected={selected}
-          onSelect={select}
-          label={`${title}: bays`}
-        />
-      </div>
+      {instead ?? (
+        <Viewport>
+          <ShellMap
+            shell={design.shell}
+            paint={paint}
+            selected={selected}
+            onSelect={select}
+            label={`${title}: bays`}
+            {...(overlay ? { overlay } : {})}
+            onHover={(bay, event) => setHover(bay ? { bay, x: event.clientX, y: event.clientY } : null)}
+          />
+        </Viewport>
+      )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">{legend}</div>
+      {hover && hovered && (
+        <HoverCard bay={hover.bay} x={hover.x} y={hover.y} paint={paint(hovered.bay, hovered.zone)} />
+      )}
     </section>
   );
 }

@@ -1,5 +1,15 @@
-import { layoutShell, type PlacedBay, type PlacedZone, type Shell } from '@overcoat/core';
-import { type KeyboardEvent, type MouseEvent, memo, useId, useMemo, useRef } from 'react';
+import { layoutShell, type PlacedBay, type PlacedZone, type Shell, type ShellLayout } from '@overcoat/core';
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  memo,
+  type PointerEvent,
+  type ReactNode,
+  useId,
+  useMemo,
+  useRef,
+} from 'react';
+import { type Relief, ReliefDef, reliefId } from './relief.tsx';
 import { type Texture, TextureDefs } from './textures.tsx';
 
 /** How a view paints one bay. */
@@ -14,6 +24,10 @@ export interface BayPaint {
   says: string;
   /** A short second line inside the bay. */
   small?: string;
+  /** Depth as light and shade, instead of a fill. */
+  relief?: Relief | null;
+  /** Not what is being looked for. */
+  dim?: boolean;
 }
 
 interface Props {
@@ -22,18 +36,22 @@ interface Props {
   selected: readonly string[];
   onSelect(bays: string[]): void;
   label: string;
+  /** Drawn over the bays, in mm of the sheet. */
+  overlay?(layout: ShellLayout): ReactNode;
+  onHover?(bay: string | null, event: PointerEvent): void;
 }
 
-const MM = 1000;
+export const MM = 1000;
 /** Letter heights on the sheet, mm: about 11 px when the whole van is on a screen of 1280. */
 const NAME = 140;
 const BAY_NAME = 128;
 const FIGURE = 112;
 
 /** The unfolded shell, to scale: a list of bays to choose from by pointer or arrow keys (Shift adds, Z takes the zone). */
-export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
+export function ShellMap({ shell, paint, selected, onSelect, label, overlay, onHover }: Props) {
   const prefix = useId().replaceAll(':', '');
   const layout = useMemo(() => layoutShell(shell), [shell]);
+  const chosen = useMemo(() => new Set(selected), [selected]);
   const bays = useMemo(
     () => layout.zones.flatMap(zone => zone.bays.map(placed => ({ placed, zone }))),
     [layout],
@@ -82,19 +100,39 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
       onSelect(hit.zone.bays.map(b => b.bay.id));
   };
 
+  const drawn = layout.zones.map(zone => ({
+    zone,
+    painted: zone.bays.map(placed => ({ placed, paint: paint(placed.bay, zone.zone) })),
+  }));
+  const onPointerMove = onHover
+    ? (event: PointerEvent) =>
+        event.pointerType === 'mouse' && onHover(at(event.target)?.placed.bay.id ?? null, event)
+    : undefined;
+
   return (
     <svg
       ref={root}
       viewBox={`-230 -20 ${layout.width * MM + 250} ${layout.height * MM + 80}`}
       preserveAspectRatio="xMidYMin meet"
-      className="h-full max-h-full w-full select-none max-lg:min-w-[720px]"
-      role="listbox"
-      aria-label={label}
-      aria-multiselectable
+      className="h-full w-full select-none"
+      role="group"
+      aria-label="The shell"
       onClick={onClick}
       onKeyDown={onKeyDown}
+      onPointerMove={onPointerMove}
+      onPointerLeave={onHover && (event => onHover(null, event))}
     >
       <TextureDefs prefix={prefix} />
+      <defs>
+        {drawn.flatMap(({ painted }) =>
+          painted.map(
+            p =>
+              p.paint.relief && (
+                <ReliefDef key={p.placed.bay.id} id={reliefId(prefix, p.placed.bay.id)} {...p.paint.relief} />
+              ),
+          ),
+        )}
+      </defs>
       <g aria-hidden stroke="var(--chalk)" strokeWidth={7} fill="none">
         <path d={`M-70 ${bottom}V300M-100 345L-70 290L-40 345`} />
         <text
@@ -109,56 +147,58 @@ export function ShellMap({ shell, paint, selected, onSelect, label }: Props) {
           FRONT OF VAN
         </text>
       </g>
-      {layout.zones.map(zone => {
-        const painted = zone.bays.map(placed => ({ placed, paint: paint(placed.bay, zone.zone) }));
-        return (
-          <g key={zone.zone.id} role="group" aria-label={zone.zone.name}>
-            <text
-              x={zone.x * MM}
-              y={labelY(zone)}
-              fontSize={NAME}
-              fill="var(--ink)"
-              aria-hidden
-              className="cursor-pointer"
-              data-zone={zone.zone.id}
-            >
-              <tspan fontWeight={600} pointerEvents="none">
-                {zone.zone.id}
-              </tspan>{' '}
-              {shortName(zone)}
-            </text>
-            <ZoneGround zone={zone} />
-            {painted.map(p => (
-              <Bay
-                key={p.placed.bay.id}
-                placed={p.placed}
-                prefix={prefix}
-                {...p.paint}
-                selected={selected.includes(p.placed.bay.id)}
-                tabbable={p.placed.bay.id === focusable}
-              />
-            ))}
-            {zone.openings.map(o => (
-              <Pane
-                key={o.opening.id}
-                x={o.x * MM}
-                y={o.y * MM}
-                width={o.width * MM}
-                height={o.height * MM}
-              />
-            ))}
-            {painted.map(p => (
-              <BayName
-                key={p.placed.bay.id}
-                placed={p.placed}
-                small={p.paint.small}
-                alert={p.paint.alert}
-                selected={selected.includes(p.placed.bay.id)}
-              />
-            ))}
-          </g>
-        );
-      })}
+      <g role="listbox" aria-label={label} aria-multiselectable>
+        {drawn.map(({ zone, painted }) => {
+          return (
+            <g key={zone.zone.id} role="group" aria-label={zone.zone.name}>
+              <text
+                x={zone.x * MM}
+                y={labelY(zone)}
+                fontSize={NAME}
+                fill="var(--ink)"
+                aria-hidden
+                className="cursor-pointer"
+                data-zone={zone.zone.id}
+              >
+                <tspan fontWeight={600} pointerEvents="none">
+                  {zone.zone.id}
+                </tspan>{' '}
+                {shortName(zone)}
+              </text>
+              <ZoneGround zone={zone} />
+              {painted.map(p => (
+                <Bay
+                  key={p.placed.bay.id}
+                  placed={p.placed}
+                  prefix={prefix}
+                  {...p.paint}
+                  selected={chosen.has(p.placed.bay.id)}
+                  tabbable={p.placed.bay.id === focusable}
+                />
+              ))}
+              {zone.openings.map(o => (
+                <Pane
+                  key={o.opening.id}
+                  x={o.x * MM}
+                  y={o.y * MM}
+                  width={o.width * MM}
+                  height={o.height * MM}
+                />
+              ))}
+              {painted.map(p => (
+                <BayName
+                  key={p.placed.bay.id}
+                  placed={p.placed}
+                  small={p.paint.small}
+                  alert={p.paint.alert}
+                  selected={chosen.has(p.placed.bay.id)}
+                />
+              ))}
+            </g>
+          );
+        })}
+      </g>
+      {overlay?.(layout)}
     </svg>
   );
 }
@@ -227,15 +267,30 @@ interface BayProps extends BayPaint {
   tabbable: boolean;
 }
 
-const Bay = memo(function Bay({ placed, prefix, texture, fill, dashed, says, selected, tabbable }: BayProps) {
+const Bay = memo(function Bay({
+  placed,
+  prefix,
+  texture,
+  fill,
+  relief,
+  dashed,
+  dim,
+  says,
+  selected,
+  tabbable,
+}: BayProps) {
   const x = placed.x * MM;
   const y = placed.y * MM;
   const w = placed.width * MM;
   const h = placed.height * MM;
   const notch = Math.min(26, w / 6, h / 4);
   // A pattern piece: its notch points to the front of the van.
-  const outline = `M${x} ${y}H${x + w / 2 - notch}l${notch} ${notch * 0.9}l${notch} ${-notch * 0.9}H${x + w}V${y + h}H${x}Z`;
-  const filling = fill ?? (texture && texture !== 'none' ? `url(#${prefix}-${texture})` : 'var(--ticket)');
+  const outline = placed.outline
+    ? `M${placed.outline.map(p => `${p.x * MM} ${p.y * MM}`).join('L')}Z`
+    : `M${x} ${y}H${x + w / 2 - notch}l${notch} ${notch * 0.9}l${notch} ${-notch * 0.9}H${x + w}V${y + h}H${x}Z`;
+  const filling = relief
+    ? `url(#${reliefId(prefix, placed.bay.id)})`
+    : (fill ?? (texture && texture !== 'none' ? `url(#${prefix}-${texture})` : 'var(--ticket)'));
   return (
     <g
       role="option"
@@ -243,9 +298,9 @@ const Bay = memo(function Bay({ placed, prefix, texture, fill, dashed, says, sel
       aria-label={`${placed.bay.id}: ${says}`}
       data-bay={placed.bay.id}
       tabIndex={tabbable ? 0 : -1}
+      opacity={dim ? 0.28 : undefined}
       className="outline-none [&:focus-visible>path]:stroke-[18px]"
     >
-      <title>{`${placed.bay.id}: ${says}`}</title>
       <path
         d={outline}
         fill={filling}

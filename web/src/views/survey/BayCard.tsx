@@ -1,29 +1,31 @@
 import {
+  areaError,
   type BayField,
   buildUpOf,
+  closure,
   findBay,
+  fitAdvice,
   isMeasured,
   type Measurement,
   measured,
-  type Opening,
   printArea,
   printLength,
   printNumber,
-  removeOpening,
   setBay,
-  setOpening,
 } from '@overcoat/core';
-import { Plus, X } from 'lucide-react';
-import { useState } from 'react';
 import { Link } from 'react-router';
-import { bayPlace, dampSentence, fitSentence } from '../../sentences.ts';
+import { useLibrary } from '../../api/queries.ts';
+import { adviceSentences, bayPlace, dampSentence, fitSentence } from '../../sentences.ts';
 import { useDesign } from '../../store/design.ts';
-import { freshId } from '../../store/edits.ts';
 import { useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
-import { Select } from '../../ui/Select.tsx';
+import { BayActions } from './BayActions.tsx';
+import { BayReady } from './BayReady.tsx';
+import { BayShape } from './BayShape.tsx';
+import { KeepClears } from './KeepClears.tsx';
+import { Openings } from './Openings.tsx';
 
 const FIELDS: { field: BayField; name: string; max: number; min: number }[] = [
   { field: 'width', name: 'Along the van, rib to rib', min: 0.02, max: 9 },
@@ -37,6 +39,7 @@ export function BayCard({ ids }: { ids: readonly string[] }) {
   const design = useOpenDesign();
   const variant = useVariant();
   const e = useEvaluation();
+  const { library } = useLibrary();
   const units = useUnits();
   const edit = useDesign(s => s.edit);
   const [first] = ids;
@@ -103,16 +106,31 @@ export function BayCard({ ids }: { ids: readonly string[] }) {
           All of these are right
         </Button>
       )}
-      {ids.length === 1 && <Openings key={bay.id} bay={bay.id} />}
+      {ids.length === 1 && <BayShape bay={bay} />}
+      <BayActions ids={ids} bay={bay} zone={zone} />
+      {ids.length === 1 && (
+        <>
+          <Openings bay={bay.id} />
+          <KeepClears bay={bay.id} />
+          <BayReady bay={bay.id} />
+        </>
+      )}
       <section className="mt-5 border-t border-rule pt-3">
         <h3 className="text-lg">{buildUp ? buildUp.name : 'Bare'}</h3>
         <dl className="mt-1 grid grid-cols-2 gap-x-3 text-[13px]">
           <dt className="text-faint">Area, openings off</dt>
           <dd className="text-right font-medium">{printArea(result.area, units)}</dd>
+          <dt className="text-faint">tape error on it</dt>
+          <dd className="text-right">± {printArea(areaError(bay, design.shell.tapeError), units)}</dd>
           <dt className="text-faint">U-value, clear bay</dt>
           <dd className="text-right font-medium">{printNumber(result.uValue, 2)} W/m²K</dd>
         </dl>
         <p className={`mt-2 ${fit.wrong ? 'font-medium text-signal' : ''}`}>{fit.says}</p>
+        {adviceSentences(fitAdvice(result, library), library, units).map(says => (
+          <p key={says} className="mt-1 text-[13px]">
+            {says}
+          </p>
+        ))}
         <p className="mt-1">{dampSentence(result)}</p>
         <Link to="../build-ups" relative="path" className="mt-2 inline-block text-chalk underline">
           Choose what goes here
@@ -122,103 +140,45 @@ export function BayCard({ ids }: { ids: readonly string[] }) {
   );
 }
 
-function Openings({ bay }: { bay: string }) {
-  const design = useOpenDesign();
-  const edit = useDesign(s => s.edit);
-  const [refused, setRefused] = useState<string | null>(null);
-  const found = findBay(design.shell, bay)!;
-  const openings = found.zone.openings.filter(o => o.bay === bay);
-  const put = (opening: Opening, label: string): string | null => {
-    const edited = setOpening(design.shell, opening);
-    if (!edited.ok) return edited.message;
-    edit(label, draft => {
-      draft.shell = edited.shell;
-    });
-    return null;
-  };
-  const add = () => {
-    const id = freshId(
-      design.shell.zones.flatMap(z => z.openings.map(o => o.id)),
-      'W',
-    );
-    const overhead = found.zone.kind === 'ceiling';
-    const size = (m: Measurement, wish: number): Measurement => ({
-      basis: 'assumed',
-      value: Math.min(wish, Math.floor(m.value * 800) / 1000),
-      from: 'guess',
-    });
-    setRefused(
-      put(
-        {
-          id,
-          bay,
-          kind: overhead ? 'roof vent' : 'window',
-          width: size(found.bay.width, 0.4),
-          height: size(found.bay.height, 0.4),
-          glazing: 'double acrylic',
-        },
-        `${overhead ? 'roof vent' : 'window'} in ${bay}`,
-      ),
-    );
-  };
+/** What to do while no bay is chosen. */
+export function Advice() {
   return (
-    <section className="mt-4 border-t border-rule pt-3">
-      <div className="flex items-center justify-between">
-        <h3 className="text-lg">Openings</h3>
-        <Button small onClick={add}>
-          <Plus size={14} aria-hidden /> add an opening
-        </Button>
-      </div>
-      {openings.length === 0 && (
-        <p className="text-[13px] text-faint">
-          None. Panels that will be cut out for a window get no treatment: add the window first.
-        </p>
-      )}
-      {refused && (
-        <p role="alert" className="text-signal">
-          {refused}
-        </p>
-      )}
-      {openings.map(o => (
-        <div key={o.id} className="mt-2 grid grid-cols-[1fr_1fr_1.3fr_auto] items-start gap-2">
-          <MeasureField
-            label={`${o.kind} along`}
-            value={o.width}
-            min={0.05}
-            max={3}
-            onMeasure={width => put({ ...o, width }, `${o.id} width`)}
-          />
-          <MeasureField
-            label="across"
-            value={o.height}
-            min={0.05}
-            max={3}
-            onMeasure={height => put({ ...o, height }, `${o.id} height`)}
-          />
-          <Select
-            label="glazing"
-            value={o.glazing}
-            onChange={e => put({ ...o, glazing: e.target.value as Opening['glazing'] }, `${o.id} glazing`)}
-          >
-            <option value="glass">single glass</option>
-            <option value="double acrylic">double acrylic</option>
-            <option value="insulated panel">insulated panel</option>
-          </Select>
-          <Button
-            small
-            look="quiet"
-            className="mt-5"
-            aria-label={`Remove ${o.kind}`}
-            onClick={() =>
-              edit(`${o.id} removed`, draft => {
-                draft.shell = removeOpening(design.shell, o.id);
-              })
-            }
-          >
-            <X size={15} />
-          </Button>
-        </div>
+    <div>
+      <h2 className="text-xl">Measure what you will cover</h2>
+      <p className="mt-2">
+        Everything dashed is assumed from the body pattern. Start with the three large sizes above the map,
+        then choose a bay and read its depth where it is shallowest and where it is deepest. In the van, start
+        a <b>Round</b>: it asks for one size after another.
+      </p>
+      <p className="mt-2 text-faint">
+        Type as the tape says it: 955, 1.2 m, 120 cm, 47 1/4", 3' 11 1/4". Arrow keys walk from bay to bay,
+        Shift adds, Z takes the whole zone. + and − zoom, 0 shows the whole sheet.
+      </p>
+    </div>
+  );
+}
+
+/** Whether the zones close, in a line; the whole of it is told under “Whole van”. */
+export function ClosureNote() {
+  const { shell } = useOpenDesign();
+  const units = useUnits();
+  const open = shell.zones
+    .map(zone => ({ zone, error: closure(zone).worst }))
+    .filter(c => Math.abs(c.error) >= 0.0015);
+  if (open.length === 0)
+    return (
+      <p className="mt-5 border-t border-rule pt-2 text-[13px]">
+        Every zone closes: bays and ribs add up to its length and height.
+      </p>
+    );
+  return (
+    <ul className="mt-5 border-t border-rule pt-2 text-[13px] text-signal">
+      {open.map(({ zone, error }) => (
+        <li key={zone.id}>
+          <b>{zone.id}</b> {zone.name}: {printLength(Math.abs(error), units)}{' '}
+          {error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs.
+        </li>
       ))}
-    </section>
+    </ul>
   );
 }

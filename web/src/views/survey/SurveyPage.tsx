@@ -1,54 +1,187 @@
-import { type Bay, closure, isMeasured, printArea, printLength, setMaster, type Zone } from '@overcoat/core';
+import {
+  type Bay,
+  isSurveyed,
+  layoutShell,
+  printLength,
+  rustState,
+  setMaster,
+  type Zone,
+} from '@overcoat/core';
+import { Footprints } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
+import { reliefOf, shade } from '../../shell-map/relief.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
-import { BayCard } from './BayCard.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { Tabs } from '../../ui/Tabs.tsx';
+import { Advice, BayCard, ClosureNote } from './BayCard.tsx';
+import { FilesPanel } from './FilesPanel.tsx';
+import { FoldedVan } from './FoldedVan.tsx';
+import { ReadyPanel, useReadyCount } from './ReadyPanel.tsx';
+import { SheetMarks } from './SheetMarks.tsx';
+import { VanPanel } from './VanPanel.tsx';
 
-const isDone = (bay: Bay) => [bay.width, bay.height, bay.depthMin, bay.depthMax].every(isMeasured);
+const FILTERS = {
+  all: 'all bays',
+  assumed: 'assumed',
+  flagged: 'flagged',
+  rust: 'with rust',
+  drums: 'drumming',
+  deep: 'deep: 60 mm and more',
+} as const;
+type Filter = keyof typeof FILTERS;
 
-/** The shell as it is: master sizes, then bay by bay. */
+/** The shell as it is: master sizes, then bay by bay, and what must be made ready. */
 export function Component() {
   const units = useUnits();
+  const design = useOpenDesign();
   const selected = useDesign(s => s.selected);
+  const [filter, setFilter] = useState<Filter>('all');
+  const [look, setLook] = useState<'sheet' | 'arrange' | 'folded'>('sheet');
+  const [tab, setTab] = useState('bay');
+  const waiting = useReadyCount();
+  const { shell, ready } = design;
+  const placed = useMemo(() => new Map(layoutShell(shell).zones.map(z => [z.zone.id, z])), [shell]);
+  const shown = useMemo((): Record<Exclude<Filter, 'all'>, (bay: Bay) => boolean> => {
+    const rust = new Set(ready.rust.filter(r => rustState(r, Infinity).bare).map(r => r.bay));
+    const drums = new Set(ready.taps.filter(t => (t.after ?? t.before) === 'rings').map(t => t.id));
+    const flagged = new Set(ready.flags.map(f => f.id));
+    return {
+      assumed: bay => !isSurveyed(bay),
+      flagged: bay => flagged.has(bay.id),
+      rust: bay => rust.has(bay.id),
+      drums: bay => drums.has(bay.id),
+      deep: bay => bay.depthMax.value >= 0.06,
+    };
+  }, [ready]);
   const paint = (bay: Bay, zone: Zone) => {
-    const done = isDone(bay);
+    const done = isSurveyed(bay);
     const depth =
       bay.depthMax.value > 0.0005
         ? `${printLength(bay.depthMin.value, units)} to ${printLength(bay.depthMax.value, units)} deep`
         : 'no depth';
+    const relief = done ? reliefOf(bay, placed.get(zone.id)!) : null;
     return {
       dashed: !done,
-      fill: done ? relief(bay.depthMax.value) : 'var(--ticket)',
+      fill: done ? shade(bay.depthMax.value) : 'var(--ticket)',
+      relief,
+      dim: filter !== 'all' && !shown[filter](bay),
       says: `${zone.name}, ${printLength(bay.width.value, units)} by ${printLength(bay.height.value, units)}, ${depth}, ${done ? 'measured' : 'assumed'}`,
       small: depthFigures(bay),
     };
   };
+  const count = filter === 'all' ? 0 : shell.zones.flatMap(z => z.bays).filter(shown[filter]).length;
   return (
     <>
       <MapPanel
-        title="The shell, unfolded"
+        title={look === 'folded' ? 'The shell, folded' : 'The shell, unfolded'}
         paint={paint}
+        instead={look === 'folded' ? <FoldedVan paint={paint} /> : undefined}
+        overlay={layout => <SheetMarks layout={layout} arrange={look === 'arrange'} />}
+        tools={
+          <div className="flex flex-wrap items-center gap-2">
+            <Select
+              label="Which bays to show"
+              hideLabel
+              value={filter}
+              onChange={e => setFilter(e.target.value as Filter)}
+            >
+              {Object.entries(FILTERS).map(([key, name]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+            <Select
+              label="How to look at it"
+              hideLabel
+              value={look}
+              onChange={e => setLook(e.target.value as typeof look)}
+            >
+              <option value="sheet">unfolded</option>
+              <option value="arrange">unfolded, to arrange</option>
+              <option value="folded">folded van</option>
+            </Select>
+            <Link
+              to="../round"
+              relative="path"
+              className="inline-flex min-h-9 items-center gap-1.5 rounded-[4px] border border-slate bg-slate px-3 font-medium text-on-slate"
+            >
+              <Footprints size={16} aria-hidden /> Round
+            </Link>
+          </div>
+        }
         legend={
           <>
             <Legend
               swatches={[
                 { dashed: true, says: 'assumed' },
-                { fill: relief(0.03), says: 'measured, shallow' },
-                { fill: relief(0.09), says: 'measured, deep' },
+                { fill: shade(0.03), says: 'shallow' },
+                { fill: shade(0.09), says: 'deep' },
               ]}
             />
-            <span className="text-faint">figures in the bays: shallowest–deepest, mm</span>
+            <span className="text-faint">figures: depth, mm</span>
+            <span>
+              <b className="text-signal">R</b> rust · <b>H</b> hole · <b className="text-chalk">×</b> keep
+              clear
+            </span>
           </>
         }
       >
-        <MasterSizes />
+        <div className="grid w-full grid-cols-3 gap-2">
+          <MasterSizes />
+        </div>
+        {filter !== 'all' && (
+          <output className="w-full text-[13px] text-faint">
+            {count === 0 ? `No bay is ${FILTERS[filter]}.` : `${count} bays: ${FILTERS[filter]}.`}{' '}
+            <Button small look="quiet" onClick={() => setFilter('all')}>
+              show all
+            </Button>
+          </output>
+        )}
+        {look === 'arrange' && (
+          <p className="w-full text-[13px] text-faint">
+            Drag a rib, opening or keep-clear, or choose it and use the arrow keys: 1 mm a press, 10 with
+            Shift.
+          </p>
+        )}
       </MapPanel>
-      <aside className="w-full shrink-0 overflow-auto border-rule bg-sheet p-5 lg:w-[400px] lg:border-l">
-        {selected.length === 0 ? <Advice /> : <BayCard ids={selected} />}
-        <Closures />
+      <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[410px] lg:border-l">
+        <Tabs
+          label="Survey"
+          value={tab}
+          onChange={setTab}
+          tabs={[
+            {
+              key: 'bay',
+              name: 'Bay',
+              content: (
+                <>
+                  {selected.length === 0 ? <Advice /> : <BayCard key={selected.join()} ids={selected} />}
+                  <ClosureNote />
+                </>
+              ),
+            },
+            {
+              key: 'ready',
+              name: (
+                <>
+                  Making ready
+                  {waiting > 0 && <span className="ml-1 text-signal">{waiting}</span>}
+                </>
+              ),
+              content: <ReadyPanel />,
+            },
+            { key: 'van', name: 'Whole van', content: <VanPanel /> },
+            { key: 'files', name: 'In & out', content: <FilesPanel /> },
+          ]}
+        />
       </aside>
     </>
   );
@@ -60,10 +193,6 @@ function depthFigures({ depthMin, depthMax }: Bay): string {
   return max === 0 ? '' : min === max ? `${min}` : `${min}–${max}`;
 }
 
-/** Deeper is darker: relief in chalk. */
-const relief = (depth: number) =>
-  `color-mix(in srgb, var(--chalk) ${Math.round(Math.min(1, depth / 0.1) * 42)}%, var(--ticket))`;
-
 const MASTERS = [
   { field: 'length', label: 'Load-floor length', min: 0.8, max: 9 },
   { field: 'width', label: 'Width, wall to wall', min: 0.8, max: 3 },
@@ -73,68 +202,19 @@ const MASTERS = [
 function MasterSizes() {
   const design = useOpenDesign();
   const edit = useDesign(s => s.edit);
-  return (
-    <div className="grid grid-cols-3 gap-2">
-      {MASTERS.map(({ field, label, min, max }) => (
-        <MeasureField
-          key={field}
-          label={label}
-          value={design.shell[field]}
-          min={min}
-          max={max}
-          onMeasure={value => {
-            edit(`${label.toLowerCase()} ${value.basis === 'measured' ? value.entered : ''}`, draft => {
-              draft.shell = setMaster(design.shell, field, value);
-            });
-            return null;
-          }}
-        />
-      ))}
-    </div>
-  );
-}
-
-function Advice() {
-  return (
-    <div>
-      <h2 className="text-xl">Measure what you will cover</h2>
-      <p className="mt-2">
-        Everything dashed is assumed from the body pattern. Start with the three large sizes above the map,
-        then choose a bay and read its depth where it is shallowest and where it is deepest.
-      </p>
-      <p className="mt-2 text-faint">
-        Type as the tape says it: 955, 1.2 m, 120 cm, 47 1/4", 3' 11 1/4". Arrow keys walk from bay to bay,
-        Shift adds, Z takes the whole zone.
-      </p>
-    </div>
-  );
-}
-
-function Closures() {
-  const { shell } = useOpenDesign();
-  const units = useUnits();
-  const open = shell.zones
-    .map(z => ({ zone: z, error: closure(z).worst }))
-    .filter(c => Math.abs(c.error) >= 0.0015);
-  const area = shell.zones.reduce(
-    (sum, z) => sum + z.bays.reduce((s, b) => s + b.width.value * b.height.value, 0),
-    0,
-  );
-  return (
-    <div className="mt-6 border-t border-rule pt-3 text-[13px]">
-      <p className="text-faint">Bays together {printArea(area, units)}.</p>
-      {open.length === 0 ? (
-        <p>Every zone closes: bays and ribs add up to its length and height.</p>
-      ) : (
-        <ul>
-          {open.map(({ zone, error }) => (
-            <li key={zone.id} className="text-signal">
-              <b>{zone.id}</b> {zone.name}: {printLength(Math.abs(error), units)}{' '}
-              {error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs.
-            </li>
-          ))}
-        </ul>
-      )}
-    </div>
-  );
+  return MASTERS.map(({ field, label, min, max }) => (
+    <MeasureField
+      key={field}
+      label={label}
+      value={design.shell[field]}
+      min={min}
+      max={max}
+      onMeasure={value => {
+        edit(`${label.toLowerCase()} ${value.basis === 'measured' ? value.entered : ''}`, draft => {
+          draft.shell = setMaster(design.shell, field, value);
+        });
+        return null;
+      }}
+    />
+  ));
 }

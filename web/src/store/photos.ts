@@ -1,0 +1,85 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import { stripJpeg } from '@overcoat/core';
+import { useEffect, useState } from 'react';
+import { api } from '../api/client.ts';
+import { outbox } from './outbox.ts';
+
+/** Longest side of a stored photo, px: sharp on any screen, about 300 kB. */
+const LONGEST = 1600;
+const RETRY = 4000;
+
+export interface PreparedPhoto {
+  hash: string;
+  width: number;
+  height: number;
+}
+
+/**
+ * Makes a picture ready to keep: turned upright, no larger than it is looked at, drawn anew so that nothing the
+ * camera wrote (place, time, owner) is left. It is kept in the browser until the server has it. Throws an Error
+ * with a sentence for what is no picture.
+ */
+export async function keepPhoto(file: Blob): Promise<PreparedPhoto> {
+  const image = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
+    throw new Error('This file is not a picture that can be read: a JPEG, PNG or WebP is accepted.');
+  });
+  const scale = Math.min(1, LONGEST / Math.max(image.width, image.height));
+  const [width, height] = [Math.round(image.width * scale), Math.round(image.height * scale)];
+  const canvas = document.createElement('canvas');
+  canvas.width = width;
+  canvas.height = height;
+  canvas.getContext('2d')!.drawImage(image, 0, 0, width, height);
+  image.close();
+  const drawn = await new Promise<Blob | null>(resolve => canvas.toBlob(resolve, 'image/jpeg', 0.82));
+  const bytes = drawn && stripJpeg(new Uint8Array(await drawn.arrayBuffer()));
+  if (!bytes) throw new Error('The picture could not be made ready to keep.');
+  const hash = bytesToHex(sha256(bytes));
+  const clean = new Blob([bytes.slice().buffer], { type: 'image/jpeg' });
+  if (await outbox.works()) {
+    await outbox.keepPhoto(hash, clean);
+    void sendPhotos();
+  } else await api.putPhoto(hash, clean);
+  return { hash, width, height };
+}
+
+let sending: Promise<void> | null = null;
+let timer: ReturnType<typeof setTimeout> | undefined;
+
+/** Sends what is kept, one after another, and tries again while the server is away. */
+export function sendPhotos(): Promise<void> {
+  sending ??= (async () => {
+    clearTimeout(timer);
+    try {
+      for (const hash of (await outbox.photos()) ?? []) {
+        const blob = await outbox.photo(hash);
+        if (blob) await api.putPhoto(hash, blob);
+        await outbox.dropPhoto(hash);
+      }
+    } catch {
+      timer = setTimeout(() => void sendPhotos(), RETRY);
+    } finally {
+      sending = null;
+    }
+  })();
+  return sending;
+}
+
+/** Where a photo is to be shown from: this browser while it is still on its way, else the server. */
+export function usePhotoUrl(hash: string): string | null {
+  const [url, setUrl] = useState<string | null>(null);
+  useEffect(() => {
+    let local: string | null = null;
+    let gone = false;
+    void outbox.photo(hash).then(blob => {
+      if (gone) return;
+      local = blob ? URL.createObjectURL(blob) : null;
+      setUrl(local ?? `/api/photos/${hash}`);
+    });
+    return () => {
+      gone = true;
+      if (local) URL.revokeObjectURL(local);
+    };
+  }, [hash]);
+  return url;
+}

@@ -1,0 +1,124 @@
+import {
+  addBay,
+  addRib,
+  type Bay,
+  type Design,
+  deleteBays,
+  mergeBays,
+  moveBay,
+  parseLength,
+  type Reshaped,
+  removeRib,
+  rename,
+  splitBay,
+  type Zone,
+} from '@overcoat/core';
+import { useState } from 'react';
+import { useUnits } from '../../store/preferences.ts';
+import { reshape } from '../../store/reshape.ts';
+import { Button } from '../../ui/Button.tsx';
+
+/** Changes what bays there are: split, merge, move, add, delete, rename, and ribs likewise. */
+export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Bay; zone: Zone }) {
+  const units = useUnits();
+  const [refused, setRefused] = useState<string | null>(null);
+  const [at, setAt] = useState('');
+  const [name, setName] = useState(bay.id);
+  const run = (label: string, change: (d: Design) => Reshaped) => setRefused(reshape(label, change));
+  const withLength = (label: string, change: (d: Design, at: number) => Reshaped) => {
+    const read = parseLength(at, { system: units });
+    if (!read.ok) return setRefused(`Write first how far from the edge. ${read.message}`);
+    run(label, d => change(d, read.value));
+  };
+  const rib = zone.ribs.find(r => r.after === bay.station);
+  const one = ids.length === 1;
+  return (
+    <details className="mt-3 border-t border-rule pt-2">
+      <summary className="font-sign text-lg">Change the bays</summary>
+      {one ? (
+        <>
+          <div className="mt-2 flex flex-wrap items-end gap-1.5">
+            <label className="w-32 text-[13px] text-faint">
+              from the lower or front edge
+              <input
+                value={at}
+                onChange={e => setAt(e.target.value)}
+                className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium text-chalk"
+              />
+            </label>
+            <Button
+              small
+              onClick={() => withLength(`${bay.id} split`, (d, m) => splitBay(d, bay.id, 'across', m))}
+            >
+              split by a rail
+            </Button>
+            <Button
+              small
+              onClick={() => withLength(`${bay.id} split`, (d, m) => splitBay(d, bay.id, 'along', m))}
+            >
+              split along
+            </Button>
+            <Button
+              small
+              onClick={() => withLength('rib added', (d, m) => addRib(d, zone.id, bay.station, m))}
+            >
+              put a rib through
+            </Button>
+          </div>
+          <div className="mt-2 flex flex-wrap items-center gap-1.5">
+            <span className="text-[13px] text-faint">change places with the one</span>
+            {(['front', 'rear', 'down', 'up'] as const).map(way => (
+              <Button key={way} small onClick={() => run(`${bay.id} moved`, d => moveBay(d, bay.id, way))}>
+                {{ front: 'before', rear: 'behind', down: 'below', up: 'above' }[way]}
+              </Button>
+            ))}
+          </div>
+          <form
+            className="mt-2 flex items-end gap-1.5"
+            onSubmit={e => {
+              e.preventDefault();
+              run(`${bay.id} renamed`, d => rename(d, bay.id, name));
+            }}
+          >
+            <label className="text-[13px] text-faint">
+              name of the bay
+              <input
+                value={name}
+                onChange={e => setName(e.target.value)}
+                className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium"
+              />
+            </label>
+            <Button small type="submit">
+              rename
+            </Button>
+          </form>
+        </>
+      ) : (
+        <Button small className="mt-2" onClick={() => run('bays merged', d => mergeBays(d, ids))}>
+          merge these {ids.length}
+        </Button>
+      )}
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        {one && (
+          <Button small onClick={() => run('bay added', d => addBay(d, zone.id, bay.station))}>
+            add a bay on top
+          </Button>
+        )}
+        {one && rib && (
+          <Button small onClick={() => run(`rib ${rib.id} out`, d => removeRib(d, rib.id))}>
+            take rib {rib.id} out
+          </Button>
+        )}
+        <Button small look="danger" onClick={() => run(`${ids.join(', ')} deleted`, d => deleteBays(d, ids))}>
+          delete {one ? bay.id : `these ${ids.length}`}
+        </Button>
+      </div>
+      <p className="mt-1 text-[13px] text-faint">Undo brings everything back.</p>
+      {refused && (
+        <p role="alert" className="font-medium text-signal">
+          {refused}
+        </p>
+      )}
+    </details>
+  );
+}

@@ -1,0 +1,315 @@
+import {
+  type Bay,
+  bayCurve,
+  flatStrips,
+  flatten,
+  grossArea,
+  type Measurement,
+  type OutlineReadings,
+  outlineOf,
+  printArea,
+  printLength,
+  readOutline,
+  setShape,
+} from '@overcoat/core';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { useUnits } from '../../store/preferences.ts';
+import { editShell } from '../../store/reshape.ts';
+import { Button } from '../../ui/Button.tsx';
+import { MeasureField } from '../../ui/MeasureField.tsx';
+import { Select } from '../../ui/Select.tsx';
+
+const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
+
+/** What a rectangle would read, as a start for each way of measuring. */
+function startOf(by: OutlineReadings['by'], bay: Bay): OutlineReadings {
+  const [w, h] = [bay.width.value, bay.height.value];
+  if (by === 'four sides')
+    return {
+      by,
+      lower: guess(w),
+      rear: guess(h),
+      upper: guess(w),
+      front: guess(h),
+      diagonal: guess(Math.hypot(w, h)),
+    };
+  if (by === 'offsets')
+    return {
+      by,
+      points: [
+        { at: guess(0), offset: guess(h) },
+        { at: guess(w), offset: guess(h) },
+      ],
+    };
+  return {
+    by,
+    flush: 'centre',
+    rows: [
+      { at: guess(0), width: guess(w) },
+      { at: guess(h), width: guess(w) },
+    ],
+  };
+}
+
+const SIDES = ['lower', 'rear', 'upper', 'front', 'diagonal'] as const;
+
+/** Shape of one bay: outline, corners, curve, and how its depth runs. */
+export function BayShape({ bay }: { bay: Bay }) {
+  const units = useUnits();
+  const [refused, setRefused] = useState<string | null>(null);
+  const put = (label: string, change: Parameters<typeof setShape>[2]): string | null => {
+    const why = editShell(`${bay.id} ${label}`, shell => setShape(shell, bay.id, change));
+    setRefused(why);
+    return why;
+  };
+  const outline = (next: OutlineReadings, label: string) => put(label, { outline: next });
+  const curve = bayCurve(bay);
+  return (
+    <details className="mt-3 border-t border-rule pt-2" open={Boolean(bay.outline || bay.curve) || undefined}>
+      <summary className="font-sign text-lg">
+        Shape <span className="font-sans text-[13px] text-faint">{shapeWords(bay)}</span>
+      </summary>
+      <div className="mt-2 grid grid-cols-[1fr_92px] gap-3">
+        <Select
+          label="outline"
+          value={bay.outline?.by ?? 'rectangle'}
+          onChange={e =>
+            put('outline', {
+              outline:
+                e.target.value === 'rectangle' ? null : startOf(e.target.value as OutlineReadings['by'], bay),
+            })
+          }
+        >
+          <option value="rectangle">rectangle</option>
+          <option value="four sides">four sides and a diagonal</option>
+          <option value="offsets">offsets from the lower edge</option>
+          <option value="widths">widths at several heights</option>
+        </Select>
+        <OutlinePicture bay={bay} />
+      </div>
+      {bay.outline?.by === 'four sides' && (
+        <div className="mt-1 grid grid-cols-3 gap-2">
+          {SIDES.map(side => (
+            <MeasureField
+              key={side}
+              label={side === 'diagonal' ? 'front lower – rear upper' : side}
+              value={(bay.outline as Extract<OutlineReadings, { by: 'four sides' }>)[side]}
+              min={0.01}
+              max={6}
+              onMeasure={value => outline({ ...bay.outline, [side]: value } as OutlineReadings, side)}
+            />
+          ))}
+        </div>
+      )}
+      {bay.outline && bay.outline.by !== 'four sides' && <Rows readings={bay.outline} onPut={outline} />}
+      <div className="mt-1 grid grid-cols-3 gap-2">
+        <MeasureField
+          label="corner radius"
+          value={bay.cornerRadius ?? guess(0)}
+          max={1}
+          onMeasure={value => put('corner radius', { cornerRadius: value.value === 0 ? null : value })}
+        />
+        <Select
+          label="depth runs"
+          value={bay.depthRuns ?? ''}
+          onChange={e =>
+            put('depth', { depthRuns: (e.target.value || null) as NonNullable<Bay['depthRuns']> | null })
+          }
+        >
+          <option value="">not said</option>
+          <option value="taper">straight taper</option>
+          <option value="dished">dished</option>
+        </Select>
+        <Select
+          label="shallowest at"
+          value={bay.shallowAt ?? ''}
+          onChange={e =>
+            put('depth', { shallowAt: (e.target.value || null) as NonNullable<Bay['shallowAt']> | null })
+          }
+        >
+          <option value="">not said</option>
+          {['front', 'rear', 'lower', 'upper', 'edges', 'middle'].map(at => (
+            <option key={at} value={at}>
+              {at === 'edges' ? 'the edges' : at === 'middle' ? 'the middle' : `${at} edge`}
+            </option>
+          ))}
+        </Select>
+      </div>
+      <div className="mt-1 grid grid-cols-3 gap-2">
+        <Select
+          label="curved skin"
+          value={bay.curve ? `${bay.curve.by} ${bay.curve.along}` : ''}
+          onChange={e => {
+            const [by, along] = e.target.value.split(' ') as ['radius' | 'gap', 'width' | 'height'];
+            put('curve', {
+              curve: !e.target.value
+                ? null
+                : by === 'radius'
+                  ? { by, along, radius: guess(3) }
+                  : { by, along, straightedge: guess(0.4), gap: guess(0.005) },
+            });
+          }}
+        >
+          <option value="">flat</option>
+          <option value="gap width">along: by a gap</option>
+          <option value="gap height">across: by a gap</option>
+          <option value="radius width">along: by radius</option>
+          <option value="radius height">across: by radius</option>
+        </Select>
+        {bay.curve?.by === 'radius' && (
+          <MeasureField
+            label="radius"
+            value={bay.curve.radius}
+            min={0.05}
+            max={20}
+            onMeasure={radius => put('radius', { curve: { ...bay.curve, radius } as Bay['curve'] & object })}
+          />
+        )}
+        {bay.curve?.by === 'gap' &&
+          (['straightedge', 'gap'] as const).map(field => (
+            <MeasureField
+              key={field}
+              label={field === 'gap' ? 'gap in its middle' : 'straightedge'}
+              value={(bay.curve as Extract<Bay['curve'], { by: 'gap' }>)[field]}
+              min={field === 'gap' ? 0 : 0.05}
+              max={3}
+              onMeasure={value =>
+                put(field, { curve: { ...bay.curve, [field]: value } as Bay['curve'] & object })
+              }
+            />
+          ))}
+      </div>
+      {curve && (
+        <p className="text-[13px]">
+          Radius {printLength(curve.radius, units)}: one flat board stands {printLength(curve.gap, units)} off
+          in the middle; in {flatStrips(bay[curve.along].value, curve.radius, 0.002)} strips no more than 2
+          mm. Soft material laid along it is {printLength(curve.developed, units)}.
+        </p>
+      )}
+      <p className="mt-1 text-[13px] text-faint">
+        Area inside the outline {printArea(grossArea(bay), units)}.
+      </p>
+      {refused && (
+        <p role="alert" className="font-medium text-signal">
+          {refused}
+        </p>
+      )}
+    </details>
+  );
+}
+
+function shapeWords(bay: Bay): string {
+  const words = [bay.outline ? `by ${bay.outline.by}` : 'rectangle'];
+  if (bay.cornerRadius) words.push('rounded corners');
+  if (bay.curve) words.push('curved');
+  if (bay.depthRuns) words.push(bay.depthRuns === 'taper' ? 'tapering depth' : 'dished');
+  return words.join(', ');
+}
+
+/** Readings row by row: offsets, or widths. */
+function Rows({
+  readings,
+  onPut,
+}: {
+  readings: Exclude<OutlineReadings, { by: 'four sides' }>;
+  onPut(next: OutlineReadings, label: string): string | null;
+}) {
+  const byOffset = readings.by === 'offsets';
+  const rows: { at: Measurement; size: Measurement }[] = byOffset
+    ? readings.points.map(p => ({ at: p.at, size: p.offset }))
+    : readings.rows.map(r => ({ at: r.at, size: r.width }));
+  const build = (list: typeof rows): OutlineReadings =>
+    byOffset
+      ? { by: 'offsets', points: list.map(r => ({ at: r.at, offset: r.size })) }
+      : { by: 'widths', flush: readings.flush, rows: list.map(r => ({ at: r.at, width: r.size })) };
+  const change = (i: number, part: Partial<(typeof rows)[number]>) =>
+    onPut(build(rows.map((r, j) => (j === i ? { ...r, ...part } : r))), `reading ${i + 1}`);
+  const add = () => {
+    const [a, b] = rows.slice(-2) as [(typeof rows)[number], (typeof rows)[number]];
+    const between = (m: number, n: number) => guess(Math.round(((m + n) / 2) * 1000) / 1000);
+    onPut(
+      build([
+        ...rows.slice(0, -1),
+        { at: between(a.at.value, b.at.value), size: between(a.size.value, b.size.value) },
+        b,
+      ]),
+      'reading added',
+    );
+  };
+  return (
+    <div className="mt-1">
+      {!byOffset && (
+        <Select
+          label="flush with"
+          value={readings.flush}
+          onChange={e => onPut({ ...readings, flush: e.target.value as typeof readings.flush }, 'flush')}
+        >
+          <option value="centre">its middle line</option>
+          <option value="front">its front edge</option>
+          <option value="rear">its rear edge</option>
+        </Select>
+      )}
+      {rows.map((row, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: readings have no names; their order is what they are.
+        <div key={i} className="mt-1 grid grid-cols-[1fr_1fr_auto] gap-2">
+          <MeasureField
+            label={byOffset ? `${i + 1}: behind the front` : `${i + 1}: at height`}
+            value={row.at}
+            max={6}
+            onMeasure={at => change(i, { at })}
+          />
+          <MeasureField
+            label={byOffset ? 'height there' : 'width there'}
+            value={row.size}
+            max={6}
+            onMeasure={size => change(i, { size })}
+          />
+          <Button
+            small
+            look="quiet"
+            className="mt-5"
+            disabled={rows.length <= 2}
+            aria-label={`Remove reading ${i + 1}`}
+            onClick={() => onPut(build(rows.filter((_, j) => j !== i)), 'reading removed')}
+          >
+            ×
+          </Button>
+        </div>
+      ))}
+      <Button small onClick={add}>
+        <Plus size={14} aria-hidden /> a reading between the last two
+      </Button>
+    </div>
+  );
+}
+
+/** The outline as it comes out of the readings; the diagonal dashed. */
+function OutlinePicture({ bay }: { bay: Bay }) {
+  const read = outlineOf(bay);
+  if (!read.ok) return null;
+  const points = flatten(read.outline);
+  const [w, h] = [bay.width.value, bay.height.value];
+  const plain = bay.outline?.by === 'four sides' ? readOutline(bay.outline) : null;
+  const corner = plain?.ok ? plain.outline : null;
+  const at = (p: { x: number; y: number }) => `${p.x} ${h - p.y}`;
+  const line = Math.max(w, h) / 60;
+  return (
+    <svg
+      viewBox={`${-line} ${-line} ${w + 2 * line} ${h + 2 * line}`}
+      className="h-[76px] w-full"
+      role="img"
+      aria-label={`Outline of ${bay.id}, front on the left`}
+    >
+      <path d={`M${points.map(at).join('L')}Z`} fill="var(--wet)" stroke="var(--ink)" strokeWidth={line} />
+      {corner && (
+        <path
+          d={`M${at(corner[0]!)}L${at(corner[2]!)}`}
+          stroke="var(--chalk)"
+          strokeWidth={line}
+          strokeDasharray={`${line * 3} ${line * 2}`}
+        />
+      )}
+    </svg>
+  );
+}

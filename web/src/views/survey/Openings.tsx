@@ -1,0 +1,118 @@
+import { findBay, type Measurement, type Opening, removeOpening, setOpening } from '@overcoat/core';
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { useDesign } from '../../store/design.ts';
+import { freshId } from '../../store/edits.ts';
+import { useOpenDesign } from '../../store/evaluation.ts';
+import { Button } from '../../ui/Button.tsx';
+import { MeasureField } from '../../ui/MeasureField.tsx';
+import { Select } from '../../ui/Select.tsx';
+
+/** Windows, vents and hatches of a bay. */
+export function Openings({ bay }: { bay: string }) {
+  const design = useOpenDesign();
+  const edit = useDesign(s => s.edit);
+  const [refused, setRefused] = useState<string | null>(null);
+  const found = findBay(design.shell, bay)!;
+  const openings = found.zone.openings.filter(o => o.bay === bay);
+  const put = (opening: Opening, label: string): string | null => {
+    const edited = setOpening(design.shell, opening);
+    if (!edited.ok) return edited.message;
+    edit(label, draft => {
+      draft.shell = edited.shell;
+    });
+    return null;
+  };
+  const add = () => {
+    const id = freshId(
+      design.shell.zones.flatMap(z => z.openings.map(o => o.id)),
+      'W',
+    );
+    const overhead = found.zone.kind === 'ceiling';
+    const size = (m: Measurement, wish: number): Measurement => ({
+      basis: 'assumed',
+      value: Math.min(wish, Math.floor(m.value * 800) / 1000),
+      from: 'guess',
+    });
+    setRefused(
+      put(
+        {
+          id,
+          bay,
+          kind: overhead ? 'roof vent' : 'window',
+          width: size(found.bay.width, 0.4),
+          height: size(found.bay.height, 0.4),
+          glazing: 'double acrylic',
+        },
+        `${overhead ? 'roof vent' : 'window'} in ${bay}`,
+      ),
+    );
+  };
+  return (
+    <section className="mt-4 border-t border-rule pt-3">
+      <div className="flex items-center justify-between">
+        <h3 className="text-lg">Openings</h3>
+        <Button small onClick={add}>
+          <Plus size={14} aria-hidden /> add an opening
+        </Button>
+      </div>
+      {openings.length === 0 && (
+        <p className="text-[13px] text-faint">
+          None. Panels that will be cut out for a window get no treatment: add the window first.
+        </p>
+      )}
+      {refused && (
+        <p role="alert" className="text-signal">
+          {refused}
+        </p>
+      )}
+      {openings.map(o => (
+        <div key={o.id} className="mt-2 grid grid-cols-[1fr_1fr_1.2fr_1fr_auto] items-start gap-1.5">
+          <MeasureField
+            label={`${o.kind} along`}
+            value={o.width}
+            min={0.05}
+            max={3}
+            onMeasure={width => put({ ...o, width }, `${o.id} width`)}
+          />
+          <MeasureField
+            label="across"
+            value={o.height}
+            min={0.05}
+            max={3}
+            onMeasure={height => put({ ...o, height }, `${o.id} height`)}
+          />
+          <Select
+            label="glazing"
+            value={o.glazing}
+            onChange={e => put({ ...o, glazing: e.target.value as Opening['glazing'] }, `${o.id} glazing`)}
+          >
+            <option value="glass">single glass</option>
+            <option value="double acrylic">double acrylic</option>
+            <option value="insulated panel">insulated panel</option>
+          </Select>
+          <MeasureField
+            label="frame depth"
+            value={o.frameDepth ?? { basis: 'assumed', value: 0.03, from: 'guess' }}
+            min={0}
+            max={0.3}
+            onMeasure={frameDepth => put({ ...o, frameDepth }, `${o.id} frame depth`)}
+          />
+          <Button
+            small
+            look="quiet"
+            className="mt-5"
+            aria-label={`Remove ${o.kind}`}
+            onClick={() =>
+              edit(`${o.id} removed`, draft => {
+                draft.shell = removeOpening(design.shell, o.id);
+              })
+            }
+          >
+            <X size={15} />
+          </Button>
+        </div>
+      ))}
+    </section>
+  );
+}

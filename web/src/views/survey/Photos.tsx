@@ -1,0 +1,117 @@
+import type { Photo } from '@overcoat/core';
+import { Camera, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { useOpenDesign } from '../../store/evaluation.ts';
+import { keepPhoto, usePhotoUrl } from '../../store/photos.ts';
+import { dropReady, freshReadyId, nowText, putReady } from '../../store/reshape.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+
+/** Photos pinned to a bay: from a file or the phone's camera, shown in place. */
+export function Photos({ bay, large = false }: { bay: string; large?: boolean }) {
+  const { ready } = useOpenDesign();
+  const input = useRef<HTMLInputElement>(null);
+  const [state, setState] = useState<string | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
+  const photos = ready.photos.filter(p => p.bay === bay);
+  const shown = photos.find(p => p.id === open);
+  const add = async (files: FileList | null) => {
+    for (const file of files ?? [])
+      try {
+        setState('making it ready…');
+        const kept = await keepPhoto(file);
+        putReady(`photo of ${bay}`, 'photos', {
+          id: freshReadyId('photos', 'photo'),
+          bay,
+          ...kept,
+          note: '',
+          at: nowText(),
+        });
+        setState(null);
+      } catch (error) {
+        setState(error instanceof Error ? error.message : String(error));
+      }
+    if (input.current) input.current.value = '';
+  };
+  return (
+    <div className="mt-2">
+      <Button
+        small={!large}
+        className={large ? 'min-h-12 w-full text-base' : ''}
+        onClick={() => input.current?.click()}
+      >
+        <Camera size={large ? 20 : 14} aria-hidden /> photo
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        capture={large ? 'environment' : undefined}
+        multiple={!large}
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={`Photo of ${bay}`}
+        onChange={e => void add(e.target.files)}
+      />
+      {state && (
+        <output className="ml-2 text-[13px]" role={state.includes('…') ? 'status' : 'alert'}>
+          {state}
+        </output>
+      )}
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {photos.map(p => (
+          <button
+            key={p.id}
+            type="button"
+            onClick={() => setOpen(p.id)}
+            aria-label={`Photo ${p.id} of ${bay}${p.note ? `: ${p.note}` : ''}`}
+          >
+            <Picture photo={p} className="h-16 rounded-[3px] border border-ink" />
+          </button>
+        ))}
+      </div>
+      <Dialog open={Boolean(shown)} onOpenChange={o => !o && setOpen(null)} title={`Photo of ${bay}`}>
+        {shown && (
+          <>
+            <Picture photo={shown} className="max-h-[52vh] w-full object-contain" />
+            <div className="mt-3 flex gap-2">
+              <input
+                aria-label="Note on the photo"
+                defaultValue={shown.note}
+                maxLength={500}
+                placeholder="what it shows"
+                className="min-h-9 grow rounded-[4px] border border-rule bg-ticket px-2"
+                onBlur={e =>
+                  e.target.value !== shown.note &&
+                  putReady('note on a photo', 'photos', { ...shown, note: e.target.value })
+                }
+              />
+              <Button
+                look="danger"
+                onClick={() => {
+                  dropReady('photo taken off', 'photos', shown.id);
+                  setOpen(null);
+                }}
+              >
+                <X size={15} aria-hidden /> take off
+              </Button>
+            </div>
+            <p className="mt-2 text-[13px] text-faint">
+              {shown.at.slice(0, 10)}. Where it was taken is not kept.
+            </p>
+          </>
+        )}
+      </Dialog>
+    </div>
+  );
+}
+
+function Picture({ photo, className }: { photo: Photo; className: string }) {
+  const url = usePhotoUrl(photo.hash);
+  const alt = photo.note || `Photo of bay ${photo.bay}`;
+  return url ? (
+    <img src={url} alt={alt} width={photo.width} height={photo.height} className={`${className} w-auto`} />
+  ) : (
+    <span className={`${className} inline-block w-20 bg-table`} />
+  );
+}

@@ -1,0 +1,142 @@
+import { mayFill, type Pocket, printLength, removeFitting, setPocket } from '@overcoat/core';
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { useDesign } from '../../store/design.ts';
+import { freshId } from '../../store/edits.ts';
+import { useOpenDesign } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { editShell } from '../../store/reshape.ts';
+import { Button } from '../../ui/Button.tsx';
+import { MeasureField } from '../../ui/MeasureField.tsx';
+import { Select } from '../../ui/Select.tsx';
+
+const HOLDS: Pocket['holds'][] = ['nothing', 'drain', 'belt reel', 'airbag', 'cables'];
+const KINDS: Pocket['kind'][] = ['rib', 'pillar', 'sill', 'cross-member'];
+
+/** Voids in ribs, pillars and sills of one zone: how large, what they hold, and whether they may be stuffed. */
+export function Pockets() {
+  const { shell } = useOpenDesign();
+  const edit = useDesign(s => s.edit);
+  const units = useUnits();
+  const [zoneId, setZone] = useState(shell.zones.find(z => z.pockets.length > 0)?.id ?? shell.zones[0]!.id);
+  const zone = shell.zones.find(z => z.id === zoneId) ?? shell.zones[0]!;
+  const [refused, setRefused] = useState<string | null>(null);
+  const put = (pocket: Pocket): string | null => {
+    const why = editShell(`pocket ${pocket.id}`, s => setPocket(s, zone.id, pocket));
+    setRefused(why);
+    return why;
+  };
+  const litres = zone.pockets.reduce(
+    (sum, p) => sum + p.length.value * p.width.value * p.depth.value * (p.fill ? 1000 : 0),
+    0,
+  );
+  const guess = (value: number) => ({ basis: 'assumed' as const, value, from: 'guess' as const });
+  const add = () =>
+    put({
+      id: freshId(
+        shell.zones.flatMap(z => z.pockets.map(p => p.id)),
+        `${zone.id}p`,
+      ),
+      kind: 'rib',
+      after: 1,
+      length: guess(zone.height.value),
+      width: guess(0.06),
+      depth: guess(0.045),
+      holds: 'nothing',
+      fill: false,
+    });
+  return (
+    <section>
+      <div className="flex items-end justify-between gap-2">
+        <h2 className="text-xl">Pockets</h2>
+        <Select label="of" value={zone.id} onChange={e => setZone(e.target.value)}>
+          {shell.zones.map(z => (
+            <option key={z.id} value={z.id}>
+              {z.id} {z.name} ({z.pockets.length})
+            </option>
+          ))}
+        </Select>
+      </div>
+      {refused && (
+        <p role="alert" className="font-medium text-signal">
+          {refused}
+        </p>
+      )}
+      {zone.pockets.map(p => (
+        <details key={p.id} className="mt-1 border-t border-rule pt-1">
+          <summary>
+            <b>{p.id}</b> {p.kind}, {printLength(p.length.value, units)}{' '}
+            <span className="text-faint">
+              {p.holds === 'nothing' ? (p.fill ? 'filled' : 'empty') : `holds ${p.holds}: stays empty`}
+            </span>
+          </summary>
+          <div className="mt-1 grid grid-cols-3 gap-1.5">
+            {(['length', 'width', 'depth'] as const).map(field => (
+              <MeasureField
+                key={field}
+                label={field}
+                value={p[field]}
+                min={0.005}
+                max={9}
+                onMeasure={value => put({ ...p, [field]: value })}
+              />
+            ))}
+            <Select
+              label="kind"
+              value={p.kind}
+              onChange={e => put({ ...p, kind: e.target.value as Pocket['kind'] })}
+            >
+              {KINDS.map(k => (
+                <option key={k}>{k}</option>
+              ))}
+            </Select>
+            <Select
+              label="holds"
+              value={p.holds}
+              onChange={e => {
+                const holds = e.target.value as Pocket['holds'];
+                put({ ...p, holds, fill: p.fill && mayFill({ holds }) });
+              }}
+            >
+              {HOLDS.map(h => (
+                <option key={h}>{h}</option>
+              ))}
+            </Select>
+            <div className="mt-4 flex gap-1">
+              <Button
+                small
+                aria-pressed={p.fill}
+                disabled={!mayFill(p)}
+                title={mayFill(p) ? '' : `It holds ${p.holds}: never fill it`}
+                onClick={() => put({ ...p, fill: !p.fill })}
+              >
+                {p.fill ? 'empty it' : 'fill it'}
+              </Button>
+              <Button
+                small
+                look="quiet"
+                aria-label={`Remove ${p.id}`}
+                onClick={() =>
+                  edit(`${p.id} removed`, draft => {
+                    draft.shell = removeFitting(shell, p.id);
+                  })
+                }
+              >
+                <X size={14} />
+              </Button>
+            </div>
+          </div>
+        </details>
+      ))}
+      <div className="mt-2 flex items-center gap-3">
+        <Button small onClick={add}>
+          <Plus size={14} aria-hidden /> pocket
+        </Button>
+        {litres > 0 && <span className="text-[13px]">to be filled: {Math.round(litres * 10) / 10} l</span>}
+      </div>
+      <p className="text-[13px] text-faint">
+        Never where water drains, a belt runs, an airbag opens or cables pass.
+      </p>
+    </section>
+  );
+}

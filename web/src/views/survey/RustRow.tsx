@@ -1,0 +1,114 @@
+import { type RustSpot, type RustStep, rustState } from '@overcoat/core';
+import { X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { dropReady, nowText, putReady } from '../../store/reshape.ts';
+import { Button } from '../../ui/Button.tsx';
+import { MeasureField } from '../../ui/MeasureField.tsx';
+import { Select } from '../../ui/Select.tsx';
+
+const STEPS: Record<RustStep, string> = {
+  abrade: 'abrade to sound metal',
+  convert: 'brush on converter',
+  rinse: 'rinse',
+  dry: 'let dry',
+  prime: 'prime',
+  finish: 'paint or wax',
+};
+
+/** One rust spot: what was done, what comes next, and the clock of the step that works. */
+export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boolean }) {
+  const now = useNow(spot.done.length > 0);
+  const { next, wait, bare } = rustState(spot, now);
+  const put = (change: Partial<RustSpot>, label = 'rust') =>
+    putReady(`${spot.bay} ${label}`, 'rust', { ...spot, ...change });
+  return (
+    <div className="mt-2 rounded-[4px] border border-rule bg-ticket p-2" data-rust={spot.id}>
+      <div className="flex items-start gap-2">
+        <p className="grow">
+          <b>{place ? `${spot.bay}: ` : ''}rust</b>{' '}
+          {next === null ? (
+            <span className="text-chalk">✓ treated</span>
+          ) : wait > 0 ? (
+            <span role="timer" className="font-medium">
+              working, {clock(wait)} to go, then {STEPS[next]}
+            </span>
+          ) : (
+            <span className={bare ? 'font-medium text-signal' : ''}>
+              {bare ? 'bare metal: ' : ''}next {STEPS[next]}
+            </span>
+          )}
+        </p>
+        <Button
+          small
+          look="quiet"
+          aria-label="Remove rust spot"
+          onClick={() => dropReady(`${spot.bay} rust removed`, 'rust', spot.id)}
+        >
+          <X size={14} />
+        </Button>
+      </div>
+      <div className="mt-1 grid grid-cols-[1fr_1fr_auto] items-start gap-2">
+        <Select
+          label="grade"
+          value={spot.grade}
+          onChange={e => put({ grade: e.target.value as RustSpot['grade'] })}
+        >
+          <option value="surface">surface</option>
+          <option value="pitted">pitted</option>
+          <option value="hole">rusted through</option>
+        </Select>
+        <MeasureField
+          label="size"
+          value={spot.size}
+          min={0.001}
+          max={2}
+          onMeasure={size => {
+            put({ size }, 'rust size');
+            return null;
+          }}
+        />
+        <div className="mt-5 flex gap-1">
+          {next && (
+            <Button
+              small
+              look="strong"
+              onClick={() => put({ done: [...spot.done, { step: next, at: nowText() }] }, STEPS[next])}
+            >
+              {next} done
+            </Button>
+          )}
+          {spot.done.length > 0 && (
+            <Button small onClick={() => put({ done: spot.done.slice(0, -1) }, 'step back')}>
+              back
+            </Button>
+          )}
+        </div>
+      </div>
+      {spot.grade === 'hole' && (
+        <p className="text-[13px]">
+          Cut back to sound metal and patch before priming; sills, pillars and seat or belt mounts are for a
+          licensed repairer.
+        </p>
+      )}
+      {(next === 'convert' || next === 'prime' || next === 'finish') && (
+        <p className="text-[13px]">
+          Air and a respirator for converter, primer and wax; no spark or flame near.
+        </p>
+      )}
+    </div>
+  );
+}
+
+const clock = (seconds: number) =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')} min`;
+
+/** The time, told anew every second while somebody waits. */
+function useNow(ticking: boolean): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    if (!ticking) return;
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, [ticking]);
+  return ticking ? Math.max(now, Date.now() - 1000) : now;
+}

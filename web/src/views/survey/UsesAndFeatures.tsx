@@ -1,0 +1,215 @@
+import { type Feature, type Measurement, removeFitting, setFeature, setUse, type Use } from '@overcoat/core';
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { useDesign } from '../../store/design.ts';
+import { freshId } from '../../store/edits.ts';
+import { useOpenDesign } from '../../store/evaluation.ts';
+import { editShell } from '../../store/reshape.ts';
+import { Button } from '../../ui/Button.tsx';
+import { MeasureField } from '../../ui/MeasureField.tsx';
+import { Select } from '../../ui/Select.tsx';
+
+const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
+const USES: Use['kind'][] = ['bed', 'seat', 'furniture', 'cable route', 'pipe route'];
+const FEATURES: Feature['kind'][] = ['step', 'dog-leg', 'recessed lining', 'datum corner'];
+
+function ZoneSelect({ value, onChange }: { value: string; onChange(zone: string): void }) {
+  const { shell } = useOpenDesign();
+  return (
+    <Select label="on" value={value} onChange={e => onChange(e.target.value)}>
+      {shell.zones.map(z => (
+        <option key={z.id} value={z.id}>
+          {z.id} {z.name}
+        </option>
+      ))}
+    </Select>
+  );
+}
+
+function Remove({ id, name }: { id: string; name: string }) {
+  const { shell } = useOpenDesign();
+  const edit = useDesign(s => s.edit);
+  return (
+    <Button
+      small
+      look="quiet"
+      aria-label={`Remove ${name}`}
+      onClick={() =>
+        edit(`${name} removed`, draft => {
+          draft.shell = removeFitting(shell, id);
+        })
+      }
+    >
+      <X size={14} />
+    </Button>
+  );
+}
+
+/** Where furniture, beds, seats and routes will be: rectangles, enough to see what a hole would meet. */
+export function Uses() {
+  const { shell } = useOpenDesign();
+  const [refused, setRefused] = useState<string | null>(null);
+  const put = (use: Use): string | null => {
+    const why = editShell(`${use.name}`, s => setUse(s, use));
+    setRefused(why);
+    return why;
+  };
+  const floor = shell.zones.find(z => z.kind === 'floor') ?? shell.zones[0]!;
+  const add = () =>
+    put({
+      id: freshId(
+        shell.uses.map(u => u.id),
+        'use',
+      ),
+      zone: floor.id,
+      kind: 'furniture',
+      name: 'furniture',
+      along: guess(0.3),
+      up: guess(0.1),
+      width: guess(0.6),
+      height: guess(0.5),
+      rises: false,
+    });
+  return (
+    <section>
+      <div className="flex items-center justify-between">
+        <h2 className="text-xl">Zones of use</h2>
+        <Button small onClick={add}>
+          <Plus size={14} aria-hidden /> zone of use
+        </Button>
+      </div>
+      <p className="text-[13px] text-faint">
+        Draw bed, seats, furniture, cable and pipe routes before a hole is cut: a hole in their way is
+        flagged.
+      </p>
+      {refused && (
+        <p role="alert" className="font-medium text-signal">
+          {refused}
+        </p>
+      )}
+      {shell.uses.map(u => (
+        <div key={u.id} className="mt-2 border-t border-rule pt-1">
+          <div className="grid grid-cols-[1.3fr_1fr_1.2fr_auto] items-end gap-1.5">
+            <label className="text-[13px] text-faint">
+              name
+              <input
+                defaultValue={u.name}
+                maxLength={120}
+                className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 text-ink"
+                onBlur={e =>
+                  e.target.value.trim() &&
+                  e.target.value !== u.name &&
+                  put({ ...u, name: e.target.value.trim() })
+                }
+              />
+            </label>
+            <Select
+              label="kind"
+              value={u.kind}
+              onChange={e => put({ ...u, kind: e.target.value as Use['kind'] })}
+            >
+              {USES.map(k => (
+                <option key={k}>{k}</option>
+              ))}
+            </Select>
+            <ZoneSelect value={u.zone} onChange={zone => put({ ...u, zone })} />
+            <Remove id={u.id} name={u.name} />
+          </div>
+          <div className="grid grid-cols-4 gap-1.5">
+            {(
+              [
+                ['along', 'behind front'],
+                ['up', 'from lower or left'],
+                ['width', 'length'],
+                ['height', 'across or up'],
+              ] as const
+            ).map(([field, label]) => (
+              <MeasureField
+                key={field}
+                label={label}
+                value={u[field]}
+                max={9}
+                onMeasure={m => put({ ...u, [field]: m })}
+              />
+            ))}
+          </div>
+          {u.kind === 'bed' && (
+            <label className="flex items-center gap-2 text-[13px]">
+              <input
+                type="checkbox"
+                checked={u.rises}
+                onChange={e => put({ ...u, rises: e.target.checked })}
+              />
+              rises to the ceiling on a lift
+            </label>
+          )}
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** Steps, dog-legs, recessed linings and the datum corner. */
+export function Features() {
+  const { shell } = useOpenDesign();
+  const [refused, setRefused] = useState<string | null>(null);
+  const [zoneId, setZone] = useState(shell.zones[0]!.id);
+  const put = (zone: string, feature: Feature): string | null => {
+    const why = editShell(`${feature.kind}`, s => setFeature(s, zone, feature));
+    setRefused(why);
+    return why;
+  };
+  return (
+    <section>
+      <h2 className="text-xl">Steps, dog-legs, datum</h2>
+      <div className="flex items-end gap-2">
+        <ZoneSelect value={zoneId} onChange={setZone} />
+        {FEATURES.map(kind => (
+          <Button
+            key={kind}
+            small
+            onClick={() =>
+              put(zoneId, {
+                id: freshId(
+                  shell.zones.flatMap(z => z.features.map(f => f.id)),
+                  'f',
+                ),
+                kind,
+                at: guess(0),
+                by: guess(kind === 'datum corner' ? 0 : 0.03),
+              })
+            }
+          >
+            {kind}
+          </Button>
+        ))}
+      </div>
+      {refused && (
+        <p role="alert" className="font-medium text-signal">
+          {refused}
+        </p>
+      )}
+      {shell.zones.flatMap(z =>
+        z.features.map(f => (
+          <div key={f.id} className="mt-1 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-1.5">
+            <span>
+              <b>{z.id}</b> {f.kind}
+            </span>
+            <MeasureField
+              label="behind front"
+              value={f.at}
+              max={9}
+              onMeasure={at => put(z.id, { ...f, at })}
+            />
+            {f.kind === 'datum corner' ? (
+              <span />
+            ) : (
+              <MeasureField label="by" value={f.by} max={1} onMeasure={by => put(z.id, { ...f, by })} />
+            )}
+            <Remove id={f.id} name={f.kind} />
+          </div>
+        )),
+      )}
+    </section>
+  );
+}

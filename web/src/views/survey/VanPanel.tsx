@@ -1,0 +1,168 @@
+import {
+  areaErrorOf,
+  boxArea,
+  closure,
+  junctions,
+  mirrorTargets,
+  mirrorZone,
+  printArea,
+  printLength,
+  sideDifferences,
+  zoneArea,
+} from '@overcoat/core';
+import { useState } from 'react';
+import { useDesign } from '../../store/design.ts';
+import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { editShell } from '../../store/reshape.ts';
+import { Button } from '../../ui/Button.tsx';
+import { MeasureField } from '../../ui/MeasureField.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { Pockets } from './Pockets.tsx';
+import { Features, Uses } from './UsesAndFeatures.tsx';
+
+const FIELD_WORDS = {
+  width: 'width',
+  height: 'height',
+  depthMin: 'shallowest depth',
+  depthMax: 'deepest depth',
+};
+
+/** Does it add up, and what does one part do to another? */
+export function VanPanel() {
+  const design = useOpenDesign();
+  const { shell } = design;
+  const e = useEvaluation();
+  const units = useUnits();
+  const select = useDesign(s => s.select);
+  const p = (m: number) => printLength(Math.abs(m), units);
+  const closures = shell.zones.map(zone => ({ zone, c: closure(zone, shell.tapeError) }));
+  const open = closures.flatMap(({ zone, c }) => [
+    ...c.along
+      .filter(a => Math.abs(a.error) >= 0.0015)
+      .map(a => ({ zone, where: `strip ${a.strip}, along`, ...a })),
+    ...c.across
+      .filter(a => Math.abs(a.error) >= 0.0015)
+      .map(a => ({ zone, where: `station ${a.station}, across`, ...a })),
+  ]);
+  const sides = sideDifferences(shell);
+  const { box, unfolded } = boxArea(shell);
+  const told = junctions(shell, e);
+  const bays = shell.zones.flatMap(z => z.bays);
+  const area = shell.zones.reduce((sum, z) => sum + zoneArea(z, shell).area, 0);
+  return (
+    <div className="flex flex-col gap-5">
+      <section>
+        <h2 className="text-xl">{open.length === 0 ? 'Every zone closes' : 'What does not add up'}</h2>
+        {open.length === 0 && <p>Bays, ribs and rails add up to each zone’s length and height, both ways.</p>}
+        <ul>
+          {open.map(o => (
+            <li
+              key={`${o.zone.id}${o.where}`}
+              className={Math.abs(o.error) > o.tolerance ? 'font-medium text-signal' : ''}
+            >
+              <b>{o.zone.id}</b> {o.zone.name}, {o.where}: {p(o.error)}{' '}
+              {o.error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs
+              {Math.abs(o.error) > o.tolerance ? '; the tape explains' : ', within the'} {p(o.tolerance)}
+              {Math.abs(o.error) > o.tolerance ? ' at most: measure again.' : ' that the tape may err.'}
+            </li>
+          ))}
+        </ul>
+        {sides.length > 0 && (
+          <ul className="mt-2">
+            {sides.map(s => (
+              <li key={`${s.left}${s.field}`}>
+                <button
+                  type="button"
+                  className="font-semibold text-chalk underline"
+                  onClick={() => select([s.left, s.right])}
+                >
+                  {s.left} and {s.right}
+                </button>{' '}
+                differ by {p(s.difference)} in {FIELD_WORDS[s.field]}: a van may, a tape may not.
+              </li>
+            ))}
+          </ul>
+        )}
+        <p className="mt-2 text-[13px] text-faint">
+          Bays together {printArea(area, units)} ± {printArea(areaErrorOf(bays, shell.tapeError), units)}; the
+          zones unfold to {printArea(unfolded, units)}, the bare box would be {printArea(box, units)}.
+        </p>
+        <div className="mt-1 w-44">
+          <MeasureField
+            label="one reading is good to about"
+            value={{ basis: 'measured', value: shell.tapeError, entered: '' }}
+            min={0.0002}
+            max={0.05}
+            onMeasure={m => editShell('tape error', s => ({ ok: true, shell: { ...s, tapeError: m.value } }))}
+          />
+        </div>
+      </section>
+      <section>
+        <h2 className="text-xl">One part and another</h2>
+        <ul className="mt-1 flex flex-col gap-1.5">
+          {told
+            .filter(j => j.kind !== 'cut out')
+            .map(j => (
+              <li key={j.says} className={j.act ? 'border-l-4 border-tape pl-2' : 'pl-3'}>
+                <b>{j.zone}</b> {j.says}
+              </li>
+            ))}
+        </ul>
+      </section>
+      <Mirror />
+      <Uses />
+      <Features />
+      <Pockets />
+    </div>
+  );
+}
+
+function Mirror() {
+  const { shell } = useOpenDesign();
+  const edit = useDesign(s => s.edit);
+  const units = useUnits();
+  const sources = shell.zones.filter(z => mirrorTargets(shell, z.id).length > 0);
+  const [from, setFrom] = useState(sources[0]?.id ?? '');
+  const [report, setReport] = useState<string[]>([]);
+  const targets = mirrorTargets(shell, from);
+  if (sources.length === 0) return null;
+  const copy = (to: string) => {
+    const mirrored = mirrorZone(shell, from, to);
+    edit(`${from} mirrored to ${to}`, draft => {
+      draft.shell = mirrored.shell;
+    });
+    setReport([
+      `${mirrored.copied.length} bays of ${to} now follow ${from}, as assumed: walk round and confirm them.`,
+      ...mirrored.kept.map(
+        k =>
+          `${k.bay} keeps its own ${FIELD_WORDS[k.field as keyof typeof FIELD_WORDS]}, measured ${printLength(k.here, units)} against ${printLength(k.there, units)}.`,
+      ),
+    ]);
+  };
+  return (
+    <section>
+      <h2 className="text-xl">Mirror</h2>
+      <div className="flex items-end gap-2">
+        <Select label="copy the sizes of" value={from} onChange={e => setFrom(e.target.value)}>
+          {sources.map(z => (
+            <option key={z.id} value={z.id}>
+              {z.id} {z.name}
+            </option>
+          ))}
+        </Select>
+        {targets.map(t => (
+          <Button key={t.id} onClick={() => copy(t.id)}>
+            to {t.id} {t.name}
+          </Button>
+        ))}
+      </div>
+      <p className="text-[13px] text-faint">What is measured there stays.</p>
+      <ul>
+        {report.map(says => (
+          <li key={says}>{says}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
