@@ -358,8 +358,7 @@ test.describe('the round', () => {
             .getByRole('heading', { level: 2 })
             .evaluate(h => h.firstChild!.textContent!);
           if (!bays.includes(name)) bays.push(name);
-          await size(page).fill(i % 4 === 2 ? '31' : i % 4 === 3 ? '71' : String(400 + i));
-          await page.keyboard.press('Enter');
+          await page.getByRole('button', { name: /^as assumed/ }).click();
         }
         await expect(page.locator('[data-round] [data-save]')).toHaveAttribute('data-save', 'offline');
         await expect(page.getByText(/server away: \d+ kept here/)).toBeVisible();

@@ -2,8 +2,26 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
+const FIRST = /core\/src\/(materials|model|shell|units)\//;
+const LATER =
+  /core\/src\/(bridge|buildup|climate|evaluate|formats|heat|heat2d|hourly|cabin|junctions|load|moisture|nesting|ready|takeoff|working)\b|papaparse/;
+
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   server: { port: 4182, proxy: { '/api': { target: 'http://127.0.0.1:4181', changeOrigin: true } } },
-  build: { target: 'es2022', manifest: true },
+  build: {
+    target: 'es2022',
+    manifest: true,
+    rolldownOptions: {
+      output: {
+        // What the list of conversions does not need comes with the first conversion opened.
+        codeSplitting: {
+          groups: [
+            { name: 'shell', test: FIRST, priority: 2 },
+            { name: 'workshop', test: LATER, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
 });

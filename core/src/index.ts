@@ -1,4 +1,5 @@
 /** The face of the core for interface and server: values in, values out, SI units. */
+export * from './bridge/index.ts';
 export * from './buildup/index.ts';
 export * from './climate/index.ts';
 export {
@@ -10,6 +11,7 @@ export {
   type ZoneResult,
 } from './evaluate.ts';
 export * from './formats/index.ts';
+export { type Block, type Field, type Section2d, solveSection } from './heat2d/index.ts';
 export * from './junctions/index.ts';
 export * from './load/index.ts';
 export * from './materials/index.ts';

@@ -1,0 +1,96 @@
+import { type Block, solveSection } from '@overcoat/core';
+import { type Figure, figure, quantile } from './measure.ts';
+
+/** A pressed steel rib beside foam, as in the check values. */
+const BLOCKS: Block[] = [
+  [0, 600, 0, 0.8, 50],
+  [0, 600, 0.8, 40.8, 0.035],
+  [271, 329, 0.8, 39.8, 0.25],
+  [270, 271, 0.8, 40.8, 50],
+  [329, 330, 0.8, 40.8, 50],
+  [271, 329, 39.8, 40.8, 50],
+  [0, 600, 40.8, 46.8, 0.13],
+].map(([x0, x1, y0, y1, conductivity]) => ({
+  x0: x0! / 1e3,
+  x1: x1! / 1e3,
+  y0: y0! / 1e3,
+  y1: y1! / 1e3,
+  conductivity: conductivity!,
+}));
+const EDGES = [
+  { side: 'bottom', from: 0, to: 0.6, t: -5, resistance: 0.04 },
+  { side: 'top', from: 0, to: 0.6, t: 20, resistance: 0.13 },
+] as const;
+
+/** Two-dimensional sections: time at 200 x 200 against a banded Cholesky solution of the same size, and how it grows. */
+export function sectionFigures(): Figure[] {
+  const time = (cells: number) => {
+    const runs = cells > 250 ? 3 : 7;
+    return quantile(
+      Array.from({ length: runs }, () => {
+        const from = performance.now();
+        solveSection({ blocks: BLOCKS, edges: [...EDGES] }, cells);
+        return performance.now() - from;
+      }),
+      0.5,
+    );
+  };
+  for (let i = 0; i < 4; i++) time(60);
+  const [small, middle, large] = [time(50), time(200), time(400)] as [number, number, number];
+  const { iterations, residual } = solveSection({ blocks: BLOCKS, edges: [...EDGES] }, 200);
+  const banded = bandedCholesky(200, 200);
+  const power = Math.log(large / small) / Math.log((400 * 400) / (50 * 50));
+  const reference = { name: 'banded Cholesky, 200 x 200, ms', value: banded };
+  return [
+    figure(
+      `rib section, 200 x 200 cells, ${iterations} rounds to ${residual.toExponential(1)}, median`,
+      middle,
+      'ms',
+      reference,
+      '< 250 ms',
+      middle < 250,
+    ),
+    figure(
+      'rib section, growth from 50 x 50 to 400 x 400 as a power of unknowns',
+      power,
+      '',
+      { name: 'linear', value: 1 },
+      'at most 1.25',
+      power <= 1.25,
+    ),
+  ];
+}
+
+/** Time to factor and solve a five-point system of nx by ny by Cholesky within its band, ms. */
+function bandedCholesky(nx: number, ny: number): number {
+  const n = nx * ny;
+  const w = nx + 1;
+  const band = new Float64Array(n * w);
+  for (let k = 0; k < n; k++) {
+    band[k * w] = 4.01;
+    if (k % nx < nx - 1) band[k * w + 1] = -1;
+    if (k + nx < n) band[k * w + nx] = -1;
+  }
+  const from = performance.now();
+  for (let k = 0; k < n; k++) {
+    const pivot = Math.sqrt(band[k * w]!);
+    const reach = Math.min(w - 1, n - 1 - k);
+    for (let i = 0; i <= reach; i++) band[k * w + i] = band[k * w + i]! / pivot;
+    for (let i = 1; i <= reach; i++) {
+      const f = band[k * w + i]!;
+      if (f === 0) continue;
+      const row = (k + i) * w;
+      for (let j = i; j <= reach; j++) band[row + j - i] = band[row + j - i]! - f * band[k * w + j]!;
+    }
+  }
+  const x = new Float64Array(n).fill(1);
+  for (let k = 0; k < n; k++) {
+    x[k] = x[k]! / band[k * w]!;
+    for (let i = 1; i < w && k + i < n; i++) x[k + i] = x[k + i]! - band[k * w + i]! * x[k]!;
+  }
+  for (let k = n - 1; k >= 0; k--) {
+    for (let i = 1; i < w && k + i < n; i++) x[k] = x[k]! - band[k * w + i]! * x[k + i]!;
+    x[k] = x[k]! / band[k * w]!;
+  }
+  return performance.now() - from;
+}
