@@ -26,7 +26,7 @@ const choose = bay => async page => {
 };
 const shots = [
   ['conversions', '/', null],
-  ['survey', `/c/${perigee}/survey`, choose('L3u')],
+  ['survey', `/c/${perigee}/survey`, choose('L7u')],
   ['brief', `/c/${perigee}/brief`, null],
   ['build-ups', `/c/${perigee}/build-ups`, choose('L3u')],
   ['compare', `/c/${perigee}/compare`, null],
@@ -38,6 +38,12 @@ const shots = [
   ['materials', `/c/${perigee}/materials`, page => page.getByRole('button', { name: /^Sheep wool/ }).click()],
   ['working', `/c/${perigee}/build-ups`, page => page.getByRole('button', { name: /^damp/ }).click()],
   ['build-ups-dark', `/c/${perigee}/build-ups`, choose('F3a'), { colorScheme: 'dark' }],
+  [
+    'making-ready',
+    `/c/${perigee}/survey`,
+    page => page.getByRole('tab', { name: /Making ready/ }).click(),
+  ],
+  ['round-phone', `/c/${perigee}/round`, null, { viewport: { width: 375, height: 700 } }],
   ['survey-phone', `/c/${perigee}/survey`, choose('L3u'), { viewport: { width: 375, height: 700 } }],
 ];
 for (const [name, address, act, options = {}] of shots) {

@@ -1,3 +1,3 @@
-export { hollowConductivity, type RibCase, type RibGeometry, ribGeometry } from './ribSection.ts';
-export { type RibResult, ribPsi, solveRib } from './solveRib.ts';
+export { hollowConductivity, type RibCase } from './ribSection.ts';
+export { type RibResult, solveRib } from './solveRib.ts';
 export { type Bridge, zoneBridges } from './zoneBridges.ts';

@@ -20,7 +20,7 @@ export interface Edge {
 }
 
 /** Air inside the outline, such as a recess of the room between ribs: every face in it meets `t` through `resistance`. */
-export interface AirPocket {
+interface AirPocket {
   x0: number;
   x1: number;
   y0: number;

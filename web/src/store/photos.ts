@@ -47,7 +47,7 @@ let sending: Promise<void> | null = null;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
 /** Sends what is kept, one after another, and tries again while the server is away. */
-export function sendPhotos(): Promise<void> {
+function sendPhotos(): Promise<void> {
   sending ??= (async () => {
     clearTimeout(timer);
     try {
@@ -64,6 +64,9 @@ export function sendPhotos(): Promise<void> {
   })();
   return sending;
 }
+
+/** What an earlier page could not send goes now. */
+void sendPhotos();
 
 /** Where a photo is to be shown from: this browser while it is still on its way, else the server. */
 export function usePhotoUrl(hash: string): string | null {

@@ -34,7 +34,7 @@ export function editShell(label: string, change: (shell: Design['shell']) => Edi
 }
 
 /** Changes what is noted of making ready. */
-export const editReady = (label: string, recipe: (ready: Draft<Ready>) => void): void =>
+const editReady = (label: string, recipe: (ready: Draft<Ready>) => void): void =>
   useDesign.getState().edit(label, draft => recipe(draft.ready));
 
 /** Puts an item into one of the lists of making ready, in place of the one with its id. */

@@ -13,6 +13,7 @@ import {
   printNumber,
   setBay,
 } from '@overcoat/core';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { adviceSentences, bayPlace, dampSentence, fitSentence } from '../../sentences.ts';
@@ -35,7 +36,7 @@ const FIELDS: { field: BayField; name: string; max: number; min: number }[] = [
 ];
 
 /** One bay (or the first of several): its sizes, openings, build-up and results. */
-export function BayCard({ ids }: { ids: readonly string[] }) {
+export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }) {
   const design = useOpenDesign();
   const variant = useVariant();
   const e = useEvaluation();
@@ -138,7 +139,7 @@ export function BayCard({ ids }: { ids: readonly string[] }) {
       </section>
     </div>
   );
-}
+});
 
 /** What to do while no bay is chosen. */
 export function Advice() {

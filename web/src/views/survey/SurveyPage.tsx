@@ -8,7 +8,7 @@ import {
   type Zone,
 } from '@overcoat/core';
 import { Footprints } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
@@ -41,7 +41,8 @@ type Filter = keyof typeof FILTERS;
 export function Component() {
   const units = useUnits();
   const design = useOpenDesign();
-  const selected = useDesign(s => s.selected);
+  // The map shows the choice at once; the card, which is much more to draw, follows.
+  const selected = useDeferredValue(useDesign(s => s.selected));
   const [filter, setFilter] = useState<Filter>('all');
   const [look, setLook] = useState<'sheet' | 'arrange' | 'folded'>('sheet');
   const [tab, setTab] = useState('bay');
