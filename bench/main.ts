@@ -1,4 +1,5 @@
 import { evaluateFigures } from './evaluate.ts';
+import { hourlyFigures } from './hourly.ts';
 import { mapFigures } from './map.ts';
 import type { Figure } from './measure.ts';
 import { pageFigures } from './page.ts';
@@ -12,6 +13,7 @@ const figures: Figure[] = [
   ...(await mapFigures()),
   ...evaluateFigures(),
   ...sectionFigures(),
+  ...hourlyFigures(),
 ];
 if (process.argv.includes('--json')) for (const f of figures) console.log(JSON.stringify(f));
 else

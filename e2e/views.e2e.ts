@@ -18,7 +18,7 @@ for (const theme of ['light', 'dark'] as const)
       await page.getByRole('button', { name: 'New conversion' }).click();
       await accessible(page);
     });
-    for (const view of ['Survey', 'Brief', 'Build-ups', 'Compare', 'Cut & buy', 'Materials'])
+    for (const view of ['Survey', 'Brief', 'Build-ups', 'Cold & damp', 'Compare', 'Cut & buy', 'Materials'])
       test(view, async ({ page }) => {
         await open(page, view);
         if (view === 'Survey' || view === 'Build-ups') await bay(page, 'L3u').click();

@@ -29,6 +29,25 @@ const shots = [
   ['survey', `/c/${perigee}/survey`, choose('L7u')],
   ['brief', `/c/${perigee}/brief`, null],
   ['build-ups', `/c/${perigee}/build-ups`, choose('L3u')],
+  [
+    'cold-and-damp',
+    `/c/${perigee}/cold-and-damp`,
+    async page => {
+      await page.locator('[data-bay="L3m"]').click();
+      await page.waitForTimeout(700);
+    },
+  ],
+  [
+    'schools',
+    `/c/${perigee}/cold-and-damp`,
+    async page => {
+      await page.getByRole('tab', { name: /schools/ }).click();
+      await page
+        .getByText(/change places at/)
+        .first()
+        .waitFor();
+    },
+  ],
   ['compare', `/c/${perigee}/compare`, null],
   [
     'cut-and-buy',
@@ -38,11 +57,7 @@ const shots = [
   ['materials', `/c/${perigee}/materials`, page => page.getByRole('button', { name: /^Sheep wool/ }).click()],
   ['working', `/c/${perigee}/build-ups`, page => page.getByRole('button', { name: /^damp/ }).click()],
   ['build-ups-dark', `/c/${perigee}/build-ups`, choose('F3a'), { colorScheme: 'dark' }],
-  [
-    'making-ready',
-    `/c/${perigee}/survey`,
-    page => page.getByRole('tab', { name: /Making ready/ }).click(),
-  ],
+  ['making-ready', `/c/${perigee}/survey`, page => page.getByRole('tab', { name: /Making ready/ }).click()],
   ['round-phone', `/c/${perigee}/round`, null, { viewport: { width: 375, height: 700 } }],
   ['survey-phone', `/c/${perigee}/survey`, choose('L3u'), { viewport: { width: 375, height: 700 } }],
 ];

@@ -4,7 +4,7 @@ import { defineConfig } from 'vite';
 
 const FIRST = /core\/src\/(materials|model|shell|units)\//;
 const LATER =
-  /core\/src\/(bridge|buildup|climate|evaluate|formats|heat|heat2d|hourly|cabin|junctions|load|moisture|nesting|ready|takeoff|working)\b|papaparse/;
+  /core\/src\/(bridge|buildup|climate|damp|evaluate|formats|heat|heat2d|hourly|cabin|junctions|load|moisture|nesting|ready|takeoff|working)\b|papaparse/;
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],

@@ -2,12 +2,15 @@
 export * from './bridge/index.ts';
 export * from './buildup/index.ts';
 export * from './climate/index.ts';
+export * from './damp/index.ts';
 export {
   type BayMoisture,
   type BayResult,
   type DampState,
   type Evaluation,
   evaluate,
+  glassOf,
+  stackHeight,
   type ZoneResult,
 } from './evaluate.ts';
 export * from './formats/index.ts';

@@ -20,6 +20,7 @@ export const router = createBrowserRouter([
           { path: 'form', lazy: () => import('./views/survey/FormPage.tsx') },
           { path: 'brief', lazy: () => import('./views/brief/BriefPage.tsx') },
           { path: 'build-ups', lazy: () => import('./views/build-ups/BuildUpsPage.tsx') },
+          { path: 'cold-and-damp', lazy: () => import('./views/damp/DampPage.tsx') },
           { path: 'compare', lazy: () => import('./views/compare/ComparePage.tsx') },
           { path: 'cut-and-buy', lazy: () => import('./views/cut-and-buy/CutAndBuyPage.tsx') },
           { path: 'materials', lazy: () => import('./views/materials/MaterialsPage.tsx') },

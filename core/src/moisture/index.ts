@@ -10,4 +10,11 @@ export {
 export { DRYING_SECONDS, drying, LEAK_WATER, LEAST_SD } from './drying.ts';
 export { type Air, emptyAir, type Glass, moistureProduction, NIGHT_HOURS, occupiedAir } from './indoor.ts';
 export { leakFlow } from './leakage.ts';
-export { DELTA_AIR, dewPoint, pressureOf, saturationPressure } from './saturation.ts';
+export {
+  concentration,
+  DELTA_AIR,
+  dewPoint,
+  pressureOf,
+  saturationPressure,
+  saturationPressureFast,
+} from './saturation.ts';

@@ -15,6 +15,7 @@ const VIEWS: (() => Promise<unknown>)[] = [
   () => import('../views/survey/FormPage.tsx'),
   () => import('../views/brief/BriefPage.tsx'),
   () => import('../views/build-ups/BuildUpsPage.tsx'),
+  () => import('../views/damp/DampPage.tsx'),
   () => import('../views/compare/ComparePage.tsx'),
   () => import('../views/cut-and-buy/CutAndBuyPage.tsx'),
   () => import('../views/materials/MaterialsPage.tsx'),

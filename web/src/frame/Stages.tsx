@@ -7,6 +7,7 @@ const STAGES: { key: Stage; name: string }[] = [
   { key: 'survey', name: 'Survey' },
   { key: 'brief', name: 'Brief' },
   { key: 'build-ups', name: 'Build-ups' },
+  { key: 'cold-and-damp', name: 'Cold & damp' },
   { key: 'compare', name: 'Compare' },
   { key: 'cut-and-buy', name: 'Cut & buy' },
   { key: 'materials', name: 'Materials' },

@@ -1,7 +1,15 @@
 import { type Design, type Library, measuredBays, printTemperature } from '@overcoat/core';
+import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
 import { evaluation } from '../store/evaluation.ts';
 
-export type Stage = 'survey' | 'brief' | 'build-ups' | 'compare' | 'cut-and-buy' | 'materials';
+export type Stage =
+  | 'survey'
+  | 'brief'
+  | 'build-ups'
+  | 'cold-and-damp'
+  | 'compare'
+  | 'cut-and-buy'
+  | 'materials';
 
 interface State {
   mark: string;
@@ -32,6 +40,7 @@ export function railStates(design: Design, variantId: string | null, library: Li
             lined === 0 ? '○' : lined === e.bays.size ? '●' : '◐',
             lined === 0 ? 'not started' : `${lined} of ${e.bays.size} lined`,
           ),
+    'cold-and-damp': state(DAMP_MARKS[e.damp.state], DAMP_WORDS[e.damp.state], e.damp.state === 'grows'),
     compare: state(
       design.variants.length > 1 ? '◐' : '○',
       `${design.variants.length} variant${design.variants.length === 1 ? '' : 's'}`,

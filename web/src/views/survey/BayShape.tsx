@@ -251,7 +251,6 @@ function Rows({
         </Select>
       )}
       {rows.map((row, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: readings have no names; their order is what they are.
         <div key={i} className="mt-1 grid grid-cols-[1fr_1fr_auto] gap-2">
           <MeasureField
             label={byOffset ? `${i + 1}: behind the front` : `${i + 1}: at height`}

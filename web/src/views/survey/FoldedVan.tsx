@@ -58,8 +58,7 @@ export function FoldedVan({ paint }: Props) {
           const { fill, dashed, dim } = paint(f.bay, f.zone);
           const chosen = selected.includes(f.bay.id);
           return (
-            // biome-ignore lint/a11y/useKeyWithClickEvents: a second way to choose; the sheet has the keys.
-            // biome-ignore lint/a11y/noStaticElementInteractions: as above.
+            // biome-ignore lint/a11y/noStaticElementInteractions: a second way to choose; the sheet has the keys.
             <polygon
               key={f.bay.id}
               points={f.at.map(p => `${p.x * MM},${p.y * MM}`).join(' ')}

@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest';
+import { climates, hourlyYear } from '../climate/index.ts';
+import { demoDesigns } from '../demo/index.ts';
+import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
+import { makeLibrary } from '../materials/index.ts';
+import { bayYears, schoolsAt, sealSweep } from './index.ts';
+
+const library = makeLibrary();
+const design = demoDesigns(library)[0]!;
+const year = hourlyYear(design.brief, glassOf(design.shell));
+
+describe('the hourly year', () => {
+  it('keeps each month’s mean within half a kelvin of the climate’s, joined straight, and its sun within a tenth', () => {
+    const climate = climates.find(c => c.id === design.brief.climate)!;
+    for (let month = 0; month < 12; month++) {
+      let [t, sun, n] = [0, 0, 0];
+      for (let h = 0; h < 8760; h++)
+        if (year.month[h] === month) {
+          t += year.outside[h]!;
+          sun += year.sun[h]!;
+          n++;
+        }
+      const [before, after] = [
+        climate.temperature[(month + 11) % 12]!,
+        climate.temperature[(month + 1) % 12]!,
+      ];
+      const joined = 0.75 * climate.temperature[month]! + 0.125 * (before + after);
+      expect(Math.abs(t / n - joined), `month ${month}`).toBeLessThan(0.5);
+      expect(sun / (n / 24) / 1000 / climate.sun[month]!).toBeGreaterThan(0.75);
+      expect(sun / (n / 24) / 1000 / climate.sun[month]!).toBeLessThan(1.25);
+    }
+  });
+  it('is the same for the same seed and another for another', () => {
+    const glass = glassOf(design.shell);
+    expect(hourlyYear(design.brief, glass, 1).outside).toEqual(year.outside);
+    expect(hourlyYear(design.brief, glass, 2).outside).not.toEqual(year.outside);
+  });
+  it('has people inside for as many nights as the brief says', () => {
+    const { winter, spring, summer, autumn } = design.brief.nights;
+    const expected = ((winter * 90 + spring * 92 + summer * 92 + autumn * 91) / 7) * 12;
+    const hours = year.occupied.reduce((a, b) => a + b, 0);
+    expect(Math.abs(hours / expected - 1)).toBeLessThan(0.03);
+  });
+});
+
+describe('a bay over two years', () => {
+  const run = (variant: number, bay: string, absorptance = 0.6) => {
+    const placement = design.variants[variant]!.design;
+    const e = evaluate(design, placement, library);
+    const r = e.bays.get(bay)!;
+    return bayYears(
+      {
+        shell: design.shell,
+        kind: r.zone.kind,
+        bay: r.bay,
+        buildUp: r.buildUp!,
+        seamLength: r.moisture!.seamLength,
+        height: stackHeight(r.zone, r.bay),
+        absorptance,
+        years: 2,
+      },
+      year,
+      library,
+    );
+  };
+  it('closes its balances and tells its years', () => {
+    const r = run(2, 'L3m');
+    expect(r.waterBalance).toBeLessThan(1e-6);
+    expect(r.energyBalance).toBeLessThan(1e-6);
+    expect(r.peaks).toHaveLength(2);
+    expect(r.peaks[0]).toBeGreaterThan(0);
+  });
+  it('fibre without a barrier wets more than bonded foam (common practice, no source)', () => {
+    expect(run(2, 'L3m').peaks[0]!).toBeGreaterThan(run(1, 'L3m').peaks[0]! * 3);
+  });
+  it('a dark roof is drier than a white one: the sun drives the water out', () => {
+    expect(run(2, 'C4a', 0.9).ends[1]!).toBeLessThanOrEqual(run(2, 'C4a', 0.2).ends[1]! + 1e-6);
+  });
+});
+
+describe('schools and seals', () => {
+  it('a barrier with missed seams: a night’s water falls as more of them are closed, and drying gets slower', () => {
+    const sweep = sealSweep(design, library, 4);
+    const foil = sweep.night[0]!;
+    for (let i = 1; i < foil.length; i++) expect(foil[i]!).toBeLessThanOrEqual(foil[i - 1]! + 1e-9);
+    expect(sweep.days[0]!.at(-1)!).toBeGreaterThan(sweep.days[0]![0]!);
+    for (const c of sweep.crossings) {
+      expect(c.at).toBeGreaterThanOrEqual(0);
+      expect(c.at).toBeLessThanOrEqual(1);
+      expect(c.first).not.toBe(c.second);
+    }
+  });
+  it('sweeps the same figures as the whole evaluation gives, point by point', () => {
+    const sweep = sealSweep(design, library, 2);
+    sweep.at.forEach((q, i) => {
+      schoolsAt(design, q, library).forEach((p, s) => {
+        expect(sweep.night[s]![i]!).toBeCloseTo(p.night, 9);
+        expect(sweep.days[s]![i]!).toBeCloseTo(p.days, 6);
+      });
+    });
+  });
+  it('compares every school on the same van', () => {
+    const points = schoolsAt(design, 0.9, library);
+    expect(new Set(points.map(p => p.school)).size).toBe(points.length);
+    for (const p of points) expect(p.evaluation.mass).toBeGreaterThan(0);
+  });
+});

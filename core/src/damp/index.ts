@@ -1,0 +1,2 @@
+export { type BayYearInput, type BayYears, bayYears } from './bayYear.ts';
+export { type SchoolPoint, type SealSweep, schoolsAt, sealSweep } from './schoolsCompared.ts';
