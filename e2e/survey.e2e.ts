@@ -57,7 +57,7 @@ test.describe('what bays there are', () => {
     await expect(count).toHaveCount(start + 1);
     await expect(page.getByRole('heading', { name: 'L2u.2' })).toBeVisible();
     await unfold(page, 'Change the bays');
-    await page.getByLabel('name of the bay').fill('hatch');
+    await page.getByLabel('new name').fill('hatch');
     await page.getByRole('button', { name: 'rename', exact: true }).click();
     await expect(bay(page, 'hatch')).toBeVisible();
     await bay(page, 'L2u').click();

@@ -28,6 +28,6 @@ export {
 } from './moisture/index.ts';
 export * from './ready/index.ts';
 export * from './shell/index.ts';
-export type { Cover, OrderLine, Piece, TakeOff } from './takeoff/index.ts';
+export { type Cover, type OrderLine, orderError, type Piece, type TakeOff } from './takeoff/index.ts';
 export * from './units/index.ts';
 export * from './working/index.ts';

@@ -1,6 +1,7 @@
 import {
   type OrderLine,
   orderCsv,
+  orderError,
   type Piece,
   piecesCsv,
   printArea,
@@ -61,6 +62,13 @@ export function Component() {
             : units === 'metric'
               ? `${printNumber(l.need, 1)} m`
               : `${printNumber(l.need / 0.3048, 0)} ft`,
+      },
+      {
+        id: 'error',
+        header: '±',
+        enableSorting: false,
+        meta: { number: true },
+        cell: ({ row: { original: l } }) => <OrderDoubt line={l} />,
       },
       {
         id: 'packs',
@@ -271,5 +279,20 @@ function PackCount({ line }: { line: OrderLine }) {
         </span>
       )}
     </>
+  );
+}
+
+/** What the tape's error does to a line: how much more or less, and whether a pack more could be needed. */
+function OrderDoubt({ line }: { line: OrderLine }) {
+  const { shell } = useOpenDesign();
+  const { error, packsAtMost } = orderError(line, shell);
+  const percent = line.need > 0 ? (error / line.need) * 100 : 0;
+  return (
+    <span
+      className={packsAtMost > line.packs ? 'text-signal' : 'text-faint'}
+      title="Standard error of the need from the survey: measured sizes by the tape’s error, assumed ones by 5 %"
+    >
+      {printNumber(percent, 1)} %{packsAtMost > line.packs && ` · up to ${packsAtMost}`}
+    </span>
   );
 }

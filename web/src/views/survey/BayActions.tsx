@@ -17,13 +17,22 @@ import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
 import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
 
 /** Changes what bays there are: split, merge, move, add, delete, rename, and ribs likewise. */
 export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Bay; zone: Zone }) {
   const units = useUnits();
   const [refused, setRefused] = useState<string | null>(null);
   const [at, setAt] = useState('');
+  const [what, setWhat] = useState(bay.id);
   const [name, setName] = useState(bay.id);
+  const nameable = [
+    { id: bay.id, kind: 'bay' },
+    ...zone.ribs.filter(r => r.after === bay.station).map(r => ({ id: r.id, kind: 'rib' })),
+    ...zone.openings.filter(o => o.bay === bay.id).map(o => ({ id: o.id, kind: o.kind })),
+    ...zone.keepClears.filter(k => k.bay === bay.id).map(k => ({ id: k.id, kind: k.kind })),
+    ...zone.pockets.filter(p => p.after === bay.station).map(p => ({ id: p.id, kind: `${p.kind} pocket` })),
+  ];
   const run = (label: string, change: (d: Design) => Reshaped) => setRefused(reshape(label, change));
   const withLength = (label: string, change: (d: Design, at: number) => Reshaped) => {
     const read = parseLength(at, { system: units });
@@ -77,11 +86,26 @@ export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Ba
             className="mt-2 flex items-end gap-1.5"
             onSubmit={e => {
               e.preventDefault();
-              run(`${bay.id} renamed`, d => rename(d, bay.id, name));
+              run(`${what} renamed`, d => rename(d, what, name));
+              setWhat(name.trim());
             }}
           >
+            <Select
+              label="rename"
+              value={what}
+              onChange={e => {
+                setWhat(e.target.value);
+                setName(e.target.value);
+              }}
+            >
+              {nameable.map(n => (
+                <option key={n.id} value={n.id}>
+                  {n.kind} {n.id}
+                </option>
+              ))}
+            </Select>
             <label className="text-[13px] text-faint">
-              name of the bay
+              new name
               <input
                 value={name}
                 onChange={e => setName(e.target.value)}

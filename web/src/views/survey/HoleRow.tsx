@@ -10,6 +10,7 @@ import {
 import { X } from 'lucide-react';
 import { dropReady, freshReadyId, nowText, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
+import { PlaceFields } from './PlaceFields.tsx';
 
 /** A hole to be made: for an opening, or a gland of its own. */
 export function newHole(bay: string, opening: Opening | null): Hole {
@@ -70,6 +71,15 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
         <p className={`text-[13px] ${last.result === 'leaks' ? 'font-medium text-signal' : ''}`}>
           {last.by} on {last.on.slice(0, 10)}: {last.result === 'dry' ? 'dry' : 'leaks, bond it again'}
         </p>
+      )}
+      {hole.opening === null && (
+        <PlaceFields
+          bay={hole.bay}
+          at={hole.at}
+          size={hole.size}
+          onPlace={at => put({ ...hole, at }, 'placed')}
+          onSize={size => put({ ...hole, size }, 'size')}
+        />
       )}
       <div className="mt-1 flex flex-wrap gap-1">
         {next && next !== 'leak-tested' && (

@@ -3,8 +3,8 @@ import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { dropReady, nowText, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
-import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { PlaceFields } from './PlaceFields.tsx';
 
 const STEPS: Record<RustStep, string> = {
   abrade: 'abrade to sound metal',
@@ -47,7 +47,7 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
           <X size={14} />
         </Button>
       </div>
-      <div className="mt-1 grid grid-cols-[1fr_1fr_auto] items-start gap-2">
+      <div className="mt-1 grid grid-cols-[1fr_auto] items-start gap-2">
         <Select
           label="grade"
           value={spot.grade}
@@ -57,16 +57,6 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
           <option value="pitted">pitted</option>
           <option value="hole">rusted through</option>
         </Select>
-        <MeasureField
-          label="size"
-          value={spot.size}
-          min={0.001}
-          max={2}
-          onMeasure={size => {
-            put({ size }, 'rust size');
-            return null;
-          }}
-        />
         <div className="mt-5 flex gap-1">
           {next && (
             <Button
@@ -84,6 +74,13 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
           )}
         </div>
       </div>
+      <PlaceFields
+        bay={spot.bay}
+        at={spot.at}
+        size={spot.size}
+        onPlace={at => put({ at }, 'rust placed')}
+        onSize={size => put({ size }, 'rust size')}
+      />
       {spot.grade === 'hole' && (
         <p className="text-[13px]">
           Cut back to sound metal and patch before priming; sills, pillars and seat or belt mounts are for a

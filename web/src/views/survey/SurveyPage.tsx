@@ -30,6 +30,7 @@ import { VanPanel } from './VanPanel.tsx';
 const FILTERS = {
   all: 'all bays',
   assumed: 'assumed',
+  unfinished: 'not made ready',
   flagged: 'flagged',
   rust: 'with rust',
   drums: 'drumming',
@@ -53,8 +54,10 @@ export function Component() {
     const rust = new Set(ready.rust.filter(r => rustState(r, Infinity).bare).map(r => r.bay));
     const drums = new Set(ready.taps.filter(t => (t.after ?? t.before) === 'rings').map(t => t.id));
     const flagged = new Set(ready.flags.map(f => f.id));
+    const unready = new Set([...rust, ...ready.holes.filter(h => h.state !== 'leak-tested').map(h => h.bay)]);
     return {
       assumed: bay => !isSurveyed(bay),
+      unfinished: bay => unready.has(bay.id),
       flagged: bay => flagged.has(bay.id),
       rust: bay => rust.has(bay.id),
       drums: bay => drums.has(bay.id),
