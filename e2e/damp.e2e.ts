@@ -40,3 +40,21 @@ test('the schools on this van change places as seams are closed', async ({ page 
   await expect(page.getByText(/change places at \d+ % closed/).first()).toBeVisible({ timeout: 30_000 });
   await accessible(page);
 });
+
+test('the night answers to people, fresh air and covers, and cautions when air gets short', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
+  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await page.getByRole('tab', { name: 'The night' }).click();
+  const night = page.getByTestId('night');
+  await expect(night).toContainText('kWh a night');
+  const before = await night.textContent();
+  await page.getByRole('checkbox', { name: /covers/ }).uncheck();
+  await expect(night).not.toHaveText(before!);
+  await page.getByRole('slider', { name: 'fresh air' }).focus();
+  await page.keyboard.press('Home');
+  await expect(page.getByRole('alert')).toContainText('carbon-monoxide alarms');
+  await accessible(page);
+});

@@ -1,6 +1,7 @@
 /** The face of the core for interface and server: values in, values out, SI units. */
 export * from './bridge/index.ts';
 export * from './buildup/index.ts';
+export * from './cabin/index.ts';
 export * from './climate/index.ts';
 export * from './damp/index.ts';
 export {

@@ -9,6 +9,7 @@ import { useEvaluation } from '../../store/evaluation.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { BayDamp } from './BayDamp.tsx';
+import { NightPanel } from './NightPanel.tsx';
 import { Schools } from './Schools.tsx';
 
 interface Result {
@@ -113,6 +114,7 @@ export function Component() {
           tabs={[
             { key: 'bay', name: `Bay ${bay}`, content: <BayDamp key={bay} id={bay} /> },
             { key: 'schools', name: 'The schools on this van', content: <Schools /> },
+            { key: 'night', name: 'The night', content: <NightPanel /> },
           ]}
         />
       </aside>

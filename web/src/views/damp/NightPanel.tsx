@@ -1,0 +1,162 @@
+import {
+  cabinOf,
+  FUELS,
+  heaterFor,
+  type Night,
+  printNumber,
+  printTemperature,
+  simulateNight,
+} from '@overcoat/core';
+import { useCallback, useMemo, useState } from 'react';
+import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { Plot } from '../../ui/Plot.tsx';
+
+const HOURS = 12;
+/** Swing of a clear winter night about its coldest hour, K. */
+const SWING = 3;
+
+/** The design night in the cabin, hour by hour: heat, air, water on the glass; and what changes it. */
+export function NightPanel() {
+  const { shell, brief } = useOpenDesign();
+  const e = useEvaluation();
+  const [people, setPeople] = useState(brief.people);
+  const [air, setAir] = useState(brief.ventilation);
+  const [covers, setCovers] = useState(true);
+  const { heated, off, size } = useMemo(() => {
+    const outside = (minute: number) =>
+      brief.designNight + SWING * (1 - Math.cos((2 * Math.PI * (minute / 60 - 8)) / 24));
+    const cabin = cabinOf(e, shell, brief, { people, ventilation: air, covers, heater: 0 });
+    const need = heaterFor(cabin, brief.designNight);
+    return {
+      size: need,
+      heated: simulateNight({ ...cabin, heater: need * 1.2 }, outside, HOURS),
+      off: simulateNight(cabin, outside, HOURS),
+    };
+  }, [e, shell, brief, people, air, covers]);
+  const slider = (
+    label: string,
+    value: number,
+    set: (v: number) => void,
+    min: number,
+    max: number,
+    unit: string,
+  ) => (
+    <label className="grid grid-cols-[8rem_1fr_4.5rem] items-center gap-2">
+      {label}
+      <input
+        type="range"
+        min={min}
+        max={max}
+        value={value}
+        onChange={ev => set(Number(ev.target.value))}
+        className="accent-[var(--chalk)]"
+      />
+      <b className="text-right">
+        {value} {unit}
+      </b>
+    </label>
+  );
+  return (
+    <div className="flex flex-col gap-4">
+      <p data-testid="night">
+        At {printTemperature(brief.designNight)} outside, {printTemperature(brief.cabin)} inside takes a
+        heater of about <b>{printNumber(size / 1000, 1)} kW</b> and {printNumber(heated.energy, 1)} kWh a
+        night: {FUELS.map(f => `${printNumber(heated.energy / f.heat, 1)} ${f.unit} ${f.name}`).join(', or ')}
+        . With the heater off it is <b>{printTemperature(off.dawn)}</b> at eight in the morning, and{' '}
+        <b>{printNumber(heated.onGlass, 2)} litres</b> stand on the glass of the heated van.
+      </p>
+      <div className="flex flex-col gap-1.5">
+        {slider('people', people, setPeople, 1, 8, '')}
+        {slider('fresh air', air, setAir, 2, 40, 'l/s')}
+        <label className="flex items-center gap-2">
+          <input type="checkbox" checked={covers} onChange={ev => setCovers(ev.target.checked)} /> fitted
+          covers in the windows
+        </label>
+      </div>
+      {air < 4 * people && (
+        <p role="alert" className="border-l-4 border-signal pl-2">
+          {air} l/s is little fresh air for {people}: never close fixed vents to keep warm, and keep smoke and
+          carbon-monoxide alarms. Local rules set the least.
+        </p>
+      )}
+      <NightChart heated={heated} off={off} />
+      <p className="text-[13px] text-faint">
+        20:00 to 08:00, coldest at four; two sleepers’ heat counted, cooking’s water spread over the night.
+        Losses of bays, ribs, windows and fresh air; air and linings warm together (6 kJ/m²K, a guess). A
+        cover leaves the pane behind it colder: more water where the cover does not seal.
+      </p>
+    </div>
+  );
+}
+
+function NightChart({ heated, off }: { heated: Night; off: Night }) {
+  const make = useCallback(
+    (colour: (name: string) => string) => {
+      const line = (label: string, values: number[], stroke: string, dash: number[] = []) => ({
+        label,
+        data: values.map((y, i) => ({ x: 20 + heated.minutes[i]! / 60, y })),
+        borderColor: colour(stroke),
+        borderDash: dash,
+        borderWidth: 2,
+        pointRadius: 0,
+        yAxisID: label === 'humidity' ? 'rh' : 't',
+      });
+      const axis = (text: string) => ({
+        title: { display: true, text, color: colour('--faint') },
+        ticks: { color: colour('--faint') },
+      });
+      return {
+        type: 'line' as const,
+        data: {
+          datasets: [
+            line('heated', heated.inside, '--signal'),
+            line('heater off', off.inside, '--ink', [7, 4]),
+            line('outside', heated.outside, '--faint', [2, 3]),
+            line(
+              'humidity',
+              heated.humidity.map(h => h * 100),
+              '--chalk',
+            ),
+          ],
+        },
+        options: {
+          animation: false as const,
+          parsing: false as const,
+          maintainAspectRatio: false,
+          scales: {
+            x: {
+              type: 'linear' as const,
+              min: 20,
+              max: 32,
+              ...axis('o’clock'),
+              ticks: { color: colour('--faint'), callback: (v: number | string) => `${Number(v) % 24}` },
+            },
+            t: axis('°C'),
+            rh: {
+              position: 'right' as const,
+              min: 0,
+              max: 100,
+              ...axis('% humidity'),
+              grid: { display: false },
+            },
+          },
+        },
+      };
+    },
+    [heated, off],
+  );
+  return (
+    <div>
+      <Plot
+        label="Temperature and humidity through the design night, heated and not"
+        make={make}
+        className="h-56"
+      />
+      <p className="text-[13px]">
+        <b className="text-signal">━━</b> heated · <b>╍╍</b> heater off ·{' '}
+        <span className="text-faint">┈┈ outside</span> · <b className="text-chalk">━━</b> humidity, heated
+        (right)
+      </p>
+    </div>
+  );
+}
