@@ -3,7 +3,7 @@ import { climates, hourlyYear } from '../climate/index.ts';
 import { demoDesigns } from '../demo/index.ts';
 import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
 import { makeLibrary } from '../materials/index.ts';
-import { bayYears, schoolsAt, sealSweep } from './index.ts';
+import { bayYears, dayResponse, schoolsAt, sealSweep, sensitivity } from './index.ts';
 
 const library = makeLibrary();
 const design = demoDesigns(library)[0]!;
@@ -104,4 +104,35 @@ describe('schools and seals', () => {
     expect(new Set(points.map(p => p.school)).size).toBe(points.length);
     for (const p of points) expect(p.evaluation.mass).toBeGreaterThan(0);
   });
+});
+
+describe('what moves the water most', () => {
+  const effects = sensitivity(design, design.variants[0]!.design, 'L3m', library);
+  const of = (change: string) => effects.find(e => e.change === change)!;
+  it('is told strongest first, each in its own direction', () => {
+    const size = effects.map(e => Math.abs(e.after - e.peak));
+    expect(size).toEqual([...size].sort((a, b) => b - a));
+    expect(of('every seam closed').after).toBeLessThan(of('every seam closed').peak);
+    expect(of('a tenth more seams missed').after).toBeGreaterThan(of('a tenth more seams missed').peak);
+    expect(of('fresh air half as much again').after).toBeLessThan(of('fresh air halved').after);
+    expect(of('a night a week more').after).toBeGreaterThan(of('a night a week less').after);
+  });
+  it('closing every seam makes drying slower: the price is paid after a leak', () =>
+    expect(of('every seam closed').days).toBeGreaterThan(of('a tenth more seams missed').days));
+  it('says nothing of a bare bay', () =>
+    expect(sensitivity(design, { buildUps: [], zones: {}, bays: {} }, 'L3m', library)).toEqual([]));
+});
+
+it('light linings have no phase shift to sell: a day’s swing arrives within two hours, nearly whole', () => {
+  for (const bay of ['L3m', 'C4a']) {
+    const placement = design.variants[2]!.design;
+    const r = evaluate(design, placement, library).bays.get(bay)!;
+    const p = dayResponse(
+      { shell: design.shell, kind: r.zone.kind, bay: r.bay, buildUp: r.buildUp! },
+      library,
+    );
+    expect(p.lag).toBeLessThan(2);
+    expect(p.decrement).toBeGreaterThan(0.9);
+    expect(p.uValue).toBeGreaterThan(0.2);
+  }
 });

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json';
 import { makeLibrary, materialOf } from '../materials/index.ts';
-import { airSpaceResistance, combinedResistance, type Direction, glazing, RSE, RSI } from './index.ts';
+import {
+  airSpaceResistance,
+  combinedResistance,
+  type Direction,
+  glazing,
+  periodic,
+  RSE,
+  RSI,
+} from './index.ts';
 
 const library = makeLibrary();
 
@@ -104,4 +112,32 @@ describe('ISO 10456 design values (Table 3, from memory)', () => {
     ['phenolic', 1500],
     ['steel', 1500],
   ])('%s has its sd value', (id, sd) => expect(materialOf(library, id).vapour).toEqual({ by: 'sd', sd }));
+});
+
+describe('periodic response (ISO 13786)', () => {
+  const layer = (mm: number, conductivity: number, density: number, heatCapacity: number) => ({
+    thickness: mm / 1000,
+    conductivity,
+    density,
+    heatCapacity,
+  });
+  const ply = layer(6, 0.13, 500, 1600);
+  const steel = layer(0.8, 50, 7800, 450);
+  it.each([
+    ['steel08_pir40_ply6', [ply, layer(40, 0.023, 32, 1400), steel]],
+    ['steel08_woodfibre40_ply6', [ply, layer(40, 0.038, 50, 2100), steel]],
+    ['iso13786_check_single_layer_concrete_200mm', [layer(200, 1.8, 2400, 1000)]],
+  ] as const)('%s: as independently computed', (name, layers) => {
+    const expected = reference.iso13786_24h[name];
+    const p = periodic(layers, 0.13, 0.04);
+    expect(p.uValue).toBeCloseTo(expected.U, 4);
+    expect(p.transmittance).toBeCloseTo(expected.Yie, 3);
+    expect(p.decrement).toBeCloseTo(expected.decrement_f, 3);
+    expect(p.lag).toBeCloseTo(expected.time_lag_h, 2);
+  });
+  it('a resistance alone neither damps nor delays', () => {
+    const p = periodic([{ resistance: 2 }], 0.13, 0.04);
+    expect(p.decrement).toBeCloseTo(1, 12);
+    expect(p.lag).toBeCloseTo(0, 9);
+  });
 });

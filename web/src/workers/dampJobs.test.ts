@@ -36,3 +36,9 @@ it('sweeps the seal quality for every school', () => {
   expect(answer.ok && answer.sweep!.at).toHaveLength(21);
   expect(answer.ok && answer.sweep!.crossings.length).toBeGreaterThan(0);
 });
+
+it('tells what moves the water of a bay', () => {
+  const placement = design!.variants[0]!.design;
+  const answer = runDampJob({ ...shelf, kind: 'effects', design: design!, placement, bay: 'L3m' });
+  expect(answer.ok && answer.effects!.length).toBeGreaterThan(5);
+});

@@ -1,5 +1,6 @@
 import {
   type BayYears,
+  dayResponse,
   FIRST_MONTH,
   MONTHS,
   printNumber,
@@ -7,11 +8,11 @@ import {
   solveRib,
   stackHeight,
 } from '@overcoat/core';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
 import { dampSentence } from '../../sentences.ts';
-import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -85,6 +86,7 @@ export function BayDamp({ id }: { id: string }) {
               {grams(r.moisture.nightLeakage)} through open joints; the skin stands at{' '}
               {printTemperature(r.moisture.skin)}.
             </p>
+            <DayNote id={id} />
             <MonthsChart water={r.moisture.months} />
           </>
         )}
@@ -108,6 +110,7 @@ export function BayDamp({ id }: { id: string }) {
           </p>
         </section>
       )}
+      {r.buildUp && r.moisture && <Effects bay={id} />}
       {r.buildUp && r.moisture && (
         <section>
           <h2 className="text-lg">Hour by hour, two years</h2>
@@ -140,6 +143,69 @@ export function BayDamp({ id }: { id: string }) {
         </section>
       )}
     </div>
+  );
+}
+
+/** Why nobody should pay for phase shift in a van. */
+function DayNote({ id }: { id: string }) {
+  const r = useEvaluation().bays.get(id)!;
+  const { shell } = useOpenDesign();
+  const { library } = useLibrary();
+  if (!r.buildUp) return null;
+  const { decrement, lag } = dayResponse(
+    { shell, kind: r.zone.kind, bay: r.bay, buildUp: r.buildUp },
+    library,
+  );
+  return (
+    <p className="text-[13px] text-faint">
+      In summer {printNumber(decrement * 100, 0)} % of the day’s swing comes through, {printNumber(lag, 1)} h
+      later (ISO 13786): shade, colour and fresh air rule the heat, not mass.
+    </p>
+  );
+}
+
+/** What changes the first winter's water most, as bars from what it is now. */
+function Effects({ bay }: { bay: string }) {
+  const { shell, brief } = useOpenDesign();
+  const { design: placement } = useVariant();
+  const { own, prices } = useLibrary();
+  const { run, answer, state } = useDampJob();
+  useEffect(() => {
+    run({ kind: 'effects', materials: own, prices, design: { shell, brief }, placement, bay }, bay);
+  }, [run, own, prices, shell, brief, placement, bay]);
+  const effects = answer?.ok ? (answer.effects ?? []) : [];
+  const most = Math.max(1e-9, ...effects.map(e => Math.abs(e.after - e.peak)));
+  return (
+    <section>
+      <h2 className="text-lg">What moves it most</h2>
+      {state === 'running' && effects.length === 0 && (
+        <output className="text-[13px]">working it out…</output>
+      )}
+      <ul className="flex flex-col gap-1">
+        {effects.map(e => {
+          const by = e.after - e.peak;
+          return (
+            <li key={e.change} className="grid grid-cols-[11rem_1fr_5rem] items-center gap-2 text-[13px]">
+              {e.change}
+              <span className="relative h-3 border-l border-ink">
+                <span
+                  className={`absolute inset-y-0 left-0 ${by > 0 ? 'bg-signal' : 'bg-chalk'}`}
+                  style={{ width: `${(Math.abs(by) / most) * 100}%` }}
+                />
+              </span>
+              <b className="text-right">
+                {by > 0 ? '+' : '−'}
+                {grams(Math.abs(by))}
+              </b>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="text-[13px] text-faint">
+        Change of the first winter’s highest water, one thing at a time. Fresh air never below what local
+        rules ask.
+      </p>
+    </section>
   );
 }
 

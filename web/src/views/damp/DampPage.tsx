@@ -104,6 +104,9 @@ export function Component() {
       >
         <p className="w-full text-[15px]" data-testid="damp-verdict">
           {verdict(e)}
+          <span className="block text-[13px] text-faint">
+            By months and without sun: the wet end. A bay’s own hours, with sun and sky, are a button away.
+          </span>
         </p>
       </MapPanel>
       <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[520px] lg:border-l">

@@ -81,9 +81,9 @@ export function NightPanel() {
       )}
       <NightChart heated={heated} off={off} />
       <p className="text-[13px] text-faint">
-        20:00 to 08:00, coldest at four; two sleepers’ heat counted, cooking’s water spread over the night.
-        Losses of bays, ribs, windows and fresh air; air and linings warm together (6 kJ/m²K, a guess). A
-        cover leaves the pane behind it colder: more water where the cover does not seal.
+        20:00 to 08:00, coldest at four; sleepers’ heat counted, cooking’s water spread over the night. Losses
+        of bays, ribs, windows and fresh air; air and linings warm together (6 kJ/m²K, a guess). A cover
+        leaves the pane behind it colder: more water where the cover does not seal.
       </p>
     </div>
   );

@@ -101,13 +101,11 @@ export function VanPanel() {
       <section>
         <h2 className="text-xl">One part and another</h2>
         <ul className="mt-1 flex flex-col gap-1.5">
-          {told
-            .filter(j => j.kind !== 'cut out')
-            .map(j => (
-              <li key={j.says} className={j.act ? 'border-l-4 border-tape pl-2' : 'pl-3'}>
-                <b>{j.zone}</b> {j.says}
-              </li>
-            ))}
+          {told.map(j => (
+            <li key={j.says} className={j.act ? 'border-l-4 border-tape pl-2' : 'pl-3'}>
+              <b>{j.zone}</b> {j.says}
+            </li>
+          ))}
         </ul>
       </section>
       <Mirror />
