@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -84,6 +85,36 @@ describe('kill -9 during saves', () => {
     server.process.kill('SIGTERM');
     await ended(server.process);
   }, 60_000);
+});
+
+describe('kill -9 after a photo', () => {
+  it('has every photo that was acknowledged, whole, and no half-written file under a name', async () => {
+    let server = await start();
+    const photos = Array.from({ length: 12 }, (_, i) => {
+      const noise = Buffer.alloc(20_000, i + 1);
+      return Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xda, 0, 2]), noise, Buffer.from([0xff, 0xd9])]);
+    });
+    const hashOf = (b: Buffer) => createHash('sha256').update(b).digest('hex');
+    const kept: string[] = [];
+    setTimeout(() => server.process.kill('SIGKILL'), 40);
+    for (const photo of photos)
+      try {
+        const answer = await fetch(`${server.url}/api/photos/${hashOf(photo)}`, {
+          method: 'PUT',
+          headers: { 'Content-Type': 'image/jpeg' },
+          body: new Uint8Array(photo),
+        });
+        if (answer.status === 204) kept.push(hashOf(photo));
+      } catch {
+        break;
+      }
+    server = await start();
+    for (const hash of kept) {
+      const back = await fetch(`${server.url}/api/photos/${hash}`);
+      expect(back.status).toBe(200);
+      expect(hashOf(Buffer.from(await back.arrayBuffer()))).toBe(hash);
+    }
+  });
 });
 
 describe('migrations', () => {

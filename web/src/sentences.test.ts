@@ -1,7 +1,7 @@
 import { applySchool, type BayResult, evaluate, makeLibrary } from '@overcoat/core';
 import { bare, newDesign } from '@overcoat/core/demo';
 import { describe, expect, it } from 'vitest';
-import { bayPlace, dampSentence, fitSentence, verdict } from './sentences.ts';
+import { adviceSentences, bayPlace, dampSentence, fitSentence, verdict } from './sentences.ts';
 
 const library = makeLibrary();
 const design = newDesign('Test', 'long high-roof');
@@ -99,5 +99,28 @@ describe('the fit sentence', () => {
       fitSentence(fitted({ misfit: false, shallow: at(0), deep: at(0), squeezed: [] }), 'metric').says,
     ).toBe('Fits flush.');
     expect(fitSentence({ ...bay, buildUp: null }, 'metric').says).toBe('Nothing in this bay.');
+  });
+});
+
+describe('advice on fit', () => {
+  const none = { squeezed: [], push: 0, thinner: null, wedge: null, curved: null };
+  it('is silent when there is none', () => {
+    expect(adviceSentences(null, library, 'metric')).toEqual([]);
+    expect(adviceSentences(none, library, 'metric')).toEqual([]);
+  });
+  it('names what would fit, how far the sheet reaches, and into how many strips it goes', () => {
+    const says = adviceSentences(
+      {
+        ...none,
+        thinner: { layer: 'x', material: 'pir', thickness: 0.02 },
+        wedge: { layer: 'x', share: 0.42 },
+        curved: { gap: 0.012, strips: 3 },
+      },
+      library,
+      'metric',
+    );
+    expect(says[0]).toContain('20 mm of PIR board');
+    expect(says[1]).toContain('over 42 %');
+    expect(says[2]).toContain('leaves 12 mm behind it, 3 strips');
   });
 });

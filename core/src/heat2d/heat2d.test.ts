@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json' with { type: 'json' };
 import { type Block, type Edge, solveFivePoint, solveSection, temperatureAt } from './index.ts';
@@ -135,5 +136,46 @@ describe('limiting cases', () => {
     const edges = [edge('bottom', 0, 0.6, -5, 0.04), edge('top', 0, 0.6, 20, 0.13)];
     for (const cells of [50, 100, 200])
       expect(solveSection({ blocks, edges }, cells).iterations).toBeLessThanOrEqual(25);
+  });
+});
+
+describe('any section', () => {
+  const block = fc.record({
+    x: fc.double({ min: 0, max: 0.25, noNaN: true }),
+    y: fc.double({ min: 0, max: 0.04, noNaN: true }),
+    w: fc.double({ min: 0.002, max: 0.05, noNaN: true }),
+    h: fc.double({ min: 0.001, max: 0.01, noNaN: true }),
+    conductivity: fc.constantFrom(50, 0.13, 0.035, 230),
+  });
+  it('gives out what it takes in, stays between the airs, and loses no less when a block conducts better', () => {
+    fc.assert(
+      fc.property(fc.array(block, { maxLength: 4 }), blocks => {
+        const solve = (better: number) =>
+          solveSection(
+            {
+              blocks: [
+                { x0: 0, x1: 0.3, y0: 0, y1: 0.05, conductivity: 0.04 },
+                ...blocks.map(b => ({
+                  x0: b.x,
+                  x1: b.x + b.w,
+                  y0: b.y,
+                  y1: b.y + b.h,
+                  conductivity: b.conductivity * better,
+                })),
+              ],
+              edges: [edge('bottom', 0, 0.3, -10, 0.04), edge('top', 0, 0.3, 20, 0.13)],
+            },
+            24,
+          );
+        const field = solve(1);
+        expect(field.flows[0]! + field.flows[1]!).toBeCloseTo(0, 4);
+        for (const t of field.t) {
+          expect(t).toBeGreaterThan(-10.0001);
+          expect(t).toBeLessThan(20.0001);
+        }
+        expect(solve(2).flows[1]!).toBeGreaterThanOrEqual(field.flows[1]! - 1e-6);
+      }),
+      { numRuns: 25 },
+    );
   });
 });

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json' with { type: 'json' };
 import { concentration, pressureOf, saturationPressure } from '../moisture/index.ts';
@@ -181,5 +182,41 @@ describe('sorption and mould', () => {
       mouldIndex(long.t, long.rh, 'sensitive').highest,
     );
     expect(mouldIndex(new Float32Array(5000).fill(20), new Float32Array(5000).fill(0.7)).highest).toBe(0);
+  });
+});
+
+describe('whatever the weather', () => {
+  it('no water and no heat is made or lost, nothing is below nothing, and air is never beyond saturation', () => {
+    const hour = fc.record({
+      out: fc.double({ min: -25, max: 40, noNaN: true }),
+      sun: fc.double({ min: -60, max: 700, noNaN: true }),
+      rise: fc.double({ min: 0, max: 30, noNaN: true }),
+      humidity: fc.double({ min: 0.1, max: 0.95, noNaN: true }),
+      leak: fc.double({ min: 0, max: 5e-4, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(fc.array(hour, { minLength: 24, maxLength: 60 }), hours => {
+        const inside = hours.map(h => Math.min(45, h.out + h.rise));
+        const r = simulateHourly(
+          { ...caseOf(wool, ply), holds: 0.2 },
+          {
+            outside: Float64Array.from(hours, h => h.out),
+            gain: Float64Array.from(hours, h => h.sun),
+            inside: Float64Array.from(inside),
+            vapour: Float64Array.from(hours, (h, i) => h.humidity * saturationPressure(inside[i]!)),
+            leak: Float64Array.from(hours, h => h.leak),
+          },
+          240,
+        );
+        expect(r.waterBalance).toBeLessThan(1e-6);
+        expect(r.energyBalance).toBeLessThan(1e-6);
+        for (let h = 0; h < r.hours; h++) {
+          expect(r.skinWater[h]!).toBeGreaterThanOrEqual(0);
+          expect(r.humidity[h]!).toBeLessThanOrEqual(1.001);
+          expect(r.humidity[h]!).toBeGreaterThanOrEqual(0);
+        }
+      }),
+      { numRuns: 40 },
+    );
   });
 });

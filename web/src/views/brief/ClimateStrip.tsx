@@ -1,38 +1,13 @@
 import type { Climate } from '@overcoat/core';
-import {
-  BarController,
-  BarElement,
-  CategoryScale,
-  Chart,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-} from 'chart.js';
-import { useEffect, useRef } from 'react';
-import { usePreferences } from '../../store/preferences.ts';
-
-Chart.register(
-  BarController,
-  BarElement,
-  CategoryScale,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-);
+import type { ChartConfiguration } from 'chart.js';
+import { useCallback } from 'react';
+import { Plot } from '../../ui/Plot.tsx';
 
 /** The climate’s year: mean temperature and daily swing by month, with the design night as a line. */
 export function ClimateStrip({ climate, designNight }: { climate: Climate; designNight: number }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const theme = usePreferences(s => s.theme);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the theme changes the colours read from the page.
-  useEffect(() => {
-    const css = getComputedStyle(document.documentElement);
-    const colour = (name: string) => css.getPropertyValue(name).trim();
-    const chart = new Chart(canvas.current!, {
+  const make = useCallback(
+    (colour: (name: string) => string): ChartConfiguration => ({
+      type: 'bar',
       data: {
         labels: ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'],
         datasets: [
@@ -80,18 +55,16 @@ export function ClimateStrip({ climate, designNight }: { climate: Climate; desig
           },
         },
       },
-    });
-    return () => chart.destroy();
-  }, [climate, designNight, theme]);
+    }),
+    [climate, designNight],
+  );
   return (
     <figure className="mt-2">
-      <div className="h-32">
-        <canvas
-          ref={canvas}
-          role="img"
-          aria-label={`${climate.label}: January mean ${climate.temperature[0]} °C, July mean ${climate.temperature[6]} °C, design night ${designNight} °C`}
-        />
-      </div>
+      <Plot
+        label={`${climate.label}: January mean ${climate.temperature[0]} °C, July mean ${climate.temperature[6]} °C, design night ${designNight} °C`}
+        make={make}
+        className="h-32"
+      />
       <figcaption className="text-xs text-faint">
         {climate.label}: illustrative, no station’s record. Bars run from the mean night to the mean day;
         dashes mark your design night.
