@@ -113,7 +113,7 @@ const selection = (page: Page) =>
 function many(): Design {
   const design = newDesign('Four hundred', 'long high-roof');
   const keep = new Set(['F', 'L', 'C', 'R']);
-  const zones = design.shell.zones.filter(z => keep.has(z.id)).map(z => cut(z, 34, z.id === 'F' ? 2 : 3));
+  const zones = design.shell.zones.filter(z => keep.has(z.id)).map(z => cut(z, 37, z.id === 'F' ? 2 : 3));
   const shell: Shell = { ...design.shell, zones };
   return { ...design, shell };
 }

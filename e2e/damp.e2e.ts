@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { accessible, applySchool, bay, newConversion } from './helpers.ts';
 
@@ -20,6 +21,26 @@ test('cold and damp: a verdict, the months, the rib, two years by the hour, gone
   await page.getByLabel('What to show').selectOption('U-value, clear bay');
   await expect(bay(page, 'L3m')).toHaveAttribute('aria-label', /W\/m²K/);
   await accessible(page);
+});
+
+test('a weather file is read, used and refused with its line', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
+  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await bay(page, 'L3m').click();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'station’s EPW' }).click();
+  const epw = await readFile(await (await waiting).path(), 'utf8');
+  const give = (text: string) =>
+    page
+      .getByLabel('Weather file')
+      .setInputFiles({ name: 'w.epw', mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await give(epw.split('\r\n').slice(0, 100).join('\r\n'));
+  await expect(page.getByRole('alert')).toContainText('92 hourly rows of 8,760');
+  await give(epw);
+  await expect(page.getByRole('button', { name: /^Illustrative: Mountains/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Compute' }).click();
+  await expect(page.getByTestId('years')).toContainText('Steel wet', { timeout: 30_000 });
 });
 
 test('the schools on this van change places as seams are closed', async ({ page }) => {

@@ -11,12 +11,22 @@ import { climateOf, daysIn, seasonOf } from './climates.ts';
 import { FIRST_MONTH } from './months.ts';
 
 const YEAR_HOURS = 8760;
+const JANUARY_TO_OCTOBER = 273 * 24;
+
+/** Weather hour by hour from 1 January, as a file gives it: degC, relative humidity 0 to 1, W/m2 on a level face. */
+export interface Weather {
+  temperature: Float64Array;
+  humidity: Float64Array;
+  sun: Float64Array;
+}
 
 /** A year from the first of October, hour by hour (values at the middle of each). */
 export interface HourlyYear {
   /** Outside, degC, and sun on a level face, W/m2. */
   outside: Float64Array;
   sun: Float64Array;
+  /** Vapour pressure outside, Pa. */
+  vapourOutside: Float64Array;
   /** Inside, degC and Pa. */
   inside: Float64Array;
   vapour: Float64Array;
@@ -30,11 +40,12 @@ export interface HourlyYear {
  * month's mean). People are inside from 20:00 to 08:00 on the nights of the brief, spread over the week. By day the
  * closed van stands 3 K above outside, plus up to 8 K in the sun. Illustrative: no station's record.
  */
-export function hourlyYear(brief: Brief, glass: Glass, seed = 1): HourlyYear {
+export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weather): HourlyYear {
   const climate = climateOf(brief.climate);
   const year: HourlyYear = {
     outside: new Float64Array(YEAR_HOURS),
     sun: new Float64Array(YEAR_HOURS),
+    vapourOutside: new Float64Array(YEAR_HOURS),
     inside: new Float64Array(YEAR_HOURS),
     vapour: new Float64Array(YEAR_HOURS),
     occupied: new Uint8Array(YEAR_HOURS),
@@ -60,10 +71,17 @@ export function hourlyYear(brief: Brief, glass: Glass, seed = 1): HourlyYear {
       const cloud = Math.max(0.25, Math.min(1.75, 1 + 0.45 * normal(random)));
       for (let hour = 0; hour < 24 && h < YEAR_HOURS; hour++, h++) {
         const at = hour + 0.5;
-        const t = mean - climate.swing[month]! * Math.cos((2 * Math.PI * (at - 3)) / 24);
-        const p = Math.min(climate.humidity[month]! * saturationPressure(mean), saturationPressure(t));
+        // A file begins in January, this year in October.
+        const from = (h + JANUARY_TO_OCTOBER) % YEAR_HOURS;
+        const t = weather
+          ? weather.temperature[from]!
+          : mean - climate.swing[month]! * Math.cos((2 * Math.PI * (at - 3)) / 24);
+        const p = weather
+          ? weather.humidity[from]! * saturationPressure(t)
+          : Math.min(climate.humidity[month]! * saturationPressure(mean), saturationPressure(t));
         const outside = { t, p };
-        const sun = climate.sun[month]! * cloud * dayShape(at, month) * 1000;
+        const sun = weather ? weather.sun[from]! : climate.sun[month]! * cloud * dayShape(at, month) * 1000;
+        year.vapourOutside[h] = p;
         // The night of a day is its evening and the next morning's first hours: both are taken from this day.
         const occupied = away && (at > 20 || at < 8);
         const air = occupied
@@ -108,3 +126,18 @@ function generator(seed: number): () => number {
 
 const normal = (random: () => number): number =>
   Math.sqrt(-2 * Math.log(Math.max(1e-12, random()))) * Math.cos(2 * Math.PI * random());
+
+/** What the simulated station has recorded: the climate's year from 1 January, as a weather file holds it. */
+export function stationYear(brief: Brief, seed = 1): Weather & { place: string } {
+  const year = hourlyYear(brief, { area: 0, fRsi: 1 }, seed);
+  const turned = (values: Float64Array) =>
+    Float64Array.from(values, (_, h) => values[(h + YEAR_HOURS - JANUARY_TO_OCTOBER) % YEAR_HOURS]!);
+  const temperature = turned(year.outside);
+  const vapour = turned(year.vapourOutside);
+  return {
+    place: `Illustrative: ${climateOf(brief.climate).label}`,
+    temperature,
+    humidity: temperature.map((t, h) => Math.min(1, vapour[h]! / saturationPressure(t))),
+    sun: turned(year.sun),
+  };
+}

@@ -1,3 +1,3 @@
 export { type Climate, climateOf, climates, MONTHS } from './climates.ts';
-export { type HourlyYear, hourlyYear } from './hours.ts';
+export { type HourlyYear, hourlyYear, stationYear } from './hours.ts';
 export { designNight, FIRST_MONTH, type Month, type MonthRegime, monthsOf } from './months.ts';

@@ -13,6 +13,7 @@ import {
   type SealSweep,
   sealSweep,
   sensitivity,
+  type WeatherFile,
 } from '@overcoat/core';
 
 interface Shelf {
@@ -23,7 +24,13 @@ interface Shelf {
 /** What a worker is asked. */
 export type DampJob = Shelf &
   (
-    | { kind: 'years'; design: Pick<Design, 'shell' | 'brief'>; input: BayYearInput }
+    | {
+        kind: 'years';
+        design: Pick<Design, 'shell' | 'brief'>;
+        input: BayYearInput;
+        /** Instead of the brief's climate. */
+        weather?: WeatherFile;
+      }
     | { kind: 'sweep'; design: Pick<Design, 'shell' | 'brief'> }
     | { kind: 'effects'; design: Pick<Design, 'shell' | 'brief'>; placement: Placement; bay: string }
   );
@@ -39,7 +46,7 @@ export function runDampJob(job: DampJob): DampAnswer {
     if (job.kind === 'sweep') return { ok: true, sweep: sealSweep(job.design, library) };
     if (job.kind === 'effects')
       return { ok: true, effects: sensitivity(job.design, job.placement, job.bay, library) };
-    const year = hourlyYear(job.design.brief, glassOf(job.design.shell));
+    const year = hourlyYear(job.design.brief, glassOf(job.design.shell), 1, job.weather);
     return { ok: true, years: bayYears(job.input, year, library) };
   } catch (error) {
     return { ok: false, message: error instanceof Error ? error.message : String(error) };

@@ -7,6 +7,7 @@ import {
   printTemperature,
   solveRib,
   stackHeight,
+  type WeatherFile,
 } from '@overcoat/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -18,6 +19,7 @@ import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useDampJob } from '../../workers/useDampJob.ts';
 import { RibPicture } from './RibPicture.tsx';
+import { WeatherChoice } from './WeatherChoice.tsx';
 
 const COLOURS = { '0.3': 'white', '0.6': 'grey', '0.9': 'black' } as const;
 
@@ -28,8 +30,9 @@ export function BayDamp({ id }: { id: string }) {
   const { library, own, prices } = useLibrary();
   const r = e.bays.get(id)!;
   const [colour, setColour] = useState('0.6');
+  const [weather, setWeather] = useState<WeatherFile | null>(null);
   const job = useDampJob();
-  const asked = `${id} ${r.buildUp?.id} ${colour} ${JSON.stringify(r.buildUp)} ${JSON.stringify(design.brief)}`;
+  const asked = `${id} ${weather?.place ?? ''} ${r.buildUp?.id} ${colour} ${JSON.stringify(r.buildUp)} ${JSON.stringify(design.brief)}`;
   const rib = r.zone.ribs[0];
   const solved = useMemo(
     () =>
@@ -70,6 +73,7 @@ export function BayDamp({ id }: { id: string }) {
           absorptance: Number(colour),
           years: 2,
         },
+        ...(weather ? { weather } : {}),
       },
       asked,
     );
@@ -122,6 +126,7 @@ export function BayDamp({ id }: { id: string }) {
                 </option>
               ))}
             </Select>
+            <WeatherChoice weather={weather} onWeather={setWeather} />
             <Button look="strong" disabled={job.state === 'running'} onClick={run}>
               {years ? 'Compute again' : 'Compute'}
             </Button>
