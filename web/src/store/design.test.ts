@@ -243,6 +243,22 @@ describe('a round with the server going away', () => {
     expect(store().pending).toEqual([]);
   });
 
+  it('loses nothing when the page is left while it opens', async () => {
+    server.down = true;
+    read(1);
+    await settled('offline');
+    await new Promise(resolve => setTimeout(resolve, 20));
+    store().close();
+    const opening = store().open(server.record());
+    store().close();
+    await opening;
+    expect(store().design).toBeNull();
+    server.down = false;
+    await store().open(server.record());
+    await settled('saved');
+    expect(server.revisions.at(-1)!.design.ready.rust.map(r => r.id)).toEqual(['r1']);
+  });
+
   it('goes on where it was when the page ends half-way through sending', async () => {
     server.down = true;
     for (let n = 0; n < 6; n++) read(n);

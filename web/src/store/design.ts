@@ -66,6 +66,7 @@ export const useDesign = create<OpenDesign>()((set, get) => {
   let inFlight: Promise<void> | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let seq = 0;
+  let opening = 0;
 
   /** Writes down what is not acknowledged, in place of what was. */
   const keep = () => {
@@ -191,12 +192,16 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     pending: [],
     selected: [],
     async open(record) {
+      const mine = ++opening;
       const works = (await outbox.take(record.id)) ?? [];
+      // Closed or another opened meanwhile: what was taken waits for the next time.
+      if (mine !== opening) return void outbox.restore(record.id, works);
       set({ ...EMPTY, pending: [], selected: [], id: record.id });
       accept(record);
       resume(works);
     },
     close() {
+      opening++;
       clearTimeout(timer);
       set({ ...EMPTY, pending: [], selected: [] });
     },

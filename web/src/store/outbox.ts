@@ -112,6 +112,17 @@ export const outbox = {
       return works;
     }),
 
+  /** Puts back what was taken and not used. */
+  restore: (id: string, works: readonly KeptWork[]) =>
+    inTurn(async db => {
+      const t = db.transaction(['bases', 'edits'], 'readwrite');
+      for (const { session: who, base, saved, edits } of works) {
+        await t.objectStore('bases').put({ base, saved }, [id, who]);
+        for (const [i, edit] of edits.entries()) await t.objectStore('edits').put(edit, [id, who, i]);
+      }
+      await t.done;
+    }),
+
   /** Drops what is kept of a conversion that is gone. */
   drop: (id: string) => outbox.take(id),
 
