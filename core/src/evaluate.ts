@@ -83,10 +83,11 @@ export interface ZoneResult {
   area: number;
   mass: number;
   cost: number;
-  /** W/K of clear bays, and of ribs and rails beyond them. */
+  /** W/K of clear bays; of ribs and rails beyond them; of bay ends, window edges and door frames. */
   bays: number;
   bridges: Bridge[];
   ribs: number;
+  edges: number;
   openings: { id: string; area: number; uValue: number }[];
   heatLoss: number;
   /** Most the lining stands inside the rib face, m. */
@@ -111,7 +112,8 @@ export interface Evaluation {
 
 /**
  * The single result all views read: fit, heat, moisture, load, take-off and cost of one placement on the design's
- * shell under its brief. Heat loss counts clear bays, openings, and ribs and rails by their psi-values. Throws RangeError for
+ * shell under its brief. Heat loss counts clear bays, openings, and ribs, rails, ends, window edges
+ * and door frames by two-dimensional sections. Throws RangeError for
  * an unknown material: `checkDesign` finds those first.
  */
 export function evaluate(
@@ -404,17 +406,20 @@ function evaluateZone(
     uValue: glazing(o.glazing, directionOf(zone.kind)).uValue,
   }));
   const clear = own.reduce((sum, r) => sum + r.area * r.uValue, 0);
-  const ribs = bridges.reduce((sum, b) => sum + b.length * b.psi, 0);
+  const between = (b: Bridge) => b.what === 'rib' || b.what === 'rail';
+  const ribs = bridges.reduce((sum, b) => (between(b) ? sum + b.length * b.adds : sum), 0);
+  const edges = bridges.reduce((sum, b) => (between(b) ? sum : sum + b.length * b.adds), 0);
   return {
     zone,
     bridges,
     ribs,
+    edges,
     area: own.reduce((sum, r) => sum + r.area, 0),
     mass: lines.reduce((sum, l) => (l.zone === zone.id ? sum + l.mass : sum), 0),
     cost: order.costByZone[zone.id] ?? 0,
     bays: clear,
     openings,
-    heatLoss: clear + ribs + openings.reduce((sum, o) => sum + o.area * o.uValue, 0),
+    heatLoss: clear + ribs + edges + openings.reduce((sum, o) => sum + o.area * o.uValue, 0),
     taken: Math.max(0, ...own.map(r => (r.fit ? r.fit.proud + r.fit.push : 0))),
   };
 }

@@ -16,6 +16,7 @@ export {
 } from './evaluate.ts';
 export * from './formats/index.ts';
 export { type Block, type Field, type Section2d, solveSection } from './heat2d/index.ts';
+export type { WaterPlaces } from './hourly/index.ts';
 export * from './junctions/index.ts';
 export * from './load/index.ts';
 export * from './materials/index.ts';

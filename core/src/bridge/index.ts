@@ -1,3 +1,4 @@
-export { hollowConductivity, type RibCase } from './ribSection.ts';
-export { type RibResult, solveRib } from './solveRib.ts';
+export type { DetailCase, DetailKind } from './detail.ts';
+export { hollowConductivity } from './field.ts';
+export { type DetailResult, solveDetail } from './solveDetail.ts';
 export { type Bridge, zoneBridges } from './zoneBridges.ts';

@@ -1,74 +1,141 @@
+import { bayUValue } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { type Bay, buildUpOf, type Layer, type Placement, type Shell, type Zone } from '../model/index.ts';
-import { ribPsi } from './solveRib.ts';
+import {
+  type Bay,
+  buildUpOf,
+  type Layer,
+  type Opening,
+  type Placement,
+  type Shell,
+  type Zone,
+} from '../model/index.ts';
+import type { DetailKind } from './detail.ts';
+import { detailEffect } from './solveDetail.ts';
 
-/** What ribs and rails of one size between bays of one build-up add to a zone. */
+/** What details of one size beside bays of one build-up add to a zone. */
 export interface Bridge {
   zone: string;
-  what: 'rib' | 'rail';
-  /** Names of the build-ups on both sides, alike or not. */
+  what: 'rib' | 'rail' | 'bay end' | 'window edge' | 'door frame';
+  /** Name of the build-up beside it. */
   buildUp: string;
   width: number;
   depth: number;
-  /** m, W/mK. */
+  /** m; what it adds, W/mK: psi and the plain loss of its own width; temperature factor of its coldest place, where solved. */
   length: number;
-  psi: number;
+  adds: number;
+  fRsi: number | null;
 }
 
 /** Conductivity a stuffed rib is taken to have, W/mK: loose fibre. */
 const STUFFING = 0.04;
+/** Box of a door's inner frame along its edge, m. Common practice, no source. */
+const DOOR_FRAME = 0.05;
 
 /**
- * Ribs and rails of a zone with their lengths and psi-values. A floor's ribs are pressed into its sheet and lie
- * under the boards, and arches have none. A rib between two build-ups takes the mean of both.
+ * Ribs, rails, ends, window edges and door frames of a zone with their lengths and what each metre adds to the clear
+ * bays. A floor's ribs are pressed into its sheet and lie under the boards: they lose as the bays beside them do.
+ * Arches have none. A rib between two build-ups takes the mean of both.
  */
 export function zoneBridges(shell: Shell, zone: Zone, placement: Placement, library: Library): Bridge[] {
-  if (zone.kind === 'floor' || zone.kind === 'arch') return [];
+  if (zone.kind === 'arch') return [];
+  if (zone.kind === 'floor') return floorRibs(shell, zone, placement, library);
   const found = new Map<string, Bridge>();
   const depthOf = zone.ribs[0]?.depth.value ?? 0.04;
   const add = (
     what: Bridge['what'],
     sides: Bay[],
-    width: number,
-    depth: number,
+    size: { width: number; depth: number; stuffed?: boolean; glazing?: Opening['glazing'] },
     length: number,
-    stuffed: boolean,
   ) => {
+    const { width, depth, stuffed = false, glazing } = size;
     if (width < 0.005 || depth < 0.005 || sides.length === 0) return;
     for (const bay of sides) {
       const buildUp = buildUpOf(placement, zone.id, bay.id);
       const layers: readonly Layer[] = buildUp?.layers ?? [];
-      const key = `${what} ${buildUp?.id} ${width} ${depth} ${stuffed}`;
-      const bridge = found.get(key) ?? {
-        zone: zone.id,
-        what,
-        buildUp: buildUp?.name ?? 'bare',
-        width,
-        depth,
-        length: 0,
-        psi: ribPsi(
-          { layers, kind: zone.kind, width, depth, stuffed: stuffed ? STUFFING : null },
+      const key = `${what} ${buildUp?.id} ${width} ${depth} ${stuffed} ${glazing}`;
+      let bridge = found.get(key);
+      if (!bridge) {
+        const of: DetailKind = what === 'rail' ? 'rib' : what;
+        const { adds, fRsi } = detailEffect(
+          {
+            of,
+            layers,
+            kind: zone.kind,
+            width,
+            depth,
+            stuffed: stuffed ? STUFFING : null,
+            ...(glazing && { glazing }),
+          },
           shell,
           library,
-        ),
-      };
+        );
+        bridge = {
+          zone: zone.id,
+          what,
+          buildUp: buildUp?.name ?? 'bare',
+          width,
+          depth,
+          length: 0,
+          adds,
+          fRsi,
+        };
+        found.set(key, bridge);
+      }
       bridge.length += length / sides.length;
-      found.set(key, bridge);
     }
   };
   for (const rib of zone.ribs) {
     const pocket = zone.pockets.find(p => p.kind === 'rib' && p.after === rib.after);
+    const size = { width: rib.width.value, depth: rib.depth.value, stuffed: pocket?.fill ?? false };
     const strips = new Set(zone.bays.filter(b => b.station === rib.after).map(b => b.strip));
     for (const strip of strips) {
       const sides = [rib.after, rib.after + 1].flatMap(
         s => zone.bays.find(b => b.station === s && b.strip === strip) ?? [],
       );
-      add('rib', sides, rib.width.value, rib.depth.value, sides[0]!.height.value, pocket?.fill ?? false);
+      add('rib', sides, size, sides[0]!.height.value);
     }
   }
   for (const bay of zone.bays) {
     const above = zone.bays.find(b => b.station === bay.station && b.strip === bay.strip + 1);
-    if (above) add('rail', [bay, above], zone.rail.value, depthOf, bay.width.value, false);
+    if (above) add('rail', [bay, above], { width: zone.rail.value, depth: depthOf }, bay.width.value);
+  }
+  const door = zone.kind === 'sliding door' || zone.kind === 'rear door';
+  if (door) {
+    const round = 2 * (zone.length.value + zone.height.value);
+    for (const bay of zone.bays)
+      add('door frame', [bay], { width: DOOR_FRAME, depth: depthOf }, round / zone.bays.length);
+  } else {
+    const stations = zone.bays.map(b => b.station);
+    const ends = new Set([Math.min(...stations), Math.max(...stations)]);
+    for (const bay of zone.bays)
+      if (ends.has(bay.station)) add('bay end', [bay], { width: depthOf, depth: depthOf }, bay.height.value);
+  }
+  for (const o of zone.openings) {
+    const bay = zone.bays.find(b => b.id === o.bay);
+    const round = 2 * (o.width.value + o.height.value);
+    if (bay) add('window edge', [bay], { width: depthOf, depth: depthOf, glazing: o.glazing }, round);
   }
   return [...found.values()];
+}
+
+/** The strips of a floor between its bays, each as its bays beside it. */
+function floorRibs(shell: Shell, zone: Zone, placement: Placement, library: Library): Bridge[] {
+  return zone.ribs.flatMap(rib =>
+    zone.bays
+      .filter(b => b.station === rib.after)
+      .map((bay): Bridge => {
+        const buildUp = buildUpOf(placement, zone.id, bay.id);
+        const u = bayUValue(buildUp?.layers ?? [], bay, zone.kind, shell, library);
+        return {
+          zone: zone.id,
+          what: 'rib',
+          buildUp: buildUp?.name ?? 'bare',
+          width: rib.width.value,
+          depth: 0,
+          length: bay.height.value,
+          adds: rib.width.value * u,
+          fRsi: null,
+        };
+      }),
+  );
 }

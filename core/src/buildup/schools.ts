@@ -126,4 +126,21 @@ export const schools: readonly School[] = [
       bulkhead: [fill('pir', 0.02), control('variable-membrane'), lining('birch-ply', 0.006)],
     },
   },
+  {
+    id: 'wool-buffer',
+    name: 'Sheep’s wool, breathing',
+    holds:
+      'Wool takes up a night’s vapour in its fibres before it reaches the steel, and gives it back by day.',
+    against: 'A buffer is not a bin: many nights running fill it, and then it wets like any other fibre.',
+    seams: 'open',
+    sealQuality: 0,
+    places: {
+      floor: [batten(0.03), fill('cork-sheet', 0.03), lining('birch-ply', 0.009), vinyl],
+      wall: [damp(), fill('sheep-wool'), lining('poplar-ply', 0.006)],
+      door: [damp(), fill('sheep-wool'), lining('poplar-ply', 0.004)],
+      ceiling: [damp(), fill('sheep-wool'), lining('poplar-ply', 0.004)],
+      arch,
+      bulkhead: [fill('wood-fibre', 0.04), lining('poplar-ply', 0.006)],
+    },
+  },
 ];

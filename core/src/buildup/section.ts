@@ -11,9 +11,10 @@ export interface Plane {
   layer: string;
   material: string | null;
   thickness: number;
-  /** m2K/W in the field, and where the batten runs. */
+  /** m2K/W in the field, and where the batten runs; `through` is what of both lies outside the batten's thickness. */
   resistance: number;
   bridged: number;
+  through: number;
   /** m. */
   sd: number;
 }
@@ -43,6 +44,7 @@ export function sectionAt(
   const fit = fitAt(layers, depth, true, library);
   const batten = battenOf(layers);
   const intoBattens = (batten?.thickness ?? 0) - fit.battenGap;
+  const timber = batten ? materialOf(library, batten.material).conductivity : 1;
   const planes: Plane[] = [skinPlane(shell, library)];
   const lastCavity = layers.findLastIndex(inCavity);
   const behind = gapIndex(layers, library);
@@ -51,13 +53,7 @@ export function sectionAt(
   layers.forEach((layer, i) => {
     if (behind === i && fit.gap > 0) planes.push(airPlane('gap', fit.gap, 0));
     if (layer.role === 'batten') {
-      planes.push(
-        airPlane(
-          'batten gap',
-          fit.battenGap,
-          layer.thickness / materialOf(library, layer.material).conductivity,
-        ),
-      );
+      planes.push(airPlane('batten gap', fit.battenGap, fit.battenGap / timber));
       return;
     }
     const thickness = fit.thickness[i]!;
@@ -67,15 +63,16 @@ export function sectionAt(
       const share = layer.role === 'damping' ? layer.coverage : 1;
       const r = (thickness / material.conductivity) * share;
       // What of the last fill lies between the battens is timber where the batten runs.
-      const kept =
-        i === lastCavity && batten ? Math.max(0, thickness - intoBattens) / Math.max(thickness, 1e-9) : 1;
+      const between = i === lastCavity && batten ? Math.min(thickness, intoBattens) : 0;
+      const through = between > 0 ? r * (1 - between / thickness) : r;
       const sd = layer.role === 'damping' && layer.coverage < 1 ? 0 : sdOf(material, thickness);
       planes.push({
         layer: layer.id,
         material: material.id,
         thickness,
         resistance: r,
-        bridged: r * kept,
+        bridged: through + between / timber,
+        through,
         sd,
       });
     }
@@ -90,11 +87,17 @@ export function sectionAt(
 /** Total resistance of a section with both surfaces, m2K/W (ISO 6946 combined method where battens run). */
 export function totalResistance(section: Section, kind: ZoneKind): number {
   const rsi = RSI[directionOf(kind)];
-  const field = section.planes.map(p => p.resistance);
-  if (section.battenShare === 0) return RSE + rsi + field.reduce((a, b) => a + b, 0);
+  if (section.battenShare === 0) return section.planes.reduce((sum, p) => sum + p.resistance, RSE + rsi);
+  // A plane that the batten enters in part is two planes: the standard homogenises each by itself.
+  const apart = section.planes.flatMap(p => [
+    { field: p.through, timber: p.through },
+    ...(p.resistance > p.through || p.bridged > p.through
+      ? [{ field: p.resistance - p.through, timber: p.bridged - p.through }]
+      : []),
+  ]);
   const paths = [
-    { share: 1 - section.battenShare, resistances: field },
-    { share: section.battenShare, resistances: section.planes.map(p => p.bridged) },
+    { share: 1 - section.battenShare, resistances: apart.map(p => p.field) },
+    { share: section.battenShare, resistances: apart.map(p => p.timber) },
   ];
   return combinedResistance(paths, rsi, RSE).total;
 }
@@ -133,6 +136,7 @@ function skinPlane(shell: Shell, library: Library): Plane {
     thickness,
     resistance: r,
     bridged: r,
+    through: r,
     sd: sdOf(material, thickness),
   };
 }
@@ -144,6 +148,7 @@ const airPlane = (layer: string, thickness: number, bridged: number): Plane => (
   thickness,
   resistance: 0,
   bridged,
+  through: 0,
   sd: thickness,
 });
 
@@ -169,7 +174,7 @@ function resolveAir(planes: Plane[], kind: ZoneKind, library: Library): void {
       direction: directionOf(kind),
       emissivities: [face(planes[i - 1], 'room'), face(planes[i + 1], 'skin')],
     });
-    if (plane.layer !== 'batten gap') plane.bridged = plane.resistance;
+    if (plane.layer !== 'batten gap') plane.bridged = plane.through = plane.resistance;
   });
 }
 

@@ -3,7 +3,16 @@ import { climates, hourlyYear } from '../climate/index.ts';
 import { demoDesigns } from '../demo/index.ts';
 import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
 import { makeLibrary } from '../materials/index.ts';
-import { bayYears, dayResponse, schoolsAt, sealSweep, sensitivity } from './index.ts';
+import {
+  adviseSchool,
+  bayYears,
+  dayResponse,
+  roomFace,
+  type SchoolYears,
+  schoolsAt,
+  sealSweep,
+  sensitivity,
+} from './index.ts';
 
 const library = makeLibrary();
 const design = demoDesigns(library)[0]!;
@@ -107,7 +116,7 @@ describe('schools and seals', () => {
 });
 
 describe('what moves the water most', () => {
-  const effects = sensitivity(design, design.variants[0]!.design, 'L3m', library);
+  const effects = sensitivity(design, design.variants[0]!.design, 'L3m', 0.6, library);
   const of = (change: string) => effects.find(e => e.change === change)!;
   it('is told strongest first, each in its own direction', () => {
     const size = effects.map(e => Math.abs(e.after - e.peak));
@@ -120,7 +129,9 @@ describe('what moves the water most', () => {
   it('closing every seam makes drying slower: the price is paid after a leak', () =>
     expect(of('every seam closed').days).toBeGreaterThan(of('a tenth more seams missed').days));
   it('says nothing of a bare bay', () =>
-    expect(sensitivity(design, { buildUps: [], zones: {}, bays: {} }, 'L3m', library)).toEqual([]));
+    expect(sensitivity(design, { buildUps: [], zones: {}, bays: {} }, 'L3m', 0.6, library)).toEqual([]));
+  it('a darker skin takes more sun and holds less water', () =>
+    expect(of('the skin painted black').after).toBeLessThan(of('the skin painted white').after));
 });
 
 it('light linings have no phase shift to sell: a day’s swing arrives within two hours, nearly whole', () => {
@@ -135,4 +146,93 @@ it('light linings have no phase shift to sell: a day’s swing arrives within tw
     expect(p.decrement).toBeGreaterThan(0.9);
     expect(p.uValue).toBeGreaterThan(0.2);
   }
+});
+
+describe('the advice', () => {
+  const school = (school: string, change: Partial<SchoolYears>): SchoolYears => ({
+    school,
+    bay: 'x',
+    peak: 0.05,
+    left: 0,
+    runOff: 0,
+    wetHours: 100,
+    mould: 0,
+    reversed: 0,
+    days: 10,
+    ...change,
+  });
+  const tight = school('tight', { peak: 0.001, days: 900 });
+  const open = school('open', { peak: 0.09, days: 4 });
+  it('takes the least wet of those that dry a leak within a summer', () => {
+    expect(adviseSchool([tight, open], 0.1)).toMatchObject({
+      school: 'open',
+      because: 'least wet of those that dry',
+    });
+    // Ten times the leak takes ten times the days, and the quick one still dries in forty.
+    expect(adviseSchool([tight, open], 1).school).toBe('open');
+    expect(adviseSchool([tight, { ...open, days: 20 }], 1)).toMatchObject({
+      school: 'tight',
+      because: 'least wet',
+    });
+  });
+  it('leaves out what builds up or moulds, and says why', () => {
+    const grows = { ...open, left: 0.05 };
+    const moulds = school('mouldy', { mould: 4 });
+    const advice = adviseSchool([grows, moulds, tight], 0.1);
+    expect(advice.school).toBe('tight');
+    expect(advice.out).toEqual([
+      { school: 'open', why: 'builds up' },
+      { school: 'mouldy', why: 'moulds' },
+    ]);
+    expect(adviseSchool([grows], 0.1).because).toBe('grows least');
+  });
+  it('does not recommend what runs with water because it dries', () =>
+    expect(adviseSchool([{ ...open, peak: 0.8 }, tight], 0.1).school).toBe('tight'));
+});
+
+describe('where the water is', () => {
+  const r = (seams: number) => {
+    const placement = design.variants[0]!.design;
+    const e = evaluate(design, placement, library);
+    const b = e.bays.get('L3m')!;
+    return bayYears(
+      {
+        shell: design.shell,
+        kind: b.zone.kind,
+        bay: b.bay,
+        buildUp: { ...b.buildUp!, sealQuality: seams },
+        seamLength: b.moisture!.seamLength,
+        height: stackHeight(b.zone, b.bay),
+        absorptance: 0.6,
+        years: 1,
+      },
+      year,
+      library,
+    );
+  };
+  it('is told by layer, and adds up to the whole at the wettest hour', () => {
+    const { wettest, water, layers } = r(0.9);
+    expect(wettest.free).toHaveLength(layers.length);
+    expect(wettest.skin + wettest.free.reduce((a, b) => a + b, 0)).toBeCloseTo(water[wettest.hour]!, 5);
+    expect(water[wettest.hour]).toBe(Math.max(...water));
+  });
+  it('goes from the skin to the cold side of what is tight when the sun is on it (reverse condensation)', () => {
+    const { reversed, skin } = r(0.9);
+    expect(reversed.free.reduce((a, b) => a + b, 0)).toBeGreaterThan(0);
+    expect(reversed.free.reduce((a, b) => a + b, 0) + reversed.skin).toBeGreaterThan(0);
+    expect(skin[reversed.hour]).toBeGreaterThan(-20);
+  });
+});
+
+it('the room’s coldest face is never warmer than the field, and a bare bay’s is its steel', () => {
+  const e = evaluate(design, design.variants[0]!.design, library);
+  for (const id of e.bays.keys()) {
+    const face = roomFace(e, id)!;
+    expect(face.coldest).toBeLessThanOrEqual(face.field + 1e-9);
+  }
+  const bare = evaluate(design, { buildUps: [], zones: {}, bays: {} }, library);
+  const { outside, inside } = bare.night;
+  // Thin steel between two films: all of the drop is in them. Rsi 0.13, Rse 0.04.
+  const exact = inside.t - ((inside.t - outside.t) * 0.13) / (0.13 + 0.04 + 0.0008 / 50);
+  expect(roomFace(bare, 'L3m')!.field).toBeCloseTo(exact, 2);
 });

@@ -25,18 +25,18 @@ export function schoolsAt(
   return schools.map(school => {
     const placement = sealed(applySchool(design.shell, school.id, library), sealQuality);
     const evaluation = evaluate(design, placement, library);
-    return { school: school.id, name: school.name, evaluation, ...worstOf(evaluation) };
+    return { school: school.id, name: school.name, evaluation, ...wettestBay(evaluation) };
   });
 }
 
 /** A placement with another seal quality in every build-up that is taped. */
-const sealed = (placement: Placement, sealQuality: number): Placement => ({
+export const sealed = (placement: Placement, sealQuality: number): Placement => ({
   ...placement,
   buildUps: placement.buildUps.map(b => (b.seams === 'taped' ? { ...b, sealQuality } : b)),
 });
 
 /** The bay that takes up most on a winter night speaks for the school: its wetting and its drying belong together. */
-function worstOf(e: Evaluation): Pick<SchoolPoint, 'night' | 'peak' | 'days' | 'grows' | 'bay'> {
+export function wettestBay(e: Evaluation): Pick<SchoolPoint, 'night' | 'peak' | 'days' | 'grows' | 'bay'> {
   const worst = { night: -1, peak: 0, days: 0, bay: '' };
   for (const { moisture, bay } of e.bays.values()) {
     if (!moisture) continue;

@@ -1,73 +1,139 @@
-import { evaluate } from '../evaluate.ts';
+import { type HourlyYear, hourlyYear } from '../climate/index.ts';
+import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
 import { type Library, materialOf } from '../materials/index.ts';
-import { buildUpOf, type Design, type Placement } from '../model/index.ts';
+import { type Brief, type BuildUp, buildUpOf, type Design, type Placement } from '../model/index.ts';
+import { bayYears } from './bayYear.ts';
 
 /** What one change does to a bay's first winter. */
 export interface Effect {
   change: string;
-  /** kg/m2 as it is, and after the change. */
+  /** Highest free water by hours, kg/m2, as it is and after the change, with what runs off counted in. */
   peak: number;
   after: number;
   /** Days for 100 g/m2 to dry, after the change. */
   days: number;
 }
 
-/** Single changes to brief and build-up, strongest first: what moves the water behind a bay most. */
+/** Foam over the ribs, as sold thin. */
+const STRIP = 0.006;
+
+/**
+ * Single changes to brief, build-up and paint, strongest first: what moves the water behind a bay most, by an hourly
+ * year for each. `report` hears the share done.
+ */
 export function sensitivity(
   design: Pick<Design, 'shell' | 'brief'>,
   placement: Placement,
   bayId: string,
+  absorptance: number,
   library: Library,
+  report: (share: number) => void = () => undefined,
 ): Effect[] {
   const { shell, brief } = design;
-  const moisture = (b: typeof brief, p: Placement) =>
-    evaluate({ shell, brief: b }, p, library).bays.get(bayId)?.moisture;
-  const base = moisture(brief, placement);
   const zone = shell.zones.find(z => z.bays.some(b => b.id === bayId));
   const buildUp = zone && buildUpOf(placement, zone.id, bayId);
-  if (!base || !buildUp) return [];
-  const own = (change: Partial<typeof buildUp>): Placement => ({
+  if (!zone || !buildUp) return [];
+  const glass = glassOf(shell);
+  const usual = hourlyYear(brief, glass);
+  const run = (b: Brief, p: Placement, paint: number, year: HourlyYear) => {
+    const r = evaluate({ shell, brief: b }, p, library).bays.get(bayId);
+    if (!r?.moisture || !r.buildUp) return null;
+    const { peaks, runOff } = bayYears(
+      {
+        shell,
+        kind: zone.kind,
+        bay: r.bay,
+        buildUp: r.buildUp,
+        seamLength: r.moisture.seamLength,
+        height: stackHeight(r.zone, r.bay),
+        absorptance: paint,
+        years: 1,
+      },
+      year,
+      library,
+    );
+    return { water: peaks[0]! + runOff, days: r.moisture.daysToDry };
+  };
+  const base = run(brief, placement, absorptance, usual);
+  if (!base) return [];
+  const own = (change: Partial<BuildUp>): Placement => ({
     ...placement,
     buildUps: placement.buildUps.map(b => (b.id === buildUp.id ? { ...b, ...change } : b)),
   });
-  const nights = (by: number) => {
-    const clamp = (n: number) => Math.max(0, Math.min(7, n + by));
-    const n = brief.nights;
-    return { winter: clamp(n.winter), spring: clamp(n.spring), summer: n.summer, autumn: clamp(n.autumn) };
-  };
-  const tries: [string, typeof brief, Placement][] = [
-    [
-      'fresh air half as much again',
-      { ...brief, ventilation: Math.min(100, brief.ventilation * 1.5) },
-      placement,
-    ],
-    ['fresh air halved', { ...brief, ventilation: Math.max(1, brief.ventilation / 2) }, placement],
-    ['a night a week less', { ...brief, nights: nights(-1) }, placement],
-    ['a night a week more', { ...brief, nights: nights(1) }, placement],
-    ['one person more', { ...brief, people: Math.min(8, brief.people + 1) }, placement],
+  const effects: Effect[] = [];
+  const tries = [
+    ...lives(brief).map(([change, b]) => ({ change, brief: b, placement, absorptance })),
+    ...builds(buildUp, library).map(([change, own_]) => ({
+      change,
+      brief,
+      placement: own(own_),
+      absorptance,
+    })),
+    ...[
+      { change: 'the skin painted white', paint: 0.3 },
+      { change: 'the skin painted black', paint: 0.9 },
+    ]
+      .filter(({ paint }) => Math.abs(paint - absorptance) > 0.05)
+      .map(({ change, paint }) => ({ change, brief, placement, absorptance: paint })),
   ];
-  if (buildUp.seams === 'taped')
-    tries.push(
-      ['every seam closed', brief, own({ sealQuality: 1 })],
-      ['a tenth more seams missed', brief, own({ sealQuality: Math.max(0, buildUp.sealQuality - 0.1) })],
+  tries.forEach((t, i) => {
+    const year = t.brief === brief ? usual : hourlyYear(t.brief, glass);
+    const r = run(t.brief, t.placement, t.absorptance, year);
+    if (r) effects.push({ change: t.change, peak: base.water, after: r.water, days: r.days });
+    report((i + 1) / tries.length);
+  });
+  return effects.sort((a, b) => Math.abs(b.after - b.peak) - Math.abs(a.after - a.peak));
+}
+
+/** Other ways to live in it. */
+function lives(brief: Brief): [string, Brief][] {
+  const clamp = (n: number) => Math.max(0, Math.min(7, n));
+  const nights = (by: number): Brief => ({
+    ...brief,
+    nights: {
+      ...brief.nights,
+      winter: clamp(brief.nights.winter + by),
+      spring: clamp(brief.nights.spring + by),
+      autumn: clamp(brief.nights.autumn + by),
+    },
+  });
+  return [
+    ['fresh air half as much again', { ...brief, ventilation: Math.min(100, brief.ventilation * 1.5) }],
+    ['fresh air halved', { ...brief, ventilation: Math.max(1, brief.ventilation / 2) }],
+    ['a night a week less', nights(-1)],
+    ['a night a week more', nights(1)],
+    ['one person more', { ...brief, people: Math.min(8, brief.people + 1) }],
+  ];
+}
+
+/** Other ways to build it. */
+function builds(buildUp: BuildUp, library: Library): [string, Partial<BuildUp>][] {
+  const { layers, seams, sealQuality } = buildUp;
+  const out: [string, Partial<BuildUp>][] = [];
+  if (seams === 'taped')
+    out.push(
+      ['every seam closed', { sealQuality: 1 }],
+      ['a tenth more seams missed', { sealQuality: Math.max(0, sealQuality - 0.1) }],
     );
-  const fill = buildUp.layers.findLast(l => l.role === 'fill');
+  const fill = layers.findLast(l => l.role === 'fill');
   if (fill?.role === 'fill') {
     const thinner = materialOf(library, fill.material)
       .stock.map(s => s.thickness)
       .filter(t => t < fill.thickness)
       .sort((a, b) => b - a)[0];
     if (thinner !== undefined)
-      tries.push([
+      out.push([
         'fill one size thinner',
-        brief,
-        own({ layers: buildUp.layers.map(l => (l === fill ? { ...fill, thickness: thinner } : l)) }),
+        { layers: layers.map(l => (l === fill ? { ...fill, thickness: thinner } : l)) },
       ]);
   }
-  return tries
-    .flatMap(([change, b, p]): Effect[] => {
-      const m = moisture(b, p);
-      return m ? [{ change, peak: base.peak, after: m.peak, days: m.daysToDry }] : [];
-    })
-    .sort((a, b) => Math.abs(b.after - b.peak) - Math.abs(a.after - a.peak));
+  if (!layers.some(l => l.role === 'over-rib')) {
+    const at = layers.findIndex(l => l.role !== 'damping' && l.role !== 'fill' && l.role !== 'air gap');
+    const strip = { id: 'strip', role: 'over-rib' as const, material: 'elastomeric-plain', thickness: STRIP };
+    out.push([
+      '6 mm of foam over ribs and all',
+      { layers: at < 0 ? [...layers, strip] : layers.toSpliced(at, 0, strip) },
+    ]);
+  }
+  return out;
 }

@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json' with { type: 'json' };
-import { type Block, type Edge, solveFivePoint, solveSection, temperatureAt } from './index.ts';
+import {
+  assemble,
+  type Block,
+  type Edge,
+  solveBanded,
+  solveFivePoint,
+  solveSection,
+  temperatureAt,
+} from './index.ts';
 
 const edge = (side: Edge['side'], from: number, to: number, t: number, resistance: number): Edge => ({
   side,
@@ -123,6 +131,38 @@ describe('limiting cases', () => {
       ground: new Float64Array([1, 0]),
     };
     expect(() => solveFivePoint(loose, new Float64Array([1, 1]))).toThrow(RangeError);
+    expect(() => solveBanded(loose, new Float64Array([1, 1]))).toThrow(RangeError);
+  });
+  it('iteration and direct factor agree on a rib to a millionth of a kelvin, either way the section lies', () => {
+    const rects = reference.rib.geometry.b.rects_x0_x1_y0_y1_lambda as number[][];
+    const blocks = rects.map(([x0, x1, y0, y1, k]) => ({
+      x0: x0! / 1e3,
+      x1: x1! / 1e3,
+      y0: y0! / 1e3,
+      y1: y1! / 1e3,
+      conductivity: k!,
+    }));
+    const upright = {
+      blocks,
+      edges: [edge('bottom', 0, 0.6, -5, 0.04), edge('top', 0, 0.6, 20, 0.13)],
+    };
+    const lying = {
+      blocks: blocks.map(({ x0, x1, y0, y1, conductivity }) => ({
+        x0: y0,
+        x1: y1,
+        y0: x0,
+        y1: x1,
+        conductivity,
+      })),
+      edges: [edge('left', 0, 0.6, -5, 0.04), edge('right', 0, 0.6, 20, 0.13)],
+    };
+    for (const section of [upright, lying]) {
+      const { system, b } = assemble(section, 60);
+      const iterated = solveFivePoint(system, b, 1e-11).x;
+      const direct = solveBanded(system, b);
+      for (let k = 0; k < direct.length; k++) expect(Math.abs(direct[k]! - iterated[k]!)).toBeLessThan(1e-6);
+    }
+    expect(solveSection(upright, 30).flows[1]).toBeCloseTo(solveSection(lying, 30).flows[1]!, 8);
   });
   it('settles in a bounded number of rounds however fine the grid', () => {
     const rects = reference.rib.geometry.a.rects_x0_x1_y0_y1_lambda as number[][];

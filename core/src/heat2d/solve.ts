@@ -1,3 +1,4 @@
+import { solveBanded } from './banded.ts';
 import { distinct, gridLines, intervalOf } from './grid.ts';
 import { type FivePoint, solveFivePoint } from './multigrid.ts';
 
@@ -46,16 +47,41 @@ export interface Field {
   flows: number[];
   /** Faces that meet an edge or air pocket: where, and how cold, degC. */
   faces: { of: number; x: number; y: number; t: number }[];
+  /** Rounds of the iteration; 0 where a small system is solved directly. */
   iterations: number;
   residual: number;
 }
+
+/** Multiplications up to which a system is solved directly. */
+const DIRECT = 4e6;
 
 /**
  * Steady temperatures of a section by finite volumes on a grid whose lines lie on every edge of a material
  * (ISO 10211:2017, from memory): harmonic-mean conductances, exact in one dimension. `cells` is about how many
  * there are each way. Throws RangeError for a section with a hole in it.
  */
-export function solveSection({ blocks, edges, air = [] }: Section2d, cells: number): Field {
+export function solveSection(section: Section2d, cells: number): Field {
+  const { edges, air = [] } = section;
+  const { x, y, conductivity, system, b, touched } = assemble(section, cells);
+  const [nx, ny] = [system.nx, system.ny];
+  const small = nx * ny * Math.min(nx, ny) ** 2 < DIRECT;
+  const {
+    x: t,
+    iterations,
+    residual,
+  } = small ? { x: solveBanded(system, b), iterations: 0, residual: 0 } : solveFivePoint(system, b);
+  const flows = new Array<number>(edges.length + air.length).fill(0);
+  const faces = touched.map(f => {
+    const heat = f.conductance * (f.air - t[f.cell]!);
+    flows[f.of] = flows[f.of]! + heat;
+    return { of: f.of, x: f.x, y: f.y, t: f.air - (heat / f.length) * f.resistance };
+  });
+  for (const pocket of air) paintAir(pocket, x, y, conductivity, t);
+  return { x, y, conductivity, t, flows, faces, iterations, residual };
+}
+
+/** The system of a section and what touches it, as `solveSection` solves it. */
+export function assemble({ blocks, edges, air = [] }: Section2d, cells: number) {
   const x = gridLines(
     distinct([
       ...[...blocks, ...air].flatMap(b => [b.x0, b.x1]),
@@ -100,15 +126,7 @@ export function solveSection({ blocks, edges, air = [] }: Section2d, cells: numb
   }
   // Cells of air are not part of the system; a link of their own keeps it regular.
   for (let k = 0; k < nx * ny; k++) if (conductivity[k] === 0) system.ground[k] = 1;
-  const { x: t, iterations, residual } = solveFivePoint(system, b);
-  const flows = new Array<number>(edges.length + air.length).fill(0);
-  const faces = touched.map(f => {
-    const heat = f.conductance * (f.air - t[f.cell]!);
-    flows[f.of] = flows[f.of]! + heat;
-    return { of: f.of, x: f.x, y: f.y, t: f.air - (heat / f.length) * f.resistance };
-  });
-  for (const pocket of air) paintAir(pocket, x, y, conductivity, t);
-  return { x, y, conductivity, t, flows, faces, iterations, residual };
+  return { x, y, conductivity, system, b, touched };
 }
 
 function fill(blocks: Block[], air: AirPocket[], x: Float64Array, y: Float64Array): Float64Array {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import reference from '../../reference/heat-moisture.json' with { type: 'json' };
-import { concentration, pressureOf, saturationPressure } from '../moisture/index.ts';
+import { concentration, condensation, pressureOf, saturationPressure } from '../moisture/index.ts';
 import {
   type HourlyAir,
   type HourlyCase,
@@ -12,6 +12,7 @@ import {
   weeksToFirstSigns,
   woodMoisture,
 } from './index.ts';
+import { sorbed, sorptionSlope } from './sorption.ts';
 
 const YEAR = 8760;
 const ply: HourlyLayer = {
@@ -135,6 +136,78 @@ describe('limiting cases', () => {
     const exact = reference.erfc_ply.air_step_with_h_1_over_0_13['x=3mm']['t=3600s'];
     expect(Math.abs(r.back[0]! - exact)).toBeLessThan(0.12);
   });
+  it('at steps of ten seconds a step of temperature enters ply as the half-space answers (erfc), within 1 %', () => {
+    const many = Array.from({ length: 50 }, (_, i) => ({
+      ...ply,
+      thickness: i < 16 ? 0.007 : i < 46 ? 0.001 : 0.0004,
+      sorption: 'none' as const,
+    }));
+    const answer = (seconds: number) =>
+      simulateHourly(
+        { ...caseOf(...many), skin: 1, rse: 1e6, rsi: 0.13, start: { t: 0, humidity: 0.5 } },
+        steady(0, 1, 300),
+        seconds / 10,
+        10,
+      ).back.at(-1)!;
+    // The surface under a film: 1 - exp(h2 a t / k2) erfc(h sqrt(a t) / k), from the reference.
+    const exact = reference.erfc_ply.air_step_with_h_1_over_0_13['x=0mm'];
+    // Read 0.2 mm under the surface: a little lower.
+    for (const seconds of [600, 1800, 3600]) {
+      const difference = exact[`t=${seconds}s` as 't=600s'] - answer(seconds);
+      expect(difference, `${seconds} s`).toBeGreaterThan(0);
+      expect(difference, `${seconds} s`).toBeLessThan(0.01);
+    }
+  });
+  it('under steady months condenses and dries as the monthly method of ISO 13788 does, within 3 %', () => {
+    const months = [
+      { out: 2, in: 18, rh: 0.6 },
+      { out: -6, in: 18, rh: 0.6 },
+      { out: 4, in: 18, rh: 0.55 },
+      { out: 24, in: 22, rh: 0.4 },
+    ];
+    const hours = 730;
+    const layers = [wool, ply].map(l => ({ ...l, sorption: 'none' as const }));
+    const run = simulateHourly(
+      { ...caseOf(...layers), film: 1, start: { t: 2, humidity: 0.3 } },
+      {
+        outside: Float64Array.from({ length: hours * 4 }, (_, h) => months[Math.floor(h / hours)]!.out),
+        gain: new Float64Array(hours * 4),
+        inside: Float64Array.from({ length: hours * 4 }, (_, h) => months[Math.floor(h / hours)]!.in),
+        vapour: Float64Array.from({ length: hours * 4 }, (_, h) => {
+          const m = months[Math.floor(h / hours)]!;
+          return m.rh * saturationPressure(m.in);
+        }),
+      },
+      hours * 4,
+    );
+    const monthly = condensation(
+      {
+        rse: 0.04,
+        rsi: 0.13,
+        layers: [
+          { resistance: 0.0008 / 50, sd: 1500 },
+          ...layers.map(l => ({ resistance: l.thickness / l.conductivity, sd: l.mu * l.thickness })),
+        ],
+      },
+      months.map(m => ({
+        seconds: hours * 3600,
+        regimes: [
+          {
+            share: 1,
+            outside: { t: m.out, p: 0.8 * saturationPressure(m.out) },
+            inside: { t: m.in, p: m.rh * saturationPressure(m.in) },
+            leak: 0,
+          },
+        ],
+      })),
+    ).water;
+    for (const i of [0, 1, 2]) {
+      const hourly = run.water[(i + 1) * hours - 1]!;
+      expect(Math.abs(hourly / monthly[i]! - 1), `month ${i}`).toBeLessThan(0.03);
+    }
+    expect(run.water.at(-1)!).toBeLessThan(0.001);
+    expect(monthly[3]!).toBeLessThan(0.001);
+  });
   it('leaking room air wets a sealed skin, and a wet skin dries through a leak when it is warm', () => {
     const foil = { ...foam, thickness: 0.001, mu: 1_500_000 };
     const tight = simulateHourly(caseOf(wool, foil, ply), steady(-5, 18, 1300), 12);
@@ -167,6 +240,28 @@ describe('sorption and mould', () => {
     expect(woodMoisture(0.65)).toBeCloseTo(0.12, 2);
     expect(Math.abs(woodMoisture(0.3) - 0.062)).toBeLessThan(0.004);
     expect(Math.abs(woodMoisture(0.9) - 0.205)).toBeLessThan(0.01);
+  });
+  it('wool takes up a third of its mass at saturation, more than any man-made fibre (textile handbook, from memory)', () => {
+    expect(sorbed('wool', 1) / 20).toBeCloseTo(0.33, 2);
+    expect(sorbed('wool', 0.65) / 20).toBeCloseTo(0.155, 2);
+    expect(sorbed('wool', 0.8)).toBeGreaterThan(10 * sorbed('fibre', 0.8));
+    for (const h of [0.05, 0.35, 0.65, 0.95])
+      expect((sorbed('wool', h + 1e-6) - sorbed('wool', h)) / 1e-6).toBeCloseTo(sorptionSlope('wool', h), 3);
+  });
+  it('mould grows by the published curve points: warmer and damper is sooner, slower on planed and resistant faces', () => {
+    // Hukka and Viitanen 1999, figure of weeks to first signs on pine at 5, 10 and 20 degC, from memory.
+    expect(weeksToFirstSigns(10, 97)).toBeCloseTo(2.37, 1);
+    expect(weeksToFirstSigns(5, 97)).toBeCloseTo(3.79, 1);
+    expect(weeksToFirstSigns(20, 90) / weeksToFirstSigns(20, 97)).toBeCloseTo(2.83, 1);
+    // It levels off at 1 + 7 x - 2 x2 with x = (80 - RH) / (80 - 100): 4.0 at 90 %, 5.5 at 97 %.
+    for (const [rh, most] of [
+      [0.9, 4],
+      [0.97, 5.505],
+    ] as const) {
+      const n = 24 * 7 * 200;
+      const steady = mouldIndex(new Float32Array(n).fill(20), new Float32Array(n).fill(rh), 'very sensitive');
+      expect(Math.abs(steady.highest - most)).toBeLessThan(0.15);
+    }
   });
   it('mould shows first signs on pine after about ten days at 20 degC and 97 % (published curve, from memory)', () => {
     expect(weeksToFirstSigns(20, 97)).toBeCloseTo(1.48, 1);

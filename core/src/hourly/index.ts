@@ -1,3 +1,4 @@
 export { mouldIndex, type Sensitivity, timeOfWetness, weeksToFirstSigns } from './mould.ts';
-export { type HourlyAir, type HourlyCase, type HourlyLayer, simulateHourly } from './simulate.ts';
-export { woodMoisture } from './sorption.ts';
+export { type HourlyLayer, MoistSection, type SectionCase } from './section.ts';
+export { type HourlyAir, type HourlyCase, simulateHourly, type WaterPlaces } from './simulate.ts';
+export { type Sorption, woodMoisture } from './sorption.ts';

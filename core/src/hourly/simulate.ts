@@ -1,30 +1,8 @@
-import { concentration, DELTA_AIR, saturationPressureFast } from '../moisture/index.ts';
-import { type Sorption, sorbed, sorptionSlope } from './sorption.ts';
+import { MoistSection, type SectionCase } from './section.ts';
 
-/** One layer behind the skin, from the skin inwards. SI units; `mu` times thickness is its sd. */
-export interface HourlyLayer {
-  thickness: number;
-  conductivity: number;
-  density: number;
-  heatCapacity: number;
-  mu: number;
-  sorption: Sorption;
-}
-
-export interface HourlyCase {
-  /** Heat capacity of the skin, J/m2K. It is closed to vapour. */
-  skin: number;
-  layers: HourlyLayer[];
-  rse: number;
-  rsi: number;
-  /** Vapour film at the room's face, kg/(m2 s Pa). */
-  film: number;
+export interface HourlyCase extends SectionCase {
   /** Room air that passes the skin's inner face, m3/s per m2. */
   leak: number;
-  /** Water a face holds before it runs off, kg/m2; Infinity lets none go. */
-  holds: number;
-  /** At the beginning: degC and relative humidity; and free water at the skin, kg/m2. */
-  start: { t: number; humidity: number; water?: number };
 }
 
 /** What the case meets hour by hour, one value an hour over whole years; a shorter series repeats. */
@@ -39,6 +17,16 @@ export interface HourlyAir {
   leak?: Float64Array;
 }
 
+/** Where the water is at one moment. */
+export interface WaterPlaces {
+  /** Hours from the start. */
+  hour: number;
+  /** Free water, kg/m2, at the skin and in each layer; bound water of each layer, kg/m2. */
+  skin: number;
+  free: number[];
+  bound: number[];
+}
+
 export interface HourlyResult {
   hours: number;
   /** At each hour's end: free water at the skin and in all places together, kg/m2; skin temperature, degC, and humidity there. */
@@ -49,6 +37,9 @@ export interface HourlyResult {
   /** The same at the back of the room-side layer, where a lining is wetted. */
   back: Float32Array;
   backHumidity: Float32Array;
+  /** When there is most free water in all, and when there is most away from the skin. */
+  wettest: WaterPlaces;
+  reversed: WaterPlaces;
   /** Bound water in all layers at the end, kg/m2, and its mean over all hours. */
   bound: number;
   meanBound: number;
@@ -64,63 +55,14 @@ export interface HourlyResult {
 }
 
 const HOUR = 3600;
-/** Heat of condensation, J/kg. */
-const LATENT = 2.5e6;
-const CELL = 0.008;
-/** Temperatures and vapour in turn, so often a step. */
-const ROUNDS = 2;
 
 /**
- * Coupled heat and vapour through a build-up at steps of one hour: finite volumes, implicit; unknowns temperature and
- * vapour pressure; bound water by each layer's sorption curve; free water wherever saturation is reached, by an exact
- * switch between wet (pressure held at saturation) and dry (no free water), with the heat that goes with it. Freezing
- * and liquid flow are left out. Series are read in a ring, so two years over a year's series show what stays.
+ * A build-up over hours, at steps of one hour unless `step` (s) says otherwise: see `MoistSection`. Freezing and
+ * liquid flow are left out. Series are read in a ring, so two years over a year's series show what stays.
  */
-export function simulateHourly(
-  { skin, layers, rse, rsi, film, leak, holds, start }: HourlyCase,
-  air: HourlyAir,
-  hours: number,
-): HourlyResult {
-  const grid = cellsOf(layers);
-  const n = grid.length + 1;
-  // Node 0 is the skin and its inner face; the others are cells.
-  const capacity = new Float64Array(n);
-  const heatLink = new Float64Array(n);
-  const vapourLink = new Float64Array(n);
-  const volume = new Float64Array(n);
-  const curve: Sorption[] = ['none'];
-  capacity[0] = skin;
-  grid.forEach((c, i) => {
-    const k = i + 1;
-    capacity[k] = c.thickness * c.density * c.heatCapacity;
-    volume[k] = c.thickness;
-    curve[k] = c.sorption;
-    const before = grid[i - 1];
-    heatLink[i] =
-      1 / ((before ? before.thickness / (2 * before.conductivity) : 0) + c.thickness / (2 * c.conductivity));
-    vapourLink[i] = DELTA_AIR / ((before ? before.thickness * before.mu : 0) / 2 + (c.thickness * c.mu) / 2);
-  });
-  const last = grid.at(-1);
-  const toRoom = 1 / (rsi + (last ? last.thickness / (2 * last.conductivity) : 0));
-  const toRoomVapour = 1 / (1 / film + (last ? (last.thickness * last.mu) / (2 * DELTA_AIR) : 0));
-  heatLink[n - 1] = 0;
-  vapourLink[n - 1] = 0;
-
-  const t = new Float64Array(n).fill(start.t);
-  const p = new Float64Array(n).fill(start.humidity * saturationPressureFast(start.t));
-  const old = new Float64Array(n);
-  const bound = new Float64Array(n);
-  const free = new Float64Array(n);
-  const released = new Float64Array(n);
-  // Heat of vapour that a step's last round found beyond what its temperatures knew: given to the next step.
-  const owed = new Float64Array(n);
-  const sat = new Float64Array(n);
-  const wet = new Uint8Array(n);
-  const phi = new Float64Array(n);
-  const c = new Float64Array(n);
-  const d = new Float64Array(n);
-  for (let k = 0; k < n; k++) bound[k] = volume[k]! * sorbed(curve[k]!, start.humidity);
-  free[0] = start.water ?? 0;
+export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number, step = HOUR): HourlyResult {
+  const section = new MoistSection(model, step);
+  const { nodes: n, layerOf, t, p, sat, bound, free, back } = section;
   const result: HourlyResult = {
     hours,
     skinWater: new Float32Array(hours),
@@ -129,6 +71,8 @@ export function simulateHourly(
     humidity: new Float32Array(hours),
     back: new Float32Array(hours),
     backHumidity: new Float32Array(hours),
+    wettest: NOWHERE,
+    reversed: NOWHERE,
     bound: 0,
     meanBound: 0,
     runOff: 0,
@@ -138,130 +82,25 @@ export function simulateHourly(
     waterBalance: 0,
     energyBalance: 0,
   };
-  const held = () => {
-    let sum = 0;
-    for (let k = 0; k < n; k++) sum += bound[k]! + free[k]!;
-    return sum;
-  };
-  const stored = () => {
-    let sum = 0;
-    for (let k = 0; k < n; k++) sum += capacity[k]! * t[k]!;
-    return sum;
-  };
-  const atStart = held();
-  const heatAtStart = stored();
-  let heatIn = 0;
-  let heatOut = 0;
-  let latent = 0;
-  let through = 0;
-  const back = Math.max(0, n - 1 - Math.max(0, (layerCells(layers.at(-1)) ?? 1) - 1));
-
+  const atStart = section.water();
+  const heatAtStart = section.stored();
+  let [heatIn, heatOut, latent, through] = [0, 0, 0, 0];
+  const wettest = { most: 1e-6, hour: 0, free: new Float64Array(n), bound: new Float64Array(n) };
+  const reversed = { most: 1e-6, hour: 0, free: new Float64Array(n), bound: new Float64Array(n) };
   for (let h = 0; h < hours; h++) {
     const i = h % air.outside.length;
-    const outside = air.outside[i]! + air.gain[i]! * rse;
-    const inside = air.inside[i]!;
-    const room = air.vapour[i]!;
-    old.set(t);
-    released.fill(0);
-    let leakLink = 0;
-    for (let round = 0; round < ROUNDS; round++) {
-      // Temperatures.
-      for (let k = 0; k < n; k++) {
-        const west = k === 0 ? 1 / rse : heatLink[k - 1]!;
-        const east = k === n - 1 ? toRoom : heatLink[k]!;
-        const inertia = capacity[k]! / HOUR;
-        let rhs = inertia * old[k]! + (LATENT * (released[k]! + owed[k]!)) / HOUR;
-        if (k === 0) rhs += west * outside;
-        if (k === n - 1) rhs += east * inside;
-        const below = k === 0 ? 0 : west;
-        const pivot = inertia + west + east - (k === 0 ? 0 : below * c[k - 1]!);
-        c[k] = (k === n - 1 ? 0 : east) / pivot;
-        d[k] = (rhs + (k === 0 ? 0 : below * d[k - 1]!)) / pivot;
-      }
-      t[n - 1] = d[n - 1]!;
-      for (let k = n - 2; k >= 0; k--) t[k] = d[k]! + c[k]! * t[k + 1]!;
-      for (let k = 0; k < n; k++) sat[k] = saturationPressureFast(t[k]!);
-      leakLink = (air.leak ? air.leak[i]! : leak) / (461.5 * (t[0]! + 273.15));
-      // What leaking air brings at the skin's temperature: its vapour, counted as a concentration.
-      const brought = concentration(room, inside) * 461.5 * (t[0]! + 273.15);
-      // Vapour, with the places that are wet held at saturation.
-      for (let k = 0; k < n; k++) {
-        wet[k] = free[k]! > 0 || (round > 0 && p[k]! >= sat[k]! * (1 - 1e-12)) ? 1 : 0;
-        phi[k] = Math.min(1, p[k]! / sat[k]!);
-      }
-      for (let turn = 0; turn < 12; turn++) {
-        for (let k = 0; k < n; k++) {
-          const west = k === 0 ? leakLink : vapourLink[k - 1]!;
-          const east = k === n - 1 ? toRoomVapour : vapourLink[k]!;
-          if (wet[k]) {
-            c[k] = 0;
-            d[k] = sat[k]!;
-            continue;
-          }
-          const slope = (volume[k]! * sorptionSlope(curve[k]!, phi[k]!)) / (sat[k]! * HOUR);
-          const content = volume[k]! * sorbed(curve[k]!, phi[k]!);
-          let rhs = (bound[k]! - content) / HOUR + slope * sat[k]! * phi[k]! + free[k]! / HOUR;
-          if (k === 0) rhs += west * brought;
-          if (k === n - 1) rhs += east * room;
-          const below = k === 0 ? 0 : west;
-          const pivot = slope + west + east - (k === 0 ? 0 : below * c[k - 1]!);
-          c[k] = (k === n - 1 ? 0 : east) / Math.max(pivot, 1e-30);
-          d[k] = (rhs + (k === 0 ? 0 : below * d[k - 1]!)) / Math.max(pivot, 1e-30);
-        }
-        p[n - 1] = d[n - 1]!;
-        for (let k = n - 2; k >= 0; k--) p[k] = d[k]! + c[k]! * p[k + 1]!;
-        let changed = false;
-        for (let k = 0; k < n; k++) {
-          if (wet[k]) {
-            const gain = inflow(k, n, p, vapourLink, leakLink, brought, toRoomVapour, room) * HOUR;
-            const toBound = volume[k]! * sorbed(curve[k]!, 1) - bound[k]!;
-            if (free[k]! + gain - toBound < -1e-15) {
-              wet[k] = 0;
-              changed = true;
-            }
-          } else if (p[k]! > sat[k]! * (1 + 1e-9)) {
-            wet[k] = 1;
-            changed = true;
-          } else if (turn < 4 && curve[k] !== 'none') {
-            const next = p[k]! / sat[k]!;
-            if (Math.abs(next - phi[k]!) > 1e-7) {
-              phi[k] = Math.max(0, Math.min(1, next));
-              changed = true;
-            }
-          }
-        }
-        if (!changed) break;
-      }
-      for (let k = 0; k < n; k++) {
-        const now = inflow(k, n, p, vapourLink, leakLink, brought, toRoomVapour, room) * HOUR;
-        if (round === ROUNDS - 1) {
-          latent += LATENT * (released[k]! + owed[k]!);
-          owed[k] = now - released[k]!;
-        }
-        released[k] = now;
-      }
-      if (round === ROUNDS - 1) {
-        const leaked = leakLink * (brought - p[0]!) * HOUR;
-        const diffused = toRoomVapour * (room - p[n - 1]!) * HOUR;
-        result.leaked += leaked;
-        result.diffused += diffused;
-        through += Math.abs(leaked) + Math.abs(diffused);
-        for (let k = 0; k < n; k++) {
-          // What came in is bound water first; what is beyond the curve is free.
-          const total = bound[k]! + free[k]! + released[k]!;
-          const most = wet[k] ? volume[k]! * sorbed(curve[k]!, 1) : Number.POSITIVE_INFINITY;
-          bound[k] = wet[k] ? most : total;
-          free[k] = wet[k] ? Math.max(0, total - most) : 0;
-        }
-      }
-    }
-    if (free[0]! > holds) {
-      result.runOff += free[0]! - holds;
-      free[0] = holds;
-    }
-    const intoRoomSide = toRoom * (inside - t[n - 1]!) * HOUR;
-    heatIn += intoRoomSide;
-    heatOut += ((t[0]! - outside) / rse) * HOUR;
+    const outside = air.outside[i]! + air.gain[i]! * model.rse;
+    const [inside, room] = [air.inside[i]!, air.vapour[i]!];
+    const leak = air.leak ? air.leak[i]! : model.leak;
+    section.begin(outside, inside, room, leak);
+    section.finish(outside, inside, room, leak);
+    result.leaked += section.leaked * step;
+    result.diffused += section.diffused * step;
+    through += (Math.abs(section.leaked) + Math.abs(section.diffused)) * step;
+    result.runOff += section.ranOff;
+    latent += section.latent;
+    heatIn += section.heatIn * step;
+    heatOut += section.heatOut * step;
     let sum = 0;
     let inLayers = 0;
     for (let k = 0; k < n; k++) {
@@ -275,40 +114,41 @@ export function simulateHourly(
     result.back[h] = t[back]!;
     result.backHumidity[h] = p[back]! / sat[back]!;
     result.meanBound += inLayers / hours;
+    if (sum > wettest.most) keep(wettest, sum, h, section);
+    if (sum - free[0]! > reversed.most) keep(reversed, sum - free[0]!, h, section);
   }
-  result.bound = held() - free.reduce((a, b) => a + b, 0);
-  result.heat = heatIn / (hours * HOUR);
-  const net = held() + result.runOff - atStart;
+  result.wettest = placesOf(wettest, layerOf, model.layers.length);
+  result.reversed = placesOf(reversed, layerOf, model.layers.length);
+  for (let k = 0; k < n; k++) if (layerOf[k]! >= 0) result.bound += bound[k]!;
+  result.heat = heatIn / (hours * step);
+  const net = section.water() + result.runOff - atStart;
   result.waterBalance = through > 0 ? Math.abs(net - result.leaked - result.diffused) / through : 0;
-  const warmed = stored() - heatAtStart;
+  const warmed = section.stored() - heatAtStart;
   result.energyBalance =
     Math.abs(heatIn + latent - heatOut - warmed) / Math.max(Math.abs(heatIn) + Math.abs(heatOut), 1);
   return result;
 }
 
-/** Vapour that stays in node k, kg/(m2 s). */
-function inflow(
-  k: number,
-  n: number,
-  p: Float64Array,
-  link: Float64Array,
-  leakLink: number,
-  brought: number,
-  toRoom: number,
-  room: number,
-): number {
-  const west = k === 0 ? leakLink * (brought - p[0]!) : link[k - 1]! * (p[k - 1]! - p[k]!);
-  const east = k === n - 1 ? toRoom * (room - p[k]!) : link[k]! * (p[k + 1]! - p[k]!);
-  return west + east;
+interface Snapshot {
+  most: number;
+  hour: number;
+  free: Float64Array;
+  bound: Float64Array;
 }
 
-const layerCells = (layer: HourlyLayer | undefined): number | undefined =>
-  layer && Math.min(8, Math.max(layer.sorption === 'wood' ? 3 : 1, Math.ceil(layer.thickness / CELL)));
+function keep(snapshot: Snapshot, most: number, hour: number, { free, bound }: MoistSection): void {
+  snapshot.most = most;
+  snapshot.hour = hour;
+  snapshot.free.set(free);
+  snapshot.bound.set(bound);
+}
 
-/** Layers cut into cells of at most 8 mm, wooden ones into three at least. */
-function cellsOf(layers: HourlyLayer[]): HourlyLayer[] {
-  return layers.flatMap(layer => {
-    const count = layerCells(layer)!;
-    return Array.from({ length: count }, () => ({ ...layer, thickness: layer.thickness / count }));
-  });
+const NOWHERE: WaterPlaces = { hour: 0, skin: 0, free: [], bound: [] };
+
+function placesOf({ hour, free, bound }: Snapshot, layerOf: Int16Array, layers: number): WaterPlaces {
+  const sum = (of: Float64Array) =>
+    Array.from({ length: layers }, (_, layer) =>
+      of.reduce((total, water, k) => (layerOf[k] === layer ? total + water : total), 0),
+    );
+  return { hour, skin: free[0]!, free: sum(free), bound: sum(bound) };
 }

@@ -1,5 +1,5 @@
-/** How a layer binds water: not at all, as loose fibre, or as wood. */
-export type Sorption = 'none' | 'fibre' | 'wood';
+/** How a layer binds water: not at all, as loose man-made or plant fibre, as sheep's wool, or as wood. */
+export type Sorption = 'none' | 'fibre' | 'wool' | 'wood';
 
 /** Water a fibre fill binds at saturation, kg/m3: straight with humidity. */
 const FIBRE = 0.12;
@@ -18,6 +18,13 @@ export function woodMoisture(humidity: number): number {
   return (18 / W) * (kh / (1 - kh) + (a + 2 * b) / (1 + a + b));
 }
 
+/** Wool batts as sold, kg/m3. */
+const WOOL_DENSITY = 20;
+/** Regain of wool, kg/kg, at humidities of 0, 0.1 … 1 and about 20 degC, rising (textile handbook, from memory). */
+const WOOL = [0, 0.04, 0.067, 0.089, 0.108, 0.126, 0.144, 0.166, 0.195, 0.238, 0.33].map(
+  w => w * WOOL_DENSITY,
+);
+
 /** Steps of the table the wood's curve is read from, straight between them so that its slope is exactly its own. */
 const STEPS = 400;
 const TABLE = Float64Array.from({ length: STEPS + 1 }, (_, i) => WOOD_DENSITY * woodMoisture(i / STEPS));
@@ -26,6 +33,11 @@ const TABLE = Float64Array.from({ length: STEPS + 1 }, (_, i) => WOOD_DENSITY * 
 export function sorbed(curve: Sorption, humidity: number): number {
   if (curve === 'none') return 0;
   if (curve === 'fibre') return FIBRE * humidity;
+  if (curve === 'wool') {
+    const x = Math.max(0, Math.min(1, humidity)) * 10;
+    const i = Math.min(9, x | 0);
+    return WOOL[i]! + (x - i) * (WOOL[i + 1]! - WOOL[i]!);
+  }
   const x = Math.max(0, Math.min(1, humidity)) * STEPS;
   const i = Math.min(STEPS - 1, x | 0);
   return TABLE[i]! + (x - i) * (TABLE[i + 1]! - TABLE[i]!);
@@ -35,6 +47,10 @@ export function sorbed(curve: Sorption, humidity: number): number {
 export function sorptionSlope(curve: Sorption, humidity: number): number {
   if (curve === 'none') return 0;
   if (curve === 'fibre') return FIBRE;
+  if (curve === 'wool') {
+    const i = Math.min(9, (Math.max(0, Math.min(1, humidity)) * 10) | 0);
+    return (WOOL[i + 1]! - WOOL[i]!) * 10;
+  }
   const i = Math.min(STEPS - 1, (Math.max(0, Math.min(1, humidity)) * STEPS) | 0);
   return (TABLE[i + 1]! - TABLE[i]!) * STEPS;
 }

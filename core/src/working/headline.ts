@@ -62,7 +62,7 @@ export function costWorking(e: Evaluation, library: Library): Working {
   };
 }
 
-/** Heat loss, W/K: clear bays, openings, ribs and rails. */
+/** Heat loss, W/K: clear bays, openings, and what ribs, rails, ends, window edges and door frames add. */
 export function heatWorking(e: Evaluation): Working {
   const w = new WorkingBuilder();
   const parts: string[] = [];
@@ -87,16 +87,24 @@ export function heatWorking(e: Evaluation): Working {
     for (const b of z.bridges) {
       const name = `${z.zone.id}, ${b.what}s ${Math.round(b.width * 1000)} × ${Math.round(b.depth * 1000)} mm, ${b.buildUp}`;
       const length = w.given(`${name}, length`, b.length, 'm', basisOf(e, z.zone.id));
-      const psi = w.given(`${name}, psi`, b.psi, 'W/mK', 'method', 'ISO 10211, two-dimensional section');
-      parts.push(w.step(name, 'product', [length, psi], 'W/K'));
+      const adds = w.given(
+        `${name}, adds`,
+        b.adds,
+        'W/mK',
+        'method',
+        b.fRsi === null
+          ? 'its width at the U-value of the bay beside it'
+          : 'psi of a two-dimensional section (ISO 10211) and its own width at the U-value beside it',
+      );
+      parts.push(w.step(name, 'product', [length, adds], 'W/K'));
     }
   return {
     title: 'Heat loss',
     steps: w.steps,
     result: w.step('Heat loss', 'sum', parts, 'W/K'),
     notes: [
-      'Clear bays, windows and hatches, and what metal ribs and rails add to the bays beside them.',
-      'Corners between zones, door seals and draughts are not counted.',
+      'Clear bays, windows and hatches, and what ribs, rails, bay ends, window edges and door frames add to the bays beside them.',
+      'Door seals and draughts are not counted.',
       'Parked, still air: Rse 0.04 m²K/W.',
     ],
   };

@@ -44,8 +44,11 @@ export function Ledger() {
     cost: over.cost
       ? `${printMoney(Math.round(e.cost - budget))} over the budget`
       : `of ${printMoney(budget)}, whole packs`,
-    heat: `ribs and rails ${printNumber(
+    heat: `ribs ${printNumber(
       e.zones.reduce((sum, z) => sum + z.ribs, 0),
+      1,
+    )}, edges ${printNumber(
+      e.zones.reduce((sum, z) => sum + z.edges, 0),
       1,
     )} of it`,
     headroom: over.headroom

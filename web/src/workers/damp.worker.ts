@@ -1,5 +1,5 @@
 import { type DampJob, runDampJob } from './dampJobs.ts';
 
 self.onmessage = (event: MessageEvent<DampJob>) => {
-  self.postMessage(runDampJob(event.data));
+  self.postMessage({ outcome: runDampJob(event.data, share => self.postMessage({ share })) });
 };

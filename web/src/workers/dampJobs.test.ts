@@ -1,44 +1,117 @@
-import { evaluate, makeLibrary, stackHeight } from '@overcoat/core';
+import {
+  type BayYears,
+  type DetailResult,
+  type Effect,
+  evaluate,
+  type HotDay,
+  makeLibrary,
+  type SchoolStudy,
+  type SealSweep,
+  stackHeight,
+  type VanYear,
+} from '@overcoat/core';
 import { demoDesigns } from '@overcoat/core/demo';
 import { expect, it } from 'vitest';
-import { runDampJob } from './dampJobs.ts';
+import { type DampJob, runDampJob } from './dampJobs.ts';
 
 const library = makeLibrary();
-const [design] = demoDesigns(library);
-const shelf = { materials: [], prices: [] };
+const [, design] = demoDesigns(library);
+const placement = design!.variants[0]!.design;
+const shelf = { materials: [], prices: [], design: { shell: design!.shell, brief: design!.brief } };
+const r = evaluate(design!, placement, library).bays.get('L2u')!;
+const input = {
+  shell: design!.shell,
+  kind: r.zone.kind,
+  bay: r.bay,
+  buildUp: r.buildUp,
+  seamLength: r.moisture!.seamLength,
+  height: stackHeight(r.zone, r.bay),
+  absorptance: 0.6,
+  years: 2,
+};
+const done = <T>(job: DampJob, report?: (share: number) => void): T => {
+  const outcome = runDampJob(job, report);
+  if (!outcome.ok) throw new Error(outcome.message);
+  return outcome.answer as T;
+};
 
 it('computes two years of a bay, and says what it could not', () => {
-  const r = evaluate(design!, design!.variants[2]!.design, library).bays.get('L3m')!;
-  const input = {
-    shell: design!.shell,
-    kind: r.zone.kind,
-    bay: r.bay,
-    buildUp: r.buildUp!,
-    seamLength: r.moisture!.seamLength,
-    height: stackHeight(r.zone, r.bay),
-    absorptance: 0.6,
-    years: 2,
-  };
-  const answer = runDampJob({ ...shelf, kind: 'years', design: design!, input });
-  expect(answer.ok && answer.years!.hours).toBe(17_520);
+  expect(done<BayYears>({ ...shelf, kind: 'years', input }).hours).toBe(17_520);
   const layers = [{ id: 'x', role: 'fill' as const, material: 'moon-dust', thickness: 0.02 }];
   const failed = runDampJob({
     ...shelf,
     kind: 'years',
-    design: design!,
-    input: { ...input, buildUp: { ...input.buildUp, layers } },
+    input: { ...input, buildUp: { ...input.buildUp!, layers } },
   });
   expect(failed).toMatchObject({ ok: false, message: expect.stringContaining('moon-dust') });
 });
 
 it('sweeps the seal quality for every school', () => {
-  const answer = runDampJob({ ...shelf, kind: 'sweep', design: design! });
-  expect(answer.ok && answer.sweep!.at).toHaveLength(21);
-  expect(answer.ok && answer.sweep!.crossings.length).toBeGreaterThan(0);
+  const sweep = done<SealSweep>({ ...shelf, kind: 'sweep' });
+  expect(sweep.at).toHaveLength(21);
+  expect(sweep.crossings.length).toBeGreaterThan(0);
 });
 
-it('tells what moves the water of a bay', () => {
-  const placement = design!.variants[0]!.design;
-  const answer = runDampJob({ ...shelf, kind: 'effects', design: design!, placement, bay: 'L3m' });
-  expect(answer.ok && answer.effects!.length).toBeGreaterThan(5);
+it('tells what moves the water of a bay, and how far it is', () => {
+  const shares: number[] = [];
+  const effects = done<Effect[]>({ ...shelf, kind: 'effects', placement, bay: 'L2u', absorptance: 0.6 }, s =>
+    shares.push(s),
+  );
+  expect(effects.length).toBeGreaterThan(5);
+  expect(shares.at(-1)).toBe(1);
+  expect(shares).toEqual([...shares].sort((a, b) => a - b));
 });
+
+it('solves details, null where there is none', () => {
+  const base = {
+    layers: r.buildUp!.layers,
+    kind: r.zone.kind,
+    width: 0.06,
+    depth: 0.05,
+    stuffed: null,
+    outside: -5,
+    inside: 18,
+  };
+  const [rib, batten] = done<(DetailResult | null)[]>({
+    ...shelf,
+    kind: 'details',
+    cases: [
+      { of: 'rib', ...base },
+      { of: 'floor batten', ...base, layers: [] },
+    ],
+  });
+  expect(rib!.coldest).toBeGreaterThan(-5);
+  expect(batten).toBeNull();
+});
+
+it('computes the whole van, and a hot day in it', () => {
+  const shares: number[] = [];
+  const choice = { absorptance: 0.6, covers: false, heater: null };
+  const van = done<VanYear>({ ...shelf, kind: 'van', placement, choice }, s => shares.push(s));
+  expect(van.hours).toBe(17_520);
+  expect(shares.length).toBeGreaterThan(20);
+  const here = { placement, absorptance: 0.6, covers: false, air: 0 };
+  const [sun, shade] = done<HotDay[]>({
+    ...shelf,
+    kind: 'hot',
+    cases: [
+      { ...here, name: 'sun', open: 1 },
+      { ...here, name: 'shade', open: 0.15 },
+    ],
+  });
+  expect(shade!.peak).toBeLessThan(sun!.peak - 1);
+}, 60_000);
+
+it('studies every school by the hour, with progress', () => {
+  const shares: number[] = [];
+  const study = done<SchoolStudy>({ ...shelf, kind: 'study', absorptance: 0.6 }, s => shares.push(s));
+  expect(study.bySeal).toHaveLength(study.seals.length);
+  expect(study.byNights[0]).toHaveLength(study.bySeal[0]!.length);
+  expect(shares.at(-1)).toBeCloseTo(1, 9);
+  // An untaped school does not care for the seal.
+  const open = study.bySeal.map(points => points.find(p => p.school === 'fibre-open')!.peak);
+  expect(new Set(open).size).toBe(1);
+  // More nights, more water.
+  const foam = study.byNights.map(points => points.find(p => p.school === 'fibre-open')!.peak);
+  expect(foam).toEqual([...foam].sort((a, b) => a - b));
+}, 120_000);

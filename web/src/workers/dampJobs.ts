@@ -3,52 +3,110 @@ import {
   type BayYears,
   bayYears,
   type Design,
+  type DetailCase,
+  type DetailResult,
   type Effect,
+  evaluate,
   glassOf,
+  type HotDay,
+  hotDay,
   hourlyYear,
   type Material,
   makeLibrary,
   type Placement,
   type Price,
+  type SchoolStudy,
   type SealSweep,
+  schoolStudy,
   sealSweep,
   sensitivity,
+  solveDetail,
+  type VanChoice,
+  type VanYear,
+  vanModel,
+  vanYear,
   type WeatherFile,
 } from '@overcoat/core';
+
+type Bare = Pick<Design, 'shell' | 'brief'>;
 
 interface Shelf {
   materials: Material[];
   prices: Price[];
+  design: Bare;
 }
 
-/** What a worker is asked. */
-export type DampJob = Shelf &
-  (
-    | {
-        kind: 'years';
-        design: Pick<Design, 'shell' | 'brief'>;
-        input: BayYearInput;
-        /** Instead of the brief's climate. */
-        weather?: WeatherFile;
-      }
-    | { kind: 'sweep'; design: Pick<Design, 'shell' | 'brief'> }
-    | { kind: 'effects'; design: Pick<Design, 'shell' | 'brief'>; placement: Placement; bay: string }
-  );
+/** A hot day to be looked at: how the van is built and stands. */
+export interface HotDayCase {
+  name: string;
+  placement: Placement;
+  absorptance: number;
+  covers: boolean;
+  open: number;
+  air: number;
+}
 
-export type DampAnswer =
-  | { ok: true; years?: BayYears; sweep?: SealSweep; effects?: Effect[] }
+/** What a worker is asked, by kind, and what it answers. */
+interface Kinds {
+  years: { ask: { input: BayYearInput; weather?: WeatherFile }; answer: BayYears };
+  sweep: { ask: object; answer: SealSweep };
+  study: { ask: { absorptance: number }; answer: SchoolStudy };
+  effects: { ask: { placement: Placement; bay: string; absorptance: number }; answer: Effect[] };
+  details: { ask: { cases: DetailCase[] }; answer: (DetailResult | null)[] };
+  van: { ask: { placement: Placement; choice: VanChoice; weather?: WeatherFile }; answer: VanYear };
+  hot: { ask: { cases: HotDayCase[] }; answer: HotDay[] };
+}
+
+export type JobKind = keyof Kinds;
+export type Ask<K extends JobKind> = Shelf & Kinds[K]['ask'];
+export type Answer<K extends JobKind> = Kinds[K]['answer'];
+export type DampJob = { [K in JobKind]: { kind: K } & Ask<K> }[JobKind];
+export type Outcome<K extends JobKind = JobKind> =
+  | { ok: true; answer: Answer<K> }
   | { ok: false; message: string };
 
-/** Does one job; the same function in the worker and in tests. */
-export function runDampJob(job: DampJob): DampAnswer {
+/** Does one job; the same function in the worker and in tests. `report` hears the share done. */
+export function runDampJob(job: DampJob, report: (share: number) => void = () => undefined): Outcome {
   try {
-    const library = makeLibrary(job.materials, job.prices);
-    if (job.kind === 'sweep') return { ok: true, sweep: sealSweep(job.design, library) };
-    if (job.kind === 'effects')
-      return { ok: true, effects: sensitivity(job.design, job.placement, job.bay, library) };
-    const year = hourlyYear(job.design.brief, glassOf(job.design.shell), 1, job.weather);
-    return { ok: true, years: bayYears(job.input, year, library) };
+    return { ok: true, answer: answer(job, report) };
   } catch (error) {
     return { ok: false, message: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+function answer(job: DampJob, report: (share: number) => void): Answer<JobKind> {
+  const library = makeLibrary(job.materials, job.prices);
+  const { design } = job;
+  const { shell, brief } = design;
+  switch (job.kind) {
+    case 'sweep':
+      return sealSweep(design, library);
+    case 'study':
+      return schoolStudy(design, job.absorptance, library, report);
+    case 'effects':
+      return sensitivity(design, job.placement, job.bay, job.absorptance, library, report);
+    case 'details':
+      return job.cases.map((c, i) => {
+        report(i / job.cases.length);
+        return solveDetail(c, shell, library, 60);
+      });
+    case 'years':
+      return bayYears(job.input, hourlyYear(brief, glassOf(shell), 1, job.weather), library);
+    case 'van': {
+      const model = vanModel(evaluate(design, job.placement, library), shell, brief, job.choice, library);
+      return vanYear(model, hourlyYear(brief, glassOf(shell), 1, job.weather), 2, report);
+    }
+    case 'hot':
+      return job.cases.map((c, i) => {
+        report(i / job.cases.length);
+        const model = vanModel(
+          evaluate(design, c.placement, library),
+          shell,
+          brief,
+          { absorptance: c.absorptance, covers: c.covers, heater: null },
+          library,
+        );
+        return hotDay(model, brief, { open: c.open, air: Math.max(c.air, model.leakage) });
+      });
   }
 }

@@ -1,46 +1,66 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { DampAnswer, DampJob } from './dampJobs.ts';
+import { useCallback, useEffect, useMemo } from 'react';
+import { useLibrary } from '../api/queries.ts';
+import { useDesign } from '../store/design.ts';
+import { useOpenDesign } from '../store/evaluation.ts';
+import type { Answer, Ask, DampJob, JobKind } from './dampJobs.ts';
+import { cancelJob, recall, runJob, useResults } from './results.ts';
 
-interface Running {
-  state: 'idle' | 'running' | 'done' | 'failed';
-  answer: DampAnswer | null;
-  /** What the answer belongs to; it is stale once this is no longer what is asked. */
-  of: string | null;
+interface Job<K extends JobKind> {
+  answer: Answer<K> | null;
+  /** Whether the answer belongs to something else than is asked now, and the revision it belongs to. */
+  stale: boolean;
+  revision: number | null;
+  /** Share done of what is running; null when nothing is. */
+  running: number | null;
+  failed: string | null;
+  run(): void;
+  cancel(): void;
 }
 
 /**
- * Runs a job off the page's thread. The last answer stays, marked stale by `of`, until the job is run again; leaving
- * or cancelling ends the worker.
+ * A long run of one kind for the open conversion, shown in one place (`slot`): its last answer, marked stale once
+ * design, brief, materials or `ask` are no longer what it was computed for.
  */
-export function useDampJob(): Running & { run(job: DampJob, of: string): void; cancel(): void } {
-  const [running, setRunning] = useState<Running>({ state: 'idle', answer: null, of: null });
-  const worker = useRef<Worker | null>(null);
-  const end = useCallback(() => {
-    worker.current?.terminate();
-    worker.current = null;
-  }, []);
-  useEffect(() => end, [end]);
-  const run = useCallback(
-    (job: DampJob, of: string) => {
-      end();
-      const started = new Worker(new URL('./damp.worker.ts', import.meta.url), { type: 'module' });
-      worker.current = started;
-      setRunning(r => ({ ...r, state: 'running' }));
-      started.onmessage = (event: MessageEvent<DampAnswer>) => {
-        end();
-        setRunning({ state: event.data.ok ? 'done' : 'failed', answer: event.data, of });
-      };
-      started.onerror = event => {
-        end();
-        setRunning({ state: 'failed', answer: { ok: false, message: event.message }, of });
-      };
-      started.postMessage(job);
-    },
-    [end],
+export function useDampJob<K extends JobKind>(
+  kind: K,
+  slot: string,
+  ask: Omit<Ask<K>, 'materials' | 'prices' | 'design'>,
+): Job<K> {
+  const { shell, brief } = useOpenDesign();
+  const { own: materials, prices } = useLibrary();
+  const conversion = useDesign(s => s.id);
+  const revision = useDesign(s => s.saved?.revision ?? 0);
+  const key = `${conversion}/${kind}/${slot}`;
+  const held = useResults(s => s.slots[key]);
+  const bare = useMemo(
+    () => JSON.stringify([shell, brief, materials, prices]),
+    [shell, brief, materials, prices],
   );
-  const cancel = useCallback(() => {
-    end();
-    setRunning(r => ({ ...r, state: r.answer ? 'done' : 'idle' }));
-  }, [end]);
-  return { ...running, run, cancel };
+  const asked = bare + JSON.stringify(ask, inShort);
+  useEffect(() => void recall(key), [key]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `asked` tells all that the job is made of.
+  const run = useCallback(
+    () =>
+      runJob(
+        key,
+        { kind, materials, prices, design: { shell, brief }, ...ask } as unknown as DampJob,
+        asked,
+        revision,
+      ),
+    [key, asked, revision],
+  );
+  const cancel = useCallback(() => cancelJob(key), [key]);
+  return {
+    answer: (held?.kept?.answer as Answer<K> | undefined) ?? null,
+    stale: held?.kept ? held.kept.asked !== asked : false,
+    revision: held?.kept?.revision ?? null,
+    running: held?.running ?? null,
+    failed: held?.failed ?? null,
+    run,
+    cancel,
+  };
 }
+
+/** The shell is told once for all, a weather file by its place. */
+const inShort = (key: string, value: unknown) =>
+  key === 'shell' ? undefined : key === 'weather' ? (value as { place: string } | undefined)?.place : value;

@@ -1,72 +1,50 @@
-import { type Bay, type BayResult, printNumber, type Zone } from '@overcoat/core';
+import type { Bay, WeatherFile, Zone } from '@overcoat/core';
 import { useState } from 'react';
-import { days, grams } from '../../format.ts';
 import { verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { useDesign } from '../../store/design.ts';
-import { useEvaluation } from '../../store/evaluation.ts';
+import { useEvaluation, useVariant } from '../../store/evaluation.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
+import { useDampJob } from '../../workers/useDampJob.ts';
 import { BayDamp } from './BayDamp.tsx';
+import { ColdSpots } from './ColdSpots.tsx';
+import { HeatPanel } from './HeatPanel.tsx';
 import { NightPanel } from './NightPanel.tsx';
+import { type MapResult, mapResults } from './results.ts';
 import { Schools } from './Schools.tsx';
+import { YearPanel } from './YearPanel.tsx';
+import { ZonesPanel } from './ZonesPanel.tsx';
 
-interface Result {
-  name: string;
-  of(r: BayResult): number | null;
-  /** Where it is neither light nor dark. */
-  middle: number;
-  print(value: number): string;
-  small(value: number): string;
-}
-
-const RESULTS: Record<string, Result> = {
-  peak: {
-    name: 'water, first winter',
-    of: r => r.moisture?.peak ?? null,
-    middle: 0.1,
-    print: grams,
-    small: v => printNumber(v * 1000, 0),
-  },
-  night: {
-    name: 'water on the design night',
-    of: r => r.moisture && r.moisture.nightDiffusion + r.moisture.nightLeakage,
-    middle: 0.01,
-    print: grams,
-    small: v => printNumber(v * 1000, 1),
-  },
-  dry: {
-    name: 'days to dry 100 g/m²',
-    of: r => r.moisture && Math.min(r.moisture.daysToDry, 36_500),
-    middle: 60,
-    print: days,
-    small: v => (v > 3650 ? '10 y+' : printNumber(v, 0)),
-  },
-  u: {
-    name: 'U-value, clear bay',
-    of: r => r.uValue,
-    middle: 1,
-    print: v => `${printNumber(v, 2)} W/m²K`,
-    small: v => printNumber(v, 2),
-  },
-};
-
-const tone = (value: number, middle: number) =>
-  `color-mix(in srgb, var(--chalk) ${Math.round((value / (value + middle)) * 55)}%, var(--ticket))`;
+const TONE = 55;
+const fillOf = (result: MapResult, value: number) =>
+  `color-mix(in srgb, var(--chalk) ${Math.round(result.tone(value) * TONE)}%, var(--ticket))`;
+const COLOURS = { '0.3': 'white', '0.6': 'grey', '0.9': 'black' } as const;
 
 /** Where the water goes: by bay, by month, by hour, and by school. */
 export function Component() {
   const e = useEvaluation();
   const selected = useDesign(s => s.selected);
   const [shown, setShown] = useState('peak');
-  const [tab, setTab] = useState('bay');
-  const result = RESULTS[shown]!;
+  const [tab, setTab] = useState('zones');
+  const [colour, setColour] = useState<keyof typeof COLOURS>('0.6');
+  const [covers, setCovers] = useState(false);
+  const [weather, setWeather] = useState<WeatherFile | null>(null);
+  const absorptance = Number(colour);
+  const variant = useVariant();
+  const van = useDampJob('van', variant.id, {
+    placement: variant.design,
+    choice: { absorptance, covers, heater: null },
+    ...(weather ? { weather } : {}),
+  });
+  const results = mapResults(e, van.answer);
+  const result = results[shown] ?? results.peak!;
   const paint = (bay: Bay, zone: Zone) => {
     const r = e.bays.get(bay.id);
     const value = r ? result.of(r) : null;
     return {
-      fill: value === null ? 'var(--ticket)' : tone(value, result.middle),
+      fill: value === null ? 'var(--ticket)' : fillOf(result, value),
       dashed: value === null,
       says: `${zone.name}, ${value === null ? 'bare' : `${result.name} ${result.print(value)}`}`,
       small: value === null ? '' : result.small(value),
@@ -80,25 +58,47 @@ export function Component() {
         title="Cold & damp"
         paint={paint}
         tools={
-          <Select label="What to show" hideLabel value={shown} onChange={ev => setShown(ev.target.value)}>
-            {Object.entries(RESULTS).map(([key, r]) => (
-              <option key={key} value={key}>
-                {r.name}
-              </option>
-            ))}
-          </Select>
+          <div className="flex gap-2">
+            <Select
+              label="Colour of the skin"
+              hideLabel
+              value={colour}
+              onChange={ev => setColour(ev.target.value as typeof colour)}
+            >
+              {Object.entries(COLOURS).map(([value, name]) => (
+                <option key={value} value={value}>
+                  {name} skin
+                </option>
+              ))}
+            </Select>
+            <Select
+              label="What to show"
+              hideLabel
+              value={results[shown] ? shown : 'peak'}
+              onChange={ev => setShown(ev.target.value)}
+            >
+              {Object.entries(results).map(([key, r]) => (
+                <option key={key} value={key}>
+                  {r.name}
+                </option>
+              ))}
+            </Select>
+          </div>
         }
         legend={
           <>
             <Legend
               swatches={[
-                { fill: tone(result.middle / 5, result.middle), says: result.print(result.middle / 5) },
-                { fill: tone(result.middle, result.middle), says: result.print(result.middle) },
-                { fill: tone(result.middle * 5, result.middle), says: result.print(result.middle * 5) },
+                ...result.steps.map(v => ({ fill: fillOf(result, v), says: result.print(v) })),
                 { dashed: true, says: 'bare' },
               ]}
             />
-            <span className="text-faint">the figure stands in each bay</span>
+            <span className="text-faint">
+              the figure stands in each bay
+              {(shown === 'wet' || shown === 'hourly') &&
+                van.stale &&
+                ' · stale: the design has changed since'}
+            </span>
           </>
         }
       >
@@ -115,9 +115,33 @@ export function Component() {
           value={tab}
           onChange={setTab}
           tabs={[
-            { key: 'bay', name: `Bay ${bay}`, content: <BayDamp key={bay} id={bay} /> },
-            { key: 'schools', name: 'The schools on this van', content: <Schools /> },
-            { key: 'night', name: 'The night', content: <NightPanel /> },
+            {
+              key: 'zones',
+              name: 'Zones',
+              content: <ZonesPanel year={van.stale ? null : van.answer} onBay={() => setTab('bay')} />,
+            },
+            {
+              key: 'bay',
+              name: bay,
+              content: (
+                <BayDamp
+                  key={bay}
+                  id={bay}
+                  absorptance={absorptance}
+                  weather={weather}
+                  onWeather={setWeather}
+                />
+              ),
+            },
+            { key: 'cold', name: 'Cold spots', content: <ColdSpots key={bay} id={bay} /> },
+            { key: 'schools', name: 'Schools', content: <Schools absorptance={absorptance} /> },
+            { key: 'night', name: 'Night', content: <NightPanel /> },
+            {
+              key: 'year',
+              name: 'Year',
+              content: <YearPanel job={van} covers={covers} onCovers={setCovers} />,
+            },
+            { key: 'heat', name: 'Hot day', content: <HeatPanel absorptance={absorptance} /> },
           ]}
         />
       </aside>

@@ -1,13 +1,13 @@
-import { printTemperature, type RibResult } from '@overcoat/core';
+import { type DetailResult, printTemperature } from '@overcoat/core';
 import { useEffect, useRef } from 'react';
-import { usePreferences } from '../../store/preferences.ts';
+import { usePreferences, useUnits } from '../../store/preferences.ts';
 
-/** How far into the bay the picture reaches, m, and its scale, px per m. */
-const REACH = 0.14;
-const SCALE = 3200;
+/** Width of the picture, px. */
+const WIDE = 900;
 
-/** The rib's section with its temperatures: paper at the dew point, blue below, vermilion above; isotherms every 2 K. */
-export function RibPicture({ result, dewPoint }: { result: RibResult; dewPoint: number }) {
+/** A detail's section with its temperatures: paper at the dew point, blue below, vermilion above; isotherms every 2 K. */
+export function DetailPicture({ result, dewPoint }: { result: DetailResult; dewPoint: number }) {
+  const units = useUnits();
   const canvas = useRef<HTMLCanvasElement>(null);
   const theme = usePreferences(s => s.theme);
   const { field, geometry } = result;
@@ -17,7 +17,10 @@ export function RibPicture({ result, dewPoint }: { result: RibResult; dewPoint: 
     const target = canvas.current!;
     const css = getComputedStyle(document.documentElement);
     const rgb = (name: string) => parse(css.getPropertyValue(name).trim());
-    const [w, h] = [Math.round(2 * REACH * SCALE), Math.round(height * SCALE)];
+    const { mirrored, view } = geometry;
+    const left = mirrored ? -view.to : view.from;
+    const scale = WIDE / (view.to - left);
+    const [w, h] = [WIDE, Math.round(height * scale)];
     target.width = w;
     target.height = h;
     const context = target.getContext('2d')!;
@@ -31,7 +34,8 @@ export function RibPicture({ result, dewPoint }: { result: RibResult; dewPoint: 
     for (let py = 0; py < h; py++) {
       const above = Float64Array.from(row);
       for (let px = 0; px < w; px++) {
-        const t = at(Math.abs(px - w / 2) / SCALE, (h - py - 0.5) / SCALE);
+        const x = left + (px + 0.5) / scale;
+        const t = at(mirrored ? Math.abs(x) : x, (h - py - 0.5) / scale);
         row[px] = t;
         const share =
           t < dewPoint
@@ -58,17 +62,18 @@ export function RibPicture({ result, dewPoint }: { result: RibResult; dewPoint: 
     context.lineWidth = 1.2;
     for (const l of geometry.labels) {
       // What begins on the middle line goes through it.
-      const spans =
-        l.x0 === 0
+      const spans = !mirrored
+        ? [[l.x0, l.x1]]
+        : l.x0 === 0
           ? [[-l.x1, l.x1]]
           : [
               [-l.x1, -l.x0],
               [l.x0, l.x1],
             ];
       for (const [from, to] of spans) {
-        const x0 = w / 2 + Math.max(-REACH, from!) * SCALE;
-        const x1 = w / 2 + Math.min(REACH, to!) * SCALE;
-        context.strokeRect(x0, h - l.y1 * SCALE, x1 - x0, (l.y1 - l.y0) * SCALE);
+        const x0 = (Math.max(left, from!) - left) * scale;
+        const x1 = (Math.min(view.to, to!) - left) * scale;
+        if (x1 > x0) context.strokeRect(x0, h - l.y1 * scale, x1 - x0, (l.y1 - l.y0) * scale);
       }
     }
   }, [result, dewPoint, theme]);
@@ -79,7 +84,7 @@ export function RibPicture({ result, dewPoint }: { result: RibResult; dewPoint: 
       <canvas
         ref={canvas}
         role="img"
-        aria-label={`Temperatures round the rib: coldest room face ${printTemperature(result.coldest)}, dew point ${printTemperature(dewPoint)}`}
+        aria-label={`Temperatures: coldest room face ${printTemperature(result.coldest, units)}, dew point ${printTemperature(dewPoint, units)}`}
         className="w-full rounded-[3px] border border-ink"
       />
       <figcaption className="text-center text-[13px] text-faint">
@@ -89,8 +94,8 @@ export function RibPicture({ result, dewPoint }: { result: RibResult; dewPoint: 
   );
 }
 
-/** Temperature at a place of the half section, by cells with straight blending between their middles. */
-function sampler({ field }: RibResult): (x: number, y: number) => number {
+/** Temperature at a place of the section, by cells with straight blending between their middles. */
+function sampler({ field }: DetailResult): (x: number, y: number) => number {
   const { x, y, t } = field;
   const nx = x.length - 1;
   const find = (lines: Float64Array, v: number): [number, number, number] => {

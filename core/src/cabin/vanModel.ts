@@ -1,0 +1,144 @@
+import { directionOf } from '../buildup/index.ts';
+import { type BayModel, bayModel } from '../damp/index.ts';
+import { type Evaluation, stackHeight } from '../evaluate.ts';
+import { glazing } from '../heat/index.ts';
+import type { Library } from '../materials/index.ts';
+import type { Brief, Shell } from '../model/index.ts';
+import { moistureProduction } from '../moisture/index.ts';
+import { COVER } from './night.ts';
+
+/** The bays of one zone that share a build-up, by the one of them that is nearest to their mean depth. */
+interface VanPart {
+  zone: string;
+  name: string;
+  bays: string[];
+  /** The bay that speaks for them. */
+  bay: string;
+  area: number;
+  model: BayModel;
+}
+
+/** A whole van as it is stepped through time. SI units. */
+export interface VanModel {
+  parts: VanPart[];
+  /** Ribs, rails and edges, W/K, without inertia. */
+  bridges: number;
+  /** W/K and m2 of all panes, the mean temperature factor of their inner faces, and sun they let in per W/m2 on a level face, m2. */
+  glass: { conductance: number; area: number; fRsi: number; sun: number };
+  volume: number;
+  /** Bedding and furniture, J/K, joined to the air by W/K. */
+  mass: number;
+  massLink: number;
+  setpoint: number;
+  /** Most the heater gives, W, and whether its flame's water stays inside. */
+  heater: number;
+  unflued: boolean;
+  people: number;
+  /** Water the people and their cooking give off, kg/s, without a flame's. */
+  production: number;
+  /** Fresh air with people inside and in the closed empty van, m3/s. */
+  ventilation: number;
+  leakage: number;
+  absorptance: number;
+}
+
+/** Changes of air an hour in a closed empty van: common practice, no source. */
+const EMPTY_CHANGES = 0.3;
+/** Share of the sun on a pane that comes in (handbook, from memory), and what a fitted cover leaves of it. */
+const LETS_IN: Record<Shell['zones'][number]['openings'][number]['glazing'], number> = {
+  glass: 0.8,
+  'double acrylic': 0.7,
+  'insulated panel': 0.02,
+};
+const BEHIND_COVER = 0.15;
+/** Sun on an upright pane against that on a level one: common practice, no source. */
+const UPRIGHT = 0.42;
+/** Furniture, bedding and stores: 100 kg of wood and cloth. Common practice, no source. */
+const MASS = 150_000;
+const MASS_LINK = 60;
+
+export interface VanChoice {
+  /** Share of sun the skin takes: white about 0.3, grey 0.6, black 0.9. */
+  absorptance: number;
+  covers: boolean;
+  /** W; null for what the design night asks and a fifth more. */
+  heater: number | null;
+}
+
+/** The van of an evaluation: a part for each zone and build-up, its glass, air, and what is in it. */
+export function vanModel(
+  e: Pick<Evaluation, 'bays' | 'zones'>,
+  shell: Shell,
+  brief: Brief,
+  choice: VanChoice,
+  library: Library,
+): VanModel {
+  const groups = new Map<string, string[]>();
+  for (const r of e.bays.values()) {
+    const key = `${r.zone.id}/${r.buildUp?.id ?? ''}`;
+    groups.set(key, [...(groups.get(key) ?? []), r.bay.id]);
+  }
+  const parts = [...groups.values()].map((ids): VanPart => {
+    const bays = ids.map(id => e.bays.get(id)!);
+    const area = bays.reduce((sum, r) => sum + r.area, 0);
+    const depth = (r: (typeof bays)[number]) => (r.bay.depthMin.value + r.bay.depthMax.value) / 2;
+    const mean = bays.reduce((sum, r) => sum + depth(r) * r.area, 0) / area;
+    const speaks = bays.reduce((a, b) => (Math.abs(depth(b) - mean) < Math.abs(depth(a) - mean) ? b : a));
+    return {
+      zone: speaks.zone.id,
+      name: speaks.zone.name,
+      bays: ids,
+      bay: speaks.bay.id,
+      area,
+      model: bayModel(
+        {
+          shell,
+          kind: speaks.zone.kind,
+          bay: speaks.bay,
+          buildUp: speaks.buildUp,
+          seamLength: speaks.moisture?.seamLength ?? 0,
+          height: stackHeight(speaks.zone, speaks.bay),
+        },
+        library,
+      ),
+    };
+  });
+  const glass = { conductance: 0, area: 0, fRsi: 0, sun: 0 };
+  for (const zone of shell.zones)
+    for (const o of zone.openings) {
+      const area = o.width.value * o.height.value;
+      const pane = glazing(o.glazing, directionOf(zone.kind));
+      const u = choice.covers ? 1 / (1 / pane.uValue + COVER) : pane.uValue;
+      const level = zone.kind === 'ceiling' || zone.kind === 'cab overhead';
+      glass.conductance += area * u;
+      glass.area += area;
+      glass.fRsi += area * pane.fRsi * (u / pane.uValue);
+      glass.sun += area * LETS_IN[o.glazing] * (level ? 1 : UPRIGHT) * (choice.covers ? BEHIND_COVER : 1);
+    }
+  glass.fRsi = glass.area > 0 ? glass.fRsi / glass.area : 1;
+  const bridges = e.zones.reduce((sum, z) => sum + z.ribs + z.edges, 0);
+  const volume = shell.length.value * shell.width.value * shell.height.value * 0.85;
+  const across = brief.cabin - brief.designNight;
+  const need =
+    across *
+    (e.zones.reduce((sum, z) => sum + z.bays, 0) +
+      bridges +
+      glass.conductance +
+      (1206 * brief.ventilation) / 1000);
+  return {
+    parts,
+    bridges,
+    glass,
+    volume,
+    mass: MASS,
+    massLink: MASS_LINK,
+    setpoint: brief.cabin,
+    heater: brief.heating === 'none' ? 0 : (choice.heater ?? Math.max(0, need) * 1.2),
+    unflued: brief.heating === 'unflued gas',
+    people: brief.people,
+    production: moistureProduction({ ...brief, heating: 'dry' }),
+    ventilation: brief.ventilation / 1000,
+    leakage: (EMPTY_CHANGES * volume) / 3600,
+    absorptance: choice.absorptance,
+  };
+}

@@ -1,0 +1,195 @@
+import { climateOf, type HotDay, type Placement, printNumber, printTemperature } from '@overcoat/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Plot } from '../../ui/Plot.tsx';
+import { Select } from '../../ui/Select.tsx';
+import type { HotDayCase } from '../../workers/dampJobs.ts';
+import { useDampJob } from '../../workers/useDampJob.ts';
+import { JobBar } from './JobBar.tsx';
+
+const BARE: Placement = { buildUps: [], zones: {}, bays: {} };
+const STANDS = {
+  sun: { name: 'in the sun', open: 1 },
+  shade: { name: 'under trees or an awning', open: 0.15 },
+} as const;
+const AIRS = {
+  shut: { name: 'shut', air: 0 },
+  vents: { name: 'vents open, 20 l/s', air: 0.02 },
+  fan: { name: 'roof fan, 150 l/s', air: 0.15 },
+} as const;
+const GLUE = 60;
+
+/** A hot day in the parked van, and what each change does to its highest temperature. */
+export function HeatPanel({ absorptance }: { absorptance: number }) {
+  const { design: placement } = useVariant();
+  const { brief } = useOpenDesign();
+  const units = useUnits();
+  const [stands, setStands] = useState<keyof typeof STANDS>('sun');
+  const [aired, setAired] = useState<keyof typeof AIRS>('shut');
+  const [covers, setCovers] = useState(false);
+  const cases = useMemo((): HotDayCase[] => {
+    const here = { placement, absorptance, covers, open: STANDS[stands].open, air: AIRS[aired].air };
+    return [
+      { ...here, name: 'as it stands' },
+      { ...here, name: 'bare steel', placement: BARE },
+      ...(absorptance > 0.35 ? [{ ...here, name: 'painted white', absorptance: 0.3 }] : []),
+      ...(absorptance < 0.85 ? [{ ...here, name: 'painted black', absorptance: 0.9 }] : []),
+      ...(covers ? [] : [{ ...here, name: 'covers in the windows', covers: true }]),
+      ...(stands === 'sun' ? [{ ...here, name: 'in the shade', open: STANDS.shade.open }] : []),
+      ...(aired === 'fan' ? [] : [{ ...here, name: 'with the roof fan on', air: AIRS.fan.air }]),
+      { ...here, name: 'shade, fan and covers', open: STANDS.shade.open, air: AIRS.fan.air, covers: true },
+    ];
+  }, [placement, absorptance, covers, stands, aired]);
+  const job = useDampJob('hot', 'van', { cases });
+  const { answer, stale, running, failed, run } = job;
+  useEffect(() => {
+    if ((answer === null || stale) && running === null && failed === null) run();
+  }, [answer, stale, running, failed, run]);
+  const days = stale ? null : answer;
+  const t = (celsius: number) => printTemperature(celsius, units);
+  const [now, bare] = days ?? [];
+  return (
+    <div className="flex flex-col gap-4">
+      <p data-testid="heat">
+        {now && bare ? (
+          <>
+            On a clear hot day ({t(Math.max(...now.outside))} outside,{' '}
+            {climateOf(brief.climate).label.toLowerCase()}) the parked van reaches <b>{t(now.peak)}</b> at{' '}
+            {clock(now.peakAt)} and is above 30 °C for {printNumber(now.hoursHot, 0)} hours; bare it would
+            reach {t(bare.peak)}. Its roof’s steel gets to {t(now.roofPeak)}.
+          </>
+        ) : (
+          'Working the day out…'
+        )}
+      </p>
+      {now && now.roofPeak > GLUE && (
+        <p role="note" className="border-l-4 border-signal pl-2">
+          The roof passes {t(GLUE)}: read the adhesive’s temperature limit before gluing overhead.
+        </p>
+      )}
+      {now && now.peak > 28 && (
+        <p role="note" className="border-l-4 border-signal pl-2">
+          Never leave children or animals in a closed parked vehicle.
+        </p>
+      )}
+      <div className="flex flex-wrap items-end gap-3">
+        <Select label="it stands" value={stands} onChange={e => setStands(e.target.value as typeof stands)}>
+          {Object.entries(STANDS).map(([key, s]) => (
+            <option key={key} value={key}>
+              {s.name}
+            </option>
+          ))}
+        </Select>
+        <Select label="its air" value={aired} onChange={e => setAired(e.target.value as typeof aired)}>
+          {Object.entries(AIRS).map(([key, a]) => (
+            <option key={key} value={key}>
+              {a.name}
+            </option>
+          ))}
+        </Select>
+        <label className="flex min-h-9 items-center gap-2">
+          <input type="checkbox" checked={covers} onChange={e => setCovers(e.target.checked)} /> covers
+        </label>
+      </div>
+      {(running !== null || failed) && (
+        <JobBar job={job} name="Work it out" doing="a hot day for each change" />
+      )}
+      {now && bare && <DayChart now={now} bare={bare} />}
+      {days && (
+        <table className="w-full text-[13px]">
+          <caption className="sr-only">The hottest of the day with each change</caption>
+          <thead className="text-left text-faint">
+            <tr>
+              {['', 'hottest inside', 'above 30 °C', 'roof’s steel'].map((h, i) => (
+                <th key={h} scope="col" className={`py-1 font-medium ${i > 0 ? 'text-right' : ''}`}>
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {cases.map((c, i) => (
+              <tr key={c.name} className="border-t border-rule">
+                <th scope="row" className="py-1 text-left font-medium">
+                  {c.name}
+                </th>
+                <td className="text-right">
+                  {t(days[i]!.peak)}
+                  {i > 0 && (
+                    <span className="ml-1 text-chalk">
+                      {days[i]!.peak > days[0]!.peak ? '+' : '−'}
+                      {printNumber(Math.abs(days[i]!.peak - days[0]!.peak), 1)}
+                    </span>
+                  )}
+                </td>
+                <td className="text-right">{printNumber(days[i]!.hoursHot, 0)} h</td>
+                <td className="text-right">{t(days[i]!.roofPeak)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="text-[13px] text-faint">
+        An invented day: July’s mean and 6 K, a third more sun, repeated until it stands; nobody inside. Sun
+        by facing (roof 1, upright 0.42), not by compass. Insulation slows the heat by minutes, not hours:
+        shade, colour, covers and moving air do the work.
+      </p>
+    </div>
+  );
+}
+
+const clock = (hour: number) => `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
+
+function DayChart({ now, bare }: { now: HotDay; bare: HotDay }) {
+  const make = useCallback(
+    (colour: (name: string) => string) => {
+      const line = (label: string, y: number[], stroke: string, dash: number[] = []) => ({
+        label,
+        data: y.map((value, i) => ({ x: now.hours[i]!, y: value })),
+        borderColor: colour(stroke),
+        borderDash: dash,
+        borderWidth: 2,
+        pointRadius: 0,
+      });
+      const axis = (text: string) => ({
+        title: { display: true, text, color: colour('--faint') },
+        ticks: { color: colour('--faint') },
+      });
+      return {
+        type: 'line' as const,
+        data: {
+          datasets: [
+            line('inside', now.inside, '--signal'),
+            line('inside, bare', bare.inside, '--ink', [7, 4]),
+            line('roof’s steel', now.roof, '--chalk', [2, 3]),
+            line('outside', now.outside, '--faint', [10, 3, 2, 3]),
+          ],
+        },
+        options: {
+          animation: false as const,
+          parsing: false as const,
+          maintainAspectRatio: false,
+          scales: {
+            x: { type: 'linear' as const, min: 0, max: 24, ...axis('o’clock') },
+            y: axis('°C'),
+          },
+        },
+      };
+    },
+    [now, bare],
+  );
+  return (
+    <div>
+      <Plot
+        label="Temperatures through the hot day: inside, bare, roof and outside"
+        make={make}
+        className="h-52"
+      />
+      <p className="text-[13px]">
+        <b className="text-signal">━━</b> inside · <b>╍╍</b> inside, bare · <b className="text-chalk">┈┈</b>{' '}
+        roof’s steel · <span className="text-faint">╍┈ outside</span>
+      </p>
+    </div>
+  );
+}

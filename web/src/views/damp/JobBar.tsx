@@ -1,0 +1,64 @@
+import type { ReactNode } from 'react';
+import { Button } from '../../ui/Button.tsx';
+
+interface Props {
+  job: {
+    answer: unknown;
+    stale: boolean;
+    revision: number | null;
+    running: number | null;
+    failed: string | null;
+    run(): void;
+    cancel(): void;
+  };
+  /** On the button, and while it runs. */
+  name: string;
+  doing: string;
+  children?: ReactNode;
+}
+
+/** Starts a long run, shows how far it is, cancels it, and says whether its last answer still holds. */
+export function JobBar({ job, name, doing, children }: Props) {
+  const running = job.running !== null;
+  const share = Math.round((job.running ?? 0) * 100);
+  return (
+    <div className="flex flex-col gap-1.5">
+      <div className="flex flex-wrap items-end gap-2">
+        {children}
+        <Button look="strong" disabled={running} onClick={job.run}>
+          {job.answer ? `${name} again` : name}
+        </Button>
+        {running && (
+          <Button onClick={job.cancel} aria-label={`Cancel: ${doing}`}>
+            cancel
+          </Button>
+        )}
+      </div>
+      {running && (
+        <div className="flex items-center gap-2 text-[13px]">
+          <div
+            role="progressbar"
+            aria-label={doing}
+            aria-valuemin={0}
+            aria-valuemax={100}
+            aria-valuenow={share}
+            className="h-2.5 w-40 overflow-hidden rounded-full border border-ink bg-ticket"
+          >
+            <div className="h-full bg-tape" style={{ width: `${share}%` }} />
+          </div>
+          <output>{doing}…</output>
+        </div>
+      )}
+      {job.failed && (
+        <p role="alert" className="text-signal">
+          {job.failed}
+        </p>
+      )}
+      {job.answer !== null && job.stale && (
+        <p className="font-medium text-signal">
+          Stale: computed for revision {job.revision}; the design or the choice here has changed since.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,127 @@
+import { FUELS, MONTHS, printNumber, printTemperature, type VanYear } from '@overcoat/core';
+import { useMemo } from 'react';
+import { grams } from '../../format.ts';
+import { useOpenDesign } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
+import type { useDampJob } from '../../workers/useDampJob.ts';
+import { JobBar } from './JobBar.tsx';
+import { type Line, SeriesPlot } from './SeriesPlot.tsx';
+
+interface Props {
+  job: ReturnType<typeof useDampJob<'van'>>;
+  covers: boolean;
+  onCovers(covers: boolean): void;
+}
+
+/** The whole van by the hour: cabin, heater, glass and every zone answering each other. */
+export function YearPanel({ job, covers, onCovers }: Props) {
+  return (
+    <div className="flex flex-col gap-4">
+      <JobBar job={job} name="Compute the van’s years" doing="two years of the whole van">
+        <label className="flex min-h-9 items-center gap-2">
+          <input type="checkbox" checked={covers} onChange={ev => onCovers(ev.target.checked)} /> fitted
+          covers in the windows
+        </label>
+      </JobBar>
+      {job.answer ? (
+        <div className={job.stale ? 'opacity-60' : ''}>
+          <Year year={job.answer} />
+        </div>
+      ) : (
+        <p>
+          Every zone’s build-up, the air inside, the glass, the people and the heater, hour by hour through
+          two years as the brief is lived: heat and fuel, the coldest week, water on the glass, wet hours at
+          every skin. The map can show them afterwards.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Year({ year }: { year: VanYear }) {
+  const units = useUnits();
+  const { brief } = useOpenDesign();
+  const { hours, inside, outside, humidity, power, coldestWeek } = year;
+  const lines = useMemo(
+    (): Line[] => [
+      { name: 'inside, °C', values: inside, colour: '--signal' },
+      { name: 'outside', values: outside, colour: '--faint', dash: [3, 3] },
+      { name: 'humidity, %', values: humidity.map(h => h * 100), colour: '--chalk', right: true },
+      { name: 'heater, % of its most', values: share(power), colour: '--ink', dash: [8, 3], right: true },
+    ],
+    [inside, outside, humidity, power],
+  );
+  const nights = year.months.reduce((sum, m) => sum + m.nights, 0);
+  const worst = year.parts.reduce((a, b) => (b.peaks[0]! > a.peaks[0]! ? b : a));
+  const heated = brief.heating !== 'none';
+  return (
+    <div className="flex flex-col gap-3">
+      <p data-testid="year">
+        {heated ? (
+          <>
+            <b>{printNumber(year.energy, 0)} kWh</b> a year on {printNumber(nights, 0)} nights:{' '}
+            {FUELS.map(f => `${printNumber(year.energy / f.heat, 0)} ${f.unit} ${f.name}`).join(', or ')},
+            from a heater of {printNumber(year.heaterLimit / 1000, 1)} kW
+            {year.hoursCold > 0 && `; for ${year.hoursCold} hours it is still warming up or cannot hold`}.
+          </>
+        ) : (
+          `No heater, ${printNumber(nights, 0)} nights a year.`
+        )}{' '}
+        The closed van is at {printTemperature(year.hottest.t, units)} on its hottest day. Wettest:{' '}
+        <b>{worst.name}</b>, {grams(worst.peaks[0]!)} in the first winter
+        {worst.ends.at(-1)! - worst.ends[0]! > 0.002 ? ', more each year' : ', nothing carried over'}.{' '}
+        {printNumber(year.ran, 1)} litres ran down glass and cold faces in two years, of{' '}
+        {printNumber(year.given, 0)} given off.
+      </p>
+      <SeriesPlot
+        label="Temperature and humidity inside, hour by hour"
+        lines={lines}
+        hours={hours}
+        left="°C"
+        right="%"
+        places={[
+          { name: 'two years', from: 0, span: hours },
+          { name: 'coldest week', from: coldestWeek, span: 168 },
+          { name: 'hottest week', from: Math.max(0, year.hottest.hour - 84), span: 168 },
+        ]}
+      />
+      <table className="w-full text-[13px]">
+        <caption className="sr-only">The second year by months</caption>
+        <thead className="text-left text-faint">
+          <tr>
+            {['month', 'nights', 'heat kWh', 'humidity', 'ran down'].map((h, i) => (
+              <th key={h} scope="col" className={`py-0.5 font-medium ${i > 0 ? 'text-right' : ''}`}>
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {[...year.months.slice(9), ...year.months.slice(0, 9)].map(m => (
+            <tr key={m.month} className="border-t border-rule">
+              <th scope="row" className="py-0.5 text-left font-medium">
+                {MONTHS[m.month]}
+              </th>
+              <td className="text-right">{printNumber(m.nights, 0)}</td>
+              <td className="text-right">{printNumber(m.energy, 0)}</td>
+              <td className="text-right">{m.nights > 0 ? `${printNumber(m.humidity * 100, 0)} %` : '–'}</td>
+              <td className="text-right">{printNumber(m.ran, 1)} l</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-[13px] text-faint">
+        {year.parts.length} parts of the shell, coupled with the cabin by the hour; ribs and edges without
+        inertia; closed and empty it changes its air every three hours or so; 100 kg of furniture and bedding
+        warms with it (guesses). An illustrative year. Balances: water {year.waterBalance.toExponential(0)},
+        heat {year.energyBalance.toExponential(0)} of what went through.
+      </p>
+    </div>
+  );
+}
+
+/** In percent of the highest. */
+function share(power: Float32Array): Float32Array {
+  const most = power.reduce((a, b) => Math.max(a, b), 1);
+  return power.map(p => (p / most) * 100);
+}

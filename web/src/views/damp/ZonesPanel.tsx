@@ -1,0 +1,139 @@
+import {
+  type BayResult,
+  dampWorking,
+  type Evaluation,
+  printNumber,
+  printTemperature,
+  roomFace,
+  type VanYear,
+  type Working,
+} from '@overcoat/core';
+import { useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { grams } from '../../format.ts';
+import { DAMP_MARKS, DAMP_WORDS, dampSentence } from '../../sentences.ts';
+import { useDesign } from '../../store/design.ts';
+import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { Button } from '../../ui/Button.tsx';
+import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
+
+const RANK = { bare: -1, dry: 0, dries: 1, grows: 2 };
+
+/** The bay of a zone that is worst off speaks for it. */
+function worstOf(e: Evaluation, zone: string): BayResult {
+  const own = [...e.bays.values()].filter(r => r.zone.id === zone);
+  const measure = (r: BayResult) =>
+    RANK[r.damp] * 1e6 + (r.moisture?.growth ?? 0) * 1e3 + (r.moisture?.peak ?? 0);
+  return own.reduce((a, b) => (measure(b) > measure(a) ? b : a));
+}
+
+/** A verdict for each zone in a sentence with its number, and why. */
+export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): void }) {
+  const e = useEvaluation();
+  const select = useDesign(s => s.select);
+  const [working, setWorking] = useState<Working | null>(null);
+  const design = useOpenDesign();
+  const { library } = useLibrary();
+  const order = [...e.zones].sort((a, b) => {
+    const rank = (z: typeof a) => RANK[worstOf(e, z.zone.id).damp];
+    return rank(b) - rank(a);
+  });
+  return (
+    <>
+      <ul className="flex flex-col">
+        {order.map(({ zone, heatLoss }) => {
+          const worst = worstOf(e, zone.id);
+          return (
+            <li key={zone.id} className="border-b border-rule py-2">
+              <p>
+                <span className={worst.damp === 'grows' ? 'text-signal' : ''}>
+                  {DAMP_MARKS[worst.damp]} <b>{zone.name}</b>, {DAMP_WORDS[worst.damp]}.
+                </span>{' '}
+                {dampSentence(worst)}
+              </p>
+              <details>
+                <summary className="cursor-pointer text-[13px] text-chalk underline">why</summary>
+                <Why e={e} worst={worst} heatLoss={heatLoss} year={year} />
+                <div className="mt-1 flex gap-2">
+                  <Button
+                    small
+                    onClick={() => {
+                      select([worst.bay.id]);
+                      onBay();
+                    }}
+                  >
+                    look at {worst.bay.id}
+                  </Button>
+                  {worst.moisture && (
+                    <Button small onClick={() => setWorking(dampWorking(e, worst, design, library))}>
+                      working
+                    </Button>
+                  )}
+                </div>
+              </details>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="mt-2 text-[13px] text-faint">
+        Sentences by the months of ISO 13788, without sun: the wet end.
+        {year
+          ? ' What the whole year by the hour says stands under “why”.'
+          : ' The year by the hour is under “Year”.'}
+      </p>
+      <WorkingDialog working={working} onClose={() => setWorking(null)} />
+    </>
+  );
+}
+
+function Why({
+  e,
+  worst,
+  heatLoss,
+  year,
+}: {
+  e: Evaluation;
+  worst: BayResult;
+  heatLoss: number;
+  year: VanYear | null;
+}) {
+  const { brief } = useOpenDesign();
+  const m = worst.moisture;
+  const face = roomFace(e, worst.bay.id);
+  const part = year?.parts.find(p => p.bays.includes(worst.bay.id));
+  return (
+    <ul className="list-disc pl-5 text-[13px]">
+      {m && (
+        <li>
+          On the design night {grams(m.nightDiffusion)} come through the layers and {grams(m.nightLeakage)}{' '}
+          with air through open joints ({printNumber(m.seamLength, 1)} m of joint a m²
+          {worst.buildUp?.seams === 'taped'
+            ? `, ${printNumber((1 - worst.buildUp.sealQuality) * 100, 0)} % of it missed`
+            : ', none taped'}
+          ).
+        </li>
+      )}
+      {m && (
+        <li>
+          The skin stands at {printTemperature(m.skin)}, the cabin’s dew point is{' '}
+          {printTemperature(e.night.dewPoint)}; {brief.nights.winter} winter nights a week put water in, the
+          other hours take it out.
+        </li>
+      )}
+      {face && (
+        <li>
+          Coldest place the room touches: {printTemperature(face.coldest)} at {face.where}
+          {face.coldest < e.night.dewPoint ? ', below the dew point: it sweats' : ', above the dew point'}.
+          The zone loses {printNumber(heatLoss, 1)} W/K.
+        </li>
+      )}
+      {part && (
+        <li>
+          By the hour, with sun: at most {grams(part.peaks[0]!)}
+          {part.runOff > 0.001 && ` and ${grams(part.runOff / part.peaks.length)} a year running down`}, steel
+          wet {printNumber(part.wetness.hours, 0)} h a year ({part.wetness.class}).
+        </li>
+      )}
+    </ul>
+  );
+}

@@ -1,0 +1,88 @@
+import {
+  type BayResult,
+  type Evaluation,
+  printNumber,
+  printTemperature,
+  roomFace,
+  type VanYear,
+} from '@overcoat/core';
+import { days, grams } from '../../format.ts';
+
+/** Something of a bay that the map can be coloured by. */
+export interface MapResult {
+  name: string;
+  of(r: BayResult): number | null;
+  /** Share of the darkest tone at a value. */
+  tone(value: number): number;
+  /** Values shown in the legend. */
+  steps: number[];
+  print(value: number): string;
+  small(value: number): string;
+}
+
+/** Tone that is middling at `middle` and never full. */
+const about = (middle: number) => ({
+  tone: (v: number) => v / (v + middle),
+  steps: [middle / 5, middle, middle * 5],
+});
+
+/** What the map can show: at once, and once a whole year has been computed. */
+export function mapResults(e: Evaluation, year: VanYear | null): Record<string, MapResult> {
+  const part = (r: BayResult) => year?.parts.find(p => p.bays.includes(r.bay.id));
+  const { outside, inside } = e.night;
+  return {
+    peak: {
+      name: 'water, first winter',
+      of: r => r.moisture?.peak ?? null,
+      ...about(0.1),
+      print: grams,
+      small: v => printNumber(v * 1000, 0),
+    },
+    night: {
+      name: 'water on the design night',
+      of: r => r.moisture && r.moisture.nightDiffusion + r.moisture.nightLeakage,
+      ...about(0.01),
+      print: grams,
+      small: v => printNumber(v * 1000, 1),
+    },
+    dry: {
+      name: 'days to dry 100 g/m²',
+      of: r => r.moisture && Math.min(r.moisture.daysToDry, 36_500),
+      ...about(60),
+      print: days,
+      small: v => (v > 3650 ? '10 y+' : printNumber(v, 0)),
+    },
+    cold: {
+      name: 'coldest point inside, design night',
+      of: r => roomFace(e, r.bay.id)?.coldest ?? null,
+      tone: v => Math.max(0, Math.min(1, (inside.t - v) / Math.max(1, inside.t - outside.t))),
+      steps: [0.2, 0.5, 0.8].map(f => inside.t - f * (inside.t - outside.t)),
+      print: v => printTemperature(v),
+      small: v => `${printNumber(v, 0)}°`,
+    },
+    u: {
+      name: 'U-value, clear bay',
+      of: r => r.uValue,
+      ...about(1),
+      print: v => `${printNumber(v, 2)} W/m²K`,
+      small: v => printNumber(v, 2),
+    },
+    ...(year && {
+      wet: {
+        name: 'wet hours a year at the skin',
+        of: r => part(r)?.wetness.hours ?? null,
+        tone: v => v / 8760,
+        steps: [250, 2500, 5500],
+        print: v => `${printNumber(v, 0)} h`,
+        small: v => printNumber(v, 0),
+      } satisfies MapResult,
+      hourly: {
+        name: 'highest water, by the hour',
+        of: r => part(r)?.peaks[0] ?? null,
+        ...about(0.1),
+        print: grams,
+        small: v => printNumber(v * 1000, 0),
+      } satisfies MapResult,
+    }),
+  };
+}

@@ -1,0 +1,88 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { create } from 'zustand';
+import type { Answer, DampJob, JobKind, Outcome } from './dampJobs.ts';
+
+/** A computed answer with what it was asked and the revision it belongs to. */
+interface Kept<K extends JobKind = JobKind> {
+  answer: Answer<K>;
+  asked: string;
+  revision: number;
+}
+
+interface Slot {
+  kept: Kept | null;
+  /** Share done of what is running; null when nothing is. */
+  running: number | null;
+  failed: string | null;
+}
+
+interface Results {
+  slots: Record<string, Slot>;
+}
+
+interface Tables extends DBSchema {
+  kept: { key: string; value: Kept };
+}
+
+const EMPTY: Slot = { kept: null, running: null, failed: null };
+/** Results of long runs by where they are shown: they stay when the view is left. */
+export const useResults = create<Results>()(() => ({ slots: {} }));
+const put = (slot: string, change: Partial<Slot>) =>
+  useResults.setState(s => ({
+    slots: { ...s.slots, [slot]: { ...(s.slots[slot] ?? EMPTY), ...change } },
+  }));
+
+const workers = new Map<string, Worker>();
+const looked = new Set<string>();
+let opened: Promise<IDBPDatabase<Tables> | null> | null = null;
+function database(): Promise<IDBPDatabase<Tables> | null> {
+  opened ??=
+    typeof indexedDB === 'undefined'
+      ? Promise.resolve(null)
+      : openDB<Tables>('overcoat-results', 1, {
+          upgrade: db => void db.createObjectStore('kept'),
+        }).catch(() => null);
+  return opened;
+}
+
+/** Runs a job off the page's thread; the answer is kept under `slot`, in this browser over a reload too. */
+export function runJob(slot: string, job: DampJob, asked: string, revision: number): void {
+  end(slot);
+  const worker = new Worker(new URL('./damp.worker.ts', import.meta.url), { type: 'module' });
+  workers.set(slot, worker);
+  put(slot, { running: 0, failed: null });
+  const fail = (message: string) => {
+    end(slot);
+    put(slot, { running: null, failed: message });
+  };
+  worker.onmessage = (event: MessageEvent<{ share: number } | { outcome: Outcome }>) => {
+    if ('share' in event.data) return put(slot, { running: event.data.share });
+    const { outcome } = event.data;
+    if (!outcome.ok) return fail(outcome.message);
+    end(slot);
+    const kept = { answer: outcome.answer, asked, revision };
+    put(slot, { running: null, kept });
+    void database().then(db => db?.put('kept', kept, slot).catch(() => undefined));
+  };
+  worker.onerror = event => fail(event.message);
+  worker.postMessage(job);
+}
+
+/** Ends what runs for a slot; what it had before stays. */
+export function cancelJob(slot: string): void {
+  end(slot);
+  put(slot, { running: null });
+}
+
+/** Brings back what an earlier page kept, once. */
+export async function recall(slot: string): Promise<void> {
+  if (looked.has(slot)) return;
+  looked.add(slot);
+  const kept = await (await database())?.get('kept', slot);
+  if (kept && !useResults.getState().slots[slot]?.kept) put(slot, { kept });
+}
+
+function end(slot: string): void {
+  workers.get(slot)?.terminate();
+  workers.delete(slot);
+}
