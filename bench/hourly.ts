@@ -28,7 +28,6 @@ export function hourlyFigures(): Figure[] {
         buildUp: r.buildUp!,
         seamLength: r.moisture!.seamLength,
         height: stackHeight(r.zone, r.bay),
-        absorptance: 0.6,
         years,
       },
       year,

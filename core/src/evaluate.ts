@@ -10,7 +10,7 @@ import {
   sectionAt,
   tightLayer,
 } from './buildup/index.ts';
-import { designNight, type Month, monthsOf } from './climate/index.ts';
+import { ABSORPTANCE, designNight, facingOf, type Month, monthsOf, solarGain } from './climate/index.ts';
 import { glazing, RSE, RSI } from './heat/index.ts';
 import { type MassLine, massLines } from './load/index.ts';
 import type { Library } from './materials/index.ts';
@@ -237,7 +237,9 @@ function lined(
   const uValue = bayUValue(layers, bay, zone.kind, shell, library);
   const { assembly, leakAt } = dampModel(context, zone, bay, buildUp, height, seamLength);
   const missed = buildUp.seams === 'taped' ? 1 - buildUp.sealQuality : 1;
-  const moisture = bayMoisture(assembly, climate, leakAt(missed), seamLength);
+  const facing = facingOf(zone.kind);
+  const gain = (sun: number) => solarGain(facing, ABSORPTANCE[shell.skin.colour], sun, RSE);
+  const moisture = bayMoisture(assembly, climate, gain, leakAt(missed), seamLength);
   return { fit, uValue, moisture, damp: dampOf(moisture) };
 }
 
@@ -323,6 +325,8 @@ export function stackHeight(zone: Zone, bay: Bay): number {
 function bayMoisture(
   assembly: Assembly,
   climate: VanClimate,
+  /** K that sun (W/m2 on a level face) and sky add to the air outside, at the skin. */
+  gain: (sun: number) => number,
   leakAt: (cavity: number, room: number) => number,
   seamLength: number,
 ): BayMoisture {
@@ -335,7 +339,9 @@ function bayMoisture(
     assembly,
     climate.months.map(m => ({
       seconds: m.seconds,
-      regimes: m.regimes.map(r => regime(r.share, r.outside, r.inside)),
+      regimes: m.regimes.map(r =>
+        regime(r.share, { t: r.outside.t + gain(r.sun), p: r.outside.p }, r.inside),
+      ),
     })),
   );
   const dried = drying(assembly, leakAt);

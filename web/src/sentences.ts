@@ -31,6 +31,16 @@ export function dampSentence(result: BayResult): string {
   return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}`;
 }
 
+/** The same for a zone, of which the bay that is worst off speaks. */
+export function zoneSentence(worst: BayResult): string {
+  const m = worst.moisture;
+  if (!m) return 'bare: it sweats where you can see it.';
+  if (worst.damp === 'dry') return `at most ${grams(m.highest)} in five winters.`;
+  const gone = m.goneBy === null ? 'not gone by autumn' : `gone by ${monthName(m.goneBy)}`;
+  const growth = m.growth > 0.001 ? `, ${grams(m.growth)} more every year` : '';
+  return `${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}.`;
+}
+
 /** The verdict on the whole van: the worst bay speaks for it. */
 export function verdict(e: Evaluation): string {
   const { worst, state, bareBays } = e.damp;

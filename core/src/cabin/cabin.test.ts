@@ -3,6 +3,7 @@ import { hourlyYear } from '../climate/index.ts';
 import { demoDesigns } from '../demo/index.ts';
 import { evaluate, glassOf } from '../evaluate.ts';
 import { makeLibrary } from '../materials/index.ts';
+import type { Shell } from '../model/index.ts';
 import {
   type Cabin,
   cabinOf,
@@ -90,11 +91,15 @@ it('takes its losses from the evaluated van', () => {
 describe('the whole van', () => {
   const library = makeLibrary();
   const [design] = demoDesigns(library);
-  const { shell, brief } = design!;
+  const { brief } = design!;
+  const shell = {
+    ...design!.shell,
+    skin: { ...design!.shell.skin, colour: 'grey' as Shell['skin']['colour'] },
+  };
   const year = hourlyYear(brief, glassOf(shell));
   const placement = design!.variants[2]!.design;
   const e = evaluate(design!, placement, library);
-  const choice = { absorptance: 0.6, covers: false, heater: null };
+  const choice = { covers: false, heater: null };
   const model = vanModel(e, shell, brief, choice, library);
   const run = vanYear(model, year);
 
@@ -188,19 +193,23 @@ describe('the whole van', () => {
   });
 
   describe('on a hot day', () => {
-    const day = (change: Partial<typeof choice>, open = 1, air = model.leakage) =>
-      hotDay(vanModel(e, shell, brief, { ...choice, ...change }, library), brief, { open, air });
+    const day = (change: Partial<typeof choice>, open = 1, air = model.leakage, colour = shell.skin.colour) =>
+      hotDay(
+        vanModel(e, { ...shell, skin: { ...shell.skin, colour } }, brief, { ...choice, ...change }, library),
+        brief,
+        { open, air },
+      );
     const now = day({});
     it('shade, colour, covers and moving air each make it cooler, and it is hotter than outside', () => {
       expect(now.peak).toBeGreaterThan(Math.max(...now.outside));
       for (const better of [
         day({}, 0.15),
-        day({ absorptance: 0.3 }),
+        day({}, 1, model.leakage, 'white'),
         day({ covers: true }),
         day({}, 1, 0.15),
       ])
         expect(better.peak).toBeLessThan(now.peak);
-      expect(day({ absorptance: 0.9 }).roofPeak).toBeGreaterThan(now.roofPeak);
+      expect(day({}, 1, model.leakage, 'black').roofPeak).toBeGreaterThan(now.roofPeak);
     });
     it('has settled: its last two midnights agree', () =>
       expect(Math.abs(now.inside[0]! - now.inside.at(-1)!)).toBeLessThan(0.5));

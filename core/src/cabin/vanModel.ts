@@ -1,4 +1,5 @@
 import { directionOf } from '../buildup/index.ts';
+import { ABSORPTANCE } from '../climate/index.ts';
 import { type BayModel, bayModel } from '../damp/index.ts';
 import { type Evaluation, stackHeight } from '../evaluate.ts';
 import { glazing } from '../heat/index.ts';
@@ -39,6 +40,7 @@ export interface VanModel {
   /** Fresh air with people inside and in the closed empty van, m3/s. */
   ventilation: number;
   leakage: number;
+  /** Share of the sun the skin takes. */
   absorptance: number;
 }
 
@@ -58,8 +60,6 @@ const MASS = 150_000;
 const MASS_LINK = 60;
 
 export interface VanChoice {
-  /** Share of sun the skin takes: white about 0.3, grey 0.6, black 0.9. */
-  absorptance: number;
   covers: boolean;
   /** W; null for what the design night asks and a fifth more. */
   heater: number | null;
@@ -139,6 +139,6 @@ export function vanModel(
     production: moistureProduction({ ...brief, heating: 'dry' }),
     ventilation: brief.ventilation / 1000,
     leakage: (EMPTY_CHANGES * volume) / 3600,
-    absorptance: choice.absorptance,
+    absorptance: ABSORPTANCE[shell.skin.colour],
   };
 }

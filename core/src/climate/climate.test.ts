@@ -30,7 +30,13 @@ describe('the months of a brief', () => {
     const january = months({ nights: { winter: 7, spring: 0, summer: 0, autumn: 0 } }).find(
       m => m.month === 0,
     )!;
-    expect(january.regimes.map(r => r.share)).toEqual([0.5, 0, 0.5]);
+    expect(january.regimes.map(r => r.share)).toEqual([0.5, 0, 1 / 3, 1 / 6]);
+    // The month's sun is all in its days.
+    const climate = climateOf(demoBrief.climate);
+    for (const m of months()) {
+      const sun = m.regimes.reduce((s, r) => s + r.sun * r.share, 0);
+      expect((sun * 24) / 1000).toBeCloseTo(climate.sun[m.month]!, 9);
+    }
     const july = months({ nights: { winter: 7, spring: 0, summer: 0, autumn: 0 } }).find(m => m.month === 6)!;
     expect(july.regimes[0]!.share).toBe(0);
   });

@@ -8,7 +8,7 @@ import {
   saturationPressure,
 } from '../moisture/index.ts';
 import { climateOf, daysIn, seasonOf } from './climates.ts';
-import { FIRST_MONTH } from './months.ts';
+import { emptyGain, FIRST_MONTH } from './months.ts';
 
 const YEAR_HOURS = 8760;
 const JANUARY_TO_OCTOBER = 273 * 24;
@@ -84,9 +84,7 @@ export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weath
         year.vapourOutside[h] = p;
         // The night of a day is its evening and the next morning's first hours: both are taken from this day.
         const occupied = away && (at > 20 || at < 8);
-        const air = occupied
-          ? occupiedAir(brief, outside, glass)
-          : emptyAir(outside, sun > 20 ? 3 + Math.min(8, sun / 60) : 0);
+        const air = occupied ? occupiedAir(brief, outside, glass) : emptyAir(outside, emptyGain(sun));
         year.outside[h] = t;
         year.sun[h] = sun;
         year.inside[h] = air.t;

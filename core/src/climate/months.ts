@@ -14,8 +14,10 @@ export const FIRST_MONTH = 9;
 
 /** One part of a month's hours: people inside at night, the empty van at night, the empty van by day. */
 export interface MonthRegime {
-  kind: 'occupied' | 'empty night' | 'day';
+  kind: 'occupied' | 'empty night' | 'day' | 'noon';
   share: number;
+  /** Mean sun on a level face in these hours, W/m2. */
+  sun: number;
   outside: Air;
   inside: Air;
 }
@@ -28,8 +30,12 @@ export interface Month {
 
 /** Mean of cos over the 12 h centred on 02:00 when the daily minimum is at 03:00: (2/pi) cos(2 pi / 24). */
 const NIGHT_SHARE_OF_SWING = (2 / Math.PI) * Math.cos((2 * Math.PI) / 24);
-/** By day the empty van stands a little above the air outside, K. */
-const DAY_GAIN = 3;
+/** Hours about noon that get half of the day's sun (half a sine over 12 h: sin 30 deg), when the skin is hottest and dries. */
+const NOON_HOURS = 4;
+const NOON_SUN = 0.5;
+const DAY_HOURS = 24 - NIGHT_HOURS - NOON_HOURS;
+/** How far the closed, empty van stands above the air outside by day, K, for sun on a level face, W/m2: common practice, no source. */
+export const emptyGain = (sun: number): number => (sun > 20 ? 3 + Math.min(8, sun / 60) : 0);
 
 /** Twelve months from October as the brief is lived: outside and inside air of each regime. */
 export function monthsOf(brief: Brief, glass: Glass): Month[] {
@@ -41,14 +47,25 @@ export function monthsOf(brief: Brief, glass: Glass): Month[] {
     const swing = climate.swing[month]! * NIGHT_SHARE_OF_SWING;
     const night = air(mean - swing, p);
     const day = air(mean + swing, p);
+    const daylight = (kind: 'day' | 'noon', hours: number, part: number): MonthRegime => {
+      const sun = (part * climate.sun[month]! * 1000) / hours;
+      return { kind, share: hours / 24, sun, outside: day, inside: emptyAir(day, emptyGain(sun)) };
+    };
     const away = (brief.nights[seasonOf(month)] / 7) * (NIGHT_HOURS / 24);
     return {
       month,
       seconds: daysIn(month) * 86_400,
       regimes: [
-        { kind: 'occupied', share: away, outside: night, inside: occupiedAir(brief, night, glass) },
-        { kind: 'empty night', share: NIGHT_HOURS / 24 - away, outside: night, inside: emptyAir(night, 0) },
-        { kind: 'day', share: 1 - NIGHT_HOURS / 24, outside: day, inside: emptyAir(day, DAY_GAIN) },
+        { kind: 'occupied', share: away, sun: 0, outside: night, inside: occupiedAir(brief, night, glass) },
+        {
+          kind: 'empty night',
+          share: NIGHT_HOURS / 24 - away,
+          sun: 0,
+          outside: night,
+          inside: emptyAir(night, 0),
+        },
+        daylight('day', DAY_HOURS, 1 - NOON_SUN),
+        daylight('noon', NOON_HOURS, NOON_SUN),
       ],
     };
   });

@@ -1,4 +1,5 @@
 import { directionOf, leakPath, SEAM_GAP, sectionAt, tightLayer } from '../buildup/index.ts';
+import { type Facing, facingOf } from '../climate/index.ts';
 import { RSE, RSI } from '../heat/index.ts';
 import type { HourlyLayer, SectionCase, Sensitivity, Sorption } from '../hourly/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
@@ -25,17 +26,9 @@ export interface BayModel {
   leakAt(outside: number, inside: number): number;
   /** How readily what lies against the skin moulds, and the back of the lining. */
   faces: { skin: Sensitivity; lining: Sensitivity };
-  /** Sun on the face against that on a level one, and what it gives to the sky beyond the air, W/m2. */
-  facing: { sun: number; sky: number };
+  facing: Facing;
 }
 
-/** Common practice, no source. */
-const FACING: Partial<Record<ZoneKind, { sun: number; sky: number }>> = {
-  ceiling: { sun: 1, sky: 45 },
-  'cab overhead': { sun: 1, sky: 45 },
-  floor: { sun: 0, sky: 0 },
-};
-const UPRIGHT = { sun: 0.42, sky: 18 };
 /** What a smooth face holds, kg/m2 (ISO 13788, from memory). */
 const HOLDS = 0.2;
 /** Vapour film at the room's face, kg/(m2 s Pa). */
@@ -93,7 +86,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       skin: sensitivityOf(materials[0] ?? null),
       lining: sensitivityOf(materials.at(-1) ?? null),
     },
-    facing: FACING[kind] ?? UPRIGHT,
+    facing: facingOf(kind),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { HourlyYear } from '../climate/index.ts';
+import { ABSORPTANCE, type HourlyYear } from '../climate/index.ts';
 import {
   type HourlyAir,
   mouldIndex,
@@ -11,8 +11,6 @@ import { type BayModel, type BayModelInput, bayModel } from './bayModel.ts';
 
 /** One bay, as its hourly years are computed. */
 export interface BayYearInput extends BayModelInput {
-  /** Share of sun the skin takes: white about 0.3, grey 0.6, black 0.9. */
-  absorptance: number;
   years: number;
 }
 
@@ -43,11 +41,12 @@ export interface BayYears {
 /** Hourly years of one bay from a dry October: the field of the bay at its mean depth. */
 export function bayYears(input: BayYearInput, year: HourlyYear, library: Library): BayYears {
   const { section, layers, leakAt, faces, facing } = bayModel(input, library);
+  const absorptance = ABSORPTANCE[input.shell.skin.colour];
   const air: HourlyAir = {
     outside: year.outside,
     inside: year.inside,
     vapour: year.vapour,
-    gain: year.sun.map(s => input.absorptance * facing.sun * s - facing.sky),
+    gain: year.sun.map(s => absorptance * facing.sun * s - facing.sky),
     leak: year.outside.map((t, h) => leakAt(t, year.inside[h]!)),
   };
   const length = year.outside.length;

@@ -75,7 +75,6 @@ export function adviseSchool(points: readonly SchoolYears[], leak: number): Advi
 /** Every school by the hour, against seal quality and against winter nights a week. `report` hears the share done. */
 export function schoolStudy(
   design: Pick<Design, 'shell' | 'brief'>,
-  absorptance: number,
   library: Library,
   report: (share: number) => void = () => undefined,
 ): SchoolStudy {
@@ -102,7 +101,6 @@ export function schoolStudy(
         buildUp: worst.buildUp,
         seamLength: worst.moisture!.seamLength,
         height: stackHeight(worst.zone, worst.bay),
-        absorptance,
         years: YEARS,
       },
       year,

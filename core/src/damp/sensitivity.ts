@@ -1,7 +1,14 @@
 import { type HourlyYear, hourlyYear } from '../climate/index.ts';
 import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
 import { type Library, materialOf } from '../materials/index.ts';
-import { type Brief, type BuildUp, buildUpOf, type Design, type Placement } from '../model/index.ts';
+import {
+  type Brief,
+  type BuildUp,
+  buildUpOf,
+  type Design,
+  type Placement,
+  type Shell,
+} from '../model/index.ts';
 import { bayYears } from './bayYear.ts';
 
 /** What one change does to a bay's first winter. */
@@ -14,6 +21,7 @@ export interface Effect {
   days: number;
 }
 
+type Colour = Shell['skin']['colour'];
 /** Foam over the ribs, as sold thin. */
 const STRIP = 0.006;
 
@@ -25,7 +33,6 @@ export function sensitivity(
   design: Pick<Design, 'shell' | 'brief'>,
   placement: Placement,
   bayId: string,
-  absorptance: number,
   library: Library,
   report: (share: number) => void = () => undefined,
 ): Effect[] {
@@ -35,18 +42,17 @@ export function sensitivity(
   if (!zone || !buildUp) return [];
   const glass = glassOf(shell);
   const usual = hourlyYear(brief, glass);
-  const run = (b: Brief, p: Placement, paint: number, year: HourlyYear) => {
+  const run = (b: Brief, p: Placement, colour: Colour, year: HourlyYear) => {
     const r = evaluate({ shell, brief: b }, p, library).bays.get(bayId);
     if (!r?.moisture || !r.buildUp) return null;
     const { peaks, runOff } = bayYears(
       {
-        shell,
+        shell: { ...shell, skin: { ...shell.skin, colour } },
         kind: zone.kind,
         bay: r.bay,
         buildUp: r.buildUp,
         seamLength: r.moisture.seamLength,
         height: stackHeight(r.zone, r.bay),
-        absorptance: paint,
         years: 1,
       },
       year,
@@ -54,7 +60,7 @@ export function sensitivity(
     );
     return { water: peaks[0]! + runOff, days: r.moisture.daysToDry };
   };
-  const base = run(brief, placement, absorptance, usual);
+  const base = run(brief, placement, shell.skin.colour, usual);
   if (!base) return [];
   const own = (change: Partial<BuildUp>): Placement => ({
     ...placement,
@@ -62,23 +68,20 @@ export function sensitivity(
   });
   const effects: Effect[] = [];
   const tries = [
-    ...lives(brief).map(([change, b]) => ({ change, brief: b, placement, absorptance })),
+    ...lives(brief).map(([change, b]) => ({ change, brief: b, placement, colour: shell.skin.colour })),
     ...builds(buildUp, library).map(([change, own_]) => ({
       change,
       brief,
       placement: own(own_),
-      absorptance,
+      colour: shell.skin.colour,
     })),
-    ...[
-      { change: 'the skin painted white', paint: 0.3 },
-      { change: 'the skin painted black', paint: 0.9 },
-    ]
-      .filter(({ paint }) => Math.abs(paint - absorptance) > 0.05)
-      .map(({ change, paint }) => ({ change, brief, placement, absorptance: paint })),
+    ...(['white', 'black'] as const)
+      .filter(colour => colour !== shell.skin.colour)
+      .map(colour => ({ change: `the skin painted ${colour}`, brief, placement, colour })),
   ];
   tries.forEach((t, i) => {
     const year = t.brief === brief ? usual : hourlyYear(t.brief, glass);
-    const r = run(t.brief, t.placement, t.absorptance, year);
+    const r = run(t.brief, t.placement, t.colour, year);
     if (r) effects.push({ change: t.change, peak: base.water, after: r.water, days: r.days });
     report((i + 1) / tries.length);
   });

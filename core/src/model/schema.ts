@@ -207,7 +207,8 @@ export const Zone = closed({
 
 export const Shell = closed({
   pattern: choice('compact', 'mid', 'long high-roof', 'extra-long high-roof', 'minibus', 'box body'),
-  skin: closed({ material: Id, thickness: Measurement }),
+  /** Its colour outside decides what sun it takes. */
+  skin: closed({ material: Id, thickness: Measurement, colour: choice('white', 'grey', 'black') }),
   length: Measurement,
   width: Measurement,
   height: Measurement,

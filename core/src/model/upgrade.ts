@@ -5,7 +5,7 @@ export type Upgrades = Record<number, (document: Record<string, unknown>) => Rec
 
 type Json = Record<string, unknown>;
 
-/** Format 2 knows pockets, keep-clears, features and uses of the shell, the tape's error, and making ready. */
+/** Format 2 knows the skin's colour, pockets, keep-clears, features and uses of the shell, the tape's error, and making ready. */
 function fromDesign1(design: Json): Json {
   const shell = design.shell as Json | undefined;
   // What is too broken to be brought up is left for the schema to name its mistakes.
@@ -16,6 +16,7 @@ function fromDesign1(design: Json): Json {
     format: 2,
     shell: {
       ...shell,
+      skin: { ...(shell.skin as Json), colour: 'grey' },
       zones: zones.map(z => ({ pockets: [], keepClears: [], features: [], ...z })),
       uses: [],
       tapeError: 0.002,

@@ -35,9 +35,8 @@ export interface Condensation {
 
 /**
  * Interstitial condensation and drying, period by period over several years from a dry start (ISO 13788:2012
- * clause 6, from memory), with four additions: a metal skin is closed, not merely tight; a period may be made of regimes that take turns within it
- * (occupied, empty), water at an interface stays wet through all regimes of its period, and leaking room air
- * wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
+ * clause 6, from memory), with three additions: a metal skin is closed, not merely tight; a period may be made of
+ * regimes (occupied, empty, day), taken one after the other so that one takes out what another put in; and leaking room air wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
  */
 export function condensation(assembly: Assembly, periods: Period[], years = 5): Condensation {
   const grid = makeGrid(assembly);
@@ -49,7 +48,9 @@ export function condensation(assembly: Assembly, periods: Period[], years = 5): 
   const atSkin = new Float64Array(periods.length * years);
   for (let step = 0; step < total.length; step++) {
     const index = step % periods.length;
-    advance(water, solver, index, periods[index]!.seconds);
+    const { seconds, regimes } = periods[index]!;
+    for (let j = 0; j < regimes.length; j++)
+      if (regimes[j]!.share > 0) advance(water, solver, index, j, seconds * regimes[j]!.share);
     let sum = 0;
     for (let k = 0; k < n; k++) sum += water[k]!;
     total[step] = sum;
@@ -173,8 +174,8 @@ function limits(
 }
 
 interface Solver {
-  /** Net gain of every interface, kg/(m2 s), in period `index` while `water` says what is wet. */
-  net(index: number, water: Float64Array): Float64Array;
+  /** Gain of every interface, kg/(m2 s), in regime `j` of period `index` while `water` says what is wet; null when nothing moves. */
+  net(index: number, j: number, water: Float64Array): Float64Array | null;
 }
 
 /** Kept from run to run, for a fresh one of a few kB a bay is what the collector would live on; runs never overlap. */
@@ -193,55 +194,37 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
   for (let i = 0; i < periods.length; i++)
     for (let j = 0; j < periods[i]!.regimes.length; j++)
       limits(grid, periods[i]!.regimes[j]!, bounds, (starts[i]! + j) * n);
-  const memo = new Map<number, Float64Array>();
+  const memo = new Map<number, Float64Array | null>();
   const wet = new Uint8Array(n);
   const rate = new Float64Array(n);
   const hull = new Int32Array(n);
   /** Both airs hold less vapour than the coldest interface could: the usual summer, not worth solving. */
-  const staysDry = (index: number) =>
-    periods[index]!.regimes.every((regime, j) => {
-      const at = (starts[index]! + j) * n;
-      const most = Math.max(regime.outside.p, regime.inside.p);
-      return regime.share <= 0 || (bounds[at + 1]! >= most && bounds[at + n - 2]! >= most);
+  const staysDry = new Uint8Array(count);
+  for (let i = 0; i < periods.length; i++)
+    periods[i]!.regimes.forEach(({ outside, inside }, j) => {
+      const at = (starts[i]! + j) * n;
+      const most = Math.max(outside.p, inside.p);
+      staysDry[starts[i]! + j] = bounds[at + 1]! >= most && bounds[at + n - 2]! >= most ? 1 : 0;
     });
-  const solve = (index: number, water: Float64Array) => {
-    const { regimes } = periods[index]!;
-    const net = new Float64Array(n);
-    let stored = false;
-    for (let k = 0; k < n; k++) {
-      wet[k] = water[k]! > 0 ? 1 : 0;
-      stored ||= wet[k] === 1;
-    }
-    if (!stored && staysDry(index)) return net;
-    for (let pass = 0; pass < n; pass++) {
-      net.fill(0);
-      let grew = false;
-      for (let j = 0; j < regimes.length; j++) {
-        const regime = regimes[j]!;
-        if (regime.share <= 0) continue;
-        rates(grid, bounds, (starts[index]! + j) * n, regime, wet, rate, hull);
-        for (let k = 1; k < n - 1; k++) {
-          if (rate[k] === 0) continue;
-          net[k] = net[k]! + rate[k]! * regime.share;
-          if (rate[k]! > 0 && wet[k] === 0) {
-            wet[k] = 2;
-            grew = true;
-          }
-        }
-      }
-      if (!grew || regimes.length === 1) break;
-    }
-    for (let k = 0; k < n; k++) if (water[k] === 0 && net[k]! < 0) net[k] = 0;
-    return net;
+  const solve = (index: number, j: number, water: Float64Array): Float64Array | null => {
+    for (let k = 0; k < n; k++) wet[k] = water[k]! > 0 ? 1 : 0;
+    rates(grid, bounds, (starts[index]! + j) * n, periods[index]!.regimes[j]!, wet, rate, hull);
+    rate[0] = 0;
+    rate[n - 1] = 0;
+    for (let k = 1; k < n - 1; k++) if (rate[k] !== 0) return rate.slice();
+    return null;
   };
   return {
-    net(index, water) {
-      if (n > 24) return solve(index, water);
-      let key = index;
-      for (let k = 1; k < n - 1; k++) key = key * 2 + (water[k]! > 0 ? 1 : 0);
+    net(index, j, water) {
+      const regime = starts[index]! + j;
+      let mask = 0;
+      for (let k = 1; k < n - 1; k++) mask = mask * 2 + (water[k]! > 0 ? 1 : 0);
+      if (mask === 0 && staysDry[regime] === 1) return null;
+      if (n > 24) return solve(index, j, water);
+      const key = mask * count + regime;
       const known = memo.get(key);
-      if (known) return known;
-      const net = solve(index, water);
+      if (known !== undefined) return known;
+      const net = solve(index, j, water);
       memo.set(key, net);
       return net;
     },
@@ -289,16 +272,26 @@ function rates(
     rate[k] = DELTA_AIR * (inflow - outflow);
   }
   if (regime.leak > 0) {
-    const gain = regime.leak * leakDriving(regime, bound[at + skin]!, temperatureAt(grid, regime, skin));
+    const t = temperatureAt(grid, regime, skin);
+    const gain = regime.leak * leakDriving(regime, bound[at + skin]!, t);
+    const next = size > 2 ? hull[1]! : last;
     if (gain > 0 || wet[skin] !== 0) rate[skin] = rate[skin]! + gain;
+    else if (grid.closed && next > skin && next < last) {
+      // The skin is dry, but what passes it takes vapour from the nearest wet place, on its way through what lies between.
+      const perPressure = 1 / (R_VAPOUR * (t + 273.15));
+      const driving = leakDriving(regime, bound[at + next]!, t) / perPressure;
+      rate[next] =
+        rate[next]! + driving / (1 / (regime.leak * perPressure) + (sd[next]! - sd[skin]!) / DELTA_AIR);
+    }
   }
   return size;
 }
 
-function advance(water: Float64Array, solver: Solver, index: number, seconds: number): void {
+function advance(water: Float64Array, solver: Solver, index: number, j: number, seconds: number): void {
   let left = seconds;
   for (let guard = 0; left > 1e-6 && guard < 200; guard++) {
-    const net = solver.net(index, water);
+    const net = solver.net(index, j, water);
+    if (!net) return;
     let dt = left;
     let first = -1;
     for (let k = 0; k < water.length; k++) {

@@ -248,6 +248,46 @@ describe('the monthly method', () => {
     expect(run.water[0]!).toBeGreaterThan(run.atSkin[0]! + 1e-4);
   });
 
+  it('a hot dry skin by day makes no water: what moves inward has condensed by night', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 25, max: 70, noNaN: true }),
+        fc.double({ min: 0, max: 2e-4, noNaN: true }),
+        fc.constantFrom(bare, foiled, foam),
+        (hot, leak, build) => {
+          const half = { share: 0.5, leak };
+          const wetting = { ...night(leak), ...half };
+          const inside = { t: 22, p: 700 };
+          const mild = { ...half, outside: { t: 22, p: 700 }, inside };
+          const sunny = { ...half, outside: { t: hot, p: 700 }, inside };
+          const total = (day: typeof mild) =>
+            condensation(build, [{ seconds: 2.6e6, regimes: [wetting, day] }], 4).water.at(-1)!;
+          // The night's own gain, four times over, is all there ever is.
+          const gain = skinGain(build, wetting);
+          const most = 4 * 1.3e6 * (Math.max(0, gain.diffusion) + Math.max(0, gain.leakage));
+          expect(total(sunny)).toBeLessThanOrEqual(most + 1e-9);
+          expect(total(sunny)).toBeLessThanOrEqual(total(mild) + 1e-6);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('air that leaks past a dry skin dries what is wet further in', () => {
+    // In summer the water sits on the cold side of a foil; leaking air has to reach it there.
+    const summer = (leak: number) => ({
+      seconds: 2.6e6,
+      regimes: [
+        { share: 0.5, leak, outside: { t: 40, p: 1200 }, inside: { t: 26, p: 1200 } },
+        { share: 0.5, leak, outside: { t: 18, p: 1200 }, inside: { t: 20, p: 1200 } },
+      ],
+    });
+    const left = (leak: number) =>
+      condensation(foiled, [{ seconds: 1e6, regimes: [night(5e-5)] }, summer(leak)], 1).water;
+    expect(left(0)[1]!).toBeGreaterThan(0.95 * left(0)[0]!);
+    expect(left(5e-5)[1]!).toBeLessThan(0.5 * left(5e-5)[0]!);
+  });
+
   it('never holds negative water, and none without a source', () => {
     fc.assert(
       fc.property(

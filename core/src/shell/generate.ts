@@ -55,7 +55,7 @@ export function generateShell(name: PatternName): Shell {
   for (const w of p.windows) addOpening(zones, w);
   return {
     pattern: name,
-    skin: { material: p.skin, thickness: mm(p.skinThickness) },
+    skin: { material: p.skin, thickness: mm(p.skinThickness), colour: 'white' },
     length: mm(p.length),
     width: mm(p.width),
     height: mm(p.height),

@@ -219,7 +219,7 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
     result: w.step('Peak of the first year', 'max', year, 'g/m²'),
     notes: [
       'Monthly method of ISO 13788, started dry in October; occupied nights, empty nights and days taken apart.',
-      'Sun on the skin is not counted, so drying is under-stated and growth over-stated. Storage in fibres and wood is not counted.',
+      'Sun (by the skin’s colour and facing) and the sky’s cooling are in the skin’s monthly temperatures, noon apart from the rest of the day. Storage in fibres and wood is not counted.',
       'All air that passes the joints is taken to reach the skin: an upper bound.',
     ],
   };

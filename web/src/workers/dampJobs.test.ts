@@ -26,7 +26,6 @@ const input = {
   buildUp: r.buildUp,
   seamLength: r.moisture!.seamLength,
   height: stackHeight(r.zone, r.bay),
-  absorptance: 0.6,
   years: 2,
 };
 const done = <T>(job: DampJob, report?: (share: number) => void): T => {
@@ -54,9 +53,7 @@ it('sweeps the seal quality for every school', () => {
 
 it('tells what moves the water of a bay, and how far it is', () => {
   const shares: number[] = [];
-  const effects = done<Effect[]>({ ...shelf, kind: 'effects', placement, bay: 'L2u', absorptance: 0.6 }, s =>
-    shares.push(s),
-  );
+  const effects = done<Effect[]>({ ...shelf, kind: 'effects', placement, bay: 'L2u' }, s => shares.push(s));
   expect(effects.length).toBeGreaterThan(5);
   expect(shares.at(-1)).toBe(1);
   expect(shares).toEqual([...shares].sort((a, b) => a - b));
@@ -86,11 +83,11 @@ it('solves details, null where there is none', () => {
 
 it('computes the whole van, and a hot day in it', () => {
   const shares: number[] = [];
-  const choice = { absorptance: 0.6, covers: false, heater: null };
+  const choice = { covers: false, heater: null };
   const van = done<VanYear>({ ...shelf, kind: 'van', placement, choice }, s => shares.push(s));
   expect(van.hours).toBe(17_520);
   expect(shares.length).toBeGreaterThan(20);
-  const here = { placement, absorptance: 0.6, covers: false, air: 0 };
+  const here = { placement, colour: 'grey' as const, covers: false, air: 0 };
   const [sun, shade] = done<HotDay[]>({
     ...shelf,
     kind: 'hot',
@@ -104,7 +101,7 @@ it('computes the whole van, and a hot day in it', () => {
 
 it('studies every school by the hour, with progress', () => {
   const shares: number[] = [];
-  const study = done<SchoolStudy>({ ...shelf, kind: 'study', absorptance: 0.6 }, s => shares.push(s));
+  const study = done<SchoolStudy>({ ...shelf, kind: 'study' }, s => shares.push(s));
   expect(study.bySeal).toHaveLength(study.seals.length);
   expect(study.byNights[0]).toHaveLength(study.bySeal[0]!.length);
   expect(shares.at(-1)).toBeCloseTo(1, 9);

@@ -40,7 +40,7 @@ interface Shelf {
 export interface HotDayCase {
   name: string;
   placement: Placement;
-  absorptance: number;
+  colour: Design['shell']['skin']['colour'];
   covers: boolean;
   open: number;
   air: number;
@@ -50,8 +50,8 @@ export interface HotDayCase {
 interface Kinds {
   years: { ask: { input: BayYearInput; weather?: WeatherFile }; answer: BayYears };
   sweep: { ask: object; answer: SealSweep };
-  study: { ask: { absorptance: number }; answer: SchoolStudy };
-  effects: { ask: { placement: Placement; bay: string; absorptance: number }; answer: Effect[] };
+  study: { ask: object; answer: SchoolStudy };
+  effects: { ask: { placement: Placement; bay: string }; answer: Effect[] };
   details: { ask: { cases: DetailCase[] }; answer: (DetailResult | null)[] };
   van: { ask: { placement: Placement; choice: VanChoice; weather?: WeatherFile }; answer: VanYear };
   hot: { ask: { cases: HotDayCase[] }; answer: HotDay[] };
@@ -82,9 +82,9 @@ function answer(job: DampJob, report: (share: number) => void): Answer<JobKind> 
     case 'sweep':
       return sealSweep(design, library);
     case 'study':
-      return schoolStudy(design, job.absorptance, library, report);
+      return schoolStudy(design, library, report);
     case 'effects':
-      return sensitivity(design, job.placement, job.bay, job.absorptance, library, report);
+      return sensitivity(design, job.placement, job.bay, library, report);
     case 'details':
       return job.cases.map((c, i) => {
         report(i / job.cases.length);
@@ -101,9 +101,9 @@ function answer(job: DampJob, report: (share: number) => void): Answer<JobKind> 
         report(i / job.cases.length);
         const model = vanModel(
           evaluate(design, c.placement, library),
-          shell,
+          { ...shell, skin: { ...shell.skin, colour: c.colour } },
           brief,
-          { absorptance: c.absorptance, covers: c.covers, heater: null },
+          { covers: c.covers, heater: null },
           library,
         );
         return hotDay(model, brief, { open: c.open, air: Math.max(c.air, model.leakage) });

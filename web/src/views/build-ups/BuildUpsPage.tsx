@@ -94,10 +94,7 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
             >
               Show working
             </button>
-            <span className="text-[12.5px] text-faint">
-              {' '}
-              · the wet end: no sun, all leaking air reaches the skin
-            </span>
+            <span className="text-[12.5px] text-faint"> · the wet end: all leaking air reaches the skin</span>
           </>
         )}
       </p>

@@ -158,9 +158,9 @@ export function Component() {
           isChosen={r => r.variant.id === chosen.id}
         />
         <p className="mt-2 text-[13px] text-faint">
-          Winter water, growth and drying are those of each variant’s worst bay, at the wet end: no sun, and
-          all leaking air reaches the skin. ✓ marks the best of a column. Heat loss of bays, windows, ribs and
-          rails; quietness not yet computed.
+          Winter water, growth and drying are those of each variant’s worst bay, at the wet end: all leaking
+          air reaches the skin. ✓ marks the best of a column. Heat loss of bays, windows, ribs and edges;
+          quietness not yet computed.
         </p>
       </section>
       <div className="flex min-h-[600px] grow">

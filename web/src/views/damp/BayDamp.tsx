@@ -24,13 +24,12 @@ import { WeatherChoice } from './WeatherChoice.tsx';
 
 interface Props {
   id: string;
-  absorptance: number;
   weather: WeatherFile | null;
   onWeather(weather: WeatherFile | null): void;
 }
 
 /** One bay: the verdict, its months, what moves it most, and on demand its hours. */
-export function BayDamp({ id, absorptance, weather, onWeather }: Props) {
+export function BayDamp({ id, weather, onWeather }: Props) {
   const r = useEvaluation().bays.get(id)!;
   const units = useUnits();
   const lined = r.buildUp && r.moisture;
@@ -51,13 +50,13 @@ export function BayDamp({ id, absorptance, weather, onWeather }: Props) {
           </>
         )}
       </section>
-      {lined && <Effects bay={id} absorptance={absorptance} />}
-      {lined && <Hours id={id} absorptance={absorptance} weather={weather} onWeather={onWeather} />}
+      {lined && <Effects bay={id} />}
+      {lined && <Hours id={id} weather={weather} onWeather={onWeather} />}
     </div>
   );
 }
 
-function Hours({ id, absorptance, weather, onWeather }: Props) {
+function Hours({ id, weather, onWeather }: Props) {
   const { shell } = useOpenDesign();
   const r = useEvaluation().bays.get(id)!;
   const job = useDampJob('years', id, {
@@ -68,7 +67,6 @@ function Hours({ id, absorptance, weather, onWeather }: Props) {
       buildUp: r.buildUp,
       seamLength: r.moisture!.seamLength,
       height: stackHeight(r.zone, r.bay),
-      absorptance,
       years: 2,
     },
     ...(weather ? { weather } : {}),
@@ -154,7 +152,7 @@ function MonthsChart({ water }: { water: ArrayLike<number> }) {
       <p className="text-[13px] text-faint">
         <b className="text-signal">■</b> in (up) or out (down), <b className="text-chalk">■</b> left at the
         month’s end, first year from a dry October, <b style={{ color: 'var(--tape)' }}>■</b> fifth; by months
-        after ISO 13788, without sun: the wet end.
+        after ISO 13788, with sun and sky, storage left out.
       </p>
     </>
   );

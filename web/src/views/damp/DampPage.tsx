@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
+import { SkinColour } from '../../shell-map/SkinColour.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation, useVariant } from '../../store/evaluation.ts';
 import { Select } from '../../ui/Select.tsx';
@@ -20,7 +21,6 @@ import { ZonesPanel } from './ZonesPanel.tsx';
 const TONE = 55;
 const fillOf = (result: MapResult, value: number) =>
   `color-mix(in srgb, var(--chalk) ${Math.round(result.tone(value) * TONE)}%, var(--ticket))`;
-const COLOURS = { '0.3': 'white', '0.6': 'grey', '0.9': 'black' } as const;
 
 /** Where the water goes: by bay, by month, by hour, and by school. */
 export function Component() {
@@ -28,14 +28,12 @@ export function Component() {
   const selected = useDesign(s => s.selected);
   const [shown, setShown] = useState('peak');
   const [tab, setTab] = useState('zones');
-  const [colour, setColour] = useState<keyof typeof COLOURS>('0.6');
   const [covers, setCovers] = useState(false);
   const [weather, setWeather] = useState<WeatherFile | null>(null);
-  const absorptance = Number(colour);
   const variant = useVariant();
   const van = useDampJob('van', variant.id, {
     placement: variant.design,
-    choice: { absorptance, covers, heater: null },
+    choice: { covers, heater: null },
     ...(weather ? { weather } : {}),
   });
   const results = mapResults(e, van.answer);
@@ -59,18 +57,7 @@ export function Component() {
         paint={paint}
         tools={
           <div className="flex gap-2">
-            <Select
-              label="Colour of the skin"
-              hideLabel
-              value={colour}
-              onChange={ev => setColour(ev.target.value as typeof colour)}
-            >
-              {Object.entries(COLOURS).map(([value, name]) => (
-                <option key={value} value={value}>
-                  {name} skin
-                </option>
-              ))}
-            </Select>
+            <SkinColour hideLabel />
             <Select
               label="What to show"
               hideLabel
@@ -105,7 +92,8 @@ export function Component() {
         <p className="w-full text-[15px]" data-testid="damp-verdict">
           {verdict(e)}
           <span className="block text-[13px] text-faint">
-            By months and without sun: the wet end. A bay’s own hours, with sun and sky, are a button away.
+            By months, all leaking air to the skin: the wet end. Hours are a button away, under a bay or
+            “Year”.
           </span>
         </p>
       </MapPanel>
@@ -123,25 +111,17 @@ export function Component() {
             {
               key: 'bay',
               name: bay,
-              content: (
-                <BayDamp
-                  key={bay}
-                  id={bay}
-                  absorptance={absorptance}
-                  weather={weather}
-                  onWeather={setWeather}
-                />
-              ),
+              content: <BayDamp key={bay} id={bay} weather={weather} onWeather={setWeather} />,
             },
             { key: 'cold', name: 'Cold spots', content: <ColdSpots key={bay} id={bay} /> },
-            { key: 'schools', name: 'Schools', content: <Schools absorptance={absorptance} /> },
+            { key: 'schools', name: 'Schools', content: <Schools /> },
             { key: 'night', name: 'Night', content: <NightPanel /> },
             {
               key: 'year',
               name: 'Year',
               content: <YearPanel job={van} covers={covers} onCovers={setCovers} />,
             },
-            { key: 'heat', name: 'Hot day', content: <HeatPanel absorptance={absorptance} /> },
+            { key: 'heat', name: 'Hot day', content: <HeatPanel /> },
           ]}
         />
       </aside>

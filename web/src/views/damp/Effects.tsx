@@ -5,9 +5,9 @@ import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 
 /** What changes the first winter's water most, as bars from what it is now, by the hour. */
-export function Effects({ bay, absorptance }: { bay: string; absorptance: number }) {
+export function Effects({ bay }: { bay: string }) {
   const { design: placement } = useVariant();
-  const job = useDampJob('effects', bay, { placement, bay, absorptance });
+  const job = useDampJob('effects', bay, { placement, bay });
   const { answer, stale, running, failed, run } = job;
   useEffect(() => {
     if (answer === null && running === null && failed === null) run();

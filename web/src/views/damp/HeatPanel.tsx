@@ -21,26 +21,28 @@ const AIRS = {
 const GLUE = 60;
 
 /** A hot day in the parked van, and what each change does to its highest temperature. */
-export function HeatPanel({ absorptance }: { absorptance: number }) {
+export function HeatPanel() {
   const { design: placement } = useVariant();
-  const { brief } = useOpenDesign();
+  const { brief, shell } = useOpenDesign();
+  const { colour } = shell.skin;
   const units = useUnits();
   const [stands, setStands] = useState<keyof typeof STANDS>('sun');
   const [aired, setAired] = useState<keyof typeof AIRS>('shut');
   const [covers, setCovers] = useState(false);
   const cases = useMemo((): HotDayCase[] => {
-    const here = { placement, absorptance, covers, open: STANDS[stands].open, air: AIRS[aired].air };
+    const here = { placement, colour, covers, open: STANDS[stands].open, air: AIRS[aired].air };
     return [
       { ...here, name: 'as it stands' },
       { ...here, name: 'bare steel', placement: BARE },
-      ...(absorptance > 0.35 ? [{ ...here, name: 'painted white', absorptance: 0.3 }] : []),
-      ...(absorptance < 0.85 ? [{ ...here, name: 'painted black', absorptance: 0.9 }] : []),
+      ...(['white', 'black'] as const)
+        .filter(c => c !== colour)
+        .map(c => ({ ...here, name: `painted ${c}`, colour: c })),
       ...(covers ? [] : [{ ...here, name: 'covers in the windows', covers: true }]),
       ...(stands === 'sun' ? [{ ...here, name: 'in the shade', open: STANDS.shade.open }] : []),
       ...(aired === 'fan' ? [] : [{ ...here, name: 'with the roof fan on', air: AIRS.fan.air }]),
       { ...here, name: 'shade, fan and covers', open: STANDS.shade.open, air: AIRS.fan.air, covers: true },
     ];
-  }, [placement, absorptance, covers, stands, aired]);
+  }, [placement, colour, covers, stands, aired]);
   const job = useDampJob('hot', 'van', { cases });
   const { answer, stale, running, failed, run } = job;
   useEffect(() => {

@@ -22,7 +22,7 @@ import { JobBar } from './JobBar.tsx';
 const nameOf = (id: string) => schools.find(s => s.id === id)?.name ?? id;
 
 /** Every school on this van at one seal quality, where they change places, and which to take. */
-export function Schools({ absorptance }: { absorptance: number }) {
+export function Schools() {
   const { shell, brief } = useOpenDesign();
   const { library } = useLibrary();
   const units = useUnits();
@@ -30,7 +30,7 @@ export function Schools({ absorptance }: { absorptance: number }) {
   const [leak, setLeak] = useState(100);
   const points = useMemo(() => schoolsAt({ shell, brief }, seal, library), [shell, brief, seal, library]);
   const sweepJob = useDampJob('sweep', 'van', {});
-  const study = useDampJob('study', 'van', { absorptance });
+  const study = useDampJob('study', 'van', {});
   const { answer, stale, running, failed, run } = sweepJob;
   useEffect(() => {
     if ((answer === null || stale) && running === null && failed === null) run();

@@ -11,7 +11,7 @@ import {
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
-import { DAMP_MARKS, DAMP_WORDS, dampSentence } from '../../sentences.ts';
+import { DAMP_MARKS, DAMP_WORDS, zoneSentence } from '../../sentences.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -19,12 +19,13 @@ import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
 
 const RANK = { bare: -1, dry: 0, dries: 1, grows: 2 };
 
+const badness = (r: BayResult) =>
+  RANK[r.damp] * 1e6 + (r.moisture?.growth ?? 0) * 1e3 + (r.moisture?.peak ?? 0);
+
 /** The bay of a zone that is worst off speaks for it. */
 function worstOf(e: Evaluation, zone: string): BayResult {
   const own = [...e.bays.values()].filter(r => r.zone.id === zone);
-  const measure = (r: BayResult) =>
-    RANK[r.damp] * 1e6 + (r.moisture?.growth ?? 0) * 1e3 + (r.moisture?.peak ?? 0);
-  return own.reduce((a, b) => (measure(b) > measure(a) ? b : a));
+  return own.reduce((a, b) => (badness(b) > badness(a) ? b : a));
 }
 
 /** A verdict for each zone in a sentence with its number, and why. */
@@ -34,22 +35,20 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
   const [working, setWorking] = useState<Working | null>(null);
   const design = useOpenDesign();
   const { library } = useLibrary();
-  const order = [...e.zones].sort((a, b) => {
-    const rank = (z: typeof a) => RANK[worstOf(e, z.zone.id).damp];
-    return rank(b) - rank(a);
-  });
+  const order = e.zones
+    .map(z => ({ ...z, worst: worstOf(e, z.zone.id) }))
+    .sort((a, b) => badness(b.worst) - badness(a.worst));
   return (
     <>
       <ul className="flex flex-col">
-        {order.map(({ zone, heatLoss }) => {
-          const worst = worstOf(e, zone.id);
+        {order.map(({ zone, heatLoss, worst }) => {
           return (
             <li key={zone.id} className="border-b border-rule py-2">
               <p>
                 <span className={worst.damp === 'grows' ? 'text-signal' : ''}>
-                  {DAMP_MARKS[worst.damp]} <b>{zone.name}</b>, {DAMP_WORDS[worst.damp]}.
+                  {DAMP_MARKS[worst.damp]} <b>{zone.name}</b>, {DAMP_WORDS[worst.damp]}:
                 </span>{' '}
-                {dampSentence(worst)}
+                {zoneSentence(worst)}
               </p>
               <details>
                 <summary className="cursor-pointer text-[13px] text-chalk underline">why</summary>
@@ -76,7 +75,8 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
         })}
       </ul>
       <p className="mt-2 text-[13px] text-faint">
-        Sentences by the months of ISO 13788, without sun: the wet end.
+        Sentences by the months of ISO 13788, with sun and sky; all air through a joint is taken to reach the
+        skin: the wet end.
         {year
           ? ' What the whole year by the hour says stands under “why”.'
           : ' The year by the hour is under “Year”.'}

@@ -11,6 +11,7 @@ import {
   zoneArea,
 } from '@overcoat/core';
 import { useState } from 'react';
+import { SkinColour } from '../../shell-map/SkinColour.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -52,6 +53,7 @@ export function VanPanel() {
   const area = shell.zones.reduce((sum, z) => sum + zoneArea(z, shell).area, 0);
   return (
     <div className="flex flex-col gap-5">
+      <SkinColour />
       <section>
         <h2 className="text-xl">{open.length === 0 ? 'Every zone closes' : 'What does not add up'}</h2>
         {open.length === 0 && <p>Bays, ribs and rails add up to each zone’s length and height, both ways.</p>}
