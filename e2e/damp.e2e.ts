@@ -1,33 +1,95 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
-import { accessible, applySchool, bay, newConversion } from './helpers.ts';
+import { expect, type Page, test } from '@playwright/test';
+import { accessible, applySchool, bay, newConversion, saved } from './helpers.ts';
 
-test('cold and damp: a verdict, the months, the rib, two years by the hour, gone stale after an edit', async ({
+const damp = async (page: Page, name = 'Perigee') => {
+  await page.goto('/');
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.getByRole('link', { name: 'Cold & damp' }).click();
+};
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+
+test('a verdict for each zone, and why', async ({ page }) => {
+  await damp(page);
+  await expect(page.getByTestId('damp-verdict')).toContainText('g/m²');
+  const wall = page.getByRole('listitem').filter({ hasText: 'left wall, wets and dries' });
+  await expect(wall).toContainText(/\d+ g\/m² by \w+, gone by \w+/);
+  await wall.getByText('why').click();
+  await expect(wall).toContainText('5 % of it missed');
+  await expect(wall).toContainText('Coldest place the room touches');
+  await accessible(page);
+  await wall.getByRole('button', { name: 'working' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Days to dry 100 g/m²');
+  await page.keyboard.press('Escape');
+  await wall.getByRole('button', { name: /^look at L/ }).click();
+  await expect(page.getByRole('img', { name: /Water by months/ })).toBeVisible();
+});
+
+test('a bay: its months, what moves it, two years by the hour with zoom, kept over a reload, gone stale after an edit', async ({
   page,
 }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
-  await expect(page.getByTestId('damp-verdict')).toContainText('g/m²');
+  await damp(page);
   await bay(page, 'L3m').click();
-  await expect(page.getByRole('img', { name: /Water at the end of each month/ })).toBeVisible();
-  await expect(
-    page.getByRole('img', { name: /Temperatures round the rib: coldest room face/ }),
-  ).toBeVisible();
-  await page.getByRole('button', { name: 'Compute' }).click();
+  await tab(page, 'L3m');
+  await expect(page.getByRole('img', { name: /Water by months/ })).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: 'every seam closed' })).toContainText('−', {
+    timeout: 30_000,
+  });
+  await expect(page.getByRole('listitem').filter({ hasText: 'the skin painted black' })).toBeVisible();
+  await page.getByRole('button', { name: 'Compute', exact: true }).click();
   await expect(page.getByTestId('years')).toContainText('Steel wet', { timeout: 30_000 });
-  await page.getByLabel('colour of the skin').selectOption('black');
-  await expect(page.getByText('Stale: the design or the colour')).toBeVisible();
+  const chart = page.locator('[data-span]');
+  await expect(chart).toHaveAttribute('data-span', '17520');
+  await page.getByRole('button', { name: 'Closer' }).click();
+  await expect(chart).toHaveAttribute('data-span', '8760');
+  await chart.hover();
+  await page.mouse.wheel(0, -200);
+  await expect(chart).toHaveAttribute('data-span', '7008');
+  await page.getByRole('button', { name: 'wettest week' }).click();
+  await expect(chart).toHaveAttribute('data-span', '168');
+  await expect(page.getByRole('img', { name: /Where the water sits/ })).toBeVisible();
+  await accessible(page);
+  await page.reload();
+  await bay(page, 'L3m').click();
+  await tab(page, 'L3m');
+  await expect(page.getByTestId('years')).toContainText('Steel wet');
+  await page.getByLabel('Colour of the skin').selectOption('black');
+  await expect(page.getByText(/Stale: computed for revision 1/).last()).toBeVisible();
   await page.getByLabel('What to show').selectOption('U-value, clear bay');
   await expect(bay(page, 'L3m')).toHaveAttribute('aria-label', /W\/m²K/);
+  await saved(page);
+  await page.getByRole('button', { name: 'undo' }).click();
+  await expect(page.getByLabel('Colour of the skin')).toHaveValue('white');
+  await expect(page.getByText(/Stale: computed/)).toHaveCount(0);
+});
+
+test('cold spots: foam over the rib warms the room’s face and cools the flange', async ({ page }) => {
+  await damp(page);
+  await bay(page, 'L3m').click();
+  await tab(page, 'Cold spots');
+  await expect(page.getByTestId('cold-spot')).toContainText('It sweats', { timeout: 30_000 });
+  await expect(page.getByRole('img', { name: /Temperatures: coldest room face/ })).toBeVisible();
+  const row = (name: string) => page.getByRole('row').filter({ hasText: name });
+  const celsius = async (name: string, column: number) =>
+    Number.parseFloat(
+      (await row(name).getByRole('cell').nth(column).textContent())!.replace('−', '-').replace('◆', ''),
+    );
+  expect(await celsius('6 mm foam over', 0)).toBeGreaterThan(await celsius('rib as it is', 0));
+  expect(await celsius('6 mm foam over', 2)).toBeLessThan(await celsius('rib as it is', 2));
+  await page.getByRole('button', { name: '6 mm foam over the rib' }).click();
+  await expect(page.getByTestId('cold-spot')).toContainText('It stays dry');
   await accessible(page);
+  await bay(page, 'S2u').click();
+  await page.getByLabel('which place').selectOption('edge of a window, double acrylic');
+  await expect(page.getByRole('img', { name: /Temperatures: coldest room face/ })).toBeVisible();
+  await bay(page, 'F3a').click();
+  await expect(page.getByRole('row').filter({ hasText: 'batten between the boards' })).toBeVisible();
 });
 
 test('a weather file is read, used and refused with its line', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await damp(page);
   await bay(page, 'L3m').click();
+  await tab(page, 'L3m');
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'station’s EPW' }).click();
   const epw = await readFile(await (await waiting).path(), 'utf8');
@@ -39,36 +101,55 @@ test('a weather file is read, used and refused with its line', async ({ page }) 
   await expect(page.getByRole('alert')).toContainText('92 hourly rows of 8,760');
   await give(epw);
   await expect(page.getByRole('button', { name: /^Illustrative: Mountains/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Compute' }).click();
+  await page.getByRole('button', { name: 'Compute', exact: true }).click();
   await expect(page.getByTestId('years')).toContainText('Steel wet', { timeout: 30_000 });
 });
 
-test('the schools on this van change places as seams are closed', async ({ page }) => {
+test('the schools on this van change places as seams are closed; years by the hour advise, and can be cancelled', async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
   await newConversion(page, 'Schools', 'Compact van');
   await page.getByRole('link', { name: 'Cold & damp' }).click();
   await expect(page.getByTestId('damp-verdict')).toContainText('Nothing is lined yet');
   await page.getByRole('link', { name: 'Build-ups' }).click();
   await applySchool(page, 'Board and foil, taped');
   await page.getByRole('link', { name: 'Cold & damp' }).click();
-  await page.getByRole('tab', { name: 'The schools on this van' }).click();
+  await tab(page, 'Schools');
   const table = page.getByRole('table', { name: 'Schools compared' });
-  await expect(table.getByRole('row')).toHaveCount(5);
+  await expect(table.getByRole('row')).toHaveCount(6);
   const before = await table.textContent();
-  await page.getByRole('slider').focus();
+  await page.getByRole('slider', { name: 'seams closed' }).focus();
   await page.keyboard.press('Home');
   await expect(page.getByText('0 %', { exact: true })).toBeVisible();
   await expect.poll(() => table.textContent()).not.toBe(before);
   await expect(page.getByText(/change places at \d+ % closed/).first()).toBeVisible({ timeout: 30_000 });
+  const dry = () => table.getByRole('row').nth(2).getByRole('cell').nth(1).textContent();
+  const days = await dry();
+  await page.getByRole('slider', { name: 'after a leak of' }).focus();
+  await page.keyboard.press('End');
+  await expect.poll(dry).not.toBe(days);
+  await page.keyboard.press('Home');
+  const start = page.getByRole('button', { name: /^Compare by the hour/ });
+  await start.click();
+  await page.getByRole('button', { name: 'Cancel: two years of every school' }).click();
+  await expect(page.getByRole('progressbar')).toHaveCount(0);
+  await start.click();
+  await expect(page.getByTestId('advice')).toContainText('On damp alone:', { timeout: 90_000 });
+  await expect(table.getByRole('row').nth(1).getByRole('cell').nth(2)).toHaveText(/^\d/);
   await accessible(page);
+  // Left and come back: it is still there.
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await tab(page, 'Schools');
+  await expect(page.getByTestId('advice')).toBeVisible();
 });
 
-test('the night answers to people, fresh air and covers, and cautions when air gets short', async ({
+test('the night answers to people, fresh air, cooking and covers, and cautions when air gets short', async ({
   page,
 }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
-  await page.getByRole('tab', { name: 'The night' }).click();
+  await damp(page);
+  await tab(page, 'Night');
   const night = page.getByTestId('night');
   await expect(night).toContainText('kWh a night');
   const before = await night.textContent();
@@ -77,5 +158,43 @@ test('the night answers to people, fresh air and covers, and cautions when air g
   await page.getByRole('slider', { name: 'fresh air' }).focus();
   await page.keyboard.press('Home');
   await expect(page.getByRole('alert')).toContainText('carbon-monoxide alarms');
+  const wet = await night.textContent();
+  await page.getByLabel('cooking').selectOption('none');
+  await expect(night).not.toHaveText(wet!);
+  await accessible(page);
+});
+
+test('the whole van’s years colour the map, and go stale with an edit', async ({ page }) => {
+  await damp(page, 'Sandpiper');
+  await expect(page.getByLabel('What to show').locator('option')).toHaveCount(5);
+  await tab(page, 'Year');
+  await page.getByRole('button', { name: 'Compute the van’s years' }).click();
+  await expect(page.getByTestId('year')).toContainText('kWh', { timeout: 60_000 });
+  await expect(page.getByRole('table', { name: /second year by months/ }).getByRole('row')).toHaveCount(13);
+  await page.getByRole('button', { name: 'coldest week' }).click();
+  await expect(page.locator('[data-span]')).toHaveAttribute('data-span', '168');
+  await page.getByLabel('What to show').selectOption('wet hours a year at the skin');
+  await expect(bay(page, 'L2u')).toHaveAttribute('aria-label', /wet hours a year at the skin [\d,]+ h/);
+  await accessible(page);
+  await tab(page, 'Zones');
+  const wall = page.getByRole('listitem').filter({ hasText: 'left wall' });
+  await wall.getByText('why').click();
+  await expect(wall).toContainText('By the hour, with sun');
+  await page.getByLabel('Colour of the skin').selectOption('grey');
+  await expect(page.getByText('stale: the design has changed since')).toBeVisible();
+});
+
+test('a hot day: shade and moving air do more than insulation; the glue and the living are warned of', async ({
+  page,
+}) => {
+  await damp(page);
+  await tab(page, 'Hot day');
+  const heat = page.getByTestId('heat');
+  await expect(heat).toContainText('the parked van reaches', { timeout: 30_000 });
+  await expect(page.getByText('Never leave children or animals')).toBeVisible();
+  const peak = async () => Number(/reaches ([\d.]+)/.exec((await heat.textContent())!)?.[1] ?? Number.NaN);
+  const sunny = await peak();
+  await page.getByLabel('it stands').selectOption('under trees or an awning');
+  await expect.poll(peak, { timeout: 30_000 }).toBeLessThan(sunny - 2);
   await accessible(page);
 });

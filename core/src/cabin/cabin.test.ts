@@ -50,6 +50,13 @@ describe('a night', () => {
     const exact = -5 + rest + (23 - rest) * Math.exp(-600 / tau);
     expect(Math.abs(at - exact)).toBeLessThan(0.6);
   });
+  it('tells when it gets too cold to sit in, and that it never does while heated', () => {
+    const off = simulateNight({ ...cabin, heater: 0 }, () => -5, 12);
+    expect(simulateNight(cabin, () => -5, 12).chill).toBeNull();
+    expect(off.chill!).toBeGreaterThan(0);
+    const at = off.minutes.findIndex((_, i) => off.inside[i]! < 10);
+    expect(Math.abs(off.minutes[at]! / 60 - off.chill!)).toBeLessThanOrEqual(5 / 60 + 1e-9);
+  });
   it('mass makes the dawn warmer', () => {
     const off = { ...cabin, heater: 0 };
     expect(simulateNight(off, () => -5, 6).dawn).toBeGreaterThan(

@@ -27,6 +27,8 @@ export interface HotDay {
   roofPeak: number;
 }
 
+/** Outer film in light air of 1 m/s at 30 degC, m2K/W: h_c = 4 + 4 v (ISO 6946:2017 Annex C, from memory) and radiation at 0.9. */
+const LIGHT_AIR = 1 / (4 + 4 * 1 + 0.9 * 4 * 5.67e-8 * 303.15 ** 3);
 /** A spell of heat over the month's mean, K, and a clear day's sun over its mean: common practice, no source. */
 const SPELL = 6;
 const CLEAR = 1.35;
@@ -36,7 +38,7 @@ const JULY = 6;
 
 /**
  * A clear hot day in July of the brief's climate, repeated until it stands, at steps of ten minutes: nobody inside and
- * no heater. Invented day: a spell of 6 K over the mean and a third more sun. For vans whose hottest month is July.
+ * no heater, in light air. Invented day: a spell of 6 K over the mean and a third more sun. For vans whose hottest month is July.
  */
 export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoice): HotDay {
   const climate = climateOf(brief.climate);
@@ -44,7 +46,14 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
   const vapour = climate.humidity[JULY]! * saturationPressure(climate.temperature[JULY]!);
   const outsideAt = (hour: number) =>
     mean - 1.2 * climate.swing[JULY]! * Math.cos((2 * Math.PI * (hour - 3.5)) / 24);
-  const van = new VanState(model, STEP, { t: mean, vapour });
+  const calm: VanModel = {
+    ...model,
+    parts: model.parts.map(p => ({
+      ...p,
+      model: { ...p.model, section: { ...p.model.section, rse: LIGHT_AIR } },
+    })),
+  };
+  const van = new VanState(calm, STEP, { t: mean, vapour });
   const roofPart = model.parts.findIndex(p => p.model.facing.sun === 1);
   const out: HotDay = {
     hours: [],

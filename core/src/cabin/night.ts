@@ -31,6 +31,8 @@ export interface Night {
   /** Heat, kWh. */
   energy: number;
   dawn: number;
+  /** Hours until it is first under 10 degC; null if it never is. */
+  chill: number | null;
   coldest: number;
   /** Most water on the glass, kg. */
   onGlass: number;
@@ -46,6 +48,8 @@ const AIR = 1.2 * 1005;
 /** Mass transfer at a pane, m/s: Lewis relation with 3 W/m2K. */
 const BETA = 3 / AIR;
 const STEP = 60;
+/** Too cold to sit in, degC. */
+const CHILL = 10;
 
 /** Conductance of windows with or without covers, W/K, and the pane's temperature factor with them. */
 function glass(cabin: Cabin): { conductance: number; area: number; f: number } {
@@ -101,6 +105,7 @@ export function simulateNight(
     glass: [],
     energy: 0,
     dawn: start,
+    chill: null,
     coldest: start,
     onGlass: 0,
     waterBalance: 0,
@@ -138,6 +143,7 @@ export function simulateNight(
     given += STEP * production;
     v = next;
     night.coldest = Math.min(night.coldest, t);
+    if (night.chill === null && t < CHILL) night.chill = (k + 1) / 60;
     night.onGlass = Math.max(night.onGlass, onGlass);
     if (k % 5 === 4) {
       night.minutes.push(k + 1);

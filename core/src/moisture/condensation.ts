@@ -174,7 +174,7 @@ function limits(
 }
 
 interface Solver {
-  /** Gain of every interface, kg/(m2 s), in regime `j` of period `index` while `water` says what is wet; null when nothing moves. */
+  /** Gain of every interface, kg/(m2 s), in regime `j` of period `index` while `water` says what is wet; null when nothing moves. The next call overwrites it. */
   net(index: number, j: number, water: Float64Array): Float64Array | null;
 }
 
@@ -194,7 +194,6 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
   for (let i = 0; i < periods.length; i++)
     for (let j = 0; j < periods[i]!.regimes.length; j++)
       limits(grid, periods[i]!.regimes[j]!, bounds, (starts[i]! + j) * n);
-  const memo = new Map<number, Float64Array | null>();
   const wet = new Uint8Array(n);
   const rate = new Float64Array(n);
   const hull = new Int32Array(n);
@@ -206,27 +205,17 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
       const most = Math.max(outside.p, inside.p);
       staysDry[starts[i]! + j] = bounds[at + 1]! >= most && bounds[at + n - 2]! >= most ? 1 : 0;
     });
-  const solve = (index: number, j: number, water: Float64Array): Float64Array | null => {
-    for (let k = 0; k < n; k++) wet[k] = water[k]! > 0 ? 1 : 0;
-    rates(grid, bounds, (starts[index]! + j) * n, periods[index]!.regimes[j]!, wet, rate, hull);
-    rate[0] = 0;
-    rate[n - 1] = 0;
-    for (let k = 1; k < n - 1; k++) if (rate[k] !== 0) return rate.slice();
-    return null;
-  };
   return {
     net(index, j, water) {
       const regime = starts[index]! + j;
-      let mask = 0;
-      for (let k = 1; k < n - 1; k++) mask = mask * 2 + (water[k]! > 0 ? 1 : 0);
-      if (mask === 0 && staysDry[regime] === 1) return null;
-      if (n > 24) return solve(index, j, water);
-      const key = mask * count + regime;
-      const known = memo.get(key);
-      if (known !== undefined) return known;
-      const net = solve(index, j, water);
-      memo.set(key, net);
-      return net;
+      let stored = false;
+      for (let k = 0; k < n; k++) {
+        wet[k] = water[k]! > 0 ? 1 : 0;
+        stored ||= wet[k] === 1;
+      }
+      if (!stored && staysDry[regime] === 1) return null;
+      rates(grid, bounds, regime * n, periods[index]!.regimes[j]!, wet, rate, hull);
+      return rate;
     },
   };
 }

@@ -133,9 +133,9 @@ export function HeatPanel() {
         </table>
       )}
       <p className="text-[13px] text-faint">
-        An invented day: July’s mean and 6 K, a third more sun, repeated until it stands; nobody inside. Sun
-        by facing (roof 1, upright 0.42), not by compass. Insulation slows the heat by minutes, not hours:
-        shade, colour, covers and moving air do the work.
+        An invented day: July’s mean and 6 K, a third more sun, light air of 1 m/s, repeated until it stands;
+        nobody inside. Sun by facing (roof 1, upright 0.42), not by compass. Insulation slows the heat by
+        minutes, not hours: shade, colour, covers and moving air do the work.
       </p>
     </div>
   );

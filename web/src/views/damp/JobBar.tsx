@@ -20,13 +20,14 @@ interface Props {
 /** Starts a long run, shows how far it is, cancels it, and says whether its last answer still holds. */
 export function JobBar({ job, name, doing, children }: Props) {
   const running = job.running !== null;
+  const fresh = job.answer !== null && !job.stale;
   const share = Math.round((job.running ?? 0) * 100);
   return (
     <div className="flex flex-col gap-1.5">
       <div className="flex flex-wrap items-end gap-2">
         {children}
-        <Button look="strong" disabled={running} onClick={job.run}>
-          {job.answer ? `${name} again` : name}
+        <Button look={fresh ? 'plain' : 'strong'} small={fresh} disabled={running} onClick={job.run}>
+          {job.answer ? 'Compute again' : name}
         </Button>
         {running && (
           <Button onClick={job.cancel} aria-label={`Cancel: ${doing}`}>

@@ -9,6 +9,7 @@ import {
 } from '@overcoat/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
 const HOURS = 12;
@@ -22,17 +23,20 @@ export function NightPanel() {
   const [people, setPeople] = useState(brief.people);
   const [air, setAir] = useState(brief.ventilation);
   const [covers, setCovers] = useState(true);
+  const [cooking, setCooking] = useState(brief.cooking);
+  const units = useUnits();
+  const t = (celsius: number) => printTemperature(celsius, units);
   const { heated, off, size } = useMemo(() => {
     const outside = (minute: number) =>
       brief.designNight + SWING * (1 - Math.cos((2 * Math.PI * (minute / 60 - 8)) / 24));
-    const cabin = cabinOf(e, shell, brief, { people, ventilation: air, covers, heater: 0 });
+    const cabin = cabinOf(e, shell, { ...brief, cooking }, { people, ventilation: air, covers, heater: 0 });
     const need = heaterFor(cabin, brief.designNight);
     return {
       size: need,
       heated: simulateNight({ ...cabin, heater: need * 1.2 }, outside, HOURS),
       off: simulateNight(cabin, outside, HOURS),
     };
-  }, [e, shell, brief, people, air, covers]);
+  }, [e, shell, brief, people, air, covers, cooking]);
   const slider = (
     label: string,
     value: number,
@@ -59,15 +63,28 @@ export function NightPanel() {
   return (
     <div className="flex flex-col gap-4">
       <p data-testid="night">
-        At {printTemperature(brief.designNight)} outside, {printTemperature(brief.cabin)} inside takes a
-        heater of about <b>{printNumber(size / 1000, 1)} kW</b> and {printNumber(heated.energy, 1)} kWh a
-        night: {FUELS.map(f => `${printNumber(heated.energy / f.heat, 1)} ${f.unit} ${f.name}`).join(', or ')}
-        . With the heater off it is <b>{printTemperature(off.dawn)}</b> at eight in the morning, and{' '}
+        At {t(brief.designNight)} outside, {t(brief.cabin)} inside takes a heater of about{' '}
+        <b>{printNumber(size / 1000, 1)} kW</b> and {printNumber(heated.energy, 1)} kWh a night:{' '}
+        {FUELS.map(f => `${printNumber(heated.energy / f.heat, 1)} ${f.unit} ${f.name}`).join(', or ')}. With
+        the heater off it is <b>{t(off.dawn)}</b> at eight in the morning
+        {off.chill !== null && `, under ${t(10)} after ${printNumber(off.chill, 1)} h`}, and{' '}
         <b>{printNumber(heated.onGlass, 2)} litres</b> stand on the glass of the heated van.
       </p>
       <div className="flex flex-col gap-1.5">
         {slider('people', people, setPeople, 1, 8, '')}
         {slider('fresh air', air, setAir, 2, 40, 'l/s')}
+        <label className="grid grid-cols-[8rem_1fr] items-center gap-2">
+          cooking
+          <select
+            value={cooking}
+            onChange={ev => setCooking(ev.target.value as typeof cooking)}
+            className="min-h-9 rounded-[4px] border border-rule bg-ticket px-1.5 font-medium"
+          >
+            <option value="none">none inside</option>
+            <option value="electric">electric</option>
+            <option value="gas">gas</option>
+          </select>
+        </label>
         <label className="flex items-center gap-2">
           <input type="checkbox" checked={covers} onChange={ev => setCovers(ev.target.checked)} /> fitted
           covers in the windows

@@ -55,7 +55,7 @@ export function Schools() {
       )}
       <JobBar
         job={study}
-        name="Compute years by the hour, and advise"
+        name="Compare by the hour, and advise"
         doing="two years of every school, at every seal"
       />
       <div className="flex flex-col gap-1.5">
@@ -115,7 +115,7 @@ export function Schools() {
                     )}
                   </th>
                   <td className="pl-2.5 py-1 text-right whitespace-nowrap">{grams(p.night)}</td>
-                  <td className="pl-2.5 py-1 text-right">{days((p.days * leak) / 100)}</td>
+                  <td className="pl-2.5 py-1 text-right whitespace-nowrap">{days((p.days * leak) / 100)}</td>
                   <td className="pl-2.5 py-1 text-right whitespace-nowrap">
                     {h ? printNumber(h.wetHours, 0) : '–'}
                   </td>
@@ -173,11 +173,12 @@ function Recommendation({
   const advice = adviseSchool(points, leak / 1000);
   const chosen = points.find(p => p.school === advice.school)!;
   const turns = [
-    ...changes(study.seals, study.bySeal, leak).map(
-      c => `${printNumber(c.at * 100, 0)} % of the seams closed or more: ${nameOf(c.to)}`,
+    ...others(study.seals, study.bySeal, leak, advice.school).map(
+      o =>
+        `${nameOf(o.school)} with ${printNumber(o.from * 100, 0)} to ${printNumber(o.to * 100, 0)} % of the seams closed`,
     ),
-    ...changes(study.nights, study.byNights, leak).map(
-      c => `from ${c.at} winter night${c.at === 1 ? '' : 's'} a week: ${nameOf(c.to)}`,
+    ...others(study.nights, study.byNights, leak, advice.school).map(
+      o => `${nameOf(o.school)} at ${o.from === o.to ? o.from : `${o.from} to ${o.to}`} winter nights a week`,
     ),
   ];
   return (
@@ -192,19 +193,23 @@ function Recommendation({
       </p>
       <p className="text-[13px]">
         {turns.length > 0
-          ? `It changes with ${turns.join('; ')}.`
+          ? `It would be ${turns.join('; ')}.`
           : 'It does not change with the seal quality, nor from one winter night a week to seven.'}
       </p>
     </section>
   );
 }
 
-/** Where the advice changes along a row of conditions. */
-function changes(at: readonly number[], rows: readonly SchoolYears[][], leak: number) {
-  const advised = rows.map(points => adviseSchool(points, leak / 1000).school);
-  return at.flatMap((value, i) =>
-    i > 0 && advised[i] !== advised[i - 1] ? [{ at: value, to: advised[i]! }] : [],
-  );
+/** Stretches of a row of conditions along which another school is advised than this one. */
+function others(at: readonly number[], rows: readonly SchoolYears[][], leak: number, but: string) {
+  const stretches: { from: number; to: number; school: string }[] = [];
+  rows.forEach((points, i) => {
+    const { school } = adviseSchool(points, leak / 1000);
+    const last = stretches.at(-1);
+    if (last?.school === school && i > 0) last.to = at[i]!;
+    else stretches.push({ from: at[i]!, to: at[i]!, school });
+  });
+  return stretches.filter(s => s.school !== but);
 }
 
 const DASHES = [[], [7, 4], [2, 3], [10, 3, 2, 3], [14, 4]];
@@ -336,7 +341,7 @@ function SweepChart({ label, unit, sweep, values, seal, low, high, crossings = f
               type: 'logarithmic' as const,
               min: low,
               title: { display: true, text: unit, color: colour('--faint') },
-              ticks: { color: colour('--faint'), maxTicksLimit: 6 },
+              ticks: { color: colour('--faint'), maxTicksLimit: 6, callback: (v: number | string) => `${v}` },
             },
           },
         },

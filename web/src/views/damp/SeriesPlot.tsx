@@ -28,6 +28,8 @@ interface Props {
 /** The series begin on the first of October; which year does not matter. */
 const START = new Date(2001, 9, 1);
 const POINTS = 900;
+/** Hours between the marks of the time axis, the first that leaves no more than eight. */
+const MARKS = [6, 12, 24, 48, 168, 336, 730, 1460, 2920];
 
 /** Hours as lines, with zoom by wheel and buttons; what is drawn of a wide stretch are its highest values. */
 export function SeriesPlot({ label, lines, hours, left, right, places }: Props) {
@@ -76,12 +78,12 @@ export function SeriesPlot({ label, lines, hours, left, right, places }: Props) 
               max: from + span,
               ticks: {
                 color: colour('--faint'),
-                maxTicksLimit: 7,
+                maxRotation: 0,
                 callback: (h: number | string) =>
-                  format(
-                    addHours(START, Number(h)),
-                    span > 24 * 200 ? 'MMM' : span > 240 ? 'd MMM' : 'd MMM HH:mm',
-                  ),
+                  format(addHours(START, Number(h)), span > 24 * 200 ? 'MMM' : span > 72 ? 'd MMM' : 'HH:mm'),
+              },
+              afterBuildTicks: (scale: { ticks: { value: number }[] }) => {
+                scale.ticks = ticksOf(from, span).map(value => ({ value }));
               },
             },
             y: axis(left),
@@ -141,4 +143,11 @@ export function SeriesPlot({ label, lines, hours, left, right, places }: Props) 
       </ul>
     </div>
   );
+}
+
+/** Round hours inside a stretch. */
+function ticksOf(from: number, span: number): number[] {
+  const step = MARKS.find(m => span / m <= 8) ?? MARKS.at(-1)!;
+  const first = Math.ceil(from / step) * step;
+  return Array.from({ length: Math.floor((from + span - first) / step) + 1 }, (_, i) => first + i * step);
 }

@@ -70,8 +70,9 @@ function Year({ year }: { year: VanYear }) {
         The closed van is at {printTemperature(year.hottest.t, units)} on its hottest day. Wettest:{' '}
         <b>{worst.name}</b>, {grams(worst.peaks[0]!)} in the first winter
         {worst.ends.at(-1)! - worst.ends[0]! > 0.002 ? ', more each year' : ', nothing carried over'}.{' '}
-        {printNumber(year.ran, 1)} litres ran down glass and cold faces in two years, of{' '}
-        {printNumber(year.given, 0)} given off.
+        {year.ran < 0.05 ? 'Nothing runs' : `${printNumber(year.ran, 1)} litres ran`} down glass and cold
+        faces in two years, of {printNumber(year.given, 0)} litres given off; most on the glass at once{' '}
+        {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
       </p>
       <SeriesPlot
         label="Temperature and humidity inside, hour by hour"
@@ -105,7 +106,7 @@ function Year({ year }: { year: VanYear }) {
               <td className="text-right">{printNumber(m.nights, 0)}</td>
               <td className="text-right">{printNumber(m.energy, 0)}</td>
               <td className="text-right">{m.nights > 0 ? `${printNumber(m.humidity * 100, 0)} %` : '–'}</td>
-              <td className="text-right">{printNumber(m.ran, 1)} l</td>
+              <td className="text-right">{m.ran < 0.05 ? '–' : `${printNumber(m.ran, 1)} l`}</td>
             </tr>
           ))}
         </tbody>
