@@ -102,6 +102,51 @@ test.describe('what bays there are', () => {
     await expect(width).toHaveValue(`${before + 10} mm`);
   });
 
+  test('things are put on the map and taken off it, by pointer and by keyboard', async ({ page }) => {
+    await newConversion(page, 'Put', 'Compact van');
+    const count = page.locator('[data-bay]');
+    const start = await count.count();
+    await page.getByLabel('How to look at it').selectOption('unfolded, to arrange');
+    const what = page.getByLabel('What a click puts');
+    await what.selectOption('put a rib through');
+    await page.getByRole('button', { name: /^put a rib through in L2u/ }).focus();
+    await page.keyboard.press('Enter');
+    await expect(count).toHaveCount(start + 2);
+    await what.selectOption('keep a place clear');
+    await page
+      .getByRole('button', { name: /^keep a place clear in L1w/ })
+      .click({ position: { x: 12, y: 14 } });
+    const made = page.getByRole('button', { name: /^Remove cable route K/ });
+    await expect(made).toBeVisible();
+    const id = (await made.getAttribute('aria-label'))!.split(' ').at(-1)!;
+    await what.selectOption('put a pocket in its rib');
+    await page.getByRole('button', { name: /^put a pocket in its rib in L1w/ }).click();
+    await what.selectOption('mark rust');
+    await page.getByRole('button', { name: /^mark rust in L1w/ }).click();
+    await expect(page.locator('[data-rust]')).toHaveCount(1);
+    await what.selectOption('put nothing');
+    const keep = page.getByRole('button', { name: new RegExp(`^cable route ${id}`) });
+    await keep.focus();
+    await page.keyboard.press('Delete');
+    await expect(keep).toHaveCount(0);
+    const pocket = page.getByRole('button', { name: /^pocket Lp1, empty/ });
+    await pocket.focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: /^pocket Lp1, filled/ })).toBeFocused();
+    await page.keyboard.press('Delete');
+    await expect(page.getByRole('button', { name: /^pocket Lp1/ })).toHaveCount(0);
+    await bay(page, 'L1u').focus();
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Delete');
+    await expect(bay(page, 'L1u')).toHaveCount(0);
+    await accessible(page);
+    for (let i = 0; i < 8; i++) {
+      await saved(page);
+      await page.getByRole('button', { name: 'undo' }).click();
+    }
+    await expect(count).toHaveCount(start);
+  });
+
   test('the map zooms, filters and folds', async ({ page }) => {
     await survey(page);
     const map = page.locator('[data-zoom]');

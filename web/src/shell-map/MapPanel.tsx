@@ -14,12 +14,13 @@ interface Props {
   /** Beside the title. */
   tools?: ReactNode;
   overlay?(layout: ShellLayout): ReactNode;
+  onDelete?(bays: string[]): void;
   /** Another picture in place of the sheet. */
   instead?: ReactNode;
 }
 
 /** The shell on the table, with what its colours mean; every view has one. */
-export function MapPanel({ title, paint, legend, children, tools, overlay, instead }: Props) {
+export function MapPanel({ title, paint, legend, children, tools, overlay, instead, onDelete }: Props) {
   const design = useOpenDesign();
   const selected = useDesign(s => s.selected);
   const select = useDesign(s => s.select);
@@ -44,6 +45,7 @@ export function MapPanel({ title, paint, legend, children, tools, overlay, inste
             onSelect={select}
             label={`${title}: bays`}
             {...(overlay ? { overlay } : {})}
+            {...(onDelete ? { onDelete } : {})}
             onHover={(bay, event) => setHover(bay ? { bay, x: event.clientX, y: event.clientY } : null)}
           />
         </Viewport>

@@ -39,6 +39,8 @@ interface Props {
   /** Drawn over the bays, in mm of the sheet. */
   overlay?(layout: ShellLayout): ReactNode;
   onHover?(bay: string | null, event: PointerEvent): void;
+  /** Delete was pressed on chosen bays. */
+  onDelete?(bays: string[]): void;
 }
 
 export const MM = 1000;
@@ -48,7 +50,7 @@ const BAY_NAME = 128;
 const FIGURE = 112;
 
 /** The unfolded shell, to scale: a list of bays to choose from by pointer or arrow keys (Shift adds, Z takes the zone). */
-export function ShellMap({ shell, paint, selected, onSelect, label, overlay, onHover }: Props) {
+export function ShellMap({ shell, paint, selected, onSelect, label, overlay, onHover, onDelete }: Props) {
   const prefix = useId().replaceAll(':', '');
   const layout = useMemo(() => layoutShell(shell), [shell]);
   const chosen = useMemo(() => new Set(selected), [selected]);
@@ -96,6 +98,9 @@ export function ShellMap({ shell, paint, selected, onSelect, label, overlay, onH
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
       choose(bay.id, event.shiftKey);
+    } else if (event.key === 'Delete' && onDelete) {
+      event.preventDefault();
+      onDelete(selected.includes(bay.id) ? [...selected] : [bay.id]);
     } else if (event.key === 'z' && !event.ctrlKey && !event.metaKey)
       onSelect(hit.zone.bays.map(b => b.bay.id));
   };

@@ -1,10 +1,11 @@
 import { findBay, holeConflicts, readyWarnings, type TapTest } from '@overcoat/core';
 import { Flag, Plus } from 'lucide-react';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
-import { dropReady, freshReadyId, putReady } from '../../store/reshape.ts';
+import { dropReady, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { HoleRow, newHole } from './HoleRow.tsx';
+import { HoleRow } from './HoleRow.tsx';
+import { newHole, newRust } from './newItems.ts';
 import { Photos } from './Photos.tsx';
 import { RustRow } from './RustRow.tsx';
 
@@ -68,19 +69,7 @@ export function BayReady({ bay }: { bay: string }) {
         <HoleRow key={hole.id} hole={hole} />
       ))}
       <div className="mt-2 flex flex-wrap gap-1.5">
-        <Button
-          small
-          onClick={() =>
-            putReady(`rust in ${bay}`, 'rust', {
-              id: freshReadyId('rust', 'rust'),
-              bay,
-              size: { basis: 'assumed', value: 0.03, from: 'guess' },
-              grade: 'surface',
-              done: [],
-              note: '',
-            })
-          }
-        >
+        <Button small onClick={() => putReady(`rust in ${bay}`, 'rust', newRust(bay))}>
           <Plus size={14} aria-hidden /> rust spot
         </Button>
         <Button small onClick={() => putReady(`gland in ${bay}`, 'holes', newHole(bay, null))}>

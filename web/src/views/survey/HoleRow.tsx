@@ -1,32 +1,8 @@
-import {
-  HOLE_STATES,
-  type Hole,
-  holeUnready,
-  nextHoleState,
-  type Opening,
-  stepHole,
-  testHole,
-} from '@overcoat/core';
+import { HOLE_STATES, type Hole, holeUnready, nextHoleState, stepHole, testHole } from '@overcoat/core';
 import { X } from 'lucide-react';
-import { dropReady, freshReadyId, nowText, putReady } from '../../store/reshape.ts';
+import { dropReady, nowText, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
-
-/** A hole to be made: for an opening, or a gland of its own. */
-export function newHole(bay: string, opening: Opening | null): Hole {
-  const id = freshReadyId('holes', 'hole');
-  return {
-    id,
-    bay,
-    opening: opening?.id ?? null,
-    kind: opening ? 'opening' : 'gland',
-    name: opening ? `${opening.kind} ${opening.id}` : `Gland in ${bay}`,
-    size: opening?.width ?? { basis: 'assumed', value: 0.025, from: 'guess' },
-    ...(opening?.at ? { at: opening.at } : {}),
-    state: 'planned',
-    tests: [],
-  };
-}
 
 /** One hole and its chain: planned, cut, edge primed, bonded, leak-tested. */
 export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }) {

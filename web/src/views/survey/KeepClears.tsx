@@ -2,12 +2,12 @@ import { findBay, type KeepClear, type Measurement, removeFitting, setKeepClear 
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
-import { freshId } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { newKeepClear } from './newItems.ts';
 
 const KINDS: readonly KeepClear['kind'][] = [
   'drain hole',
@@ -51,19 +51,7 @@ export function KeepClears({ bay }: { bay: string }) {
     return why;
   };
   const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
-  const add = () =>
-    put({
-      id: freshId(
-        design.shell.zones.flatMap(z => z.keepClears.map(k => k.id)),
-        'K',
-      ),
-      bay,
-      kind: 'cable route',
-      at: { along: guess(found.bay.width.value / 2), up: guess(found.bay.height.value / 2) },
-      width: guess(0.04),
-      height: guess(0.04),
-      clearance: guess(0.01),
-    });
+  const add = () => put(newKeepClear(design.shell, bay));
   return (
     <section className="mt-3 border-t border-rule pt-2">
       <div className="flex items-center justify-between">

@@ -1,12 +1,12 @@
-import { findBay, type Measurement, type Opening, removeOpening, setOpening } from '@overcoat/core';
+import { findBay, type Opening, removeOpening, setOpening } from '@overcoat/core';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
-import { freshId } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { newOpening } from './newItems.ts';
 
 /** Windows, vents and hatches of a bay. */
 export function Openings({ bay }: { bay: string }) {
@@ -24,29 +24,8 @@ export function Openings({ bay }: { bay: string }) {
     return null;
   };
   const add = () => {
-    const id = freshId(
-      design.shell.zones.flatMap(z => z.openings.map(o => o.id)),
-      'W',
-    );
-    const overhead = found.zone.kind === 'ceiling';
-    const size = (m: Measurement, wish: number): Measurement => ({
-      basis: 'assumed',
-      value: Math.min(wish, Math.floor(m.value * 800) / 1000),
-      from: 'guess',
-    });
-    setRefused(
-      put(
-        {
-          id,
-          bay,
-          kind: overhead ? 'roof vent' : 'window',
-          width: size(found.bay.width, 0.4),
-          height: size(found.bay.height, 0.4),
-          glazing: 'double acrylic',
-        },
-        `${overhead ? 'roof vent' : 'window'} in ${bay}`,
-      ),
-    );
+    const opening = newOpening(design.shell, bay);
+    setRefused(put(opening, `${opening.kind} in ${bay}`));
   };
   return (
     <section className="mt-4 border-t border-rule pt-3">

@@ -2,13 +2,13 @@ import { mayFill, type Pocket, printLength, removeFitting, setPocket } from '@ov
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
-import { freshId } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { newPocket } from './newItems.ts';
 
 const HOLDS: Pocket['holds'][] = ['nothing', 'drain', 'belt reel', 'airbag', 'cables'];
 const KINDS: Pocket['kind'][] = ['rib', 'pillar', 'sill', 'cross-member'];
@@ -30,21 +30,7 @@ export function Pockets() {
     (sum, p) => sum + p.length.value * p.width.value * p.depth.value * (p.fill ? 1000 : 0),
     0,
   );
-  const guess = (value: number) => ({ basis: 'assumed' as const, value, from: 'guess' as const });
-  const add = () =>
-    put({
-      id: freshId(
-        shell.zones.flatMap(z => z.pockets.map(p => p.id)),
-        `${zone.id}p`,
-      ),
-      kind: 'rib',
-      after: 1,
-      length: guess(zone.height.value),
-      width: guess(0.06),
-      depth: guess(0.045),
-      holds: 'nothing',
-      fill: false,
-    });
+  const add = () => put(newPocket(shell, zone, 1));
   return (
     <section>
       <div className="flex items-end justify-between gap-2">

@@ -5,20 +5,27 @@ import {
   type Opening,
   type Place,
   type PlacedZone,
+  type Pocket,
   placeIn,
   rectOnSheet,
+  removeFitting,
+  removeOpening,
+  removeRib,
   rustState,
+  type Shell,
   type ShellLayout,
   setKeepClear,
   setOpening,
+  setPocket,
 } from '@overcoat/core';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { MM } from '../../shell-map/ShellMap.tsx';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { editShell, reshape } from '../../store/reshape.ts';
+import { type Put, PutOnMap } from './PutOnMap.tsx';
 
 /** What lies on the bays: rust, holes, keep-clears and zones of use; and the handles to arrange by. */
-export function SheetMarks({ layout, arrange }: { layout: ShellLayout; arrange: boolean }) {
+export function SheetMarks({ layout, arrange, put }: { layout: ShellLayout; arrange: boolean; put: Put }) {
   const { shell, ready } = useOpenDesign();
   const bays = new Map(
     layout.zones.flatMap(zone => zone.bays.map(bay => [bay.bay.id, { zone, bay }] as const)),
@@ -88,7 +95,8 @@ export function SheetMarks({ layout, arrange }: { layout: ShellLayout; arrange: 
           );
         })}
       </g>
-      {arrange && layout.zones.map(zone => <Handles key={zone.zone.id} zone={zone} />)}
+      {arrange && put === 'nothing' && layout.zones.map(zone => <Handles key={zone.zone.id} zone={zone} />)}
+      {arrange && put !== 'nothing' && <PutOnMap layout={layout} what={put} />}
     </g>
   );
 }
@@ -151,6 +159,7 @@ function Handles({ zone }: { zone: PlacedZone }) {
           label={`Rib ${r.rib.id}`}
           rect={r}
           onMove={by => reshape(`rib ${r.rib.id} moved`, d => moveRib(d, r.rib.id, by.along))}
+          onDelete={() => reshape(`rib ${r.rib.id} out`, d => removeRib(d, r.rib.id))}
         />
       ))}
       {zone.openings.map(o => (
@@ -160,6 +169,7 @@ function Handles({ zone }: { zone: PlacedZone }) {
           label={`${o.opening.kind} ${o.opening.id}`}
           rect={o}
           onMove={by => moveOpening(o.opening, by)}
+          onDelete={() => drop(o.opening.id, shell => removeOpening(shell, o.opening.id))}
         />
       ))}
       {zone.zone.keepClears.map(k => {
@@ -173,10 +183,83 @@ function Handles({ zone }: { zone: PlacedZone }) {
             label={`${k.kind} ${k.id}`}
             rect={placeIn(zone, bay, k.at, size(k.width.value), size(k.height.value))}
             onMove={by => moveKeep(k, by)}
+            onDelete={() => drop(k.id, shell => removeFitting(shell, k.id))}
           />
         );
       })}
+      {zone.zone.pockets.flatMap(p => {
+        const rib = p.kind === 'rib' && zone.ribs.find(r => r.rib.after === p.after);
+        return rib ? (
+          <PocketMark
+            key={p.id}
+            pocket={p}
+            rect={rib}
+            onFill={() =>
+              editShell(`pocket ${p.id}`, shell => setPocket(shell, zone.zone.id, { ...p, fill: !p.fill }))
+            }
+            onDelete={() => drop(p.id, shell => removeFitting(shell, p.id))}
+          />
+        ) : (
+          []
+        );
+      })}
     </>
+  );
+}
+
+/** Takes something out of the shell as one undoable step. */
+const drop = (id: string, change: (shell: Shell) => Shell): string | null =>
+  editShell(`${id} removed`, shell => ({ ok: true, shell: change(shell) }));
+
+/** The void of a rib on the sheet: Enter fills or empties it, Delete takes it away. */
+function PocketMark({
+  pocket,
+  rect,
+  onFill,
+  onDelete,
+}: {
+  pocket: Pocket;
+  rect: { x: number; y: number; width: number; height: number };
+  onFill(): string | null;
+  onDelete(): string | null;
+}) {
+  const [refused, setRefused] = useState<string | null>(null);
+  const state = pocket.holds === 'nothing' ? (pocket.fill ? 'filled' : 'empty') : `holds ${pocket.holds}`;
+  const says = refused ?? `pocket ${pocket.id}, ${state}: Enter fills or empties it, Delete removes it`;
+  const [cx, cy] = [(rect.x + rect.width * 0.85) * MM, (rect.y + rect.height / 2) * MM];
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot stand in a drawing.
+    <g
+      data-handle
+      role="button"
+      tabIndex={0}
+      aria-label={says}
+      className="cursor-pointer outline-none [&:focus-visible>circle]:stroke-[22px]"
+      onClick={event => {
+        event.stopPropagation();
+        setRefused(onFill());
+      }}
+      onKeyDown={event => {
+        if (event.key === 'Delete') setRefused(onDelete());
+        else if (event.key === 'Enter' || event.key === ' ') setRefused(onFill());
+        else return;
+        event.preventDefault();
+        event.stopPropagation();
+      }}
+    >
+      <title>{says}</title>
+      <circle
+        cx={cx}
+        cy={cy}
+        r={44}
+        fill={pocket.fill ? 'var(--fibre)' : 'var(--sheet)'}
+        stroke={refused ? 'var(--signal)' : 'var(--ink)'}
+        strokeWidth={10}
+      />
+      {pocket.holds !== 'nothing' && (
+        <path d={`M${cx - 26} ${cy - 26}l52 52m0 -52l-52 52`} stroke="var(--signal)" strokeWidth={12} />
+      )}
+    </g>
   );
 }
 
@@ -193,11 +276,13 @@ function Handle({
   label,
   rect,
   onMove,
+  onDelete,
 }: {
   zone: PlacedZone;
   label: string;
   rect: { x: number; y: number; width: number; height: number };
   onMove(by: Shift): string | null;
+  onDelete(): string | null;
 }) {
   const start = useRef<{ x: number; y: number } | null>(null);
   const [by, setBy] = useState({ x: 0, y: 0 });
@@ -213,6 +298,11 @@ function Handle({
     setRefused(shift.along === 0 && shift.up === 0 ? null : onMove(shift));
   };
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Delete') {
+      event.preventDefault();
+      event.stopPropagation();
+      return setRefused(onDelete());
+    }
     const step = event.shiftKey ? 0.01 : 0.001;
     const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     if (!way) return;
@@ -220,7 +310,9 @@ function Handle({
     event.stopPropagation();
     commit(way[0]! * step, way[1]! * step);
   };
-  const says = refused ? `${label}: ${refused}` : `${label}: drag, or move with the arrow keys`;
+  const says = refused
+    ? `${label}: ${refused}`
+    : `${label}: drag, or move with the arrow keys; Delete removes it`;
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot stand in a drawing.
     <g

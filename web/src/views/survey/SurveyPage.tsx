@@ -1,5 +1,6 @@
 import {
   type Bay,
+  deleteBays,
   isSurveyed,
   layoutShell,
   printLength,
@@ -16,6 +17,7 @@ import { reliefOf, shade } from '../../shell-map/relief.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -23,6 +25,7 @@ import { Tabs } from '../../ui/Tabs.tsx';
 import { Advice, BayCard, ClosureNote } from './BayCard.tsx';
 import { FilesPanel } from './FilesPanel.tsx';
 import { FoldedVan } from './FoldedVan.tsx';
+import { PUTS, type Put } from './PutOnMap.tsx';
 import { ReadyPanel, useReadyCount } from './ReadyPanel.tsx';
 import { SheetMarks } from './SheetMarks.tsx';
 import { VanPanel } from './VanPanel.tsx';
@@ -46,6 +49,8 @@ export function Component() {
   const selected = useDeferredValue(useDesign(s => s.selected));
   const [filter, setFilter] = useState<Filter>('all');
   const [look, setLook] = useState<'sheet' | 'arrange' | 'folded'>('sheet');
+  const [refused, setRefused] = useState<string | null>(null);
+  const [put, setPut] = useState<Put>('nothing');
   const [tab, setTab] = useState('bay');
   const waiting = useReadyCount();
   const { shell, ready } = design;
@@ -87,7 +92,8 @@ export function Component() {
         title={look === 'folded' ? 'The shell, folded' : 'The shell, unfolded'}
         paint={paint}
         instead={look === 'folded' ? <FoldedVan paint={paint} /> : undefined}
-        overlay={layout => <SheetMarks layout={layout} arrange={look === 'arrange'} />}
+        onDelete={ids => setRefused(reshape(`${ids.join(', ')} deleted`, d => deleteBays(d, ids)))}
+        overlay={layout => <SheetMarks layout={layout} arrange={look === 'arrange'} put={put} />}
         tools={
           <div className="flex flex-wrap items-center gap-2">
             <Select
@@ -149,11 +155,31 @@ export function Component() {
             </Button>
           </output>
         )}
-        {look === 'arrange' && (
-          <p className="w-full text-[13px] text-faint">
-            Drag a rib, opening or keep-clear, or choose it and use the arrow keys: 1 mm a press, 10 with
-            Shift.
+        {refused && (
+          <p role="alert" className="w-full font-medium text-signal">
+            {refused}
           </p>
+        )}
+        {look === 'arrange' && (
+          <div className="flex w-full flex-wrap items-center gap-x-3 gap-y-1">
+            <Select
+              label="What a click puts"
+              hideLabel
+              value={put}
+              onChange={e => setPut(e.target.value as Put)}
+            >
+              {Object.entries(PUTS).map(([key, name]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+            <p className="text-[13px] text-faint">
+              {put === 'nothing'
+                ? 'Drag a rib, opening or keep-clear, or choose it and use the arrow keys: 1 mm a press, 10 with Shift; Delete takes it out. A ring on a rib is its pocket: press it to fill or empty it.'
+                : 'Click in a bay where it goes, or choose a bay with Tab and press Enter to put it in the middle.'}
+            </p>
+          </div>
         )}
       </MapPanel>
       <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[410px] lg:border-l">
