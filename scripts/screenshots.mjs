@@ -29,23 +29,46 @@ const shots = [
   ['survey', `/c/${perigee}/survey`, choose('L7u')],
   ['brief', `/c/${perigee}/brief`, null],
   ['build-ups', `/c/${perigee}/build-ups`, choose('L3u')],
+  ['cold-and-damp', `/c/${perigee}/cold-and-damp`, page => page.locator('summary').first().click()],
   [
-    'cold-and-damp',
+    'cold-spots',
     `/c/${perigee}/cold-and-damp`,
     async page => {
       await page.locator('[data-bay="L3m"]').click();
-      await page.waitForTimeout(700);
+      await page.getByRole('tab', { name: 'Cold spots' }).click();
+      await page.getByRole('img', { name: /Temperatures: coldest/ }).waitFor();
     },
   ],
   [
     'schools',
     `/c/${perigee}/cold-and-damp`,
     async page => {
-      await page.getByRole('tab', { name: /schools/ }).click();
+      await page.getByRole('tab', { name: 'Schools' }).click();
+      await page.getByRole('button', { name: /^Compare by the hour/ }).click();
+      await page.getByTestId('advice').waitFor({ timeout: 120_000 });
       await page
         .getByText(/change places at/)
         .first()
         .waitFor();
+    },
+  ],
+  [
+    'year',
+    `/c/${perigee}/cold-and-damp`,
+    async page => {
+      await page.getByRole('tab', { name: 'Year' }).click();
+      await page.getByRole('button', { name: 'Compute the van’s years' }).click();
+      await page.getByTestId('year').waitFor({ timeout: 60_000 });
+      await page.getByRole('button', { name: 'coldest week' }).click();
+      await page.getByLabel('What to show').selectOption('wet hours a year at the skin');
+    },
+  ],
+  [
+    'hot-day',
+    `/c/${perigee}/cold-and-damp`,
+    async page => {
+      await page.getByRole('tab', { name: 'Hot day' }).click();
+      await page.getByRole('table', { name: /hottest of the day/ }).waitFor({ timeout: 30_000 });
     },
   ],
   ['compare', `/c/${perigee}/compare`, null],

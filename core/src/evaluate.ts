@@ -34,6 +34,7 @@ import {
   type Glass,
   leakFlow,
   NIGHT_HOURS,
+  type Period,
   skinGain,
 } from './moisture/index.ts';
 import { bayArea, measuredBays } from './shell/index.ts';
@@ -237,8 +238,7 @@ function lined(
   const uValue = bayUValue(layers, bay, zone.kind, shell, library);
   const { assembly, leakAt } = dampModel(context, zone, bay, buildUp, height, seamLength);
   const missed = buildUp.seams === 'taped' ? 1 - buildUp.sealQuality : 1;
-  const facing = facingOf(zone.kind);
-  const gain = (sun: number) => solarGain(facing, ABSORPTANCE[shell.skin.colour], sun, RSE);
+  const gain = gainOf(shell, zone);
   const moisture = bayMoisture(assembly, climate, gain, leakAt(missed), seamLength);
   return { fit, uValue, moisture, damp: dampOf(moisture) };
 }
@@ -274,10 +274,11 @@ function dampModel(
   };
 }
 
-/** What the bay that takes up most on the design night does, at one seal quality. */
+/** What the bay that holds most in the first winter does, at one seal quality. */
 export interface WettestBay {
   bay: string;
-  /** kg/m2 on the night; days for 100 g/m2 to dry. */
+  /** Highest in the first year by months, and taken up on the design night, kg/m2; days for 100 g/m2 to dry. */
+  peak: number;
   night: number;
   days: number;
 }
@@ -293,7 +294,7 @@ export function wettestAt(
   const order = takeOff(shell, placement, library);
   const climate = climateFor(shell, brief);
   const context: Context = { shell, placement, library, order, climate, cache: new Map() };
-  const worst: WettestBay[] = seals.map(() => ({ bay: '', night: -1, days: 0 }));
+  const worst: WettestBay[] = seals.map(() => ({ bay: '', peak: -1, night: 0, days: 0 }));
   const seen = new Set<string>();
   for (const zone of shell.zones)
     for (const bay of zone.bays) {
@@ -302,17 +303,25 @@ export function wettestAt(
       if (!buildUp || seen.has(key)) continue;
       seen.add(key);
       const { assembly, leakAt } = dampModel(context, zone, bay, buildUp, height, seamLength);
-      const cavityT = cavityTemperature(assembly);
-      const { outside, inside } = climate.night;
-      const between = cavityT(outside.t, inside.t);
+      const gain = gainOf(shell, zone);
+      const at = (leak: LeakAt): WettestBay => {
+        const night = nightOf(assembly, climate, leak);
+        const { water } = condensation(assembly, periodsOf(assembly, climate, gain, leak), 1);
+        return {
+          bay: bay.id,
+          peak: water.reduce((a, b) => Math.max(a, b), 0),
+          night: night.diffusion + night.leakage,
+          days: drying(assembly, leak).days,
+        };
+      };
+      // What is not taped does not care for the seal.
+      const open = buildUp.seams === 'taped' ? null : at(leakAt(1));
       seals.forEach((seal, i) => {
-        const leak = leakAt(buildUp.seams === 'taped' ? 1 - seal : 1);
-        const gain = skinGain(assembly, { share: 1, outside, inside, leak: leak(between, inside.t) });
-        const night = (Math.max(0, gain.diffusion) + Math.max(0, gain.leakage)) * NIGHT_HOURS * 3600;
-        if (night > worst[i]!.night) worst[i] = { bay: bay.id, night, days: drying(assembly, leak).days };
+        const here = open ?? at(leakAt(1 - seal));
+        if (wetterThan(here, worst[i]!)) worst[i] = here;
       });
     }
-  return worst.map(w => ({ ...w, night: Math.max(0, w.night) }));
+  return worst.map(w => ({ ...w, peak: Math.max(0, w.peak) }));
 }
 
 /** Height over which a cavity's air can rise: the bay's own on upright panels, little on level ones. */
@@ -325,30 +334,13 @@ export function stackHeight(zone: Zone, bay: Bay): number {
 function bayMoisture(
   assembly: Assembly,
   climate: VanClimate,
-  /** K that sun (W/m2 on a level face) and sky add to the air outside, at the skin. */
   gain: (sun: number) => number,
-  leakAt: (cavity: number, room: number) => number,
+  leakAt: LeakAt,
   seamLength: number,
 ): BayMoisture {
-  const cavityT = cavityTemperature(assembly);
-  const regime = (share: number, outside: Air, inside: Air) => {
-    const between = cavityT(outside.t, inside.t);
-    return { share, outside, inside, leak: leakAt(between, inside.t) };
-  };
-  const run = condensation(
-    assembly,
-    climate.months.map(m => ({
-      seconds: m.seconds,
-      regimes: m.regimes.map(r =>
-        regime(r.share, { t: r.outside.t + gain(r.sun), p: r.outside.p }, r.inside),
-      ),
-    })),
-  );
+  const { water } = condensation(assembly, periodsOf(assembly, climate, gain, leakAt));
   const dried = drying(assembly, leakAt);
-  const { outside, inside } = climate.night;
-  const night = skinGain(assembly, regime(1, outside, inside));
-  const hours = NIGHT_HOURS * 3600;
-  const { water } = run;
+  const night = nightOf(assembly, climate, leakAt);
   let peakIndex = 0;
   for (let i = 1; i < 12; i++) if (water[i]! > water[peakIndex]!) peakIndex = i;
   const gone = water.subarray(0, 24).findIndex((w, i) => i > peakIndex && w < 1e-6);
@@ -359,14 +351,57 @@ function bayMoisture(
     highest: water.reduce((a, b) => Math.max(a, b), 0),
     growth: Math.max(0, water[59]! - water[47]!),
     months: water,
-    nightDiffusion: Math.max(0, night.diffusion * hours),
-    nightLeakage: Math.max(0, night.leakage * hours),
+    nightDiffusion: night.diffusion,
+    nightLeakage: night.leakage,
     skin: night.skin,
     daysToDry: dried.days,
     dryingLeakage: dried.leakage,
     seamLength,
   };
 }
+
+/** K that sun (W/m2 on a level face) and sky add to the air outside, at the zone's skin. */
+function gainOf(shell: Shell, zone: Zone): (sun: number) => number {
+  const facing = facingOf(zone.kind);
+  return sun => solarGain(facing, ABSORPTANCE[shell.skin.colour], sun, RSE);
+}
+
+/** The months as one bay meets them. */
+function periodsOf(
+  assembly: Assembly,
+  { months }: VanClimate,
+  gain: (sun: number) => number,
+  leakAt: LeakAt,
+): Period[] {
+  const cavityT = cavityTemperature(assembly);
+  return months.map(m => ({
+    seconds: m.seconds,
+    regimes: m.regimes.map(r => {
+      const outside = { t: r.outside.t + gain(r.sun), p: r.outside.p };
+      const leak = leakAt(cavityT(outside.t, r.inside.t), r.inside.t);
+      return { share: r.share, outside, inside: r.inside, leak };
+    }),
+  }));
+}
+
+/** Taken up on the design night, kg/m2, and the skin's temperature. */
+function nightOf(assembly: Assembly, { night }: VanClimate, leakAt: LeakAt) {
+  const { outside, inside } = night;
+  const leak = leakAt(cavityTemperature(assembly)(outside.t, inside.t), inside.t);
+  const gain = skinGain(assembly, { share: 1, outside, inside, leak });
+  const seconds = NIGHT_HOURS * 3600;
+  return {
+    skin: gain.skin,
+    diffusion: Math.max(0, gain.diffusion * seconds),
+    leakage: Math.max(0, gain.leakage * seconds),
+  };
+}
+
+/** By the first winter's highest water; by the night where that is the same. */
+export const wetterThan = (
+  a: Pick<WettestBay, 'peak' | 'night'>,
+  b: Pick<WettestBay, 'peak' | 'night'>,
+): boolean => a.peak > b.peak || (a.peak === b.peak && a.night > b.night);
 
 /** Mean of the skin's inner face and the back of the lining, as the leak's driving temperature. */
 function cavityTemperature({ rse, rsi, layers }: Assembly): (outside: number, inside: number) => number {

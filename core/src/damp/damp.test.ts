@@ -120,9 +120,9 @@ describe('months and hours, two methods on the same leaks and sun', () => {
 });
 
 describe('schools and seals', () => {
-  it('a barrier with missed seams: a night’s water falls as more of them are closed, and drying gets slower', () => {
+  it('a barrier with missed seams: a winter’s water falls as more of them are closed, and drying gets slower', () => {
     const sweep = sealSweep(design, library, 4);
-    const foil = sweep.night[0]!;
+    const foil = sweep.peak[0]!;
     for (let i = 1; i < foil.length; i++) expect(foil[i]!).toBeLessThanOrEqual(foil[i - 1]! + 1e-9);
     expect(sweep.days[0]!.at(-1)!).toBeGreaterThan(sweep.days[0]![0]!);
     for (const c of sweep.crossings) {
@@ -135,6 +135,7 @@ describe('schools and seals', () => {
     const sweep = sealSweep(design, library, 2);
     sweep.at.forEach((q, i) => {
       schoolsAt(design, q, library).forEach((p, s) => {
+        expect(sweep.peak[s]![i]!).toBeCloseTo(p.peak, 9);
         expect(sweep.night[s]![i]!).toBeCloseTo(p.night, 9);
         expect(sweep.days[s]![i]!).toBeCloseTo(p.days, 6);
       });

@@ -1,5 +1,5 @@
 import { applySchool, schools } from '../buildup/index.ts';
-import { type Evaluation, evaluate, wettestAt } from '../evaluate.ts';
+import { type Evaluation, evaluate, wetterThan, wettestAt } from '../evaluate.ts';
 import type { Library } from '../materials/index.ts';
 import type { Design, Placement } from '../model/index.ts';
 
@@ -8,7 +8,7 @@ export interface SchoolPoint {
   school: string;
   name: string;
   evaluation: Evaluation;
-  /** The bay that takes up most on a winter night: that water and the first winter's highest, kg/m2; days to dry 100 g/m2. */
+  /** The bay that holds most in the first winter: that water and the design night's, kg/m2; days to dry 100 g/m2. */
   bay: string;
   night: number;
   peak: number;
@@ -35,25 +35,30 @@ export const sealed = (placement: Placement, sealQuality: number): Placement => 
   buildUps: placement.buildUps.map(b => (b.seams === 'taped' ? { ...b, sealQuality } : b)),
 });
 
-/** The bay that takes up most on a winter night speaks for the school: its wetting and its drying belong together. */
+/** The bay that holds most in the first winter speaks for the school: its wetting and its drying belong together. */
 export function wettestBay(e: Evaluation): Pick<SchoolPoint, 'night' | 'peak' | 'days' | 'grows' | 'bay'> {
-  const worst = { night: -1, peak: 0, days: 0, bay: '' };
+  let worst = { night: 0, peak: -1, days: 0, bay: '' };
   for (const { moisture, bay } of e.bays.values()) {
     if (!moisture) continue;
-    const night = moisture.nightDiffusion + moisture.nightLeakage;
-    if (night > worst.night)
-      Object.assign(worst, { night, peak: moisture.peak, days: moisture.daysToDry, bay: bay.id });
+    const here = {
+      night: moisture.nightDiffusion + moisture.nightLeakage,
+      peak: moisture.peak,
+      days: moisture.daysToDry,
+      bay: bay.id,
+    };
+    if (wetterThan(here, worst)) worst = here;
   }
-  return { ...worst, night: Math.max(0, worst.night), grows: e.damp.state === 'grows' };
+  return { ...worst, peak: Math.max(0, worst.peak), grows: e.damp.state === 'grows' };
 }
 
 export interface SealSweep {
   /** Seal qualities, 0 to 1. */
   at: number[];
-  /** For each school, in their order, at each seal quality: a night's water, kg/m2, and days to dry. */
+  /** For each school, in their order, at each seal quality: the first winter's and a night's water, kg/m2, and days to dry. */
+  peak: number[][];
   night: number[][];
   days: number[][];
-  /** Where two schools change places on a winter night, with the seal quality at which they do. */
+  /** Where two schools change places in the first winter, with the seal quality at which they do. */
   crossings: { first: string; second: string; at: number }[];
 }
 
@@ -61,14 +66,15 @@ export interface SealSweep {
 export function sealSweep(design: Pick<Design, 'shell' | 'brief'>, library: Library, steps = 20): SealSweep {
   const at = Array.from({ length: steps + 1 }, (_, i) => i / steps);
   const worst = schools.map(s => wettestAt(design, applySchool(design.shell, s.id, library), library, at));
+  const peak = worst.map(list => list.map(w => w.peak));
   const night = worst.map(list => list.map(w => w.night));
   const days = worst.map(list => list.map(w => w.days));
   const crossings: SealSweep['crossings'] = [];
   for (let a = 0; a < schools.length; a++)
     for (let b = a + 1; b < schools.length; b++)
       for (let i = 1; i < at.length; i++) {
-        const before = night[a]![i - 1]! - night[b]![i - 1]!;
-        const after = night[a]![i]! - night[b]![i]!;
+        const before = peak[a]![i - 1]! - peak[b]![i - 1]!;
+        const after = peak[a]![i]! - peak[b]![i]!;
         if (before * after < 0)
           crossings.push({
             first: schools[a]!.id,
@@ -76,5 +82,5 @@ export function sealSweep(design: Pick<Design, 'shell' | 'brief'>, library: Libr
             at: at[i - 1]! + ((at[i]! - at[i - 1]!) * before) / (before - after),
           });
       }
-  return { at, night, days, crossings };
+  return { at, peak, night, days, crossings };
 }

@@ -119,7 +119,15 @@ export function Component() {
             {
               key: 'year',
               name: 'Year',
-              content: <YearPanel job={van} covers={covers} onCovers={setCovers} />,
+              content: (
+                <YearPanel
+                  job={van}
+                  covers={covers}
+                  onCovers={setCovers}
+                  weather={weather}
+                  onWeather={setWeather}
+                />
+              ),
             },
             { key: 'heat', name: 'Hot day', content: <HeatPanel /> },
           ]}

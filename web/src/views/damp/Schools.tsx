@@ -36,7 +36,7 @@ export function Schools() {
     if ((answer === null || stale) && running === null && failed === null) run();
   }, [answer, stale, running, failed, run]);
   const sweep = stale ? null : answer;
-  const driest = points.reduce((a, b) => (b.night < a.night ? b : a));
+  const driest = points.reduce((a, b) => (b.peak < a.peak ? b : a));
   const quickest = points.reduce((a, b) => (b.days < a.days ? b : a));
   const turn = sweep?.crossings.find(c => c.first === driest.school || c.second === driest.school);
   const hours = study.answer ? atSeal(study.answer, seal) : null;
@@ -46,8 +46,8 @@ export function Schools() {
         <Recommendation study={study.answer} seal={seal} leak={leak} stale={study.stale} />
       ) : (
         <p>
-          With {printNumber(seal * 100, 0)} % of the seams closed, <b>{driest.name}</b> takes up least on a
-          winter night ({grams(driest.night)}) and <b>{quickest.name}</b> is dry soonest after a leak (
+          With {printNumber(seal * 100, 0)} % of the seams closed, <b>{driest.name}</b> holds least in the
+          first winter ({grams(driest.peak)}) and <b>{quickest.name}</b> is dry soonest after a leak (
           {days((quickest.days * leak) / 100)}).
           {turn &&
             ` It changes at ${printNumber(turn.at * 100, 0)} % closed, where ${nameOf(turn.first)} and ${nameOf(turn.second)} change places.`}
@@ -90,7 +90,7 @@ export function Schools() {
           <caption className="sr-only">Schools compared</caption>
           <thead className="text-left text-faint">
             <tr>
-              {['school', 'winter night', 'dry in', 'rust-hours', 'mould', 'W/K', 'kg', 'cost'].map(h => (
+              {['school', 'first winter', 'dry in', 'rust-hours', 'mould', 'W/K', 'kg', 'cost'].map(h => (
                 <th
                   key={h}
                   scope="col"
@@ -114,7 +114,7 @@ export function Schools() {
                       </span>
                     )}
                   </th>
-                  <td className="pl-2.5 py-1 text-right whitespace-nowrap">{grams(p.night)}</td>
+                  <td className="pl-2.5 py-1 text-right whitespace-nowrap">{grams(p.peak)}</td>
                   <td className="pl-2.5 py-1 text-right whitespace-nowrap">{days((p.days * leak) / 100)}</td>
                   <td className="pl-2.5 py-1 text-right whitespace-nowrap">
                     {h ? printNumber(h.wetHours, 0) : '–'}
@@ -134,10 +134,10 @@ export function Schools() {
       {running !== null && <JobBar job={sweepJob} name="Sweep" doing="sweeping the seal quality" />}
       {sweep && <SweepCharts sweep={sweep} seal={seal} leak={leak} />}
       <p className="text-[13px] text-faint">
-        The bay that takes up most on the night speaks for each school. Rust-hours: hours a year above 80 %
-        and 0 °C at the steel (ISO 9223); mould index from 0 to 6, seen from 3; both for taped schools at the
-        nearest seal computed. All air through a joint is taken to reach the skin: the wet end. Local codes
-        and fire classes go before any of this.
+        The bay that holds most in the first winter, by months, speaks for each school. Rust-hours: hours a
+        year above 80 % and 0 °C at the steel (ISO 9223); mould index from 0 to 6, seen from 3; both for taped
+        schools at the nearest seal computed. All air through a joint is taken to reach the skin: the wet end.
+        Local codes and fire classes go before any of this.
       </p>
     </div>
   );
@@ -219,13 +219,13 @@ function SweepCharts({ sweep, seal, leak }: { sweep: SealSweep; seal: number; le
   return (
     <div>
       <SweepChart
-        label="Water on a winter night against the share of seams closed, by school"
-        unit="g/m² on a winter night"
+        label="Water in the first winter against the share of seams closed, by school"
+        unit="g/m², first winter"
         sweep={sweep}
-        values={(k, i) => Math.max(0.01, sweep.night[k]![i]! * 1000)}
+        values={(k, i) => Math.max(0.1, sweep.peak[k]![i]! * 1000)}
         seal={seal}
-        low={0.01}
-        high={200}
+        low={0.1}
+        high={2000}
         crossings
       />
       <SweepChart

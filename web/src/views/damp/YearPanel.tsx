@@ -1,4 +1,4 @@
-import { FUELS, MONTHS, printNumber, printTemperature, type VanYear } from '@overcoat/core';
+import { FUELS, MONTHS, printNumber, printTemperature, type VanYear, type WeatherFile } from '@overcoat/core';
 import { useMemo } from 'react';
 import { grams } from '../../format.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
@@ -6,18 +6,22 @@ import { useUnits } from '../../store/preferences.ts';
 import type { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';
+import { WeatherChoice } from './WeatherChoice.tsx';
 
 interface Props {
   job: ReturnType<typeof useDampJob<'van'>>;
   covers: boolean;
   onCovers(covers: boolean): void;
+  weather: WeatherFile | null;
+  onWeather(weather: WeatherFile | null): void;
 }
 
 /** The whole van by the hour: cabin, heater, glass and every zone answering each other. */
-export function YearPanel({ job, covers, onCovers }: Props) {
+export function YearPanel({ job, covers, onCovers, weather, onWeather }: Props) {
   return (
     <div className="flex flex-col gap-4">
       <JobBar job={job} name="Compute the van’s years" doing="two years of the whole van">
+        <WeatherChoice weather={weather} onWeather={onWeather} />
         <label className="flex min-h-9 items-center gap-2">
           <input type="checkbox" checked={covers} onChange={ev => onCovers(ev.target.checked)} /> fitted
           covers in the windows

@@ -53,7 +53,9 @@ export function VanPanel() {
   const area = shell.zones.reduce((sum, z) => sum + zoneArea(z, shell).area, 0);
   return (
     <div className="flex flex-col gap-5">
-      <SkinColour />
+      <div className="max-w-44">
+        <SkinColour />
+      </div>
       <section>
         <h2 className="text-xl">{open.length === 0 ? 'Every zone closes' : 'What does not add up'}</h2>
         {open.length === 0 && <p>Bays, ribs and rails add up to each zone’s length and height, both ways.</p>}
