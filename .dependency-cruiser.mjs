@@ -10,6 +10,7 @@ const FOLDERS = [
   'bridge',
   'moisture',
   'hourly',
+  'wetting',
   'climate',
   'load',
   'takeoff',

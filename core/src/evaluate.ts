@@ -1,22 +1,10 @@
 import { type Bridge, zoneBridges } from './bridge/index.ts';
-import {
-  assemblyOf,
-  bayUValue,
-  directionOf,
-  type Fit,
-  fitBuildUp,
-  leakPath,
-  SEAM_GAP,
-  sectionAt,
-  tightLayer,
-} from './buildup/index.ts';
-import { ABSORPTANCE, designNight, facingOf, type Month, monthsOf, solarGain } from './climate/index.ts';
+import { bayUValue, directionOf, type Fit, fitBuildUp } from './buildup/index.ts';
 import { glazing, RSE, RSI } from './heat/index.ts';
 import { type MassLine, massLines } from './load/index.ts';
 import type { Library } from './materials/index.ts';
 import {
   type Bay,
-  type Brief,
   type BuildUp,
   buildUpOf,
   type Design,
@@ -24,49 +12,20 @@ import {
   type Shell,
   type Zone,
 } from './model/index.ts';
-import {
-  type Air,
-  type Assembly,
-  type Condensation,
-  condensation,
-  dewPoint,
-  drying,
-  type Glass,
-  leakFlow,
-  NIGHT_HOURS,
-  type Period,
-  skinGain,
-} from './moisture/index.ts';
+import { type Air, dewPoint } from './moisture/index.ts';
 import { bayArea, measuredBays } from './shell/index.ts';
 import { type TakeOff, takeOff } from './takeoff/index.ts';
-
-/** Water in one bay, kg/m2, over five years from a dry October. */
-export interface BayMoisture {
-  /** Highest in the first year, and the month (0 January) it falls in. */
-  peak: number;
-  peakMonth: number;
-  /** Highest in all five years. */
-  highest: number;
-  /** Month by which the first winter's water is gone; null if it stays. */
-  goneBy: number | null;
-  /** What is added from the fourth to the fifth year; 0 when it dries each year. */
-  growth: number;
-  /** At the end of each month, October of the first year on. */
-  months: Condensation['water'];
-  /** Taken up on one design night of 12 h: through the layers, and through open joints. */
-  nightDiffusion: number;
-  nightLeakage: number;
-  /** Inner face of the skin on the design night, degC. */
-  skin: number;
-  /** Summer days for 100 g/m2 to dry; Infinity if never. */
-  daysToDry: number;
-  /** What open joints take out of a wet skin on such a day, kg/(m2 s). */
-  dryingLeakage: number;
-  /** Joints of the airtight layer, m per m2. */
-  seamLength: number;
-}
-
-export type DampState = 'bare' | 'dry' | 'dries' | 'grows';
+import {
+  type BayMoisture,
+  bayMoisture,
+  climateFor,
+  type DampState,
+  dampModel,
+  dampOf,
+  gainOf,
+  jointsOf,
+  type VanClimate,
+} from './wetting/index.ts';
 
 export interface BayResult {
   bay: Bay;
@@ -156,30 +115,6 @@ export function evaluate(
   };
 }
 
-interface VanClimate {
-  months: Month[];
-  night: { outside: Air; inside: Air };
-}
-
-/** Climate at the bays: people's water and the glass that takes some of it. */
-function climateFor(shell: Shell, brief: Brief): VanClimate {
-  const glass = glassOf(shell);
-  return { months: monthsOf(brief, glass), night: designNight(brief, glass) };
-}
-
-/** All glass of a shell as one pane. */
-export function glassOf(shell: Shell): Glass {
-  let area = 0;
-  let f = 0;
-  for (const zone of shell.zones)
-    for (const o of zone.openings) {
-      const a = o.width.value * o.height.value;
-      area += a;
-      f += a * glazing(o.glazing, directionOf(zone.kind)).fRsi;
-    }
-  return { area, fRsi: area > 0 ? f / area : 1 };
-}
-
 interface Context {
   shell: Shell;
   placement: Placement;
@@ -189,15 +124,17 @@ interface Context {
   cache: Map<string, Shared>;
 }
 
+type Joints = ReturnType<typeof jointsOf>;
 type Shared = Pick<BayResult, 'fit' | 'uValue' | 'moisture' | 'damp'>;
 
 function evaluateBay(context: Context, zone: Zone, bay: Bay): BayResult {
   const buildUp = buildUpOf(context.placement, zone.id, bay.id);
-  const { key, height, seamLength } = keyOf(context, zone, bay, buildUp);
+  const joints = jointsOf(context.order, zone, bay, buildUp);
+  const key = keyOf(zone, bay, buildUp, joints);
   let shared = context.cache.get(key);
   if (!shared) {
     shared = buildUp
-      ? lined(context, zone, bay, buildUp, height, seamLength)
+      ? lined(context, zone, bay, buildUp, joints)
       : bareBay(context.shell, zone, context.library);
     context.cache.set(key, shared);
   }
@@ -205,17 +142,8 @@ function evaluateBay(context: Context, zone: Zone, bay: Bay): BayResult {
 }
 
 /** What a bay's results depend on: bays that share it are computed once. */
-function keyOf(
-  { order }: Context,
-  zone: Zone,
-  bay: Bay,
-  buildUp: BuildUp | null,
-): { key: string; height: number; seamLength: number } {
-  const height = stackHeight(zone, bay);
-  const seams = buildUp ? order.seams[`${zone.id}/${buildUp.id}`] : undefined;
-  const seamLength = seams && seams.area > 0 ? seams.length / seams.area : 0;
-  const key = `${buildUp?.id} ${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${height.toFixed(2)} ${seamLength.toFixed(3)}`;
-  return { key, height, seamLength };
+function keyOf(zone: Zone, bay: Bay, buildUp: BuildUp | null, { height, seamLength }: Joints): string {
+  return `${buildUp?.id} ${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${height.toFixed(2)} ${seamLength.toFixed(3)}`;
 }
 
 function bareBay(shell: Shell, zone: Zone, library: Library): Shared {
@@ -224,201 +152,15 @@ function bareBay(shell: Shell, zone: Zone, library: Library): Shared {
   return { fit: null, uValue: 1 / (RSE + r + RSI[directionOf(zone.kind)]), moisture: null, damp: 'bare' };
 }
 
-function lined(
-  context: Context,
-  zone: Zone,
-  bay: Bay,
-  buildUp: BuildUp,
-  height: number,
-  seamLength: number,
-): Shared {
+function lined(context: Context, zone: Zone, bay: Bay, buildUp: BuildUp, joints: Joints): Shared {
   const { shell, library, climate } = context;
   const { layers } = buildUp;
   const fit = fitBuildUp(layers, bay, zone.kind, library);
   const uValue = bayUValue(layers, bay, zone.kind, shell, library);
-  const { assembly, leakAt } = dampModel(context, zone, bay, buildUp, height, seamLength);
+  const { assembly, leakAt } = dampModel(shell, { zone, bay, buildUp, ...joints }, library);
   const missed = buildUp.seams === 'taped' ? 1 - buildUp.sealQuality : 1;
-  const gain = gainOf(shell, zone);
-  const moisture = bayMoisture(assembly, climate, gain, leakAt(missed), seamLength);
+  const moisture = bayMoisture(assembly, climate, gainOf(shell, zone), leakAt(missed), joints.seamLength);
   return { fit, uValue, moisture, damp: dampOf(moisture) };
-}
-
-type LeakAt = (cavity: number, room: number) => number;
-
-/** What the moisture methods need of a bay; the leak for any share of its joints missed. */
-function dampModel(
-  { shell, library }: Context,
-  zone: Zone,
-  bay: Bay,
-  buildUp: BuildUp,
-  height: number,
-  seamLength: number,
-): { assembly: Assembly; leakAt(missed: number): LeakAt } {
-  const { layers } = buildUp;
-  const section = sectionAt(layers, (bay.depthMin.value + bay.depthMax.value) / 2, zone.kind, shell, library);
-  const path = tightLayer(buildUp, library) ? leakPath(layers, section.fit, library) : 'none';
-  return {
-    assembly: assemblyOf(section, zone.kind),
-    leakAt: missed => (cavity, room) =>
-      path === 'none'
-        ? 0
-        : leakFlow({
-            seamLength,
-            gap: SEAM_GAP,
-            missed,
-            height,
-            room,
-            cavity,
-            fill: path === 'empty' ? null : path,
-          }),
-  };
-}
-
-/** What the bay that holds most in the first winter does, at one seal quality. */
-export interface WettestBay {
-  bay: string;
-  /** Highest in the first year by months, and taken up on the design night, kg/m2; days for 100 g/m2 to dry. */
-  peak: number;
-  night: number;
-  days: number;
-}
-
-/** The wettest bay of a placement at each of some seal qualities (of what is taped at all): far quicker than `evaluate`. */
-export function wettestAt(
-  design: Pick<Design, 'shell' | 'brief'>,
-  placement: Placement,
-  library: Library,
-  seals: readonly number[],
-): WettestBay[] {
-  const { shell, brief } = design;
-  const order = takeOff(shell, placement, library);
-  const climate = climateFor(shell, brief);
-  const context: Context = { shell, placement, library, order, climate, cache: new Map() };
-  const worst: WettestBay[] = seals.map(() => ({ bay: '', peak: -1, night: 0, days: 0 }));
-  const seen = new Set<string>();
-  for (const zone of shell.zones)
-    for (const bay of zone.bays) {
-      const buildUp = buildUpOf(placement, zone.id, bay.id);
-      const { key, height, seamLength } = keyOf(context, zone, bay, buildUp);
-      if (!buildUp || seen.has(key)) continue;
-      seen.add(key);
-      const { assembly, leakAt } = dampModel(context, zone, bay, buildUp, height, seamLength);
-      const gain = gainOf(shell, zone);
-      const at = (leak: LeakAt): WettestBay => {
-        const night = nightOf(assembly, climate, leak);
-        const { water } = condensation(assembly, periodsOf(assembly, climate, gain, leak), 1);
-        return {
-          bay: bay.id,
-          peak: water.reduce((a, b) => Math.max(a, b), 0),
-          night: night.diffusion + night.leakage,
-          days: drying(assembly, leak).days,
-        };
-      };
-      // What is not taped does not care for the seal.
-      const open = buildUp.seams === 'taped' ? null : at(leakAt(1));
-      seals.forEach((seal, i) => {
-        const here = open ?? at(leakAt(1 - seal));
-        if (wetterThan(here, worst[i]!)) worst[i] = here;
-      });
-    }
-  return worst.map(w => ({ ...w, peak: Math.max(0, w.peak) }));
-}
-
-/** Height over which a cavity's air can rise: the bay's own on upright panels, little on level ones. */
-export function stackHeight(zone: Zone, bay: Bay): number {
-  if (zone.kind === 'floor') return 0.02;
-  if (zone.kind === 'ceiling' || zone.kind === 'cab overhead') return 0.05;
-  return bay.height.value;
-}
-
-function bayMoisture(
-  assembly: Assembly,
-  climate: VanClimate,
-  gain: (sun: number) => number,
-  leakAt: LeakAt,
-  seamLength: number,
-): BayMoisture {
-  const { water } = condensation(assembly, periodsOf(assembly, climate, gain, leakAt));
-  const dried = drying(assembly, leakAt);
-  const night = nightOf(assembly, climate, leakAt);
-  let peakIndex = 0;
-  for (let i = 1; i < 12; i++) if (water[i]! > water[peakIndex]!) peakIndex = i;
-  const gone = water.subarray(0, 24).findIndex((w, i) => i > peakIndex && w < 1e-6);
-  return {
-    peak: water[peakIndex]!,
-    peakMonth: climate.months[peakIndex]!.month,
-    goneBy: gone < 0 || gone > 11 ? null : climate.months[gone]!.month,
-    highest: water.reduce((a, b) => Math.max(a, b), 0),
-    growth: Math.max(0, water[59]! - water[47]!),
-    months: water,
-    nightDiffusion: night.diffusion,
-    nightLeakage: night.leakage,
-    skin: night.skin,
-    daysToDry: dried.days,
-    dryingLeakage: dried.leakage,
-    seamLength,
-  };
-}
-
-/** K that sun (W/m2 on a level face) and sky add to the air outside, at the zone's skin. */
-function gainOf(shell: Shell, zone: Zone): (sun: number) => number {
-  const facing = facingOf(zone.kind);
-  return sun => solarGain(facing, ABSORPTANCE[shell.skin.colour], sun, RSE);
-}
-
-/** The months as one bay meets them. */
-function periodsOf(
-  assembly: Assembly,
-  { months }: VanClimate,
-  gain: (sun: number) => number,
-  leakAt: LeakAt,
-): Period[] {
-  const cavityT = cavityTemperature(assembly);
-  return months.map(m => ({
-    seconds: m.seconds,
-    regimes: m.regimes.map(r => {
-      const outside = { t: r.outside.t + gain(r.sun), p: r.outside.p };
-      const leak = leakAt(cavityT(outside.t, r.inside.t), r.inside.t);
-      return { share: r.share, outside, inside: r.inside, leak };
-    }),
-  }));
-}
-
-/** Taken up on the design night, kg/m2, and the skin's temperature. */
-function nightOf(assembly: Assembly, { night }: VanClimate, leakAt: LeakAt) {
-  const { outside, inside } = night;
-  const leak = leakAt(cavityTemperature(assembly)(outside.t, inside.t), inside.t);
-  const gain = skinGain(assembly, { share: 1, outside, inside, leak });
-  const seconds = NIGHT_HOURS * 3600;
-  return {
-    skin: gain.skin,
-    diffusion: Math.max(0, gain.diffusion * seconds),
-    leakage: Math.max(0, gain.leakage * seconds),
-  };
-}
-
-/** By the first winter's highest water; by the night where that is the same. */
-export const wetterThan = (
-  a: Pick<WettestBay, 'peak' | 'night'>,
-  b: Pick<WettestBay, 'peak' | 'night'>,
-): boolean => a.peak > b.peak || (a.peak === b.peak && a.night > b.night);
-
-/** Mean of the skin's inner face and the back of the lining, as the leak's driving temperature. */
-function cavityTemperature({ rse, rsi, layers }: Assembly): (outside: number, inside: number) => number {
-  const total = rse + rsi + layers.reduce((sum, l) => sum + l.resistance, 0);
-  const skin = (rse + layers[0]!.resistance) / total;
-  const back = 1 - (rsi + (layers.length > 1 ? layers.at(-1)!.resistance : 0)) / total;
-  return (outside, inside) => outside + ((skin + back) / 2) * (inside - outside);
-}
-
-/** Dry: never above 50 g/m2 in five years, a tenth of what DIN 4108-3 allows where nothing soaks it up (from memory). */
-const DRY = 0.05;
-/** Growth under 1 g/m2 a year is within the method's noise. */
-const NOISE = 0.001;
-
-function dampOf(m: BayMoisture): DampState {
-  if (m.highest < DRY) return 'dry';
-  return m.growth > NOISE ? 'grows' : 'dries';
 }
 
 const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };

@@ -5,13 +5,9 @@ export * from './cabin/index.ts';
 export * from './climate/index.ts';
 export * from './damp/index.ts';
 export {
-  type BayMoisture,
   type BayResult,
-  type DampState,
   type Evaluation,
   evaluate,
-  glassOf,
-  stackHeight,
   type ZoneResult,
 } from './evaluate.ts';
 export * from './formats/index.ts';
@@ -32,4 +28,5 @@ export * from './ready/index.ts';
 export * from './shell/index.ts';
 export { type Cover, type OrderLine, orderError, type Piece, type TakeOff } from './takeoff/index.ts';
 export * from './units/index.ts';
+export { type BayMoisture, type DampState, glassOf, stackHeight } from './wetting/index.ts';
 export * from './working/index.ts';

@@ -1,11 +1,12 @@
 import { directionOf } from '../buildup/index.ts';
 import { ABSORPTANCE } from '../climate/index.ts';
 import { type BayModel, bayModel } from '../damp/index.ts';
-import { type Evaluation, stackHeight } from '../evaluate.ts';
+import type { Evaluation } from '../evaluate.ts';
 import { glazing } from '../heat/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Shell } from '../model/index.ts';
 import { moistureProduction } from '../moisture/index.ts';
+import { stackHeight } from '../wetting/index.ts';
 import { COVER } from './night.ts';
 
 /** The bays of one zone that share a build-up, by the one of them that is nearest to their mean depth. */

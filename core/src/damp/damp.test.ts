@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { climates, hourlyYear } from '../climate/index.ts';
 import { demoDesigns } from '../demo/index.ts';
-import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
+import { evaluate } from '../evaluate.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Shell } from '../model/index.ts';
+import { glassOf, stackHeight } from '../wetting/index.ts';
 import {
   adviseSchool,
   bayYears,

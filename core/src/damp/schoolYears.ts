@@ -1,8 +1,9 @@
 import { applySchool, schools } from '../buildup/index.ts';
 import { hourlyYear } from '../climate/index.ts';
-import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
+import { evaluate } from '../evaluate.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Design } from '../model/index.ts';
+import { glassOf, stackHeight } from '../wetting/index.ts';
 import { bayYears } from './bayYear.ts';
 import { sealed, wettestBay } from './schoolsCompared.ts';
 

@@ -1,7 +1,8 @@
 import { applySchool, schools } from '../buildup/index.ts';
-import { type Evaluation, evaluate, wetterThan, wettestAt } from '../evaluate.ts';
+import { type Evaluation, evaluate } from '../evaluate.ts';
 import type { Library } from '../materials/index.ts';
 import type { Design, Placement } from '../model/index.ts';
+import { wetterThan, wettestAt } from '../wetting/index.ts';
 
 /** One school on one van at one seal quality. */
 export interface SchoolPoint {

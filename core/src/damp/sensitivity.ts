@@ -1,5 +1,5 @@
 import { type HourlyYear, hourlyYear } from '../climate/index.ts';
-import { evaluate, glassOf, stackHeight } from '../evaluate.ts';
+import { evaluate } from '../evaluate.ts';
 import { type Library, materialOf } from '../materials/index.ts';
 import {
   type Brief,
@@ -9,6 +9,7 @@ import {
   type Placement,
   type Shell,
 } from '../model/index.ts';
+import { glassOf, stackHeight } from '../wetting/index.ts';
 import { bayYears } from './bayYear.ts';
 
 /** What one change does to a bay's first winter. */

@@ -36,11 +36,22 @@ export interface Condensation {
 /**
  * Interstitial condensation and drying, period by period over several years from a dry start (ISO 13788:2012
  * clause 6, from memory), with three additions: a metal skin is closed, not merely tight; a period may be made of
- * regimes (occupied, empty, day), taken one after the other so that one takes out what another put in; and leaking room air wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
+ * regimes (occupied, empty, day), taken one after the other so that one takes out what another put in; and leaking
+ * room air wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
  */
 export function condensation(assembly: Assembly, periods: Period[], years = 5): Condensation {
   const grid = makeGrid(assembly);
-  const solver = makeSolver(grid, periods);
+  return run(grid, makeSolver(grid, periods), periods, years);
+}
+
+/** The same for one assembly again and again: `leak` of the periods' regimes may be changed between runs, nothing else. */
+export function condensations(assembly: Assembly, periods: Period[]): (years: number) => Condensation {
+  const grid = makeGrid(assembly);
+  const solver = makeSolver(grid, periods, true);
+  return years => run(grid, solver, periods, years);
+}
+
+function run(grid: Grid, solver: Solver, periods: Period[], years: number): Condensation {
   const n = grid.sd.length;
   const water = new Float64Array(n);
   const yearStart = new Float64Array(n);
@@ -181,7 +192,7 @@ interface Solver {
 /** Kept from run to run, for a fresh one of a few kB a bay is what the collector would live on; runs never overlap. */
 let workspace = new Float64Array(0);
 
-function makeSolver(grid: Grid, periods: Period[]): Solver {
+function makeSolver(grid: Grid, periods: Period[], keep = false): Solver {
   const n = grid.sd.length;
   const starts: number[] = [];
   let count = 0;
@@ -189,8 +200,8 @@ function makeSolver(grid: Grid, periods: Period[]): Solver {
     starts.push(count);
     count += regimes.length;
   }
-  if (workspace.length < count * n) workspace = new Float64Array(count * n);
-  const bounds = workspace;
+  if (!keep && workspace.length < count * n) workspace = new Float64Array(count * n);
+  const bounds = keep ? new Float64Array(count * n) : workspace;
   for (let i = 0; i < periods.length; i++)
     for (let j = 0; j < periods[i]!.regimes.length; j++)
       limits(grid, periods[i]!.regimes[j]!, bounds, (starts[i]! + j) * n);

@@ -2,6 +2,7 @@ export {
   type Assembly,
   type Condensation,
   condensation,
+  condensations,
   type Period,
   type ProfilePoint,
   skinGain,

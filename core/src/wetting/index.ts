@@ -1,0 +1,14 @@
+export {
+  type BayMoisture,
+  bayMoisture,
+  climateFor,
+  type DampState,
+  dampModel,
+  dampOf,
+  gainOf,
+  glassOf,
+  jointsOf,
+  stackHeight,
+  type VanClimate,
+} from './bayMonths.ts';
+export { wetterThan, wettestAt } from './wettest.ts';
