@@ -97,6 +97,7 @@ for (const [name, address, act, options = {}] of shots) {
   await page.goto(url + address);
   await page.waitForLoadState('networkidle');
   if (act) await act(page);
+  await page.mouse.move(640, 4);
   await page.evaluate(() => document.fonts.ready);
   await page.waitForTimeout(250);
   await page.screenshot({ path: path.join(out, `${name}.png`) });

@@ -1,6 +1,6 @@
 import { type Field, solveSection } from '../heat2d/index.ts';
 import type { Library } from '../materials/index.ts';
-import type { Shell } from '../model/index.ts';
+import type { Layer, Shell } from '../model/index.ts';
 import type { DetailCase, DetailGeometry } from './detail.ts';
 import { boardSeam, floorBatten, windowEdge } from './edgeDetail.ts';
 import { bayEnd, doorFrame, ribDetail } from './ribDetail.ts';
@@ -72,6 +72,8 @@ export interface DetailEffect {
 
 const cache = new Map<string, DetailEffect>();
 const MOST_KEPT = 2000;
+/** The same by the layers themselves, for as long as they and their library live: no text is made of them again. */
+const near = new WeakMap<Library, WeakMap<readonly Layer[], Map<string, DetailEffect>>>();
 
 /** The effect of a detail, remembered by everything it depends on. Throws RangeError where the build-up has no such detail. */
 export function detailEffect(
@@ -79,6 +81,26 @@ export function detailEffect(
   shell: Shell,
   library: Library,
 ): DetailEffect {
+  const ofLibrary = within(near, library, () => new WeakMap<readonly Layer[], Map<string, DetailEffect>>());
+  const ofLayers = within(ofLibrary, c.layers, () => new Map<string, DetailEffect>());
+  const short = `${c.of} ${c.kind} ${c.width} ${c.depth} ${c.stuffed} ${c.glazing} ${shell.skin.material} ${shell.skin.thickness.value}`;
+  return within(ofLayers, short, () => remembered(c, shell, library));
+}
+
+/** What a map has for a key, made when it has none. */
+function within<K, V>(
+  map: { get(key: K): V | undefined; set(key: K, value: V): unknown },
+  key: K,
+  make: () => V,
+): V {
+  const found = map.get(key);
+  if (found !== undefined) return found;
+  const made = make();
+  map.set(key, made);
+  return made;
+}
+
+function remembered(c: Omit<DetailCase, 'outside' | 'inside'>, shell: Shell, library: Library): DetailEffect {
   const used = c.layers.map(l =>
     l.role === 'air gap'
       ? l

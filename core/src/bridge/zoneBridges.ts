@@ -2,6 +2,7 @@ import { bayUValue } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import {
   type Bay,
+  type BuildUp,
   buildUpOf,
   type Layer,
   type Opening,
@@ -28,6 +29,7 @@ export interface Bridge {
 
 /** Conductivity a stuffed rib is taken to have, W/mK: loose fibre. */
 const STUFFING = 0.04;
+const BARE: readonly Layer[] = [];
 /** Box of a door's inner frame along its edge, m. Common practice, no source. */
 const DOOR_FRAME = 0.05;
 
@@ -41,6 +43,8 @@ export function zoneBridges(shell: Shell, zone: Zone, placement: Placement, libr
   if (zone.kind === 'floor') return floorRibs(shell, zone, placement, library);
   const found = new Map<string, Bridge>();
   const depthOf = zone.ribs[0]?.depth.value ?? 0.04;
+  const at = new Map(zone.bays.map(b => [`${b.station} ${b.strip}`, b]));
+  const buildUps = new Map(zone.bays.map(b => [b, buildUpOf(placement, zone.id, b.id)]));
   const add = (
     what: Bridge['what'],
     sides: Bay[],
@@ -50,8 +54,8 @@ export function zoneBridges(shell: Shell, zone: Zone, placement: Placement, libr
     const { width, depth, stuffed = false, glazing } = size;
     if (width < 0.005 || depth < 0.005 || sides.length === 0) return;
     for (const bay of sides) {
-      const buildUp = buildUpOf(placement, zone.id, bay.id);
-      const layers: readonly Layer[] = buildUp?.layers ?? [];
+      const buildUp = buildUps.get(bay);
+      const layers: readonly Layer[] = buildUp?.layers ?? BARE;
       const key = `${what} ${buildUp?.id} ${width} ${depth} ${stuffed} ${glazing}`;
       let bridge = found.get(key);
       if (!bridge) {
@@ -89,14 +93,12 @@ export function zoneBridges(shell: Shell, zone: Zone, placement: Placement, libr
     const size = { width: rib.width.value, depth: rib.depth.value, stuffed: pocket?.fill ?? false };
     const strips = new Set(zone.bays.filter(b => b.station === rib.after).map(b => b.strip));
     for (const strip of strips) {
-      const sides = [rib.after, rib.after + 1].flatMap(
-        s => zone.bays.find(b => b.station === s && b.strip === strip) ?? [],
-      );
+      const sides = [rib.after, rib.after + 1].flatMap(s => at.get(`${s} ${strip}`) ?? []);
       add('rib', sides, size, sides[0]!.height.value);
     }
   }
   for (const bay of zone.bays) {
-    const above = zone.bays.find(b => b.station === bay.station && b.strip === bay.strip + 1);
+    const above = at.get(`${bay.station} ${bay.strip + 1}`);
     if (above) add('rail', [bay, above], { width: zone.rail.value, depth: depthOf }, bay.width.value);
   }
   const door = zone.kind === 'sliding door' || zone.kind === 'rear door';
@@ -120,12 +122,18 @@ export function zoneBridges(shell: Shell, zone: Zone, placement: Placement, libr
 
 /** The strips of a floor between its bays, each as its bays beside it. */
 function floorRibs(shell: Shell, zone: Zone, placement: Placement, library: Library): Bridge[] {
+  const known = new Map<string, number>();
+  const uOf = (bay: Bay, buildUp: BuildUp | null): number => {
+    const key = `${buildUp?.id} ${bay.depthMin.value} ${bay.depthMax.value}`;
+    const u = known.get(key) ?? bayUValue(buildUp?.layers ?? BARE, bay, zone.kind, shell, library);
+    known.set(key, u);
+    return u;
+  };
   return zone.ribs.flatMap(rib =>
     zone.bays
       .filter(b => b.station === rib.after)
       .map((bay): Bridge => {
         const buildUp = buildUpOf(placement, zone.id, bay.id);
-        const u = bayUValue(buildUp?.layers ?? [], bay, zone.kind, shell, library);
         return {
           zone: zone.id,
           what: 'rib',
@@ -133,7 +141,7 @@ function floorRibs(shell: Shell, zone: Zone, placement: Placement, library: Libr
           width: rib.width.value,
           depth: 0,
           length: bay.height.value,
-          adds: rib.width.value * u,
+          adds: rib.width.value * uOf(bay, buildUp),
           fRsi: null,
         };
       }),
