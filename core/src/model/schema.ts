@@ -269,10 +269,11 @@ export const StripItem = closed({
   kept: Note,
 });
 
-/** A photo pinned to a bay; the picture itself is stored under its SHA-256. */
+/** A photo pinned to a bay, or to a rust spot or hole in it; the picture itself is stored under its SHA-256. */
 export const Photo = closed({
   id: Id,
   bay: Id,
+  about: Type.Optional(Id),
   hash: Type.String({ pattern: '^[0-9a-f]{64}$' }),
   width: Type.Integer({ minimum: 1, maximum: 20_000 }),
   height: Type.Integer({ minimum: 1, maximum: 20_000 }),

@@ -68,6 +68,22 @@ describe('notes on making ready', () => {
     dropReady('gone', 'rust', 'rust1');
     expect(state().design!.ready.rust).toEqual([]);
   });
+  it('leave a spot’s photos on its bay when the spot is taken off', () => {
+    putReady('rust', 'rust', spot);
+    putReady('photo', 'photos', {
+      id: 'photo1',
+      bay: 'L1w',
+      about: 'rust1',
+      hash: 'a'.repeat(64),
+      width: 4,
+      height: 3,
+      note: '',
+      at: nowText(),
+    });
+    dropReady('gone', 'rust', 'rust1');
+    expect(state().design!.ready.photos).toHaveLength(1);
+    expect(state().design!.ready.photos[0]).not.toHaveProperty('about');
+  });
   it('carry the time as the design keeps it', () =>
     expect(nowText()).toMatch(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/));
 });

@@ -52,6 +52,8 @@ export const dropReady = (label: string, kind: keyof Ready, id: string): void =>
     const list = ready[kind] as { id: string }[];
     const at = list.findIndex(i => i.id === id);
     if (at >= 0) list.splice(at, 1);
+    // A photo outlives the rust it shows, on the bay.
+    for (const p of ready.photos) if (p.about === id) delete p.about;
   });
 
 /** An unused id in one of those lists. */

@@ -7,13 +7,21 @@ import { dropReady, freshReadyId, nowText, putReady } from '../../store/reshape.
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 
-/** Photos pinned to a bay: from a file or the phone's camera, shown in place. */
-export function Photos({ bay, large = false }: { bay: string; large?: boolean }) {
+interface Props {
+  bay: string;
+  /** The rust spot or hole they show; the bay itself when left out. */
+  about?: string;
+  large?: boolean;
+}
+
+/** Photos pinned to a bay or to what is in it: from a file or the phone's camera, shown in place. */
+export function Photos({ bay, about, large = false }: Props) {
   const { ready } = useOpenDesign();
   const input = useRef<HTMLInputElement>(null);
   const [state, setState] = useState<string | null>(null);
   const [open, setOpen] = useState<string | null>(null);
-  const photos = ready.photos.filter(p => p.bay === bay);
+  const photos = ready.photos.filter(p => p.bay === bay && p.about === about);
+  const name = about ? `${about} in ${bay}` : bay;
   const shown = photos.find(p => p.id === open);
   const add = async (files: FileList | null) => {
     for (const file of files ?? [])
@@ -23,6 +31,7 @@ export function Photos({ bay, large = false }: { bay: string; large?: boolean })
         putReady(`photo of ${bay}`, 'photos', {
           id: freshReadyId('photos', 'photo'),
           bay,
+          ...(about ? { about } : {}),
           ...kept,
           note: '',
           at: nowText(),
@@ -50,7 +59,7 @@ export function Photos({ bay, large = false }: { bay: string; large?: boolean })
         multiple={!large}
         className="sr-only"
         tabIndex={-1}
-        aria-label={`Photo of ${bay}`}
+        aria-label={`Photo of ${name}`}
         onChange={e => void add(e.target.files)}
       />
       {state && (
@@ -64,13 +73,13 @@ export function Photos({ bay, large = false }: { bay: string; large?: boolean })
             key={p.id}
             type="button"
             onClick={() => setOpen(p.id)}
-            aria-label={`Photo ${p.id} of ${bay}${p.note ? `: ${p.note}` : ''}`}
+            aria-label={`Photo ${p.id} of ${name}${p.note ? `: ${p.note}` : ''}`}
           >
             <Picture photo={p} className="h-16 rounded-[3px] border border-ink" />
           </button>
         ))}
       </div>
-      <Dialog open={Boolean(shown)} onOpenChange={o => !o && setOpen(null)} title={`Photo of ${bay}`}>
+      <Dialog open={Boolean(shown)} onOpenChange={o => !o && setOpen(null)} title={`Photo of ${name}`}>
         {shown && (
           <>
             <Picture photo={shown} className="max-h-[52vh] w-full object-contain" />

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { dropReady, nowText, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { Photos } from './Photos.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
 
 const STEPS: Record<RustStep, string> = {
@@ -81,6 +82,7 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
         onPlace={at => put({ at }, 'rust placed')}
         onSize={size => put({ size }, 'rust size')}
       />
+      <Photos bay={spot.bay} about={spot.id} />
       {spot.grade === 'hole' && (
         <p className="text-[13px]">
           Cut back to sound metal and patch before priming; sills, pillars and seat or belt mounts are for a
