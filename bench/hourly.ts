@@ -1,5 +1,6 @@
 import {
   type BuildUp,
+  bayModelInput,
   bayYears,
   type Design,
   evaluate,
@@ -8,7 +9,6 @@ import {
   makeLibrary,
   schools,
   sealSweep,
-  stackHeight,
   vanModel,
   vanYear,
 } from '@overcoat/core';
@@ -42,19 +42,7 @@ export function hourlyFigures(): Figure[] {
     ],
   } as BuildUp;
   const run = (years: number) =>
-    bayYears(
-      {
-        shell: design.shell,
-        kind: r.zone.kind,
-        bay: r.bay,
-        buildUp: six,
-        seamLength: r.moisture!.seamLength,
-        height: stackHeight(r.zone, r.bay),
-        years,
-      },
-      year,
-      library,
-    );
+    bayYears({ ...bayModelInput(design.shell, { ...r, buildUp: six }), years }, year, library);
   const time = (work: () => unknown, runs = 7) => {
     work();
     return quantile(

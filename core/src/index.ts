@@ -28,5 +28,5 @@ export * from './ready/index.ts';
 export * from './shell/index.ts';
 export { type Cover, type OrderLine, orderError, type Piece, type TakeOff } from './takeoff/index.ts';
 export * from './units/index.ts';
-export { type BayMoisture, type DampState, glassOf, stackHeight } from './wetting/index.ts';
+export { type BayMoisture, type DampState, glassOf } from './wetting/index.ts';
 export * from './working/index.ts';

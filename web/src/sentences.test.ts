@@ -1,7 +1,7 @@
 import { applySchool, type BayResult, evaluate, makeLibrary } from '@overcoat/core';
 import { bare, newDesign } from '@overcoat/core/demo';
 import { describe, expect, it } from 'vitest';
-import { adviceSentences, bayPlace, dampSentence, fitSentence, verdict } from './sentences.ts';
+import { adviceSentences, bayPlace, dampSentence, fitSentence, verdict, zoneSentence } from './sentences.ts';
 
 const library = makeLibrary();
 const design = newDesign('Test', 'long high-roof');
@@ -23,6 +23,18 @@ describe('a bay’s place', () => {
     const box = newDesign('Box', 'box body');
     const e = evaluate(box, bare, library);
     expect(bayPlace(e.bays.get('L1m')!, 'metric')).toContain('40 mm deep');
+  });
+});
+
+describe('the sentence on a zone', () => {
+  it('gives grams, month and when it is gone, for its worst bay', () => {
+    const wet = { peak: 0.038, highest: 0.06, peakMonth: 2, goneBy: 4, growth: 0 };
+    expect(zoneSentence(withMoisture(wet, 'dries'))).toBe('38 g/m² by March, gone by May.');
+    expect(zoneSentence(withMoisture({ ...wet, goneBy: null, growth: 0.02 }, 'grows'))).toBe(
+      '38 g/m² by March, not gone by autumn, 20 g/m² more every year.',
+    );
+    expect(zoneSentence(withMoisture({ highest: 0.012 }, 'dry'))).toBe('at most 12 g/m² in five winters.');
+    expect(zoneSentence({ ...bay, moisture: null, damp: 'bare' })).toContain('sweats where you can see it');
   });
 });
 

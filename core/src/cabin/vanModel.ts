@@ -1,12 +1,11 @@
 import { directionOf } from '../buildup/index.ts';
 import { ABSORPTANCE } from '../climate/index.ts';
-import { type BayModel, bayModel } from '../damp/index.ts';
+import { type BayModel, bayModel, bayModelInput } from '../damp/index.ts';
 import type { Evaluation } from '../evaluate.ts';
 import { glazing } from '../heat/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Shell } from '../model/index.ts';
 import { moistureProduction } from '../moisture/index.ts';
-import { stackHeight } from '../wetting/index.ts';
 import { COVER } from './night.ts';
 
 /** The bays of one zone that share a build-up, by the one of them that is nearest to their mean depth. */
@@ -91,17 +90,7 @@ export function vanModel(
       bays: ids,
       bay: speaks.bay.id,
       area,
-      model: bayModel(
-        {
-          shell,
-          kind: speaks.zone.kind,
-          bay: speaks.bay,
-          buildUp: speaks.buildUp,
-          seamLength: speaks.moisture?.seamLength ?? 0,
-          height: stackHeight(speaks.zone, speaks.bay),
-        },
-        library,
-      ),
+      model: bayModel(bayModelInput(shell, speaks), library),
     };
   });
   const glass = { conductance: 0, area: 0, fRsi: 0, sun: 0 };

@@ -1,10 +1,12 @@
 import { directionOf, leakPath, SEAM_GAP, sectionAt, tightLayer } from '../buildup/index.ts';
 import { type Facing, facingOf } from '../climate/index.ts';
+import type { BayResult } from '../evaluate.ts';
 import { RSE, RSI } from '../heat/index.ts';
 import type { HourlyLayer, SectionCase, Sensitivity, Sorption } from '../hourly/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, BuildUp, Material, Shell, ZoneKind } from '../model/index.ts';
 import { leakFlow } from '../moisture/index.ts';
+import { stackHeight } from '../wetting/index.ts';
 
 /** One bay as the hourly methods take it. */
 export interface BayModelInput {
@@ -17,6 +19,19 @@ export interface BayModelInput {
   seamLength: number;
   height: number;
 }
+
+/** An evaluated bay, as the hourly methods take it. */
+export const bayModelInput = (
+  shell: Shell,
+  { zone, bay, buildUp, moisture }: Pick<BayResult, 'zone' | 'bay' | 'buildUp' | 'moisture'>,
+): BayModelInput => ({
+  shell,
+  kind: zone.kind,
+  bay,
+  buildUp,
+  seamLength: moisture?.seamLength ?? 0,
+  height: stackHeight(zone, bay),
+});
 
 export interface BayModel {
   section: Omit<SectionCase, 'start'>;

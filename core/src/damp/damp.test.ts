@@ -4,9 +4,10 @@ import { demoDesigns } from '../demo/index.ts';
 import { evaluate } from '../evaluate.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Shell } from '../model/index.ts';
-import { glassOf, stackHeight } from '../wetting/index.ts';
+import { glassOf } from '../wetting/index.ts';
 import {
   adviseSchool,
+  bayModelInput,
   bayYears,
   dayResponse,
   roomFace,
@@ -65,12 +66,7 @@ describe('a bay over two years', () => {
     const r = e.bays.get(bay)!;
     return bayYears(
       {
-        shell: { ...design.shell, skin: { ...design.shell.skin, colour } },
-        kind: r.zone.kind,
-        bay: r.bay,
-        buildUp: r.buildUp!,
-        seamLength: r.moisture!.seamLength,
-        height: stackHeight(r.zone, r.bay),
+        ...bayModelInput({ ...design.shell, skin: { ...design.shell.skin, colour } }, r),
         years: 2,
       },
       year,
@@ -99,19 +95,7 @@ describe('months and hours, two methods on the same leaks and sun', () => {
       const e = evaluate({ ...design, shell }, design.variants[variant]!.design, library);
       for (const id of ['S1w', 'C3a', 'L2u']) {
         const r = e.bays.get(id)!;
-        const hours = bayYears(
-          {
-            shell,
-            kind: r.zone.kind,
-            bay: r.bay,
-            buildUp: r.buildUp,
-            seamLength: r.moisture!.seamLength,
-            height: stackHeight(r.zone, r.bay),
-            years: 2,
-          },
-          year,
-          library,
-        );
+        const hours = bayYears({ ...bayModelInput(shell, r), years: 2 }, year, library);
         const byHours = hours.peaks[0]! + hours.runOff / 2;
         expect(Math.abs(r.moisture!.peak / byHours - 1), `${variant} ${id}`).toBeLessThan(0.12);
         expect(r.moisture!.growth > 0.001).toBe(hours.ends[1]! - hours.ends[0]! > 0.001);
@@ -231,12 +215,7 @@ describe('where the water is', () => {
     const b = e.bays.get('L3m')!;
     return bayYears(
       {
-        shell: design.shell,
-        kind: b.zone.kind,
-        bay: b.bay,
-        buildUp: { ...b.buildUp!, sealQuality: seams },
-        seamLength: b.moisture!.seamLength,
-        height: stackHeight(b.zone, b.bay),
+        ...bayModelInput(design.shell, { ...b, buildUp: { ...b.buildUp!, sealQuality: seams } }),
         years: 1,
       },
       year,

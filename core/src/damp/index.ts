@@ -1,4 +1,4 @@
-export { type BayModel, type BayModelInput, bayModel } from './bayModel.ts';
+export { type BayModel, type BayModelInput, bayModel, bayModelInput } from './bayModel.ts';
 export { type BayYearInput, type BayYears, bayYears } from './bayYear.ts';
 export { dayResponse } from './dayResponse.ts';
 export { type RoomFace, roomFace } from './roomFace.ts';

@@ -3,7 +3,8 @@ import { hourlyYear } from '../climate/index.ts';
 import { evaluate } from '../evaluate.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Design } from '../model/index.ts';
-import { glassOf, stackHeight } from '../wetting/index.ts';
+import { glassOf } from '../wetting/index.ts';
+import { bayModelInput } from './bayModel.ts';
 import { bayYears } from './bayYear.ts';
 import { sealed, wettestBay } from './schoolsCompared.ts';
 
@@ -94,19 +95,7 @@ export function schoolStudy(
     const placement = seal === null ? placements[k]! : sealed(placements[k]!, seal);
     const e = evaluate({ shell, brief: b }, placement, library);
     const worst = e.bays.get(wettestBay(e).bay)!;
-    const r = bayYears(
-      {
-        shell,
-        kind: worst.zone.kind,
-        bay: worst.bay,
-        buildUp: worst.buildUp,
-        seamLength: worst.moisture!.seamLength,
-        height: stackHeight(worst.zone, worst.bay),
-        years: YEARS,
-      },
-      year,
-      library,
-    );
+    const r = bayYears({ ...bayModelInput(shell, worst), years: YEARS }, year, library);
     report(++done / total);
     return {
       school: schools[k]!.id,

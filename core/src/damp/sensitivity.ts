@@ -9,7 +9,8 @@ import {
   type Placement,
   type Shell,
 } from '../model/index.ts';
-import { glassOf, stackHeight } from '../wetting/index.ts';
+import { glassOf } from '../wetting/index.ts';
+import { bayModelInput } from './bayModel.ts';
 import { bayYears } from './bayYear.ts';
 
 /** What one change does to a bay's first winter. */
@@ -47,15 +48,7 @@ export function sensitivity(
     const r = evaluate({ shell, brief: b }, p, library).bays.get(bayId);
     if (!r?.moisture || !r.buildUp) return null;
     const { peaks, runOff } = bayYears(
-      {
-        shell: { ...shell, skin: { ...shell.skin, colour } },
-        kind: zone.kind,
-        bay: r.bay,
-        buildUp: r.buildUp,
-        seamLength: r.moisture.seamLength,
-        height: stackHeight(r.zone, r.bay),
-        years: 1,
-      },
+      { ...bayModelInput({ ...shell, skin: { ...shell.skin, colour } }, r), years: 1 },
       year,
       library,
     );

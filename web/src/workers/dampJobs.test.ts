@@ -1,5 +1,6 @@
 import {
   type BayYears,
+  bayModelInput,
   type DetailResult,
   type Effect,
   evaluate,
@@ -7,7 +8,6 @@ import {
   makeLibrary,
   type SchoolStudy,
   type SealSweep,
-  stackHeight,
   type VanYear,
 } from '@overcoat/core';
 import { demoDesigns } from '@overcoat/core/demo';
@@ -19,15 +19,7 @@ const [, design] = demoDesigns(library);
 const placement = design!.variants[0]!.design;
 const shelf = { materials: [], prices: [], design: { shell: design!.shell, brief: design!.brief } };
 const r = evaluate(design!, placement, library).bays.get('L2u')!;
-const input = {
-  shell: design!.shell,
-  kind: r.zone.kind,
-  bay: r.bay,
-  buildUp: r.buildUp,
-  seamLength: r.moisture!.seamLength,
-  height: stackHeight(r.zone, r.bay),
-  years: 2,
-};
+const input = { ...bayModelInput(design!.shell, r), years: 2 };
 const done = <T>(job: DampJob, report?: (share: number) => void): T => {
   const outcome = runDampJob(job, report);
   if (!outcome.ok) throw new Error(outcome.message);

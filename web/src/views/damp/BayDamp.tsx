@@ -1,11 +1,11 @@
 import {
   type BayYears,
+  bayModelInput,
   dayResponse,
   FIRST_MONTH,
   MONTHS,
   printNumber,
   printTemperature,
-  stackHeight,
   type WeatherFile,
 } from '@overcoat/core';
 import { useCallback, useMemo } from 'react';
@@ -60,15 +60,7 @@ function Hours({ id, weather, onWeather }: Props) {
   const { shell } = useOpenDesign();
   const r = useEvaluation().bays.get(id)!;
   const job = useDampJob('years', id, {
-    input: {
-      shell,
-      kind: r.zone.kind,
-      bay: r.bay,
-      buildUp: r.buildUp,
-      seamLength: r.moisture!.seamLength,
-      height: stackHeight(r.zone, r.bay),
-      years: 2,
-    },
+    input: { ...bayModelInput(shell, r), years: 2 },
     ...(weather ? { weather } : {}),
   });
   return (

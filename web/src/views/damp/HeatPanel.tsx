@@ -2,6 +2,7 @@ import { climateOf, type HotDay, type Placement, printNumber, printTemperature }
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
 import type { HotDayCase } from '../../workers/dampJobs.ts';
@@ -154,10 +155,6 @@ function DayChart({ now, bare }: { now: HotDay; bare: HotDay }) {
         borderWidth: 2,
         pointRadius: 0,
       });
-      const axis = (text: string) => ({
-        title: { display: true, text, color: colour('--faint') },
-        ticks: { color: colour('--faint') },
-      });
       return {
         type: 'line' as const,
         data: {
@@ -173,8 +170,8 @@ function DayChart({ now, bare }: { now: HotDay; bare: HotDay }) {
           parsing: false as const,
           maintainAspectRatio: false,
           scales: {
-            x: { type: 'linear' as const, min: 0, max: 24, ...axis('o’clock') },
-            y: axis('°C'),
+            x: { type: 'linear' as const, min: 0, max: 24, ...axis(colour, 'o’clock') },
+            y: axis(colour, '°C'),
           },
         },
       };

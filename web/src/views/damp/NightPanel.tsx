@@ -10,6 +10,7 @@ import {
 import { useCallback, useMemo, useState } from 'react';
 import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
 const HOURS = 12;
@@ -118,10 +119,6 @@ function NightChart({ heated, off }: { heated: Night; off: Night }) {
         pointRadius: 0,
         yAxisID: label === 'humidity' ? 'rh' : 't',
       });
-      const axis = (text: string) => ({
-        title: { display: true, text, color: colour('--faint') },
-        ticks: { color: colour('--faint') },
-      });
       return {
         type: 'line' as const,
         data: {
@@ -145,15 +142,15 @@ function NightChart({ heated, off }: { heated: Night; off: Night }) {
               type: 'linear' as const,
               min: 20,
               max: 32,
-              ...axis('o’clock'),
+              ...axis(colour, 'o’clock'),
               ticks: { color: colour('--faint'), callback: (v: number | string) => `${Number(v) % 24}` },
             },
-            t: axis('°C'),
+            t: axis(colour, '°C'),
             rh: {
               position: 'right' as const,
               min: 0,
               max: 100,
-              ...axis('% humidity'),
+              ...axis(colour, '% humidity'),
               grid: { display: false },
             },
           },

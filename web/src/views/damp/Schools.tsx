@@ -15,6 +15,7 @@ import { useLibrary } from '../../api/queries.ts';
 import { days, grams } from '../../format.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
@@ -334,8 +335,7 @@ function SweepChart({ label, unit, sweep, values, seal, low, high, crossings = f
               type: 'linear' as const,
               min: 0,
               max: 100,
-              title: { display: true, text: 'seams closed, %', color: colour('--faint') },
-              ticks: { color: colour('--faint') },
+              ...axis(colour, 'seams closed, %'),
             },
             y: {
               type: 'logarithmic' as const,

@@ -1,6 +1,7 @@
 import { addHours, format } from 'date-fns';
 import { ChevronLeft, ChevronRight, ZoomIn, ZoomOut } from 'lucide-react';
 import { useCallback, useMemo } from 'react';
+import { axis } from '../../ui/axis.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { useWindow } from './useWindow.ts';
@@ -49,10 +50,6 @@ export function SeriesPlot({ label, lines, hours, left, right, places }: Props) 
   }, [lines, from, span, hours]);
   const make = useCallback(
     (colour: (name: string) => string) => {
-      const axis = (text: string) => ({
-        title: { display: true, text, color: colour('--faint') },
-        ticks: { color: colour('--faint') },
-      });
       return {
         type: 'line' as const,
         data: {
@@ -86,8 +83,10 @@ export function SeriesPlot({ label, lines, hours, left, right, places }: Props) 
                 scale.ticks = ticksOf(from, span).map(value => ({ value }));
               },
             },
-            y: axis(left),
-            ...(right && { right: { position: 'right' as const, ...axis(right), grid: { display: false } } }),
+            y: axis(colour, left),
+            ...(right && {
+              right: { position: 'right' as const, ...axis(colour, right), grid: { display: false } },
+            }),
           },
         },
       };

@@ -1,0 +1,54 @@
+import { evaluate, makeLibrary, type PartYear, type VanYear } from '@overcoat/core';
+import { bare, demoDesigns } from '@overcoat/core/demo';
+import { describe, expect, it } from 'vitest';
+import { mapResults } from './results.ts';
+
+const library = makeLibrary();
+const [design] = demoDesigns(library);
+const e = evaluate(design!, design!.variants[0]!.design, library);
+const part: PartYear = {
+  zone: 'L',
+  name: 'left wall',
+  bays: ['L1w', 'L3m'],
+  area: 2,
+  peaks: [0.12, 0.1],
+  ends: [0, 0],
+  runOff: 0,
+  wetness: { hours: 4321, class: 'τ4' },
+  mould: 0,
+  coldest: 3,
+};
+const year = { parts: [part] } as unknown as VanYear;
+
+describe('what the map shows', () => {
+  it('has the year’s results only once there is a year, and of no other bay than was computed', () => {
+    expect(Object.keys(mapResults(e, null))).toEqual(['peak', 'night', 'dry', 'cold', 'u']);
+    const { wet, hourly } = mapResults(e, year);
+    expect(wet!.of(e.bays.get('L3m')!)).toBe(4321);
+    expect(hourly!.of(e.bays.get('L3m')!)).toBe(0.12);
+    expect(wet!.of(e.bays.get('C1a')!)).toBeNull();
+    expect(wet!.print(4321)).toMatch(/^4,?321 h$/);
+  });
+  it('shades every value between nothing and full, worse is darker, and the legend rises with it', () => {
+    for (const [name, result] of Object.entries(mapResults(e, year))) {
+      const values = [...e.bays.values()].flatMap(r => result.of(r) ?? []);
+      expect(values.length, name).toBeGreaterThan(0);
+      for (const v of values) {
+        expect(result.tone(v), name).toBeGreaterThanOrEqual(0);
+        expect(result.tone(v), name).toBeLessThanOrEqual(1);
+        expect(result.print(v), name).toMatch(/\d|century|day/);
+        expect(result.small(v).length, name).toBeLessThan(8);
+      }
+      const tones = result.steps.map(s => result.tone(s));
+      expect(tones, name).toEqual([...tones].sort((a, b) => a - b));
+    }
+  });
+  it('says of a bare van only how cold and how leaky to heat it is', () => {
+    const naked = evaluate(design!, bare, library);
+    const results = mapResults(naked, null);
+    const bay = naked.bays.get('L3m')!;
+    for (const name of ['peak', 'night', 'dry']) expect(results[name]!.of(bay), name).toBeNull();
+    expect(results.u!.of(bay)).toBeGreaterThan(5);
+    expect(results.cold!.of(bay)!).toBeLessThan(naked.night.dewPoint);
+  });
+});
