@@ -12,7 +12,7 @@ import {
 } from '@overcoat/core';
 import { demoDesigns } from '@overcoat/core/demo';
 import { expect, it } from 'vitest';
-import { type DampJob, runDampJob } from './dampJobs.ts';
+import { type DampJob, runDampJob, type SchoolFigures } from './dampJobs.ts';
 
 const library = makeLibrary();
 const [, design] = demoDesigns(library);
@@ -38,7 +38,12 @@ it('computes two years of a bay, and says what it could not', () => {
 });
 
 it('sweeps the seal quality for every school', () => {
-  const sweep = done<SealSweep>({ ...shelf, kind: 'sweep' });
+  const { sweep, figures } = done<{ sweep: SealSweep; figures: SchoolFigures[] }>({
+    ...shelf,
+    kind: 'sweep',
+  });
+  expect(figures).toHaveLength(sweep.peak.length);
+  for (const f of figures) expect(Math.min(f.heatLoss, f.mass, f.cost)).toBeGreaterThan(0);
   expect(sweep.at).toHaveLength(21);
   expect(sweep.crossings.length).toBeGreaterThan(0);
 });

@@ -18,6 +18,7 @@ import {
   type SchoolStudy,
   type SealSweep,
   schoolStudy,
+  schoolsAt,
   sealSweep,
   sensitivity,
   solveDetail,
@@ -46,10 +47,18 @@ export interface HotDayCase {
   air: number;
 }
 
+/** What a school costs in heat, weight and money, whatever its seal. */
+export interface SchoolFigures {
+  school: string;
+  heatLoss: number;
+  mass: number;
+  cost: number;
+}
+
 /** What a worker is asked, by kind, and what it answers. */
 interface Kinds {
   years: { ask: { input: BayYearInput; weather?: WeatherFile }; answer: BayYears };
-  sweep: { ask: object; answer: SealSweep };
+  sweep: { ask: object; answer: { sweep: SealSweep; figures: SchoolFigures[] } };
   study: { ask: object; answer: SchoolStudy };
   effects: { ask: { placement: Placement; bay: string }; answer: Effect[] };
   details: { ask: { cases: DetailCase[] }; answer: (DetailResult | null)[] };
@@ -80,7 +89,15 @@ function answer(job: DampJob, report: (share: number) => void): Answer<JobKind> 
   const { shell, brief } = design;
   switch (job.kind) {
     case 'sweep':
-      return sealSweep(design, library);
+      return {
+        sweep: sealSweep(design, library),
+        figures: schoolsAt(design, 1, library).map(({ school, evaluation: e }) => ({
+          school,
+          heatLoss: e.heatLoss,
+          mass: e.mass,
+          cost: e.cost,
+        })),
+      };
     case 'study':
       return schoolStudy(design, library, report);
     case 'effects':

@@ -45,6 +45,7 @@ describe('a long run', () => {
     expect(slot('a')).toEqual({
       running: null,
       failed: null,
+      stopped: false,
       kept: { answer: [1, 2], asked: 'asked', revision: 7 },
     });
     expect(worker!.ended).toBe(true);
@@ -55,7 +56,13 @@ describe('a long run', () => {
     runJob('b', job, 'second', 2);
     cancelJob('b');
     expect(Stand.all[1]!.ended).toBe(true);
-    expect(slot('b')).toMatchObject({ running: null, kept: { answer: 'old', asked: 'first' } });
+    expect(slot('b')).toMatchObject({
+      running: null,
+      stopped: true,
+      kept: { answer: 'old', asked: 'first' },
+    });
+    runJob('b', job, 'third', 3);
+    expect(slot('b')!.stopped).toBe(false);
   });
   it('started again, ends the one that ran', () => {
     runJob('c', job, 'x', 1);

@@ -14,6 +14,8 @@ interface Slot {
   /** Share done of what is running; null when nothing is. */
   running: number | null;
   failed: string | null;
+  /** Somebody cancelled it: it does not start again by itself. */
+  stopped: boolean;
 }
 
 interface Results {
@@ -24,7 +26,7 @@ interface Tables extends DBSchema {
   kept: { key: string; value: Kept };
 }
 
-const EMPTY: Slot = { kept: null, running: null, failed: null };
+const EMPTY: Slot = { kept: null, running: null, failed: null, stopped: false };
 /** Results of long runs by where they are shown: they stay when the view is left. */
 export const useResults = create<Results>()(() => ({ slots: {} }));
 const put = (slot: string, change: Partial<Slot>) =>
@@ -50,7 +52,7 @@ export function runJob(slot: string, job: DampJob, asked: string, revision: numb
   end(slot);
   const worker = new Worker(new URL('./damp.worker.ts', import.meta.url), { type: 'module' });
   workers.set(slot, worker);
-  put(slot, { running: 0, failed: null });
+  put(slot, { running: 0, failed: null, stopped: false });
   const fail = (message: string) => {
     end(slot);
     put(slot, { running: null, failed: message });
@@ -71,7 +73,7 @@ export function runJob(slot: string, job: DampJob, asked: string, revision: numb
 /** Ends what runs for a slot; what it had before stays. */
 export function cancelJob(slot: string): void {
   end(slot);
-  put(slot, { running: null });
+  put(slot, { running: null, stopped: true });
 }
 
 /** Brings back what an earlier page kept, once. */

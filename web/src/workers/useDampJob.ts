@@ -13,18 +13,21 @@ interface Job<K extends JobKind> {
   /** Share done of what is running; null when nothing is. */
   running: number | null;
   failed: string | null;
+  /** Cancelled: it waits to be asked again. */
+  stopped: boolean;
   run(): void;
   cancel(): void;
 }
 
 /**
  * A long run of one kind for the open conversion, shown in one place (`slot`): its last answer, marked stale once
- * design, brief, materials or `ask` are no longer what it was computed for.
+ * design, brief, materials or `ask` are no longer what it was computed for. Quick ones run by themselves (`auto`).
  */
 export function useDampJob<K extends JobKind>(
   kind: K,
   slot: string,
   ask: Omit<Ask<K>, 'materials' | 'prices' | 'design'>,
+  auto = false,
 ): Job<K> {
   const { shell, brief } = useOpenDesign();
   const { own: materials, prices } = useLibrary();
@@ -50,12 +53,18 @@ export function useDampJob<K extends JobKind>(
     [key, asked, revision],
   );
   const cancel = useCallback(() => cancelJob(key), [key]);
+  const stale = held?.kept ? held.kept.asked !== asked : false;
+  const wanted = auto && (stale || !held?.kept) && held?.running == null && !held?.failed && !held?.stopped;
+  useEffect(() => {
+    if (wanted) run();
+  }, [wanted, run]);
   return {
     answer: (held?.kept?.answer as Answer<K> | undefined) ?? null,
-    stale: held?.kept ? held.kept.asked !== asked : false,
+    stale,
     revision: held?.kept?.revision ?? null,
     running: held?.running ?? null,
     failed: held?.failed ?? null,
+    stopped: held?.stopped ?? false,
     run,
     cancel,
   };

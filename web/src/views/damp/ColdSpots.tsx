@@ -1,5 +1,5 @@
 import { type DetailCase, type Layer, printNumber, printTemperature } from '@overcoat/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -65,11 +65,8 @@ export function ColdSpots({ id }: { id: string }) {
     }
     return all;
   }, [r, library, outside.t, inside.t]);
-  const job = useDampJob('details', id, { cases: named.map(n => n.case) });
-  const { answer, stale, running, failed, run } = job;
-  useEffect(() => {
-    if ((answer === null || stale) && running === null && failed === null) run();
-  }, [answer, stale, running, failed, run]);
+  const job = useDampJob('details', id, { cases: named.map(n => n.case) }, true);
+  const { answer, stale, running, failed, stopped } = job;
   if (named.length === 0) return <p>This bay has no ribs, edges or joints that are solved in section.</p>;
   const results = stale ? null : answer;
   const at = Math.min(chosen, named.length - 1);

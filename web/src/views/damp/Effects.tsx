@@ -1,4 +1,3 @@
-import { useEffect } from 'react';
 import { grams } from '../../format.ts';
 import { useVariant } from '../../store/evaluation.ts';
 import { useDampJob } from '../../workers/useDampJob.ts';
@@ -7,17 +6,14 @@ import { JobBar } from './JobBar.tsx';
 /** What changes the first winter's water most, as bars from what it is now, by the hour. */
 export function Effects({ bay }: { bay: string }) {
   const { design: placement } = useVariant();
-  const job = useDampJob('effects', bay, { placement, bay });
-  const { answer, stale, running, failed, run } = job;
-  useEffect(() => {
-    if (answer === null && running === null && failed === null) run();
-  }, [answer, running, failed, run]);
+  const job = useDampJob('effects', bay, { placement, bay }, true);
+  const { answer, stale, running, failed, stopped } = job;
   const effects = answer ?? [];
   const most = Math.max(1e-9, ...effects.map(e => Math.abs(e.after - e.peak)));
   return (
     <section>
       <h2 className="text-lg">What moves it most</h2>
-      {(running !== null || stale || failed) && (
+      {(running !== null || failed || stopped) && (
         <JobBar job={job} name="Work it out" doing="a year by the hour for each change" />
       )}
       <ul className={`flex flex-col gap-1 ${stale ? 'opacity-60' : ''}`}>

@@ -1,5 +1,5 @@
 import { climateOf, type HotDay, type Placement, printNumber, printTemperature } from '@overcoat/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
@@ -44,11 +44,8 @@ export function HeatPanel() {
       { ...here, name: 'shade, fan and covers', open: STANDS.shade.open, air: AIRS.fan.air, covers: true },
     ];
   }, [placement, colour, covers, stands, aired]);
-  const job = useDampJob('hot', 'van', { cases });
-  const { answer, stale, running, failed, run } = job;
-  useEffect(() => {
-    if ((answer === null || stale) && running === null && failed === null) run();
-  }, [answer, stale, running, failed, run]);
+  const job = useDampJob('hot', 'van', { cases }, true);
+  const { answer, stale, running, failed, stopped } = job;
   const days = stale ? null : answer;
   const t = (celsius: number) => printTemperature(celsius, units);
   const [now, bare] = days ?? [];
@@ -95,7 +92,7 @@ export function HeatPanel() {
           <input type="checkbox" checked={covers} onChange={e => setCovers(e.target.checked)} /> covers
         </label>
       </div>
-      {(running !== null || failed) && (
+      {(running !== null || failed || stopped) && (
         <JobBar job={job} name="Work it out" doing="a hot day for each change" />
       )}
       {now && bare && <DayChart now={now} bare={bare} />}

@@ -8,51 +8,36 @@ import {
   type SchoolYears,
   type SealSweep,
   schools,
-  schoolsAt,
 } from '@overcoat/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
-import { useLibrary } from '../../api/queries.ts';
+import { useCallback, useState } from 'react';
 import { days, grams } from '../../format.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
+import type { SchoolFigures } from '../../workers/dampJobs.ts';
 import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 
 const nameOf = (id: string) => schools.find(s => s.id === id)?.name ?? id;
 
+/** Seal qualities the slider stops at: those of the sweep. */
+const STEP = 5;
+
 /** Every school on this van at one seal quality, where they change places, and which to take. */
 export function Schools() {
-  const { shell, brief } = useOpenDesign();
-  const { library } = useLibrary();
-  const units = useUnits();
-  const [seal, setSeal] = useState(0.9);
+  const [seal, setSeal] = useState(90);
   const [leak, setLeak] = useState(100);
-  const points = useMemo(() => schoolsAt({ shell, brief }, seal, library), [shell, brief, seal, library]);
-  const sweepJob = useDampJob('sweep', 'van', {});
+  const job = useDampJob('sweep', 'van', {}, true);
   const study = useDampJob('study', 'van', {});
-  const { answer, stale, running, failed, run } = sweepJob;
-  useEffect(() => {
-    if ((answer === null || stale) && running === null && failed === null) run();
-  }, [answer, stale, running, failed, run]);
-  const sweep = stale ? null : answer;
-  const driest = points.reduce((a, b) => (b.peak < a.peak ? b : a));
-  const quickest = points.reduce((a, b) => (b.days < a.days ? b : a));
-  const turn = sweep?.crossings.find(c => c.first === driest.school || c.second === driest.school);
-  const hours = study.answer ? atSeal(study.answer, seal) : null;
+  const { answer, stale, running, failed, stopped } = job;
+  const swept = stale ? null : answer;
   return (
     <div className="flex flex-col gap-4">
       {study.answer ? (
-        <Recommendation study={study.answer} seal={seal} leak={leak} stale={study.stale} />
+        <Recommendation study={study.answer} seal={seal / 100} leak={leak} stale={study.stale} />
       ) : (
-        <p>
-          With {printNumber(seal * 100, 0)} % of the seams closed, <b>{driest.name}</b> holds least in the
-          first winter ({grams(driest.peak)}) and <b>{quickest.name}</b> is dry soonest after a leak (
-          {days((quickest.days * leak) / 100)}).
-          {turn &&
-            ` It changes at ${printNumber(turn.at * 100, 0)} % closed, where ${nameOf(turn.first)} and ${nameOf(turn.second)} change places.`}
-        </p>
+        swept && <Lead sweep={swept.sweep} seal={seal} leak={leak} />
       )}
       <JobBar
         job={study}
@@ -60,86 +45,137 @@ export function Schools() {
         doing="two years of every school, at every seal"
       />
       <div className="flex flex-col gap-1.5">
-        <label className="grid grid-cols-[7rem_1fr_4.5rem] items-center gap-2">
-          seams closed
-          <input
-            type="range"
-            min={0}
-            max={100}
-            value={Math.round(seal * 100)}
-            onChange={e => setSeal(Number(e.target.value) / 100)}
-            className="accent-[var(--chalk)]"
-          />
-          <b className="text-right">{printNumber(seal * 100, 0)} %</b>
-        </label>
-        <label className="grid grid-cols-[7rem_1fr_4.5rem] items-center gap-2">
-          after a leak of
-          <input
-            type="range"
-            min={20}
-            max={1000}
-            step={20}
-            value={leak}
-            onChange={e => setLeak(Number(e.target.value))}
-            className="accent-[var(--chalk)]"
-          />
-          <b className="text-right whitespace-nowrap">{leak} g/m²</b>
-        </label>
+        <Slider label="seams closed" value={seal} set={setSeal} min={0} max={100} step={STEP} unit="%" />
+        <Slider
+          label="after a leak of"
+          value={leak}
+          set={setLeak}
+          min={20}
+          max={1000}
+          step={20}
+          unit="g/m²"
+        />
       </div>
-      <div className="overflow-x-auto">
-        <table className="w-full text-[13px]">
-          <caption className="sr-only">Schools compared</caption>
-          <thead className="text-left text-faint">
-            <tr>
-              {['school', 'first winter', 'dry in', 'rust-hours', 'mould', 'W/K', 'kg', 'cost'].map(h => (
-                <th
-                  key={h}
-                  scope="col"
-                  className={`py-1 font-medium ${h === 'school' ? '' : 'pl-2.5 text-right'}`}
-                >
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {points.map((p, k) => {
-              const h = hours?.[k];
-              return (
-                <tr key={p.school} className="border-t border-rule align-top">
-                  <th scope="row" className="py-1 pr-2 text-left font-medium">
-                    {p.name}
-                    {h && (
-                      <span className="block font-normal text-faint">
-                        {grams(h.peak)} a year{h.left > 0.002 ? `, ▲ +${grams(h.left)} the next` : ''}
-                      </span>
-                    )}
-                  </th>
-                  <td className="pl-2.5 py-1 text-right whitespace-nowrap">{grams(p.peak)}</td>
-                  <td className="pl-2.5 py-1 text-right whitespace-nowrap">{days((p.days * leak) / 100)}</td>
-                  <td className="pl-2.5 py-1 text-right whitespace-nowrap">
-                    {h ? printNumber(h.wetHours, 0) : '–'}
-                  </td>
-                  <td className="pl-2.5 py-1 text-right">{h ? printNumber(h.mould, 1) : '–'}</td>
-                  <td className="pl-2.5 py-1 text-right">{printNumber(p.evaluation.heatLoss, 1)}</td>
-                  <td className="pl-2.5 py-1 text-right whitespace-nowrap">
-                    {printMass(p.evaluation.mass, units).replace(/ kg$/, '')}
-                  </td>
-                  <td className="pl-2.5 py-1 text-right">{printMoney(Math.round(p.evaluation.cost))}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
-      {running !== null && <JobBar job={sweepJob} name="Sweep" doing="sweeping the seal quality" />}
-      {sweep && <SweepCharts sweep={sweep} seal={seal} leak={leak} />}
+      {(running !== null || failed || stopped) && (
+        <JobBar job={job} name="Sweep" doing="sweeping the seal quality for every school" />
+      )}
+      {swept && (
+        <>
+          <Table swept={swept} study={study.answer} seal={seal} leak={leak} />
+          <SweepCharts sweep={swept.sweep} seal={seal / 100} leak={leak} />
+        </>
+      )}
       <p className="text-[13px] text-faint">
         The bay that holds most in the first winter, by months, speaks for each school. Rust-hours: hours a
         year above 80 % and 0 °C at the steel (ISO 9223); mould index from 0 to 6, seen from 3; both for taped
         schools at the nearest seal computed. All air through a joint is taken to reach the skin: the wet end.
         Local codes and fire classes go before any of this.
       </p>
+    </div>
+  );
+}
+
+/** Before the hours are known: who holds least, and who dries soonest. */
+function Lead({ sweep, seal, leak }: { sweep: SealSweep; seal: number; leak: number }) {
+  const at = seal / STEP;
+  const least = (of: number[][]) =>
+    schools.reduce((best, _, k) => (of[k]![at]! < of[best]![at]! ? k : best), 0);
+  const [driest, quickest] = [least(sweep.peak), least(sweep.days)];
+  const turn = sweep.crossings.find(c => c.first === schools[driest]!.id || c.second === schools[driest]!.id);
+  return (
+    <p>
+      With {seal} % of the seams closed, <b>{schools[driest]!.name}</b> holds least in the first winter (
+      {grams(sweep.peak[driest]![at]!)}) and <b>{schools[quickest]!.name}</b> is dry soonest after a leak (
+      {days((sweep.days[quickest]![at]! * leak) / 100)}).
+      {turn &&
+        ` It changes at ${printNumber(turn.at * 100, 0)} % closed, where ${nameOf(turn.first)} and ${nameOf(turn.second)} change places.`}
+    </p>
+  );
+}
+
+interface SliderProps {
+  label: string;
+  value: number;
+  set(value: number): void;
+  min: number;
+  max: number;
+  step: number;
+  unit: string;
+}
+
+function Slider({ label, value, set, unit, ...range }: SliderProps) {
+  return (
+    <label className="grid grid-cols-[7rem_1fr_5rem] items-center gap-2">
+      {label}
+      <input
+        type="range"
+        value={value}
+        onChange={e => set(Number(e.target.value))}
+        className="accent-[var(--chalk)]"
+        {...range}
+      />
+      <b className="text-right whitespace-nowrap">
+        {value} {unit}
+      </b>
+    </label>
+  );
+}
+
+interface TableProps {
+  swept: { sweep: SealSweep; figures: SchoolFigures[] };
+  study: SchoolStudy | null;
+  seal: number;
+  leak: number;
+}
+
+function Table({ swept: { sweep, figures }, study, seal, leak }: TableProps) {
+  const units = useUnits();
+  const hours = study && atSeal(study, seal / 100);
+  const at = seal / STEP;
+  const cell = 'pl-2.5 py-1 text-right whitespace-nowrap';
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-[13px]">
+        <caption className="sr-only">Schools compared</caption>
+        <thead className="text-left text-faint">
+          <tr>
+            {['school', 'first winter', 'dry in', 'rust-hours', 'mould', 'W/K', 'kg', 'cost'].map(h => (
+              <th
+                key={h}
+                scope="col"
+                className={`py-1 font-medium ${h === 'school' ? '' : 'pl-2.5 text-right'}`}
+              >
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {schools.map((s, k) => {
+            const h = hours?.[k];
+            const f = figures[k]!;
+            return (
+              <tr key={s.id} className="border-t border-rule align-top">
+                <th scope="row" className="py-1 pr-2 text-left font-medium">
+                  {s.name}
+                  {h && (
+                    <span className="block font-normal text-faint">
+                      {grams(h.peak)} by the hour{h.left > 0.002 ? `, ▲ +${grams(h.left)} the next` : ''}
+                    </span>
+                  )}
+                </th>
+                <td className={cell}>{grams(sweep.peak[k]![at]!)}</td>
+                <td className={cell}>{days((sweep.days[k]![at]! * leak) / 100)}</td>
+                <td className={cell}>{h ? printNumber(h.wetHours, 0) : '–'}</td>
+                <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
+                <td className={cell}>{printNumber(f.heatLoss, 1)}</td>
+                <td className={cell}>{printMass(f.mass, units).replace(/ kg$/, '')}</td>
+                <td className={cell}>{printMoney(Math.round(f.cost))}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
     </div>
   );
 }
