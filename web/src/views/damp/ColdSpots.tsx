@@ -98,7 +98,9 @@ export function ColdSpots({ id }: { id: string }) {
         ))}
       </Select>
       {shown && <DetailPicture result={shown} dewPoint={dew} />}
-      {(running !== null || failed) && <JobBar job={job} name="Solve" doing="solving the sections" />}
+      {(running !== null || failed || stopped) && (
+        <JobBar job={job} name="Solve" doing="solving the sections" />
+      )}
       {results && (
         <table className="w-full text-[13px]">
           <caption className="sr-only">Cold spots beside this build-up on the design night</caption>
