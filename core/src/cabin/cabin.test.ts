@@ -6,95 +6,16 @@ import { makeLibrary } from '../materials/index.ts';
 import type { Shell } from '../model/index.ts';
 import { glassOf } from '../wetting/index.ts';
 import {
-  type Cabin,
-  cabinOf,
-  heaterFor,
+  heaterNeed,
   hotDay,
-  lossOf,
   SLEEPER,
-  simulateNight,
   type VanModel,
   VanState,
+  vanLoss,
   vanModel,
+  vanNight,
   vanYear,
 } from './index.ts';
-
-const cabin: Cabin = {
-  shell: 30,
-  windows: [{ area: 0.5, uValue: 5.5, fRsi: 0.3 }],
-  covers: false,
-  volume: 10,
-  mass: 100_000,
-  massLink: 120,
-  people: 2,
-  ventilation: 0.01,
-  production: 2e-5,
-  setpoint: 18,
-  heater: 4000,
-};
-
-describe('a night', () => {
-  it('held by the thermostat takes the losses less the sleepers', () => {
-    const night = simulateNight(cabin, () => -5, 12);
-    const steady = lossOf(cabin) * 23 - 2 * SLEEPER;
-    expect(heaterFor(cabin, -5)).toBeCloseTo(steady, 9);
-    expect(night.dawn).toBeCloseTo(18, 6);
-    expect(night.energy).toBeCloseTo((steady * 12) / 1000, 3);
-    expect(lossOf(cabin)).toBeCloseTo(30 + 2.75 + 12.06, 9);
-  });
-  it('with the heater off falls to outside plus what the sleepers keep, as an exponential when nothing stores', () => {
-    const light = { ...cabin, heater: 0, mass: 1, massLink: 1 };
-    const rest = (2 * SLEEPER) / lossOf(light);
-    expect(simulateNight(light, () => -5, 24).dawn).toBeCloseTo(-5 + rest, 3);
-    const tau = (1.2 * 1005 * 10) / lossOf(light);
-    const at = simulateNight(light, () => -5, 1).inside[1]!;
-    const exact = -5 + rest + (23 - rest) * Math.exp(-600 / tau);
-    expect(Math.abs(at - exact)).toBeLessThan(0.6);
-  });
-  it('tells when it gets too cold to sit in, and that it never does while heated', () => {
-    const off = simulateNight({ ...cabin, heater: 0 }, () => -5, 12);
-    expect(simulateNight(cabin, () => -5, 12).chill).toBeNull();
-    expect(off.chill!).toBeGreaterThan(0);
-    const at = off.minutes.findIndex((_, i) => off.inside[i]! < 10);
-    expect(Math.abs(off.minutes[at]! / 60 - off.chill!)).toBeLessThanOrEqual(5 / 60 + 1e-9);
-  });
-  it('mass makes the dawn warmer', () => {
-    const off = { ...cabin, heater: 0 };
-    expect(simulateNight(off, () => -5, 6).dawn).toBeGreaterThan(
-      simulateNight({ ...off, mass: 1000 }, () => -5, 6).dawn,
-    );
-  });
-  it('a heater too small does what it can', () => {
-    const night = simulateNight({ ...cabin, heater: 500 }, () => -5, 24);
-    expect(night.dawn).toBeCloseTo(-5 + (500 + 2 * SLEEPER) / lossOf(cabin), 1);
-  });
-  it('closes its water', () => {
-    for (const ventilation of [0.002, 0.01, 0.03])
-      expect(
-        simulateNight({ ...cabin, ventilation }, k => -5 + 3 * Math.cos(k / 200), 12).waterBalance,
-      ).toBeLessThan(1e-9);
-  });
-  it('less fresh air puts more on the glass; covers save heat and make the pane behind them colder', () => {
-    const wet = (c: Cabin) => simulateNight(c, () => -5, 12);
-    expect(wet({ ...cabin, ventilation: 0.003 }).onGlass).toBeGreaterThan(wet(cabin).onGlass);
-    expect(wet({ ...cabin, covers: true }).energy).toBeLessThan(wet(cabin).energy);
-    expect(wet({ ...cabin, covers: true }).onGlass).toBeGreaterThan(wet(cabin).onGlass);
-  });
-});
-
-it('takes its losses from the evaluated van', () => {
-  const library = makeLibrary();
-  const [design] = demoDesigns(library);
-  const e = evaluate(design!, design!.variants[0]!.design, library);
-  const made = cabinOf(e, design!.shell, design!.brief, {
-    people: 2,
-    ventilation: 8,
-    covers: false,
-    heater: 2000,
-  });
-  const glass = made.windows.reduce((sum, w) => sum + w.area * w.uValue, 0);
-  expect(made.shell + glass).toBeCloseTo(e.heatLoss, 9);
-});
 
 describe('the whole van', () => {
   const library = makeLibrary();
@@ -134,7 +55,7 @@ describe('the whole van', () => {
       parts: model.parts.map(p => ({ ...p, model: { ...p.model, facing: { sun: 0, sky: 0 } } })),
     };
     const van = new VanState(still, 3600, { t: 18, vapour: 400 });
-    const weather = { outside: -5, vapour: 300, sun: 0, open: 1, occupied: true, air: 0.008 };
+    const weather = { outside: -5, vapour: 300, sun: 0, open: 1, occupied: true, heating: true, air: 0.008 };
     for (let h = 0; h < 400; h++) van.advance(weather);
     const parts = still.parts.reduce((sum, p) => {
       const { rsi, rse, layers } = p.model.section;
@@ -161,7 +82,7 @@ describe('the whole van', () => {
     const van = new VanState(bare, 10, { t: 20, vapour: 500 });
     const loss = 20 + bare.glass.conductance;
     for (let k = 0; k < 60; k++)
-      van.advance({ outside: 0, vapour: 400, sun: 0, open: 1, occupied: false, air: 0 });
+      van.advance({ outside: 0, vapour: 400, sun: 0, open: 1, occupied: false, heating: false, air: 0 });
     const tau = (1.2 * 1005 * bare.volume) / loss;
     expect(van.t).toBeCloseTo(20 * Math.exp(-600 / tau), 0);
     expect(Math.abs(van.t - 20 * Math.exp(-600 / tau))).toBeLessThan(0.15);
@@ -198,6 +119,59 @@ describe('the whole van', () => {
     expect(shares).toHaveLength(24);
     expect(two.inside[1000]).toBe(run.inside[1000]);
     expect(two.parts[0]!.peaks).toHaveLength(2);
+  });
+
+  describe('on the design night', () => {
+    const cold = () => -5;
+    const night = (change: Partial<typeof brief> = {}, more: Partial<VanModel> = {}, heated = true) => {
+      const made = vanModel(e, shell, { ...brief, ...change }, choice, library);
+      return vanNight({ ...made, ...more }, cold, 12, heated);
+    };
+    const asIs = vanModel(e, shell, brief, choice, library);
+    it('held by the thermostat takes the losses and the sky, less the sleepers', () => {
+      const held = night();
+      const steady = heaterNeed(asIs, -5);
+      const sky = asIs.parts.reduce((sum, p) => {
+        const { layers, rse, rsi } = p.model.section;
+        const r = layers.reduce((a, l) => a + l.thickness / l.conductivity, rse + rsi);
+        return sum + (p.area / r) * p.model.facing.sky * rse;
+      }, 0);
+      expect(steady).toBeCloseTo(vanLoss(asIs) * (brief.cabin + 5) + sky - 2 * SLEEPER, 6);
+      expect(held.dawn).toBeCloseTo(brief.cabin, 6);
+      // What the linings take up and give off as heat of vapour is the rest.
+      expect(Math.abs(held.power.at(-1)! / steady - 1)).toBeLessThan(0.02);
+      expect(held.energy * 1000).toBeGreaterThan(0.97 * steady * 12);
+    });
+    it('with the heater off falls towards outside and what the sleepers keep, slower with more in it', () => {
+      const off = night({}, {}, false);
+      const rest = -5 + (2 * SLEEPER) / vanLoss(asIs);
+      expect(off.dawn).toBeGreaterThan(rest - 3);
+      expect(off.dawn).toBeLessThan(rest + 4);
+      expect(night({}, { mass: 1e6, massLink: 400 }, false).dawn).toBeGreaterThan(off.dawn);
+      for (let i = 1; i < off.inside.length; i++)
+        expect(off.inside[i]!).toBeLessThan(off.inside[i - 1]! + 0.05);
+    });
+    it('tells when it gets too cold to sit in, and that it never does while heated', () => {
+      const off = night({}, {}, false);
+      expect(night().chill).toBeNull();
+      const first = off.inside.findIndex(t => t < 10);
+      expect(off.chill).toBeCloseTo(off.minutes[first]! / 60, 9);
+    });
+    it('a heater too small does what it can', () => {
+      const small = night({}, { heater: 500 });
+      expect(small.dawn).toBeLessThan(brief.cabin - 5);
+      expect(Math.max(...small.power)).toBeLessThanOrEqual(500);
+    });
+    it('less fresh air puts more on the glass; covers save heat; a meal without gas is drier', () => {
+      expect(night({ ventilation: 2 }).onGlass).toBeGreaterThan(night().onGlass);
+      const covered = vanModel(e, shell, brief, { ...choice, covers: true }, library);
+      expect(vanNight(covered, cold, 12, true).energy).toBeLessThan(night().energy);
+      expect(night({ cooking: 'none' }).humidity.at(-1)!).toBeLessThan(night().humidity.at(-1)!);
+      expect(night({ people: 4 }).humidity.at(-1)!).toBeGreaterThan(night().humidity.at(-1)!);
+    });
+    it('makes and loses no water', () => {
+      for (const ventilation of [1, 8, 40]) expect(night({ ventilation }).waterBalance).toBeLessThan(1e-9);
+    });
   });
 
   describe('on a hot day', () => {

@@ -77,6 +77,7 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
       sun,
       open,
       occupied: false,
+      heating: false,
       air,
     });
     if (k < (DAYS - 1) * perDay) continue;

@@ -6,7 +6,6 @@ import { glazing } from '../heat/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Shell } from '../model/index.ts';
 import { moistureProduction } from '../moisture/index.ts';
-import { COVER } from './night.ts';
 
 /** The bays of one zone that share a build-up, by the one of them that is nearest to their mean depth. */
 interface VanPart {
@@ -46,6 +45,10 @@ export interface VanModel {
 
 /** Changes of air an hour in a closed empty van: common practice, no source. */
 const EMPTY_CHANGES = 0.3;
+/** Sensible heat of a sleeper, W (handbook, from memory). */
+export const SLEEPER = 70;
+/** What a fitted insulated cover adds to a window, m2K/W. Common practice, no source. */
+const COVER = 0.6;
 /** Share of the sun on a pane that comes in (handbook, from memory), and what a fitted cover leaves of it. */
 const LETS_IN: Record<Shell['zones'][number]['openings'][number]['glazing'], number> = {
   glass: 0.8,

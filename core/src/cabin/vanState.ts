@@ -1,7 +1,6 @@
 import { MoistSection } from '../hourly/index.ts';
 import { concentration, saturationPressure } from '../moisture/index.ts';
-import { SLEEPER } from './night.ts';
-import type { VanModel } from './vanModel.ts';
+import { SLEEPER, type VanModel } from './vanModel.ts';
 
 /** What a van meets in one step. */
 export interface Weather {
@@ -11,6 +10,8 @@ export interface Weather {
   sun: number;
   open: number;
   occupied: boolean;
+  /** Whether the heater may run. */
+  heating: boolean;
   /** Fresh air, m3/s. */
   air: number;
 }
@@ -84,7 +85,7 @@ export class VanState {
     const through = (massLink * g) / (massLink + g);
     const sunIn = glass.sun * w.sun * w.open;
     const body = w.occupied ? people * SLEEPER : 0;
-    const heating = w.occupied ? heater : 0;
+    const heating = w.heating ? heater : 0;
     const vOutside = concentration(w.vapour, w.outside);
     /** Air temperature and heater for a shell that takes `heat` at `at` and `slope` more a kelvin. */
     const solve = (heat: number, slope: number, at: number): number => {

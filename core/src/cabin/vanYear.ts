@@ -99,7 +99,7 @@ export function vanYear(
     energyBalance: 0,
   };
   const occupiedHours = new Float64Array(12);
-  const weather = { outside: 0, vapour: 0, sun: 0, open: 1, occupied: false, air: 0 };
+  const weather = { outside: 0, vapour: 0, sun: 0, open: 1, occupied: false, heating: false, air: 0 };
   for (let h = 0; h < hours; h++) {
     const i = h % length;
     const occupied = year.occupied[i] === 1;
@@ -107,6 +107,7 @@ export function vanYear(
     weather.vapour = year.vapourOutside[i]!;
     weather.sun = year.sun[i]!;
     weather.occupied = occupied;
+    weather.heating = occupied;
     weather.air = occupied ? model.ventilation : model.leakage;
     const ranBefore = van.ran;
     van.advance(weather);

@@ -12,12 +12,15 @@ interface Props {
 export function Tabs({ label, value, onChange, tabs }: Props) {
   return (
     <Radix.Root value={value} onValueChange={onChange} className="flex min-h-0 grow flex-col">
-      <Radix.List aria-label={label} className="no-print flex gap-1 border-b border-ink px-3 pt-3">
+      <Radix.List
+        aria-label={label}
+        className="no-print flex shrink-0 gap-1 overflow-x-auto overflow-y-hidden border-b border-ink px-3 pt-3"
+      >
         {tabs.map(t => (
           <Radix.Trigger
             key={t.key}
             value={t.key}
-            className="-mb-px min-h-8 rounded-t-[4px] border border-transparent px-2.5 font-sign text-[15px] font-semibold text-faint data-[state=active]:border-ink data-[state=active]:border-b-sheet data-[state=active]:bg-sheet data-[state=active]:text-ink"
+            className="-mb-px min-h-8 shrink-0 rounded-t-[4px] border border-transparent px-2.5 font-sign text-[15px] font-semibold whitespace-nowrap text-faint data-[state=active]:border-ink data-[state=active]:border-b-sheet data-[state=active]:bg-sheet data-[state=active]:text-ink"
           >
             {t.name}
           </Radix.Trigger>

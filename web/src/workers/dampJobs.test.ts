@@ -12,7 +12,7 @@ import {
 } from '@overcoat/core';
 import { demoDesigns } from '@overcoat/core/demo';
 import { expect, it } from 'vitest';
-import { type DampJob, runDampJob, type SchoolFigures } from './dampJobs.ts';
+import { type DampJob, type NightLife, type Nights, runDampJob, type SchoolFigures } from './dampJobs.ts';
 
 const library = makeLibrary();
 const [, design] = demoDesigns(library);
@@ -95,6 +95,22 @@ it('computes the whole van, and a hot day in it', () => {
   });
   expect(shade!.peak).toBeLessThan(sun!.peak - 1);
 }, 60_000);
+
+it('computes the design night as it is lived, heated and not', () => {
+  const night = (life: Partial<NightLife>) =>
+    done<Nights>({
+      ...shelf,
+      kind: 'night',
+      placement,
+      life: { people: 1, ventilation: 8, cooking: 'gas', covers: true, ...life },
+    });
+  const [usual, crowd, stuffy] = [night({}), night({ people: 4 }), night({ ventilation: 2 })];
+  expect(usual.size).toBeGreaterThan(200);
+  expect(usual.heated.dawn).toBeCloseTo(design!.brief.cabin, 1);
+  expect(usual.off.dawn).toBeLessThan(usual.heated.dawn - 3);
+  expect(crowd.size).toBeLessThan(usual.size);
+  expect(stuffy.heated.humidity.at(-1)!).toBeGreaterThan(usual.heated.humidity.at(-1)!);
+});
 
 it('studies every school by the hour, with progress', () => {
   const shares: number[] = [];

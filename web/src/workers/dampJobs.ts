@@ -1,6 +1,7 @@
 import {
   type BayYearInput,
   type BayYears,
+  type Brief,
   bayYears,
   type Design,
   type DetailCase,
@@ -9,6 +10,7 @@ import {
   evaluate,
   glassOf,
   type HotDay,
+  heaterNeed,
   hotDay,
   hourlyYear,
   type Material,
@@ -23,8 +25,10 @@ import {
   sensitivity,
   solveDetail,
   type VanChoice,
+  type VanNight,
   type VanYear,
   vanModel,
+  vanNight,
   vanYear,
   type WeatherFile,
 } from '@overcoat/core';
@@ -55,6 +59,18 @@ export interface SchoolFigures {
   cost: number;
 }
 
+/** How the design night is lived, where it differs from the brief. */
+export interface NightLife extends Pick<Brief, 'people' | 'ventilation' | 'cooking'> {
+  covers: boolean;
+}
+
+/** W that hold the thermostat, and the night with that heater and a fifth more, and with it off. */
+export interface Nights {
+  size: number;
+  heated: VanNight;
+  off: VanNight;
+}
+
 /** What a worker is asked, by kind, and what it answers. */
 interface Kinds {
   years: { ask: { input: BayYearInput; weather?: WeatherFile }; answer: BayYears };
@@ -64,6 +80,7 @@ interface Kinds {
   details: { ask: { cases: DetailCase[] }; answer: (DetailResult | null)[] };
   van: { ask: { placement: Placement; choice: VanChoice; weather?: WeatherFile }; answer: VanYear };
   hot: { ask: { cases: HotDayCase[] }; answer: HotDay[] };
+  night: { ask: { placement: Placement; life: NightLife }; answer: Nights };
 }
 
 export type JobKind = keyof Kinds;
@@ -73,6 +90,11 @@ export type DampJob = { [K in JobKind]: { kind: K } & Ask<K> }[JobKind];
 export type Outcome<K extends JobKind = JobKind> =
   | { ok: true; answer: Answer<K> }
   | { ok: false; message: string };
+
+/** The design night: 20:00 to 08:00, coldest at four; half the swing of a clear winter day, K. */
+const HOURS = 12;
+const COLDEST = 8;
+const SWING = 3;
 
 /** Does one job; the same function in the worker and in tests. `report` hears the share done. */
 export function runDampJob(job: DampJob, report: (share: number) => void = () => undefined): Outcome {
@@ -112,6 +134,25 @@ function answer(job: DampJob, report: (share: number) => void): Answer<JobKind> 
     case 'van': {
       const model = vanModel(evaluate(design, job.placement, library), shell, brief, job.choice, library);
       return vanYear(model, hourlyYear(brief, glassOf(shell), 1, job.weather), 2, report);
+    }
+    case 'night': {
+      const { covers, ...life } = job.life;
+      const lived = { ...brief, ...life };
+      const van = vanModel(
+        evaluate(design, job.placement, library),
+        shell,
+        lived,
+        { covers, heater: null },
+        library,
+      );
+      const size = heaterNeed(van, brief.designNight);
+      const outside = (hour: number) =>
+        brief.designNight + SWING * (1 - Math.cos((2 * Math.PI * (hour - COLDEST)) / 24));
+      return {
+        size,
+        heated: vanNight({ ...van, heater: van.heater > 0 ? size * 1.2 : 0 }, outside, HOURS, true),
+        off: vanNight(van, outside, HOURS, false),
+      };
     }
     case 'hot':
       return job.cases.map((c, i) => {

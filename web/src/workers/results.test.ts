@@ -34,7 +34,7 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals());
 
 describe('a long run', () => {
-  it('tells how far it is, keeps its answer with what it was asked and its revision, and ends its worker', () => {
+  it('tells how far it is, keeps its answer with what it was asked and its revision, and hands its worker on', () => {
     runJob('a', job, 'asked', 7);
     const [worker] = Stand.all;
     expect(worker!.asked).toBe(job);
@@ -48,14 +48,18 @@ describe('a long run', () => {
       stopped: false,
       kept: { answer: [1, 2], asked: 'asked', revision: 7 },
     });
+    expect(worker!.ended).toBe(false);
+    runJob('a', job, 'again', 8);
+    expect(Stand.all).toHaveLength(1);
+    cancelJob('a');
     expect(worker!.ended).toBe(true);
   });
   it('cancelled, leaves what was there before', () => {
     runJob('b', job, 'first', 1);
-    Stand.all[0]!.says({ outcome: { ok: true, answer: 'old' } });
+    Stand.all.at(-1)!.says({ outcome: { ok: true, answer: 'old' } });
     runJob('b', job, 'second', 2);
     cancelJob('b');
-    expect(Stand.all[1]!.ended).toBe(true);
+    expect(Stand.all.at(-1)!.ended).toBe(true);
     expect(slot('b')).toMatchObject({
       running: null,
       stopped: true,
@@ -63,21 +67,23 @@ describe('a long run', () => {
     });
     runJob('b', job, 'third', 3);
     expect(slot('b')!.stopped).toBe(false);
+    cancelJob('b');
   });
   it('started again, ends the one that ran', () => {
     runJob('c', job, 'x', 1);
     runJob('c', job, 'y', 1);
     expect(Stand.all.map(w => w.ended)).toEqual([true, false]);
+    cancelJob('c');
   });
   it('that fails says why and keeps the old answer; a broken worker likewise', () => {
     runJob('d', job, 'x', 1);
     Stand.all[0]!.says({ outcome: { ok: true, answer: 'old' } });
     runJob('d', job, 'y', 2);
-    Stand.all[1]!.says({ outcome: { ok: false, message: 'Unknown material “moon-dust”' } });
+    Stand.all.at(-1)!.says({ outcome: { ok: false, message: 'Unknown material “moon-dust”' } });
     expect(slot('d')).toMatchObject({ running: null, failed: expect.stringContaining('moon-dust') });
     expect(slot('d')!.kept!.answer).toBe('old');
     runJob('d', job, 'z', 3);
-    Stand.all[2]!.onerror!({ message: 'out of memory' });
+    Stand.all.at(-1)!.onerror!({ message: 'out of memory' });
     expect(slot('d')!.failed).toBe('out of memory');
   });
   it('is there again on the next page, typed arrays and all', async () => {

@@ -35,6 +35,8 @@ const put = (slot: string, change: Partial<Slot>) =>
   }));
 
 const workers = new Map<string, Worker>();
+/** One that has done its work and knows the van by now: the next run is quicker with it. */
+let idle: Worker | null = null;
 const looked = new Set<string>();
 let opened: Promise<IDBPDatabase<Tables> | null> | null = null;
 function database(): Promise<IDBPDatabase<Tables> | null> {
@@ -50,7 +52,8 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
 /** Runs a job off the page's thread; the answer is kept under `slot`, in this browser over a reload too. */
 export function runJob(slot: string, job: DampJob, asked: string, revision: number): void {
   end(slot);
-  const worker = new Worker(new URL('./damp.worker.ts', import.meta.url), { type: 'module' });
+  const worker = idle ?? new Worker(new URL('./damp.worker.ts', import.meta.url), { type: 'module' });
+  idle = null;
   workers.set(slot, worker);
   put(slot, { running: 0, failed: null, stopped: false });
   const fail = (message: string) => {
@@ -61,7 +64,9 @@ export function runJob(slot: string, job: DampJob, asked: string, revision: numb
     if ('share' in event.data) return put(slot, { running: event.data.share });
     const { outcome } = event.data;
     if (!outcome.ok) return fail(outcome.message);
-    end(slot);
+    workers.delete(slot);
+    if (idle) worker.terminate();
+    else idle = worker;
     const kept = { answer: outcome.answer, asked, revision };
     put(slot, { running: null, kept });
     void database().then(db => db?.put('kept', kept, slot).catch(() => undefined));

@@ -1,43 +1,28 @@
-import {
-  cabinOf,
-  FUELS,
-  heaterFor,
-  type Night,
-  printNumber,
-  printTemperature,
-  simulateNight,
-} from '@overcoat/core';
-import { useCallback, useMemo, useState } from 'react';
-import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { FUELS, printNumber, printTemperature, type VanNight } from '@overcoat/core';
+import { useCallback, useState } from 'react';
+import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
-
-const HOURS = 12;
-/** Swing of a clear winter night about its coldest hour, K. */
-const SWING = 3;
+import type { Nights } from '../../workers/dampJobs.ts';
+import { useDampJob } from '../../workers/useDampJob.ts';
+import { JobBar } from './JobBar.tsx';
 
 /** The design night in the cabin, hour by hour: heat, air, water on the glass; and what changes it. */
 export function NightPanel() {
-  const { shell, brief } = useOpenDesign();
-  const e = useEvaluation();
+  const { brief } = useOpenDesign();
   const [people, setPeople] = useState(brief.people);
   const [air, setAir] = useState(brief.ventilation);
   const [covers, setCovers] = useState(true);
   const [cooking, setCooking] = useState(brief.cooking);
-  const units = useUnits();
-  const t = (celsius: number) => printTemperature(celsius, units);
-  const { heated, off, size } = useMemo(() => {
-    const outside = (minute: number) =>
-      brief.designNight + SWING * (1 - Math.cos((2 * Math.PI * (minute / 60 - 8)) / 24));
-    const cabin = cabinOf(e, shell, { ...brief, cooking }, { people, ventilation: air, covers, heater: 0 });
-    const need = heaterFor(cabin, brief.designNight);
-    return {
-      size: need,
-      heated: simulateNight({ ...cabin, heater: need * 1.2 }, outside, HOURS),
-      off: simulateNight(cabin, outside, HOURS),
-    };
-  }, [e, shell, brief, people, air, covers, cooking]);
+  const { design: placement } = useVariant();
+  const job = useDampJob(
+    'night',
+    'van',
+    { placement, life: { people, ventilation: air, covers, cooking } },
+    true,
+  );
+  const { answer, stale, running, failed, stopped } = job;
   const slider = (
     label: string,
     value: number,
@@ -63,14 +48,10 @@ export function NightPanel() {
   );
   return (
     <div className="flex flex-col gap-4">
-      <p data-testid="night">
-        At {t(brief.designNight)} outside, {t(brief.cabin)} inside takes a heater of about{' '}
-        <b>{printNumber(size / 1000, 1)} kW</b> and {printNumber(heated.energy, 1)} kWh a night:{' '}
-        {FUELS.map(f => `${printNumber(heated.energy / f.heat, 1)} ${f.unit} ${f.name}`).join(', or ')}. With
-        the heater off it is <b>{t(off.dawn)}</b> at eight in the morning
-        {off.chill !== null && `, under ${t(10)} after ${printNumber(off.chill, 1)} h`}, and{' '}
-        <b>{printNumber(heated.onGlass, 2)} litres</b> stand on the glass of the heated van.
-      </p>
+      {answer ? <Sentence nights={answer} stale={stale} /> : <p>Working the night out…</p>}
+      {(failed || stopped || (running !== null && !answer)) && (
+        <JobBar job={job} name="Work it out" doing="the design night, heated and not" />
+      )}
       <div className="flex flex-col gap-1.5">
         {slider('people', people, setPeople, 1, 8, '')}
         {slider('fresh air', air, setAir, 2, 40, 'l/s')}
@@ -97,17 +78,40 @@ export function NightPanel() {
           carbon-monoxide alarms. Local rules set the least.
         </p>
       )}
-      <NightChart heated={heated} off={off} />
+      {answer && <NightChart heated={answer.heated} off={answer.off} />}
       <p className="text-[13px] text-faint">
-        20:00 to 08:00, coldest at four; sleepers’ heat counted, cooking’s water spread over the night. Losses
-        of bays, ribs, windows and fresh air; air and linings warm together (6 kJ/m²K, a guess). A cover
-        leaves the pane behind it colder: more water where the cover does not seal.
+        20:00 to 08:00, clear, coldest at four, after a day’s warming; sleepers’ heat counted, cooking’s water
+        spread over the night. Every zone’s build-up, ribs, edges, windows and fresh air; 100 kg of furniture
+        and bedding warms with it (a guess). A cover leaves the pane behind it colder: more water where the
+        cover does not seal.
       </p>
     </div>
   );
 }
 
-function NightChart({ heated, off }: { heated: Night; off: Night }) {
+function Sentence({ nights: { size, heated, off }, stale }: { nights: Nights; stale: boolean }) {
+  const { brief } = useOpenDesign();
+  const units = useUnits();
+  const t = (celsius: number) => printTemperature(celsius, units);
+  return (
+    <p data-testid="night" aria-busy={stale} className={stale ? 'opacity-60' : ''}>
+      {brief.heating === 'none' ? (
+        `The brief has no heater; at ${t(brief.designNight)} outside one of ${printNumber(size / 1000, 1)} kW would hold ${t(brief.cabin)}.`
+      ) : (
+        <>
+          At {t(brief.designNight)} outside, {t(brief.cabin)} inside takes a heater of about{' '}
+          <b>{printNumber(size / 1000, 1)} kW</b> and {printNumber(heated.energy, 1)} kWh a night:{' '}
+          {FUELS.map(f => `${printNumber(heated.energy / f.heat, 1)} ${f.unit} ${f.name}`).join(', or ')}.
+        </>
+      )}{' '}
+      With the heater off it is <b>{t(off.dawn)}</b> at eight in the morning
+      {off.chill !== null && `, under ${t(10)} after ${printNumber(off.chill, 1)} h`}, and{' '}
+      <b>{printNumber(heated.onGlass, 2)} litres</b> stand on the glass of the heated van.
+    </p>
+  );
+}
+
+function NightChart({ heated, off }: { heated: VanNight; off: VanNight }) {
   const make = useCallback(
     (colour: (name: string) => string) => {
       const line = (label: string, values: number[], stroke: string, dash: number[] = []) => ({

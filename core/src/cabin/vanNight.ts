@@ -1,0 +1,105 @@
+import { saturationPressure } from '../moisture/index.ts';
+import { SLEEPER, type VanModel } from './vanModel.ts';
+import { VanState, type Weather } from './vanState.ts';
+
+export interface VanNight {
+  /** Minutes since the evening, and at each: degC, relative humidity, heater W, water on the panes kg. */
+  minutes: number[];
+  inside: number[];
+  outside: number[];
+  humidity: number[];
+  power: number[];
+  glass: number[];
+  /** Heat, kWh. */
+  energy: number;
+  dawn: number;
+  /** Hours until it is first under 10 degC; null if it never is. */
+  chill: number | null;
+  /** Most water on the panes, kg. */
+  onGlass: number;
+  waterBalance: number;
+}
+
+/** Step, s; hours the van is warmed beforehand; too cold to sit in, degC; humidity outside. */
+const STEP = 300;
+const WARM_UP = 24;
+const CHILL = 10;
+const OUTSIDE_HUMIDITY = 0.85;
+const AIR = 1.2 * 1005;
+
+/** Everything a van with people inside loses per kelvin, W/K. */
+export function vanLoss({ parts, bridges, glass, ventilation }: VanModel): number {
+  return parts.reduce((sum, p) => sum + p.area * uOf(p), bridges + glass.conductance + AIR * ventilation);
+}
+
+/** What holds the thermostat on a steady clear night of `outside` degC, W: losses and the sky, less the sleepers. */
+export function heaterNeed(model: VanModel, outside: number): number {
+  const sky = model.parts.reduce(
+    (sum, p) => sum + p.area * uOf(p) * p.model.facing.sky * p.model.section.rse,
+    0,
+  );
+  return Math.max(0, vanLoss(model) * (model.setpoint - outside) + sky - model.people * SLEEPER);
+}
+
+/** U-value of a part's field, W/m2K. */
+const uOf = ({ model: { section } }: VanModel['parts'][number]): number =>
+  1 / section.layers.reduce((r, l) => r + l.thickness / l.conductivity, section.rse + section.rsi);
+
+/**
+ * A clear night of the whole van at steps of five minutes, people inside; `outside` gives degC by hour from the
+ * evening. Before it the van is warmed for a day with nobody in it; `heated` leaves the heater on.
+ */
+export function vanNight(
+  model: VanModel,
+  outside: (hour: number) => number,
+  hours: number,
+  heated: boolean,
+): VanNight {
+  const air = (hour: number, occupied: boolean, heating: boolean): Weather => {
+    const t = outside(hour);
+    return {
+      outside: t,
+      vapour: OUTSIDE_HUMIDITY * saturationPressure(t),
+      sun: 0,
+      open: 1,
+      occupied,
+      heating,
+      air: model.ventilation,
+    };
+  };
+  const start = outside(0);
+  const van = new VanState(model, STEP, {
+    t: model.heater > 0 ? model.setpoint : start,
+    vapour: OUTSIDE_HUMIDITY * saturationPressure(start),
+  });
+  for (let k = 0; k < (WARM_UP * 3600) / STEP; k++) van.advance(air(0, false, true));
+  const night: VanNight = {
+    minutes: [],
+    inside: [],
+    outside: [],
+    humidity: [],
+    power: [],
+    glass: [],
+    energy: 0,
+    dawn: van.t,
+    chill: null,
+    onGlass: 0,
+    waterBalance: 0,
+  };
+  for (let k = 1; k <= (hours * 3600) / STEP; k++) {
+    const weather = air((k * STEP) / 3600, true, heated);
+    van.advance(weather);
+    night.minutes.push((k * STEP) / 60);
+    night.inside.push(van.t);
+    night.outside.push(weather.outside);
+    night.humidity.push(van.humidity());
+    night.power.push(van.power);
+    night.glass.push(van.onGlass);
+    night.energy += (van.power * STEP) / 3.6e6;
+    night.onGlass = Math.max(night.onGlass, van.onGlass);
+    if (night.chill === null && van.t < CHILL) night.chill = (k * STEP) / 3600;
+  }
+  night.dawn = van.t;
+  night.waterBalance = van.balances().water;
+  return night;
+}
