@@ -165,11 +165,14 @@ function lined(context: Context, zone: Zone, bay: Bay, buildUp: BuildUp, joints:
 
 const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };
 
+/** How bad a bay is: by its state, then growth, then peak. */
+export const dampRank = ({ damp, moisture }: BayResult): number =>
+  RANK[damp] * 1e6 + (moisture?.growth ?? 0) * 1e3 + (moisture?.peak ?? 0);
+
 function worstDamp(results: BayResult[]): Evaluation['damp'] {
   const lined = results.filter(r => r.moisture);
-  const measure = (r: BayResult) => RANK[r.damp] * 1e6 + r.moisture!.growth * 1e3 + r.moisture!.peak;
   const worst = lined.reduce<BayResult | null>(
-    (w, r) => (w === null || measure(r) > measure(w) ? r : w),
+    (w, r) => (w === null || dampRank(r) > dampRank(w) ? r : w),
     null,
   );
   return { state: worst?.damp ?? 'bare', worst, bareBays: results.length - lined.length };

@@ -6,6 +6,7 @@ export * from './climate/index.ts';
 export * from './damp/index.ts';
 export {
   type BayResult,
+  dampRank,
   type Evaluation,
   evaluate,
   type ZoneResult,

@@ -50,8 +50,10 @@ export class VanState {
   #m: number;
   #owedHeat = 0;
   #owedWater = 0;
-  /** Heat and vapour into the shell at the last step's air, and how they answer it. */
-  #flow = { heat: 0, heatSlope: 0 };
+  /** Heat and vapour into the shell, W and kg/s, as last asked or found, and how they answer the air. */
+  readonly #shell = { heat: 0, heatSlope: 0, vapour: 0, vapourSlope: 0 };
+  /** Sun and sky counted into the air outside, degC, by part. */
+  readonly #solAir: Float64Array;
   readonly #model: VanModel;
   readonly #step: number;
   /** How often a step asks the shell: bare steel takes and gives water in a moment. */
@@ -64,6 +66,7 @@ export class VanState {
     this.sections = model.parts.map(
       p => new MoistSection({ ...p.model.section, start: { t: start.t, humidity: 0.6 } }, step),
     );
+    this.#solAir = new Float64Array(model.parts.length);
     this.#probes = model.parts.some(p => p.model.layers.length === 0) ? 4 : 1;
     this.t = start.t;
     this.#m = start.t;
@@ -77,114 +80,130 @@ export class VanState {
 
   /** One step. */
   advance(w: Weather): void {
-    const { parts, bridges, glass, volume, mass, massLink, setpoint, heater, people, absorptance } =
-      this.#model;
-    const step = this.#step;
-    const conductance = glass.conductance + bridges + AIR * w.air;
-    const g = mass / step;
-    const through = (massLink * g) / (massLink + g);
-    const sunIn = glass.sun * w.sun * w.open;
-    const body = w.occupied ? people * SLEEPER : 0;
-    const heating = w.heating ? heater : 0;
-    const vOutside = concentration(w.vapour, w.outside);
-    /** Air temperature and heater for a shell that takes `heat` at `at` and `slope` more a kelvin. */
-    const solve = (heat: number, slope: number, at: number): number => {
-      const a = (AIR * volume) / step + conductance + through + slope;
-      const rhs =
-        ((AIR * volume) / step) * this.t +
-        conductance * w.outside +
-        through * this.#m +
-        sunIn +
-        body -
-        heat +
-        slope * at +
-        this.#owedHeat / step;
-      this.power = Math.max(0, Math.min(heating, a * setpoint - rhs));
-      return (rhs + this.power) / a;
-    };
-    let t = solve(this.#flow.heat, this.#flow.heatSlope, this.t);
-    let next = this.v;
-    let taken = 0;
-    let given = 0;
-    let expectedHeat = 0;
-    let expectedVapour = 0;
-    let heatSlope = 0;
-    const link = BETA * glass.area;
+    const { parts, absorptance } = this.#model;
+    parts.forEach(({ model: { facing, section } }, i) => {
+      this.#solAir[i] = w.outside + (absorptance * facing.sun * w.sun - facing.sky) * w.open * section.rse;
+    });
+    const shell = this.#shell;
+    let t = this.#airTemperature(w, this.t);
+    let water = { v: this.v, taken: 0, given: 0 };
     for (let k = 0; k < this.#probes; k++) {
       const guess = t;
-      const room = next * GAS * (guess + 273.15);
-      let [heat, vapour, vapourSlope] = [0, 0, 0];
-      heatSlope = 0;
-      for (let i = 0; i < parts.length; i++) {
-        const { model, area } = parts[i]!;
-        const section = this.sections[i]!;
-        const solAir =
-          w.outside +
-          (absorptance * model.facing.sun * w.sun - model.facing.sky) * w.open * model.section.rse;
-        const leak = model.leakAt(w.outside, guess);
-        if (k === 0) section.begin(solAir, guess, room, leak);
-        else section.probe(solAir, guess, room, leak);
-        heat += area * section.heatAt(guess);
-        heatSlope += area * section.heatSlope;
-        vapour += area * section.vapourAt(room);
-        vapourSlope += area * section.vapourSlope;
-      }
-      t = solve(heat, heatSlope, guess);
-      expectedHeat = heat + heatSlope * (t - guess);
-      // Water: the shell answers vapour pressure, panes and fresh air the concentration.
-      given = (w.occupied ? this.#model.production : 0) + (this.#model.unflued ? this.power * FLAME : 0);
-      const perPressure = GAS * (t + 273.15);
-      const pane = w.outside + glass.fRsi * (t - w.outside);
-      const vPane = concentration(saturationPressure(pane), pane);
-      const balance = (toGlass: number, fixed: number) =>
-        (volume * this.v +
-          step * (given + w.air * vOutside + toGlass * vPane - fixed - vapour + vapourSlope * room) +
-          this.#owedWater) /
-        (volume + step * (w.air + toGlass + vapourSlope * perPressure));
-      next = balance(0, 0);
-      taken = 0;
-      if (next > vPane || this.onGlass > 0) {
-        next = balance(link, 0);
-        taken = step * link * (next - vPane);
-        if (this.onGlass + taken < 0) {
-          taken = -this.onGlass;
-          next = balance(0, taken / step);
-        }
-      }
-      expectedVapour = vapour + vapourSlope * (next * perPressure - room);
+      const room = water.v * GAS * (guess + 273.15);
+      this.#ask(w, guess, room, k === 0);
+      t = this.#airTemperature(w, guess);
+      shell.heat += shell.heatSlope * (t - guess);
+      water = this.#airWater(w, t, room);
+      shell.vapour += shell.vapourSlope * (water.v * GAS * (t + 273.15) - room);
     }
-    this.#m = (g * this.#m + massLink * t) / (g + massLink);
-    // Less than none is owed to the next step.
-    const lacking = Math.max(0, -next) * volume;
-    next = Math.max(0, next);
-    let actualHeat = 0;
-    let actualVapour = 0;
+    this.#close(w, t, water);
+  }
+
+  /** What holds the air to outside, W/K, without the shell's parts. */
+  #conductance(w: Weather): number {
+    const { glass, bridges } = this.#model;
+    return glass.conductance + bridges + AIR * w.air;
+  }
+
+  /** Air temperature, with the heater's power, for a shell that takes `heat` at `at` and its slope more a kelvin. */
+  #airTemperature(w: Weather, at: number): number {
+    const { glass, volume, mass, massLink, setpoint, heater, people } = this.#model;
+    const step = this.#step;
+    const { heat, heatSlope } = this.#shell;
+    const g = mass / step;
+    const through = (massLink * g) / (massLink + g);
+    const conductance = this.#conductance(w);
+    const a = (AIR * volume) / step + conductance + through + heatSlope;
+    const rhs =
+      ((AIR * volume) / step) * this.t +
+      conductance * w.outside +
+      through * this.#m +
+      glass.sun * w.sun * w.open +
+      (w.occupied ? people * SLEEPER : 0) -
+      heat +
+      heatSlope * at +
+      this.#owedHeat / step;
+    this.power = Math.max(0, Math.min(w.heating ? heater : 0, a * setpoint - rhs));
+    return (rhs + this.power) / a;
+  }
+
+  /** Asks every part how it would take air at `t` with vapour pressure `room`. */
+  #ask(w: Weather, t: number, room: number, first: boolean): void {
+    const { parts } = this.#model;
+    const shell = this.#shell;
+    shell.heat = shell.heatSlope = shell.vapour = shell.vapourSlope = 0;
     for (let i = 0; i < parts.length; i++) {
       const { model, area } = parts[i]!;
       const section = this.sections[i]!;
-      const solAir =
-        w.outside + (absorptance * model.facing.sun * w.sun - model.facing.sky) * w.open * model.section.rse;
-      section.finish(solAir, t, next * GAS * (t + 273.15), model.leakAt(w.outside, t));
-      actualHeat += area * section.heatIn;
-      actualVapour += area * (section.diffused + section.leaked);
+      const leak = model.leakAt(w.outside, t);
+      if (first) section.begin(this.#solAir[i]!, t, room, leak);
+      else section.probe(this.#solAir[i]!, t, room, leak);
+      shell.heat += area * section.heatAt(t);
+      shell.heatSlope += area * section.heatSlope;
+      shell.vapour += area * section.vapourAt(room);
+      shell.vapourSlope += area * section.vapourSlope;
     }
-    this.#owedHeat = (expectedHeat - actualHeat) * step;
-    this.#owedWater = (expectedVapour - actualVapour) * step - lacking;
-    this.#flow = { heat: actualHeat, heatSlope };
+  }
+
+  /** Vapour of the air, kg/m3, what the panes take, kg, and what is given off, kg/s: the shell answers pressure, the rest concentration. */
+  #airWater(w: Weather, t: number, room: number): { v: number; taken: number; given: number } {
+    const { glass, volume, production, unflued } = this.#model;
+    const { vapour, vapourSlope } = this.#shell;
+    const step = this.#step;
+    const given = (w.occupied ? production : 0) + (unflued ? this.power * FLAME : 0);
+    const pane = w.outside + glass.fRsi * (t - w.outside);
+    const vPane = concentration(saturationPressure(pane), pane);
+    const link = BETA * glass.area;
+    const fresh = w.air * concentration(w.vapour, w.outside);
+    const balance = (toGlass: number, fixed: number) =>
+      (volume * this.v +
+        step * (given + fresh + toGlass * vPane - fixed - vapour + vapourSlope * room) +
+        this.#owedWater) /
+      (volume + step * (w.air + toGlass + vapourSlope * GAS * (t + 273.15)));
+    const v = balance(0, 0);
+    if (v <= vPane && this.onGlass === 0) return { v, taken: 0, given };
+    const wet = balance(link, 0);
+    const taken = step * link * (wet - vPane);
+    return this.onGlass + taken >= 0
+      ? { v: wet, taken, given }
+      : { v: balance(0, -this.onGlass / step), taken: -this.onGlass, given };
+  }
+
+  /** Lets every part take the air as it has become, and counts what came and went. */
+  #close(w: Weather, t: number, { v, taken, given }: { v: number; taken: number; given: number }): void {
+    const { parts, glass, volume, mass, massLink, people } = this.#model;
+    const step = this.#step;
+    const shell = this.#shell;
+    const g = mass / step;
+    this.#m = (g * this.#m + massLink * t) / (g + massLink);
+    const next = Math.max(0, v);
+    let heat = 0;
+    let vapour = 0;
+    for (let i = 0; i < parts.length; i++) {
+      const { model, area } = parts[i]!;
+      const section = this.sections[i]!;
+      section.finish(this.#solAir[i]!, t, next * GAS * (t + 273.15), model.leakAt(w.outside, t));
+      heat += area * section.heatIn;
+      vapour += area * (section.diffused + section.leaked);
+    }
+    this.#owedHeat = (shell.heat - heat) * step;
+    // Less vapour than none is owed as well.
+    this.#owedWater = (shell.vapour - vapour) * step - (next - v) * volume;
+    shell.heat = heat;
     // What the air cannot hold and nothing took drips from whatever is cold.
-    const most = concentration(saturationPressure(t), t);
-    const dripped = Math.max(0, next - most) * volume;
+    const dripped = Math.max(0, next - concentration(saturationPressure(t), t)) * volume;
     this.onGlass += taken;
     const ran = Math.max(0, this.onGlass - HOLDS * glass.area);
     this.onGlass -= ran;
     this.v = next - dripped / volume;
     this.given += step * given;
-    this.vented += step * w.air * (next - vOutside);
-    this.shell += step * actualVapour;
+    this.vented += step * w.air * (next - concentration(w.vapour, w.outside));
+    this.shell += step * vapour;
     this.ran += ran + dripped;
-    this.gained += step * (this.power + body + sunIn);
-    this.intoShell += step * actualHeat;
-    this.lost += step * conductance * (t - w.outside);
+    const body = w.occupied ? people * SLEEPER : 0;
+    this.gained += step * (this.power + body + glass.sun * w.sun * w.open);
+    this.intoShell += step * heat;
+    this.lost += step * this.#conductance(w) * (t - w.outside);
     this.t = t;
   }
 

@@ -124,6 +124,37 @@ describe('undo and redo', () => {
     expect(server.current).toBe(1);
   });
 
+  it('counts every press, however quick', async () => {
+    for (const text of ['one', 'two', 'three']) note(text);
+    await settled('saved');
+    await Promise.all([store().travel('undo'), store().travel('undo'), store().travel('undo')]);
+    expect(store().design!.note).toBe('');
+    await Promise.all([store().travel('redo'), store().travel('redo')]);
+    expect(store().design!.note).toBe('two');
+    expect(store().state).toBe('saved');
+  });
+
+  it('keeps what is edited while an undo is on its way', async () => {
+    note('one');
+    store().edit('people', draft => {
+      draft.brief.people = 3;
+    });
+    await settled('saved');
+    vi.spyOn(api, 'travel').mockImplementationOnce(async (...args) => {
+      const record = await server.travel(...args);
+      await new Promise(resolve => setTimeout(resolve, 20));
+      return record;
+    });
+    const going = store().travel('undo');
+    await new Promise(resolve => setTimeout(resolve, 5));
+    note('typed meanwhile');
+    await going;
+    await settled('saved');
+    expect(store().design!.note).toBe('typed meanwhile');
+    expect(store().design!.brief.people).not.toBe(3);
+    expect(server.revisions.at(-1)!.design).toEqual(store().design);
+  });
+
   it('keep a variant chosen that still exists, else take the first', async () => {
     store().edit('second', draft => {
       draft.variants.push({ ...draft.variants[0]!, id: 'b' });

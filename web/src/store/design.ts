@@ -67,6 +67,7 @@ export const useDesign = create<OpenDesign>()((set, get) => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let seq = 0;
   let opening = 0;
+  let journey: Promise<void> = Promise.resolve();
 
   /** Writes down what is not acknowledged, in place of what was. */
   const keep = () => {
@@ -166,6 +167,25 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     setTimeout(() => void pump());
   };
 
+  /** One undo or redo, after all that is pending. */
+  const step = async (way: 'undo' | 'redo') => {
+    await pump();
+    const { id, saved, pending, state } = get();
+    if (!id || !saved || pending.length > 0 || state === 'conflict' || saved[way] === null) return;
+    try {
+      const label = `${way === 'undo' ? 'undone' : 'done again'}: ${saved[way]}`;
+      const record = await api.travel(id, way, saved.revision);
+      if (get().id !== id) return;
+      // What was edited meanwhile went on its way on the state before: the server's refusal has it merged onto this one.
+      if (get().pending.length === 0 && record.revision > get().saved!.revision) accept(record, label);
+    } catch (error) {
+      if (error instanceof ApiError && error.status === 409 && error.problem.current) {
+        if (get().pending.length > 0) reconcile(error.problem.current);
+        else accept(error.problem.current, 'changed in another window');
+      } else set({ state: 'offline', message: error instanceof Error ? error.message : String(error) });
+    }
+  };
+
   /** Puts what was kept back on top: one window's edits as they were, what other windows had merged in. */
   const resume = (works: KeptWork[]) => {
     const [first, ...others] = works;
@@ -217,18 +237,10 @@ export const useDesign = create<OpenDesign>()((set, get) => {
       else void outbox.add(id!, made.seq, { patches, label });
       if (get().state !== 'conflict') void pump();
     },
-    async travel(way) {
-      await pump();
-      const { id, saved, pending, state } = get();
-      if (!id || !saved || pending.length > 0 || state === 'conflict' || saved[way] === null) return;
-      try {
-        const label = `${way === 'undo' ? 'undone' : 'done again'}: ${saved[way]}`;
-        accept(await api.travel(id, way, saved.revision), label);
-      } catch (error) {
-        if (error instanceof ApiError && error.status === 409 && error.problem.current)
-          accept(error.problem.current, 'changed in another window');
-        else set({ state: 'offline', message: error instanceof Error ? error.message : String(error) });
-      }
+    travel(way) {
+      // One step after another: each press counts, however quick.
+      journey = journey.then(() => step(way));
+      return journey;
     },
     settle(side) {
       const { conflict, design, base } = get();

@@ -1,5 +1,6 @@
 import {
   type BayResult,
+  dampRank,
   dampWorking,
   type Evaluation,
   printNumber,
@@ -17,15 +18,10 @@ import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
 import { Button } from '../../ui/Button.tsx';
 import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
 
-const RANK = { bare: -1, dry: 0, dries: 1, grows: 2 };
-
-const badness = (r: BayResult) =>
-  RANK[r.damp] * 1e6 + (r.moisture?.growth ?? 0) * 1e3 + (r.moisture?.peak ?? 0);
-
 /** The bay of a zone that is worst off speaks for it. */
 function worstOf(e: Evaluation, zone: string): BayResult {
   const own = [...e.bays.values()].filter(r => r.zone.id === zone);
-  return own.reduce((a, b) => (badness(b) > badness(a) ? b : a));
+  return own.reduce((a, b) => (dampRank(b) > dampRank(a) ? b : a));
 }
 
 /** A verdict for each zone in a sentence with its number, and why. */
@@ -37,7 +33,7 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
   const { library } = useLibrary();
   const order = e.zones
     .map(z => ({ ...z, worst: worstOf(e, z.zone.id) }))
-    .sort((a, b) => badness(b.worst) - badness(a.worst));
+    .sort((a, b) => dampRank(b.worst) - dampRank(a.worst));
   return (
     <>
       <ul className="flex flex-col">
