@@ -152,6 +152,7 @@ test.describe('what bays there are', () => {
     const map = page.locator('[data-zoom]');
     await page.getByRole('button', { name: 'Zoom in' }).click();
     await expect(map).toHaveAttribute('data-zoom', '1.35');
+    await expect.poll(async () => (await map.boundingBox())?.width ?? 0).toBeGreaterThan(100);
     const box = (await map.boundingBox())!;
     await page.mouse.move(box.x + 200, box.y + 100);
     await page.keyboard.down('Control');
