@@ -16,6 +16,7 @@ import { type Air, dewPoint } from './moisture/index.ts';
 import { bayArea, measuredBays } from './shell/index.ts';
 import { type TakeOff, takeOff } from './takeoff/index.ts';
 import {
+  type BayJoints,
   type BayMoisture,
   bayMoisture,
   climateFor,
@@ -24,6 +25,7 @@ import {
   dampOf,
   gainOf,
   jointsOf,
+  missedOf,
   type VanClimate,
 } from './wetting/index.ts';
 
@@ -124,7 +126,6 @@ interface Context {
   cache: Map<string, Shared>;
 }
 
-type Joints = ReturnType<typeof jointsOf>;
 type Shared = Pick<BayResult, 'fit' | 'uValue' | 'moisture' | 'damp'>;
 
 function evaluateBay(context: Context, zone: Zone, bay: Bay): BayResult {
@@ -142,7 +143,7 @@ function evaluateBay(context: Context, zone: Zone, bay: Bay): BayResult {
 }
 
 /** What a bay's results depend on: bays that share it are computed once. */
-function keyOf(zone: Zone, bay: Bay, buildUp: BuildUp | null, { height, seamLength }: Joints): string {
+function keyOf(zone: Zone, bay: Bay, buildUp: BuildUp | null, { height, seamLength }: BayJoints): string {
   return `${buildUp?.id} ${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${height.toFixed(2)} ${seamLength.toFixed(3)}`;
 }
 
@@ -152,14 +153,19 @@ function bareBay(shell: Shell, zone: Zone, library: Library): Shared {
   return { fit: null, uValue: 1 / (RSE + r + RSI[directionOf(zone.kind)]), moisture: null, damp: 'bare' };
 }
 
-function lined(context: Context, zone: Zone, bay: Bay, buildUp: BuildUp, joints: Joints): Shared {
+function lined(context: Context, zone: Zone, bay: Bay, buildUp: BuildUp, joints: BayJoints): Shared {
   const { shell, library, climate } = context;
   const { layers } = buildUp;
   const fit = fitBuildUp(layers, bay, zone.kind, library);
   const uValue = bayUValue(layers, bay, zone.kind, shell, library);
   const { assembly, leakAt } = dampModel(shell, { zone, bay, buildUp, ...joints }, library);
-  const missed = buildUp.seams === 'taped' ? 1 - buildUp.sealQuality : 1;
-  const moisture = bayMoisture(assembly, climate, gainOf(shell, zone), leakAt(missed), joints.seamLength);
+  const moisture = bayMoisture(
+    assembly,
+    climate,
+    gainOf(shell, zone),
+    leakAt(missedOf(buildUp)),
+    joints.seamLength,
+  );
   return { fit, uValue, moisture, damp: dampOf(moisture) };
 }
 

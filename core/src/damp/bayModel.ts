@@ -1,23 +1,19 @@
-import { directionOf, leakPath, SEAM_GAP, sectionAt, tightLayer } from '../buildup/index.ts';
+import { directionOf, sectionAt } from '../buildup/index.ts';
 import { type Facing, facingOf } from '../climate/index.ts';
 import type { BayResult } from '../evaluate.ts';
 import { RSE, RSI } from '../heat/index.ts';
 import type { HourlyLayer, SectionCase, Sensitivity, Sorption } from '../hourly/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, BuildUp, Material, Shell, ZoneKind } from '../model/index.ts';
-import { leakFlow } from '../moisture/index.ts';
-import { stackHeight } from '../wetting/index.ts';
+import { type BayJoints, leakOf, missedOf, stackHeight } from '../wetting/index.ts';
 
 /** One bay as the hourly methods take it. */
-export interface BayModelInput {
+export interface BayModelInput extends BayJoints {
   shell: Shell;
   kind: ZoneKind;
   bay: Bay;
   /** Null for a bare bay. */
   buildUp: BuildUp | null;
-  /** Joints of the airtight layer, m per m2, and height over which its cavity's air can rise, m. */
-  seamLength: number;
-  height: number;
 }
 
 /** An evaluated bay, as the hourly methods take it. */
@@ -51,13 +47,12 @@ const FILM = 2.5e-8;
 
 /** The field of a bay at its mean depth. Throws RangeError for an unknown material. */
 export function bayModel(input: BayModelInput, library: Library): BayModel {
-  const { shell, kind, bay, buildUp, seamLength, height } = input;
+  const { shell, kind, bay, buildUp } = input;
   const depth = (bay.depthMin.value + bay.depthMax.value) / 2;
   const { planes, fit } = sectionAt(buildUp?.layers ?? [], depth, kind, shell, library);
   const real = planes.slice(1).filter(plane => plane.thickness >= 1e-6);
   const skin = materialOf(library, shell.skin.material);
-  const missed = buildUp?.seams === 'taped' ? 1 - buildUp.sealQuality : 1;
-  const path = buildUp && tightLayer(buildUp, library) ? leakPath(buildUp.layers, fit, library) : 'none';
+  const leak = buildUp ? leakOf(buildUp, fit, input, library)(missedOf(buildUp)) : () => 0;
   const materials = real.map(plane => (plane.material ? materialOf(library, plane.material) : null));
   return {
     section: {
@@ -85,18 +80,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       thickness: plane.thickness,
       wooden: materials[i] && sorptionOf(materials[i]) === 'wood' ? materials[i].density : null,
     })),
-    leakAt: (outside, inside) =>
-      path === 'none'
-        ? 0
-        : leakFlow({
-            seamLength,
-            gap: SEAM_GAP,
-            missed,
-            height,
-            room: inside,
-            cavity: (outside + inside) / 2,
-            fill: path === 'empty' ? null : path,
-          }),
+    leakAt: (outside, inside) => leak((outside + inside) / 2, inside),
     faces: {
       skin: sensitivityOf(materials[0] ?? null),
       lining: sensitivityOf(materials.at(-1) ?? null),

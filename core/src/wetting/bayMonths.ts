@@ -1,4 +1,4 @@
-import { assemblyOf, directionOf, leakPath, SEAM_GAP, sectionAt, tightLayer } from '../buildup/index.ts';
+import { assemblyOf, directionOf, sectionAt } from '../buildup/index.ts';
 import { ABSORPTANCE, designNight, facingOf, type Month, monthsOf, solarGain } from '../climate/index.ts';
 import { glazing, RSE } from '../heat/index.ts';
 import type { Library } from '../materials/index.ts';
@@ -10,12 +10,12 @@ import {
   condensation,
   drying,
   type Glass,
-  leakFlow,
   NIGHT_HOURS,
   type Period,
   skinGain,
 } from '../moisture/index.ts';
 import type { TakeOff } from '../takeoff/index.ts';
+import { type BayJoints, type LeakAt, leakOf } from './leak.ts';
 
 /** Water in one bay, kg/m2, over five years from a dry October. */
 export interface BayMoisture {
@@ -70,12 +70,6 @@ export function glassOf(shell: Shell): Glass {
   return { area, fRsi: area > 0 ? f / area : 1 };
 }
 
-/** The joints of a bay's airtight layer, m per m2, and the height over which its cavity's air can rise, m. */
-export interface BayJoints {
-  seamLength: number;
-  height: number;
-}
-
 export function jointsOf(order: TakeOff, zone: Zone, bay: Bay, buildUp: BuildUp | null): BayJoints {
   const seams = buildUp ? order.seams[`${zone.id}/${buildUp.id}`] : undefined;
   return {
@@ -91,32 +85,17 @@ export function stackHeight(zone: Zone, bay: Bay): number {
   return bay.height.value;
 }
 
-/** Room air that passes the skin, m3/s per m2, for temperatures in the cavity and the room. */
-export type LeakAt = (cavity: number, room: number) => number;
-
 /** What the moisture methods need of a bay; the leak for any share of its joints missed. */
 export function dampModel(
   shell: Shell,
-  { zone, bay, buildUp, height, seamLength }: BayJoints & { zone: Zone; bay: Bay; buildUp: BuildUp },
+  { zone, bay, buildUp, ...joints }: BayJoints & { zone: Zone; bay: Bay; buildUp: BuildUp },
   library: Library,
 ): { assembly: Assembly; leakAt(missed: number): LeakAt } {
-  const { layers } = buildUp;
-  const section = sectionAt(layers, (bay.depthMin.value + bay.depthMax.value) / 2, zone.kind, shell, library);
-  const path = tightLayer(buildUp, library) ? leakPath(layers, section.fit, library) : 'none';
+  const depth = (bay.depthMin.value + bay.depthMax.value) / 2;
+  const section = sectionAt(buildUp.layers, depth, zone.kind, shell, library);
   return {
     assembly: assemblyOf(section, zone.kind),
-    leakAt: missed => (cavity, room) =>
-      path === 'none'
-        ? 0
-        : leakFlow({
-            seamLength,
-            gap: SEAM_GAP,
-            missed,
-            height,
-            room,
-            cavity,
-            fill: path === 'empty' ? null : path,
-          }),
+    leakAt: leakOf(buildUp, section.fit, joints, library),
   };
 }
 

@@ -11,4 +11,5 @@ export {
   stackHeight,
   type VanClimate,
 } from './bayMonths.ts';
+export { type BayJoints, leakOf, missedOf } from './leak.ts';
 export { wetterThan, wettestAt } from './wettest.ts';
