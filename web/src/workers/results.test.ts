@@ -28,8 +28,11 @@ const job = { kind: 'sweep' } as unknown as DampJob;
 const slot = (name: string) => useResults.getState().slots[name];
 
 beforeEach(() => {
-  Stand.all = [];
   vi.stubGlobal('Worker', Stand);
+  // Lets go of a worker that an earlier test left idle.
+  runJob('none', job, '', 0);
+  cancelJob('none');
+  Stand.all = [];
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -95,5 +98,16 @@ describe('a long run', () => {
     expect(slot('e')!.kept).toEqual({ answer: { water: Float32Array.of(1, 2.5) }, asked: 'x', revision: 4 });
     await recall('nothing was here');
     expect(slot('nothing was here')).toBeUndefined();
+  });
+  it('keeps the latest sixteen over a reload, no more', async () => {
+    for (let i = 0; i < 20; i++) {
+      runJob(`f${i}`, job, 'x', 1);
+      Stand.all.at(-1)!.says({ outcome: { ok: true, answer: i } });
+    }
+    await new Promise(resolve => setTimeout(resolve, 100));
+    useResults.setState({ slots: {} });
+    await Promise.all(Array.from({ length: 20 }, (_, i) => recall(`f${i}`)));
+    const back = Array.from({ length: 20 }, (_, i) => slot(`f${i}`)?.kept?.answer ?? null);
+    expect(back).toEqual([null, null, null, null, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19]);
   });
 });

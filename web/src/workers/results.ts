@@ -24,7 +24,12 @@ interface Results {
 
 interface Tables extends DBSchema {
   kept: { key: string; value: Kept };
+  /** Under 'order': which slots are kept, the latest last. */
+  order: { key: string; value: string[] };
 }
+
+/** Answers kept over a reload: two years of one bay are a megabyte. */
+const MOST_KEPT = 16;
 
 const EMPTY: Slot = { kept: null, running: null, failed: null, stopped: false };
 /** Results of long runs by where they are shown: they stay when the view is left. */
@@ -44,7 +49,10 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
     typeof indexedDB === 'undefined'
       ? Promise.resolve(null)
       : openDB<Tables>('overcoat-results', 1, {
-          upgrade: db => void db.createObjectStore('kept'),
+          upgrade(db) {
+            db.createObjectStore('kept');
+            db.createObjectStore('order');
+          },
         }).catch(() => null);
   return opened;
 }
@@ -69,10 +77,24 @@ export function runJob(slot: string, job: DampJob, asked: string, revision: numb
     else idle = worker;
     const kept = { answer: outcome.answer, asked, revision };
     put(slot, { running: null, kept });
-    void database().then(db => db?.put('kept', kept, slot).catch(() => undefined));
+    void persist(slot, kept).catch(() => undefined);
   };
   worker.onerror = event => fail(event.message);
   worker.postMessage(job);
+}
+
+/** Keeps an answer for the next page, in place of the one used longest ago. */
+async function persist(slot: string, kept: Kept): Promise<void> {
+  const db = await database();
+  if (!db) return;
+  const t = db.transaction(['kept', 'order'], 'readwrite');
+  const order = ((await t.objectStore('order').get('order')) ?? []).filter(s => s !== slot);
+  order.push(slot);
+  await t.objectStore('kept').put(kept, slot);
+  for (const old of order.splice(0, Math.max(0, order.length - MOST_KEPT)))
+    await t.objectStore('kept').delete(old);
+  await t.objectStore('order').put(order, 'order');
+  await t.done;
 }
 
 /** Ends what runs for a slot; what it had before stays. */
