@@ -1,28 +1,14 @@
-import { battenOf } from '../buildup/index.ts';
-import { airSpaceResistance, RSE } from '../heat/index.ts';
+import { battenOf, directionOf } from '../buildup/index.ts';
+import { glazing, paneLayers, RSE } from '../heat/index.ts';
 import type { Block } from '../heat2d/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
-import type { Opening, Shell } from '../model/index.ts';
+import type { Shell } from '../model/index.ts';
 import { type DetailCase, type DetailGeometry, HALF, TIMBER } from './detail.ts';
 import { fieldStack, hollowConductivity } from './field.ts';
 
 const PANE_REACH = 0.2;
 /** Timber that a window is clamped or bonded on, as wide. Common practice, no source. */
 const FRAME = 0.025;
-
-/** Panes from outside to room: thickness m, conductivity W/mK, as in the windows' U-values. */
-const PANES: Record<Opening['glazing'], readonly (readonly [number, number])[]> = {
-  glass: [[0.004, 1]],
-  'double acrylic': [
-    [0.003, 0.2],
-    [
-      0.014,
-      0.014 / airSpaceResistance({ thickness: 0.014, direction: 'horizontal', emissivities: [0.9, 0.9] }),
-    ],
-    [0.003, 0.2],
-  ],
-  'insulated panel': [[0.02, 0.035]],
-};
 
 /**
  * The edge of a window: wall build-up, a timber frame of the wall's depth behind the opening's edge, and the pane flush
@@ -32,7 +18,8 @@ export function windowEdge(c: DetailCase, shell: Shell, library: Library): Detai
   const stack = fieldStack(c, 0, HALF, shell, library);
   const { blocks, labels, skin, rsi } = stack;
   const face = Math.max(stack.ribFace, stack.across);
-  const panes = PANES[c.glazing ?? 'glass'];
+  const glazed = c.glazing ?? 'glass';
+  const panes = paneLayers(glazed, directionOf(c.kind));
   const paneTop = panes.reduce((sum, [d]) => sum + d, 0);
   const top = Math.max(stack.top, face, paneTop);
   const end = HALF + PANE_REACH;
@@ -58,11 +45,11 @@ export function windowEdge(c: DetailCase, shell: Shell, library: Library): Detai
   for (const [thickness, conductivity] of panes) {
     const pane = { x0: HALF, x1: end, y0: y, y1: y + thickness };
     blocks.push({ ...pane, conductivity });
-    labels.push({ ...pane, name: c.glazing ?? 'glass' });
+    labels.push({ ...pane, name: glazed });
     y += thickness;
   }
   room(HALF, end, y);
-  const paneU = 1 / (RSE + rsi + panes.reduce((sum, [d, k]) => sum + d / k, 0));
+  const paneU = glazing(glazed, directionOf(c.kind)).uValue;
   const tops: { from: number; to: number }[] = [];
   for (const [from, to, level] of [
     [0, HALF - FRAME, stack.top],

@@ -13,12 +13,11 @@ export interface HotDayChoice {
 }
 
 export interface HotDay {
-  /** Hours of the day, and at each: degC outside, inside, at the roof's skin and the ceiling's room face. */
+  /** Hours of the day, and at each: degC outside, inside, and at the roof's skin. */
   hours: number[];
   outside: number[];
   inside: number[];
   roof: number[];
-  ceiling: number[];
   peak: number;
   peakAt: number;
   /** Hours of the day above 30 degC. */
@@ -60,7 +59,6 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
     outside: [],
     inside: [],
     roof: [],
-    ceiling: [],
     peak: Number.NEGATIVE_INFINITY,
     peakAt: 0,
     hoursHot: 0,
@@ -86,7 +84,6 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
     out.outside.push(outside);
     out.inside.push(van.t);
     out.roof.push(roof?.t[0] ?? Number.NaN);
-    out.ceiling.push(roof ? van.t - roof.heatIn * model.parts[roofPart]!.model.section.rsi : Number.NaN);
     if (van.t > out.peak) {
       out.peak = van.t;
       out.peakAt = hour;

@@ -1,5 +1,5 @@
 import { directionOf } from '../buildup/index.ts';
-import { ABSORPTANCE } from '../climate/index.ts';
+import { ABSORPTANCE, facingOf } from '../climate/index.ts';
 import { type BayModel, bayModel, bayModelInput } from '../damp/index.ts';
 import type { Evaluation } from '../evaluate.ts';
 import { glazing } from '../heat/index.ts';
@@ -12,8 +12,6 @@ interface VanPart {
   zone: string;
   name: string;
   bays: string[];
-  /** The bay that speaks for them. */
-  bay: string;
   area: number;
   model: BayModel;
 }
@@ -45,6 +43,10 @@ export interface VanModel {
 
 /** Changes of air an hour in a closed empty van: common practice, no source. */
 const EMPTY_CHANGES = 0.3;
+/** Heat capacity of air, J/m3K. */
+export const AIR = 1.2 * 1005;
+/** A heater is taken a fifth larger than the design night asks. */
+const SPARE = 1.2;
 /** Sensible heat of a sleeper, W (handbook, from memory). */
 export const SLEEPER = 70;
 /** What a fitted insulated cover adds to a window, m2K/W. Common practice, no source. */
@@ -56,8 +58,6 @@ const LETS_IN: Record<Shell['zones'][number]['openings'][number]['glazing'], num
   'insulated panel': 0.02,
 };
 const BEHIND_COVER = 0.15;
-/** Sun on an upright pane against that on a level one: common practice, no source. */
-const UPRIGHT = 0.42;
 /** Furniture, bedding and stores: 100 kg of wood and cloth. Common practice, no source. */
 const MASS = 150_000;
 const MASS_LINK = 60;
@@ -91,7 +91,6 @@ export function vanModel(
       zone: speaks.zone.id,
       name: speaks.zone.name,
       bays: ids,
-      bay: speaks.bay.id,
       area,
       model: bayModel(bayModelInput(shell, speaks), library),
     };
@@ -102,23 +101,15 @@ export function vanModel(
       const area = o.width.value * o.height.value;
       const pane = glazing(o.glazing, directionOf(zone.kind));
       const u = choice.covers ? 1 / (1 / pane.uValue + COVER) : pane.uValue;
-      const level = zone.kind === 'ceiling' || zone.kind === 'cab overhead';
       glass.conductance += area * u;
       glass.area += area;
       glass.fRsi += area * pane.fRsi * (u / pane.uValue);
-      glass.sun += area * LETS_IN[o.glazing] * (level ? 1 : UPRIGHT) * (choice.covers ? BEHIND_COVER : 1);
+      glass.sun += area * LETS_IN[o.glazing] * facingOf(zone.kind).sun * (choice.covers ? BEHIND_COVER : 1);
     }
   glass.fRsi = glass.area > 0 ? glass.fRsi / glass.area : 1;
   const bridges = e.zones.reduce((sum, z) => sum + z.ribs + z.edges, 0);
   const volume = shell.length.value * shell.width.value * shell.height.value * 0.85;
-  const across = brief.cabin - brief.designNight;
-  const need =
-    across *
-    (e.zones.reduce((sum, z) => sum + z.bays, 0) +
-      bridges +
-      glass.conductance +
-      (1206 * brief.ventilation) / 1000);
-  return {
+  const model: VanModel = {
     parts,
     bridges,
     glass,
@@ -126,7 +117,7 @@ export function vanModel(
     mass: MASS,
     massLink: MASS_LINK,
     setpoint: brief.cabin,
-    heater: brief.heating === 'none' ? 0 : (choice.heater ?? Math.max(0, need) * 1.2),
+    heater: 0,
     unflued: brief.heating === 'unflued gas',
     people: brief.people,
     production: moistureProduction({ ...brief, heating: 'dry' }),
@@ -134,4 +125,24 @@ export function vanModel(
     leakage: (EMPTY_CHANGES * volume) / 3600,
     absorptance: ABSORPTANCE[shell.skin.colour],
   };
+  if (brief.heating === 'none') return model;
+  return { ...model, heater: choice.heater ?? SPARE * heaterNeed(model, brief.designNight) };
 }
+
+/** Everything a van with people inside loses per kelvin, W/K. */
+export function vanLoss({ parts, bridges, glass, ventilation }: VanModel): number {
+  return parts.reduce((sum, p) => sum + p.area * uOf(p), bridges + glass.conductance + AIR * ventilation);
+}
+
+/** What holds the thermostat on a steady clear night of `outside` degC, W: losses and the sky, less the sleepers. */
+export function heaterNeed(model: VanModel, outside: number): number {
+  const sky = model.parts.reduce(
+    (sum, p) => sum + p.area * uOf(p) * p.model.facing.sky * p.model.section.rse,
+    0,
+  );
+  return Math.max(0, vanLoss(model) * (model.setpoint - outside) + sky - model.people * SLEEPER);
+}
+
+/** U-value of a part's field, W/m2K. */
+const uOf = ({ model: { section } }: VanPart): number =>
+  1 / section.layers.reduce((r, l) => r + l.thickness / l.conductivity, section.rse + section.rsi);

@@ -1,5 +1,5 @@
 import { saturationPressure } from '../moisture/index.ts';
-import { SLEEPER, type VanModel } from './vanModel.ts';
+import type { VanModel } from './vanModel.ts';
 import { VanState, type Weather } from './vanState.ts';
 
 export interface VanNight {
@@ -25,25 +25,6 @@ const STEP = 300;
 const WARM_UP = 24;
 const CHILL = 10;
 const OUTSIDE_HUMIDITY = 0.85;
-const AIR = 1.2 * 1005;
-
-/** Everything a van with people inside loses per kelvin, W/K. */
-export function vanLoss({ parts, bridges, glass, ventilation }: VanModel): number {
-  return parts.reduce((sum, p) => sum + p.area * uOf(p), bridges + glass.conductance + AIR * ventilation);
-}
-
-/** What holds the thermostat on a steady clear night of `outside` degC, W: losses and the sky, less the sleepers. */
-export function heaterNeed(model: VanModel, outside: number): number {
-  const sky = model.parts.reduce(
-    (sum, p) => sum + p.area * uOf(p) * p.model.facing.sky * p.model.section.rse,
-    0,
-  );
-  return Math.max(0, vanLoss(model) * (model.setpoint - outside) + sky - model.people * SLEEPER);
-}
-
-/** U-value of a part's field, W/m2K. */
-const uOf = ({ model: { section } }: VanModel['parts'][number]): number =>
-  1 / section.layers.reduce((r, l) => r + l.thickness / l.conductivity, section.rse + section.rsi);
 
 /**
  * A clear night of the whole van at steps of five minutes, people inside; `outside` gives degC by hour from the

@@ -1,6 +1,6 @@
 import { MoistSection } from '../hourly/index.ts';
 import { concentration, saturationPressure } from '../moisture/index.ts';
-import { SLEEPER, type VanModel } from './vanModel.ts';
+import { AIR, SLEEPER, type VanModel } from './vanModel.ts';
 
 /** What a van meets in one step. */
 export interface Weather {
@@ -16,7 +16,6 @@ export interface Weather {
   air: number;
 }
 
-const AIR = 1.2 * 1005;
 const GAS = 461.5;
 /** Mass transfer at a pane, m/s: Lewis relation with 3 W/m2K. */
 const BETA = 3 / AIR;

@@ -15,8 +15,6 @@ export interface PartYear {
   runOff: number;
   wetness: { hours: number; class: string };
   mould: number;
-  /** Coldest its room face has been with people inside, degC. */
-  coldest: number;
 }
 
 export interface VanMonth {
@@ -76,7 +74,6 @@ export function vanYear(
   const peaks = model.parts.map(() => new Array<number>(years).fill(0));
   const ends = model.parts.map(() => new Array<number>(years).fill(0));
   const runOff = new Float64Array(parts);
-  const coldest = new Float64Array(parts).fill(Number.POSITIVE_INFINITY);
   const out: VanYear = {
     hours,
     inside: series(),
@@ -139,7 +136,6 @@ export function vanYear(
       runOff[k] = runOff[k]! + s.ranOff;
       skin[k]![h] = s.t[0]!;
       rh[k]![h] = s.p[0]! / s.sat[0]!;
-      if (occupied) coldest[k] = Math.min(coldest[k]!, van.t - s.heatIn * model.parts[k]!.model.section.rsi);
     }
     if (h % 730 === 729) report((h + 1) / hours);
   }
@@ -158,7 +154,6 @@ export function vanYear(
     runOff: runOff[k]!,
     wetness: timeOfWetness(skin[k]!, rh[k]!),
     mould: mouldIndex(skin[k]!, rh[k]!, p.model.faces.skin).highest,
-    coldest: coldest[k]!,
   }));
   const { given, vented, ran } = van;
   const { water, heat } = van.balances();

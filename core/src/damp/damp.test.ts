@@ -172,10 +172,8 @@ describe('the advice', () => {
     bay: 'x',
     peak: 0.05,
     left: 0,
-    runOff: 0,
     wetHours: 100,
     mould: 0,
-    reversed: 0,
     days: 10,
     ...change,
   });

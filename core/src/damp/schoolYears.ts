@@ -15,12 +15,9 @@ export interface SchoolYears {
   /** Highest in the first year, run-off counted in, and what the second year added. */
   peak: number;
   left: number;
-  runOff: number;
   /** Hours a year above 80 % and 0 degC at the steel (ISO 9223), and the highest mould index on either face. */
   wetHours: number;
   mould: number;
-  /** Most that stood away from the skin, on the cold side of a tight layer. */
-  reversed: number;
   /** Days for 100 g/m2 to dry. */
   days: number;
 }
@@ -102,10 +99,8 @@ export function schoolStudy(
       bay: worst.bay.id,
       peak: r.peaks[0]! + r.runOff / YEARS,
       left: Math.max(0, r.ends[1]! - r.ends[0]!),
-      runOff: r.runOff / YEARS,
       wetHours: r.wetness.hours,
       mould: Math.max(r.mould.atSkin, r.mould.atLining),
-      reversed: r.reversed.free.reduce((a, b) => a + b, 0),
       days: worst.moisture!.daysToDry,
     };
   };

@@ -150,7 +150,7 @@ function answer(job: DampJob, report: (share: number) => void): Answer<JobKind> 
         brief.designNight + SWING * (1 - Math.cos((2 * Math.PI * (hour - COLDEST)) / 24));
       return {
         size,
-        heated: vanNight({ ...van, heater: van.heater > 0 ? size * 1.2 : 0 }, outside, HOURS, true),
+        heated: vanNight(van, outside, HOURS, true),
         off: vanNight(van, outside, HOURS, false),
       };
     }

@@ -6,6 +6,7 @@ import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { SkinColour } from '../../shell-map/SkinColour.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation, useVariant } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { useDampJob } from '../../workers/useDampJob.ts';
@@ -36,7 +37,7 @@ export function Component() {
     choice: { covers, heater: null },
     ...(weather ? { weather } : {}),
   });
-  const results = mapResults(e, van.answer);
+  const results = mapResults(e, van.answer, useUnits());
   const result = results[shown] ?? results.peak!;
   const paint = (bay: Bay, zone: Zone) => {
     const r = e.bays.get(bay.id);

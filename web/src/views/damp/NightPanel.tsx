@@ -4,6 +4,7 @@ import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
+import { Slider } from '../../ui/Slider.tsx';
 import type { Nights } from '../../workers/dampJobs.ts';
 import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
@@ -23,29 +24,6 @@ export function NightPanel() {
     true,
   );
   const { answer, stale, running, failed, stopped } = job;
-  const slider = (
-    label: string,
-    value: number,
-    set: (v: number) => void,
-    min: number,
-    max: number,
-    unit: string,
-  ) => (
-    <label className="grid grid-cols-[8rem_1fr_4.5rem] items-center gap-2">
-      {label}
-      <input
-        type="range"
-        min={min}
-        max={max}
-        value={value}
-        onChange={ev => set(Number(ev.target.value))}
-        className="accent-[var(--chalk)]"
-      />
-      <b className="text-right">
-        {value} {unit}
-      </b>
-    </label>
-  );
   return (
     <div className="flex flex-col gap-4">
       {answer ? <Sentence nights={answer} stale={stale} /> : <p>Working the night out…</p>}
@@ -53,9 +31,9 @@ export function NightPanel() {
         <JobBar job={job} name="Work it out" doing="the design night, heated and not" />
       )}
       <div className="flex flex-col gap-1.5">
-        {slider('people', people, setPeople, 1, 8, '')}
-        {slider('fresh air', air, setAir, 2, 40, 'l/s')}
-        <label className="grid grid-cols-[8rem_1fr] items-center gap-2">
+        <Slider label="people" value={people} onValue={setPeople} min={1} max={8} unit="" />
+        <Slider label="fresh air" value={air} onValue={setAir} min={2} max={40} unit="l/s" />
+        <label className="grid grid-cols-[7rem_1fr] items-center gap-2">
           cooking
           <select
             value={cooking}

@@ -15,6 +15,7 @@ import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
+import { Slider } from '../../ui/Slider.tsx';
 import type { SchoolFigures } from '../../workers/dampJobs.ts';
 import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
@@ -45,11 +46,11 @@ export function Schools() {
         doing="two years of every school, at every seal"
       />
       <div className="flex flex-col gap-1.5">
-        <Slider label="seams closed" value={seal} set={setSeal} min={0} max={100} step={STEP} unit="%" />
+        <Slider label="seams closed" value={seal} onValue={setSeal} min={0} max={100} step={STEP} unit="%" />
         <Slider
           label="after a leak of"
           value={leak}
-          set={setLeak}
+          onValue={setLeak}
           min={20}
           max={1000}
           step={20}
@@ -90,34 +91,6 @@ function Lead({ sweep, seal, leak }: { sweep: SealSweep; seal: number; leak: num
       {turn &&
         ` It changes at ${printNumber(turn.at * 100, 0)} % closed, where ${nameOf(turn.first)} and ${nameOf(turn.second)} change places.`}
     </p>
-  );
-}
-
-interface SliderProps {
-  label: string;
-  value: number;
-  set(value: number): void;
-  min: number;
-  max: number;
-  step: number;
-  unit: string;
-}
-
-function Slider({ label, value, set, unit, ...range }: SliderProps) {
-  return (
-    <label className="grid grid-cols-[7rem_1fr_5rem] items-center gap-2">
-      {label}
-      <input
-        type="range"
-        value={value}
-        onChange={e => set(Number(e.target.value))}
-        className="accent-[var(--chalk)]"
-        {...range}
-      />
-      <b className="text-right whitespace-nowrap">
-        {value} {unit}
-      </b>
-    </label>
   );
 }
 
@@ -210,14 +183,14 @@ function Recommendation({
   const advice = adviseSchool(points, leak / 1000);
   const chosen = points.find(p => p.school === advice.school)!;
   const turns = [
-    ...others(study.seals, study.bySeal, leak, advice.school).map(
-      o =>
-        `${nameOf(o.school)} with ${printNumber(o.from * 100, 0)} to ${printNumber(o.to * 100, 0)} % of the seams closed`,
-    ),
-    ...others(study.nights, study.byNights, leak, advice.school).map(
-      o => `${nameOf(o.school)} at ${o.from === o.to ? o.from : `${o.from} to ${o.to}`} winter nights a week`,
-    ),
+    ...stretchesOf(study.seals, study.bySeal, leak)
+      .filter(s => s.school !== advice.school)
+      .map(
+        o =>
+          `${nameOf(o.school)} with ${printNumber(o.from * 100, 0)} to ${printNumber(o.to * 100, 0)} % of the seams closed`,
+      ),
   ];
+  const byNights = stretchesOf(study.nights, study.byNights, leak);
   return (
     <section className={`border-l-4 border-chalk pl-3 ${stale ? 'opacity-60' : ''}`} data-testid="advice">
       <h2 className="text-xl">On damp alone: {nameOf(advice.school)}</h2>
@@ -230,23 +203,32 @@ function Recommendation({
       </p>
       <p className="text-[13px]">
         {turns.length > 0
-          ? `It would be ${turns.join('; ')}.`
-          : 'It does not change with the seal quality, nor from one winter night a week to seven.'}
+          ? `It would be ${turns.join('; ')}. `
+          : 'It does not change with the seal quality. '}
+        Each taped as well as its school asks:{' '}
+        {byNights.length === 1
+          ? `${nameOf(byNights[0]!.school)}, from one winter night a week to seven.`
+          : `${byNights
+              .map(
+                o =>
+                  `${nameOf(o.school)} at ${o.from === o.to ? o.from : `${o.from} to ${o.to}`} winter nights a week`,
+              )
+              .join('; ')}.`}
       </p>
     </section>
   );
 }
 
-/** Stretches of a row of conditions along which another school is advised than this one. */
-function others(at: readonly number[], rows: readonly SchoolYears[][], leak: number, but: string) {
+/** Stretches of a row of conditions along which one school is advised. */
+function stretchesOf(at: readonly number[], rows: readonly SchoolYears[][], leak: number) {
   const stretches: { from: number; to: number; school: string }[] = [];
   rows.forEach((points, i) => {
     const { school } = adviseSchool(points, leak / 1000);
     const last = stretches.at(-1);
-    if (last?.school === school && i > 0) last.to = at[i]!;
+    if (last?.school === school) last.to = at[i]!;
     else stretches.push({ from: at[i]!, to: at[i]!, school });
   });
-  return stretches.filter(s => s.school !== but);
+  return stretches;
 }
 
 const DASHES = [[], [7, 4], [2, 3], [10, 3, 2, 3], [14, 4]];

@@ -15,6 +15,7 @@ import { grams } from '../../format.ts';
 import { DAMP_MARKS, DAMP_WORDS, zoneSentence } from '../../sentences.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
 
@@ -94,6 +95,8 @@ function Why({
   year: VanYear | null;
 }) {
   const { brief } = useOpenDesign();
+  const units = useUnits();
+  const t = (celsius: number) => printTemperature(celsius, units);
   const m = worst.moisture;
   const face = roomFace(e, worst.bay.id);
   const part = year?.parts.find(p => p.bays.includes(worst.bay.id));
@@ -111,14 +114,13 @@ function Why({
       )}
       {m && (
         <li>
-          The skin stands at {printTemperature(m.skin)}, the cabin’s dew point is{' '}
-          {printTemperature(e.night.dewPoint)}; {brief.nights.winter} winter nights a week put water in, the
-          other hours take it out.
+          The skin stands at {t(m.skin)}, the cabin’s dew point is {t(e.night.dewPoint)};{' '}
+          {brief.nights.winter} winter nights a week put water in, the other hours take it out.
         </li>
       )}
       {face && (
         <li>
-          Coldest place the room touches: {printTemperature(face.coldest)} at {face.where}
+          Coldest place the room touches: {t(face.coldest)} at {face.where}
           {face.coldest < e.night.dewPoint ? ', below the dew point: it sweats' : ', above the dew point'}.
           The zone loses {printNumber(heatLoss, 1)} W/K.
         </li>

@@ -4,6 +4,7 @@ import {
   printNumber,
   printTemperature,
   roomFace,
+  type UnitSystem,
   type VanYear,
 } from '@overcoat/core';
 import { days, grams } from '../../format.ts';
@@ -27,7 +28,11 @@ const about = (middle: number) => ({
 });
 
 /** What the map can show: at once, and once a whole year has been computed. */
-export function mapResults(e: Evaluation, year: VanYear | null): Record<string, MapResult> {
+export function mapResults(
+  e: Evaluation,
+  year: VanYear | null,
+  units: UnitSystem,
+): Record<string, MapResult> {
   const part = (r: BayResult) => year?.parts.find(p => p.bays.includes(r.bay.id));
   const { outside, inside } = e.night;
   return {
@@ -57,8 +62,8 @@ export function mapResults(e: Evaluation, year: VanYear | null): Record<string, 
       of: r => roomFace(e, r.bay.id)?.coldest ?? null,
       tone: v => Math.max(0, Math.min(1, (inside.t - v) / Math.max(1, inside.t - outside.t))),
       steps: [0.2, 0.5, 0.8].map(f => inside.t - f * (inside.t - outside.t)),
-      print: v => printTemperature(v),
-      small: v => `${printNumber(v, 0)}°`,
+      print: v => printTemperature(v, units),
+      small: v => printTemperature(Math.round(v), units).replace(/ °.$/, '°'),
     },
     u: {
       name: 'U-value, clear bay',
