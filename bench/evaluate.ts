@@ -1,13 +1,8 @@
-import {
-  applySchool,
-  assumed,
-  type Design,
-  evaluate,
-  makeLibrary,
-  type Placement,
-  type Shell,
-} from '@overcoat/core';
-import { demoDesigns, newDesign } from '@overcoat/core/demo';
+import { applySchool, newDesign } from '@overcoat/core/build';
+import { demoDesigns } from '@overcoat/core/demo';
+import { evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
+import { assumed, type Design, type Placement, type Shell } from '@overcoat/core/model';
 import { type Figure, figure, medianOf } from './measure.ts';
 
 const library = makeLibrary();

@@ -1,18 +1,12 @@
-import {
-  type BuildUp,
-  bayModelInput,
-  bayYears,
-  type Design,
-  evaluate,
-  glassOf,
-  hourlyYear,
-  makeLibrary,
-  schools,
-  sealSweep,
-  vanModel,
-  vanYear,
-} from '@overcoat/core';
+import { schools } from '@overcoat/core/build';
 import { demoDesigns } from '@overcoat/core/demo';
+import { evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
+import type { BuildUp, Design } from '@overcoat/core/model';
+import { vanModel, vanYear } from '@overcoat/core/studies/cabin';
+import { bayModelInput, bayYears, sealSweep } from '@overcoat/core/studies/damp';
+import { hourlyYear } from '@overcoat/core/van/climate';
+import { glassOf } from '@overcoat/core/van/wetting';
 import { type Figure, figure, quantile } from './measure.ts';
 
 /** Hourly years of one bay, how they grow, and the sweep of seal qualities over every school and bay. */

@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type Design, type Shell, toDesignFile, type Zone } from '@overcoat/core';
-import { newDesign } from '@overcoat/core/demo';
+import { newDesign } from '@overcoat/core/build';
+import { toDesignFile } from '@overcoat/core/formats';
+import type { Design, Shell, Zone } from '@overcoat/core/model';
 import { chromium as browserType, type Page } from '@playwright/test';
 import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
 import { type Figure, figure, quantile } from './measure.ts';

@@ -1,5 +1,5 @@
-import { type Block, solveSection } from '@overcoat/core';
-import { assemble, solveBanded } from '../core/src/heat2d/index.ts';
+import { type Block, solveSection } from '@overcoat/core/physics/heat2d';
+import { assemble, solveBanded } from '../core/src/physics/heat2d/index.ts';
 import { type Figure, figure, quantile } from './measure.ts';
 
 /** A pressed steel rib beside foam, as in the check values. */

@@ -2,7 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Design } from '@overcoat/core';
+import type { Design } from '@overcoat/core/model';
 import { type Figure, figure, quantile } from './measure.ts';
 
 /** The built server on a new folder; resolves once it says where it is. */

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from './app.ts';
 import { applySchool, bay, figure, newConversion, saved } from './helpers.ts';
 
 test('from a bare shell to a shopping list and back', async ({ page }) => {
@@ -76,9 +76,7 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
   const redo = page.getByRole('button', { name: 'redo' });
   let steps = 0;
   while (await undo.isEnabled()) {
-    await page.keyboard.press('Control+z');
-    await saved(page);
-    await page.waitForTimeout(80);
+    await travelled(page, 'undo', 'Control+z');
     expect(++steps).toBeLessThan(20);
   }
   expect(steps).toBe(5);
@@ -86,9 +84,7 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
   await expect(page.getByRole('tablist', { name: 'Variants' }).getByRole('tab')).toHaveCount(1);
   for (let i = 0; i < steps; i++) {
     await expect(redo).toBeEnabled();
-    await page.keyboard.press('Control+Shift+z');
-    await saved(page);
-    await page.waitForTimeout(80);
+    await travelled(page, 'redo', 'Control+Shift+z');
   }
   await expect(redo).toBeDisabled();
   await expect(figure(page, 'heat loss')).toHaveText(changed!);
@@ -114,3 +110,12 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
   const after = await (await page.request.get(`/api/conversions/${id}/export`)).json();
   expect(after).toEqual(before);
 });
+
+/** Presses the keys and waits until the server has gone there and the page shows it. */
+async function travelled(page: Page, way: 'undo' | 'redo', keys: string): Promise<void> {
+  const answered = page.waitForResponse(response => response.url().endsWith(`/${way}`) && response.ok());
+  await page.keyboard.press(keys);
+  const { revision } = await (await answered).json();
+  await expect(page.locator('[data-revision]')).toHaveAttribute('data-revision', String(revision));
+  await saved(page);
+}

@@ -16,9 +16,10 @@ export const saved = (page: Page) =>
 
 export const bay = (page: Page, id: string) => page.locator(`[data-bay="${id}"]`);
 
-/** No serious or critical violation that axe can find. */
-export async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** No serious or critical violation that axe can find, by all its rules or by some. */
+export async function accessible(page: Page, rules?: string[]): Promise<void> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
   const grave = violations.filter(v => v.impact === 'serious' || v.impact === 'critical');
   expect(grave.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).join(' | ')}`)).toEqual([]);
 }

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './app.ts';
 import { applySchool, bay, figure, newConversion, saved } from './helpers.ts';
 
 test.describe('the ledger', () => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './app.ts';
 import { bay, figure, newConversion, saved } from './helpers.ts';
 
 test('a size that cannot be is refused at its place, and nothing is lost', async ({ page }) => {

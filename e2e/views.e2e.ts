@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './app.ts';
 import { accessible, applySchool, bay, figure, newConversion, saved } from './helpers.ts';
 
 const open = async (page: Page, view: string, name = 'Perigee') => {
@@ -8,24 +8,35 @@ const open = async (page: Page, view: string, name = 'Perigee') => {
   await page.waitForLoadState('networkidle');
 };
 
-for (const theme of ['light', 'dark'] as const)
-  test.describe(`${theme}: no serious accessibility violation`, () => {
-    test.use({ colorScheme: theme });
-    test('conversions and the new-conversion dialog', async ({ page }) => {
-      await page.goto('/');
-      await expect(page.getByRole('heading', { name: 'Perigee' })).toBeVisible();
-      await accessible(page);
-      await page.getByRole('button', { name: 'New conversion' }).click();
-      await accessible(page);
-    });
-    for (const view of ['Survey', 'Brief', 'Build-ups', 'Cold & damp', 'Compare', 'Cut & buy', 'Materials'])
-      test(view, async ({ page }) => {
-        await open(page, view);
-        if (view === 'Survey' || view === 'Build-ups') await bay(page, 'L3u').click();
-        if (view === 'Materials') await page.getByRole('button', { name: /^Sheep wool/ }).click();
-        await accessible(page);
-      });
+/** In both lights, on one page. */
+async function accessibleInBothLights(page: Page): Promise<void> {
+  await accessible(page);
+  const light = (theme: string) =>
+    page.evaluate(name => {
+      document.documentElement.dataset.theme = name;
+    }, theme);
+  await light('dark');
+  // Only colours differ.
+  await accessible(page, ['color-contrast']);
+  await light('light');
+}
+
+test.describe('no serious accessibility violation, light and dark', () => {
+  test('conversions and the new-conversion dialog', async ({ page }) => {
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Perigee' })).toBeVisible();
+    await accessibleInBothLights(page);
+    await page.getByRole('button', { name: 'New conversion' }).click();
+    await accessibleInBothLights(page);
   });
+  for (const view of ['Survey', 'Brief', 'Build-ups', 'Cold & damp', 'Compare', 'Cut & buy', 'Materials'])
+    test(view, async ({ page }) => {
+      await open(page, view);
+      if (view === 'Survey' || view === 'Build-ups') await bay(page, 'L3u').click();
+      if (view === 'Materials') await page.getByRole('button', { name: /^Sheep wool/ }).click();
+      await accessibleInBothLights(page);
+    });
+});
 
 test('every headline opens its working, and the working names its sources', async ({ page }) => {
   await open(page, 'Build-ups');
@@ -80,10 +91,11 @@ test('by keyboard only: walk the bays, measure one, apply a school, reorder laye
     .press('Enter');
   await expect(layers.nth(1)).toContainText('damping');
   await page.getByRole('button', { name: /^Move Butyl damping/ }).focus();
+  const told = page.locator('[id^="DndLiveRegion"]');
   await page.keyboard.press('Space');
-  await page.waitForTimeout(150);
+  await expect(told).toContainText(/Picked up draggable item y1|moved over droppable area y1/);
   await page.keyboard.press('ArrowUp');
-  await page.waitForTimeout(150);
+  await expect(told).toContainText('moved over droppable area y2');
   await page.keyboard.press('Space');
   await expect(layers.first()).toContainText('damping');
   await saved(page);

@@ -16,6 +16,7 @@ const step = async (name, work) => {
 await install();
 process.chdir(root);
 await step('types', () => tool('tsc', ['-p', 'tsconfig.json']));
+await step('types of the core, on no platform', () => tool('tsc', ['-p', 'core/tsconfig.json']));
 await step('lint and format', () => tool('biome', ['check', '.', '--log-level=error']));
 await step('structure', () => run(process.execPath, ['scripts/structure.mjs']));
 await step('dead code', () => tool('knip', []));

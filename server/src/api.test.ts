@@ -3,7 +3,8 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { type Design, type Material, referenceMaterials } from '@overcoat/core';
+import { referenceMaterials } from '@overcoat/core/materials';
+import type { Design, Material } from '@overcoat/core/model';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import type { Express } from 'express';
 import request from 'supertest';
@@ -250,7 +251,16 @@ describe('own materials and prices', () => {
       .expect(422);
     const { body } = await get('/api/library').expect(200);
     conforms(OwnLibrary, body);
-    expect(body).toEqual({ materials: [own], prices: [price] });
+    // It was sent without a format, as one of the first format would be.
+    expect(body).toEqual({ materials: [own], prices: [{ format: 2, ...price }] });
+  });
+
+  it('refuses one that is held by what is not there, at its place', async () => {
+    const response = await put('/api/materials/own-board')
+      .send({ ...own, fixedWith: 'moon-glue' })
+      .expect(422);
+    expect(response.body.errors[0]).toMatchObject({ path: '/fixedWith' });
+    expect(response.body.detail).toContain('moon-glue');
   });
 
   it('go with an exported design, and a deleted conversion comes back identical', async () => {

@@ -1,11 +1,13 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type Design, referenceMaterials } from '@overcoat/core';
-import { newDesign } from '@overcoat/core/demo';
+import { newDesign } from '@overcoat/core/build';
+import { referenceMaterials } from '@overcoat/core/materials';
+import type { Design } from '@overcoat/core/model';
 import type { Express } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import kept from '../../core/src/model/fixtures/own-1.json' with { type: 'json' };
 import { ConversionStore, packBody } from './api/conversionStore.ts';
 import { LibraryStore } from './api/libraryStore.ts';
 import { createApp } from './app.ts';
@@ -122,12 +124,29 @@ describe('the own library', () => {
 
   it('takes in what is new once, and nothing twice', async () => {
     const store = library();
-    const price = { material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
+    const price = { format: 2, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     const { materials, prices, library: all } = await store.read();
     expect([materials, prices]).toEqual([[own], [price]]);
     expect(all.get('pir')!.stock.find(s => s.thickness === 0.025)!.price).toBe(21);
+  });
+
+  it('opens a material that the first format kept, and gives it a format', async () => {
+    const [foam] = kept.materials;
+    await db.write(models => models.Material.upsert({ id: foam!.id, document: JSON.stringify(foam) }));
+    const found = (await library().read()).library.get('supply-foam-19');
+    expect(found).toMatchObject({ format: 2, sorption: 'none', mould: 'resistant', conductivity: 0.036 });
+    await db.write(models => models.Material.destroy({ where: { id: foam!.id } }));
+  });
+
+  it('lets what a material is fixed with follow a new id', async () => {
+    const store = library();
+    const glue = { ...own, id: 'mine', name: 'Another of that id' };
+    const board = { ...own, id: 'glued', fixedWith: 'mine' };
+    await store.takeIn(file({ materials: [glue, board] }));
+    expect((await store.read()).library.get('glued')!.fixedWith).toBe('mine-2');
+    await db.write(models => models.Material.destroy({ where: { id: ['glued', 'mine-2'] } }));
   });
 
   it('keeps the person’s own price and says so', async () => {

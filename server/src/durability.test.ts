@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { Design } from '@overcoat/core';
+import type { Design } from '@overcoat/core/model';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openDatabase } from './db/database.ts';
@@ -84,7 +84,7 @@ describe('kill -9 during saves', () => {
     }
     server.process.kill('SIGTERM');
     await ended(server.process);
-  }, 60_000);
+  });
 });
 
 describe('kill -9 after a photo', () => {

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { makeLibrary } from '@overcoat/core';
 import { demoDesigns } from '@overcoat/core/demo';
+import { makeLibrary } from '@overcoat/core/materials';
 import { ConversionStore } from './api/conversionStore.ts';
 import { warmUp } from './api/validate.ts';
 import { createApp } from './app.ts';

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { makeLibrary, toDesignFile } from '@overcoat/core';
 import { demoDesigns } from '@overcoat/core/demo';
+import { toDesignFile } from '@overcoat/core/formats';
+import { makeLibrary } from '@overcoat/core/materials';
 import * as schema from '@overcoat/core/schema';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { expect, it } from 'vitest';

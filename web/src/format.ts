@@ -1,12 +1,6 @@
-import {
-  type Evaluation,
-  MONTHS,
-  printLength,
-  printMass,
-  printMoney,
-  printNumber,
-  type UnitSystem,
-} from '@overcoat/core';
+import type { Evaluation } from '@overcoat/core/evaluate';
+import { printLength, printMass, printMoney, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { MONTHS } from '@overcoat/core/van/climate';
 
 export const monthName = (month: number): string => MONTHS[month]!;
 
@@ -29,10 +23,10 @@ export interface Figures {
 }
 
 export const figuresOf = (e: Evaluation): Figures => ({
-  mass: e.mass,
-  cost: e.cost,
-  heat: e.heatLoss,
-  headroom: e.headroom.left,
+  mass: e.load.mass,
+  cost: e.order.cost,
+  heat: e.heat.loss,
+  headroom: e.fit.headroom.left,
 });
 
 export interface FigureKind {

@@ -1,5 +1,6 @@
-import { applySchool, type BayResult, evaluate, makeLibrary } from '@overcoat/core';
-import { bare, newDesign } from '@overcoat/core/demo';
+import { applySchool, bare, newDesign } from '@overcoat/core/build';
+import { type BayResult, bayResult, evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
 import { describe, expect, it } from 'vitest';
 import { adviceSentences, bayPlace, dampSentence, fitSentence, verdict, zoneSentence } from './sentences.ts';
 
@@ -7,7 +8,7 @@ const library = makeLibrary();
 const design = newDesign('Test', 'long high-roof');
 const results = (school: string) => evaluate(design, applySchool(design.shell, school, library), library);
 const board = results('board-foil');
-const bay = board.bays.get('L3u')!;
+const bay = bayResult(board, 'L3u');
 const withMoisture = (
   change: Partial<NonNullable<BayResult['moisture']>>,
   damp: BayResult['damp'],
@@ -19,10 +20,10 @@ describe('a bay’s place', () => {
     expect(bayPlace(bay, 'imperial')).toContain('"');
   });
   it('says when there is no depth to fill, or one depth', () => {
-    expect(bayPlace(board.bays.get('A1t')!, 'metric')).toContain('no depth to fill');
+    expect(bayPlace(bayResult(board, 'A1t'), 'metric')).toContain('no depth to fill');
     const box = newDesign('Box', 'box body');
     const e = evaluate(box, bare, library);
-    expect(bayPlace(e.bays.get('L1m')!, 'metric')).toContain('40 mm deep');
+    expect(bayPlace(bayResult(e, 'L1m'), 'metric')).toContain('40 mm deep');
   });
 });
 
@@ -63,7 +64,7 @@ describe('the damp sentence', () => {
     expect(dampSentence(withMoisture({ highest: 0.012, daysToDry: 842 }, 'dry'))).toContain(
       'dry, at most 12 g/m²',
     );
-    const empty = evaluate(design, bare, library).bays.get('L3u')!;
+    const empty = bayResult(evaluate(design, bare, library), 'L3u');
     expect(dampSentence(empty)).toContain('L3u is bare');
   });
 });
@@ -74,7 +75,7 @@ describe('the verdict', () => {
   it('lets the worst bay speak and counts what is bare', () => {
     const placement = applySchool(design.shell, 'fibre-open', library);
     const e = evaluate(design, { ...placement, bays: { L1m: null, L2m: null } }, library);
-    expect(verdict(e)).toContain(`${e.damp.worst!.bay.id}: `);
+    expect(verdict(e)).toContain(`${e.damp.worst}: `);
     expect(verdict(e)).toContain('2 bays are still bare');
     expect(verdict(results('bonded-foam'))).toMatch(/^Dry everywhere/);
   });

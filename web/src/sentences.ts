@@ -1,5 +1,8 @@
-import type { BayResult, Evaluation, FitAdvice, Library, UnitSystem } from '@overcoat/core';
-import { printLength, printResistance } from '@overcoat/core';
+import { type BayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
+import type { Library } from '@overcoat/core/materials';
+import { FACE_HOLDS } from '@overcoat/core/physics/air';
+import type { FitAdvice } from '@overcoat/core/studies/junctions';
+import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
 import { days, grams, monthName } from './format.ts';
 
 /** "left wall, third bay, upper" cannot be known of every van: zone, sizes and depth can. */
@@ -14,9 +17,6 @@ export function bayPlace({ bay, zone }: Pick<BayResult, 'bay' | 'zone'>, units: 
   return `${zone.name} · ${p(bay.width.value)} × ${p(bay.height.value)} · ${depth}`;
 }
 
-/** What a smooth face holds before water runs off, kg/m2 (ISO 13788, from memory). */
-const RUN_OFF = 0.2;
-
 /** What a bay's water does, in one sentence with its numbers. */
 export function dampSentence(result: BayResult): string {
   const m = result.moisture;
@@ -27,7 +27,7 @@ export function dampSentence(result: BayResult): string {
     return `${name}: dry, at most ${grams(m.highest)} at the skin in five winters; ${leak}.`;
   const gone = m.goneBy === null ? 'not gone by the next autumn' : `gone by ${monthName(m.goneBy)}`;
   const growth = m.growth > 0.001 ? `, and ${grams(m.growth)} more every year` : '';
-  const runs = m.highest > RUN_OFF ? ' Steel holds about 200 g/m²; the rest runs down.' : '';
+  const runs = m.highest > FACE_HOLDS ? ' Steel holds about 200 g/m²; the rest runs down.' : '';
   return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}`;
 }
 
@@ -43,7 +43,8 @@ export function zoneSentence(worst: BayResult): string {
 
 /** The verdict on the whole van: the worst bay speaks for it. */
 export function verdict(e: Evaluation): string {
-  const { worst, state, bareBays } = e.damp;
+  const { state, bareBays } = e.damp;
+  const worst = worstBay(e);
   if (!worst) return 'Nothing is lined yet. Choose a school for the whole van, or give a zone a build-up.';
   const bare = bareBays > 0 ? ` ${bareBays} bay${bareBays === 1 ? ' is' : 's are'} still bare.` : '';
   const lead =

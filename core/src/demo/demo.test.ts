@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { evaluate } from '../evaluate.ts';
+import { newDesign } from '../build/index.ts';
+import { evaluate } from '../evaluate/evaluate.ts';
+import { worstBay } from '../evaluate/index.ts';
 import { makeLibrary } from '../materials/index.ts';
-import { closure, measuredBays, patterns } from '../shell/index.ts';
-import { demoDesigns, newDesign } from './index.ts';
+import { closure, measuredBays, patterns } from '../survey/shell/index.ts';
+import { demoDesigns } from './index.ts';
 
 const library = makeLibrary();
 const [perigee, sandpiper] = demoDesigns(library);
@@ -24,9 +26,9 @@ describe('Perigee', () => {
     const best = (pick: (e: (typeof results)[number]) => number) =>
       results.findIndex(e => pick(e) === Math.min(...results.map(pick)));
     const winners = [
-      best(e => e.heatLoss),
-      best(e => e.damp.worst!.moisture!.peak),
-      best(e => e.damp.worst!.moisture!.daysToDry),
+      best(e => e.heat.loss),
+      best(e => worstBay(e)!.moisture!.peak),
+      best(e => worstBay(e)!.moisture!.daysToDry),
     ];
     expect(new Set(winners).size).toBe(3);
   });
@@ -37,13 +39,13 @@ describe('Sandpiper', () => {
     expect(sandpiper!.shell.pattern).toBe('compact');
     expect(sandpiper!.brief).toMatchObject({ people: 1, priorities: { quiet: 3, weight: 3 } });
     const e = evaluate(sandpiper!, sandpiper!.variants[0]!.design, library);
-    expect(e.mass).toBeLessThan(sandpiper!.brief.payload);
+    expect(e.load.mass).toBeLessThan(sandpiper!.brief.payload);
   });
 });
 
 it.each(patterns.map(p => p.name))('starts a new %s bare, with one variant', name => {
   const design = newDesign('New', name);
   const e = evaluate(design, design.variants[0]!.design, library);
-  expect(e.mass).toBe(0);
+  expect(e.load.mass).toBe(0);
   expect(e.damp.bareBays).toBe(e.bays.size);
 });

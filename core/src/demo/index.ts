@@ -1,12 +1,8 @@
+import { defaultBrief, demoBrief, nothingReady, variantBySchool } from '../build/index.ts';
 import type { Library } from '../materials/index.ts';
-import { assumed, type Design, measured, type Shell } from '../model/index.ts';
-import { type BayField, generateShell, setBay, setMaster } from '../shell/index.ts';
-import { defaultBrief, demoBrief } from './briefs.ts';
-import { nothingReady, variantBySchool } from './build.ts';
+import { assumed, type Design, FORMAT, measured, type Shell } from '../model/index.ts';
+import { type BayField, generateShell, setBay, setMaster } from '../survey/shell/index.ts';
 import { perigeeReady, perigeeShell } from './perigee.ts';
-
-export { defaultBrief } from './briefs.ts';
-export { bare, newDesign, nothingReady, variantBySchool } from './build.ts';
 
 /** The two conversions that ship: invented vans of invented people. */
 export const demoDesigns = (library: Library): Design[] => [perigee(library), sandpiper(library)];
@@ -31,7 +27,7 @@ function perigee(library: Library): Design {
   for (const [i, name] of ['Board and foil', 'Bonded foam', 'Breathing fibre'].entries())
     variants[i]!.name = name;
   return {
-    format: 2,
+    format: FORMAT,
     name: 'Perigee',
     note: 'Two night-sky photographers; four nights a week up at 1,400 m from December to February.',
     shell,
@@ -46,7 +42,7 @@ function sandpiper(library: Library): Design {
   const shell = generateShell('compact');
   const variant = variantBySchool('a', shell, 'mixed', library);
   return {
-    format: 2,
+    format: FORMAT,
     name: 'Sandpiper',
     note: 'One bird counter on the estuaries; quiet first, and light.',
     shell,

@@ -1,5 +1,5 @@
 import { assumed, type Design, measured, type Shell } from '../model/index.ts';
-import { type Edited, setFeature, setOpening, setShape, setUse } from '../shell/index.ts';
+import { type Edited, setFeature, setOpening, setShape, setUse } from '../survey/shell/index.ts';
 
 const mm = (text: string) => measured(Number(text) / 1000, text);
 

@@ -1,15 +1,57 @@
-import { type Design, type DesignFile, type Material, materialsUsed, type Price } from '../model/index.ts';
+import {
+  checkDesign,
+  checkMaterial,
+  type Design,
+  type DesignFile,
+  FORMAT,
+  type Material,
+  type Mistake,
+  materialsUsed,
+  type Price,
+  refusal,
+  upgrade,
+} from '../model/index.ts';
 
-export const SCHEMA_URL = 'https://overcoat.invalid/schema/design-2.json';
+const SCHEMA_URL = `https://overcoat.invalid/schema/design-${FORMAT}.json`;
 
 /** What a *.overcoat.json file holds of a design: itself, with the own materials and prices it uses. */
 export function toDesignFile(design: Design, own: readonly Material[], prices: readonly Price[]): DesignFile {
   const used = materialsUsed(design);
   return {
     $schema: SCHEMA_URL,
-    format: 2,
+    format: FORMAT,
     design,
     materials: own.filter(m => used.has(m.id)),
     prices: [...prices],
   };
+}
+
+export type DesignFileRead =
+  | { ok: true; file: DesignFile }
+  | { ok: false; message: string; mistakes: Mistake[] };
+
+/**
+ * Reads what a *.overcoat.json file of any format holds, as parsed. `against` tells how it departs from the schema
+ * (the core has no validator); `known` are the materials that are there besides the file's own. A mistake comes back
+ * in one sentence, with every place that is wrong.
+ */
+export function readDesignFile(
+  document: unknown,
+  against: (document: unknown) => Mistake[],
+  known: Iterable<string>,
+): DesignFileRead {
+  const upgraded = upgrade(document);
+  if (!upgraded.ok) return { ok: false, message: upgraded.message, mistakes: [] };
+  const departures = against(upgraded.document);
+  if (departures.length > 0)
+    return { ok: false, message: refusal('The file', departures), mistakes: departures };
+  const file = upgraded.document as DesignFile;
+  const all = new Set([...known, ...file.materials.map(m => m.id)]);
+  const mistakes = [
+    ...checkDesign(file.design, all),
+    ...file.materials.flatMap((m, i) =>
+      checkMaterial(m, all).map(({ path, message }) => ({ path: `/materials/${i}${path}`, message })),
+    ),
+  ];
+  return mistakes.length > 0 ? { ok: false, message: mistakes[0]!.message, mistakes } : { ok: true, file };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { hourlyYear, stationYear } from '../climate/index.ts';
-import { defaultBrief } from '../demo/index.ts';
-import { readEpw, toEpw } from './index.ts';
+import { defaultBrief } from '../build/index.ts';
+import { hourlyYear, stationYear } from '../van/climate/index.ts';
+import { readEpw, toEpw } from './epw.ts';
 
 const station = stationYear(defaultBrief);
 const text = toEpw(station, 'for trial, only');

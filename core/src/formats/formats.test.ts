@@ -1,14 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { applySchool } from '../buildup/index.ts';
-import { demoBrief } from '../demo/briefs.ts';
-import { newDesign } from '../demo/build.ts';
-import { evaluate } from '../evaluate.ts';
+import { demoBrief } from '../build/briefs.ts';
+import { applySchool } from '../build/index.ts';
+import { newDesign } from '../build/newDesign.ts';
+import { evaluate } from '../evaluate/evaluate.ts';
 import { makeLibrary, referenceMaterials } from '../materials/index.ts';
-import { orderCsv, piecesCsv, toCsv, toDesignFile } from './index.ts';
+import { toCsv } from './csv.ts';
+import { toDesignFile } from './designFile.ts';
+import { orderCsv, piecesCsv } from './orderCsv.ts';
 
 const library = makeLibrary();
 const design = newDesign('Test', 'mid');
-const { takeOff } = evaluate(
+const { order: takeOff } = evaluate(
   { ...design, brief: demoBrief },
   applySchool(design.shell, 'mixed', library),
   library,
@@ -24,7 +26,7 @@ describe('CSV', () => {
     ).toBe('"a,b","say ""so""",3\r\n"x\ny",,-1.5\r\n');
   });
   it('keeps a spreadsheet from running a cell', () =>
-    expect(toCsv([['=1+1', '-4', '@x']])).toBe("'=1+1,-4,'@x\r\n"));
+    expect(toCsv([['=1+1', '-4', '@x']])).toBe('"\'=1+1",-4,"\'@x"\r\n'));
   it('lists every order line and every piece', () => {
     expect(orderCsv(takeOff, library).trim().split('\r\n')).toHaveLength(takeOff.lines.length + 1);
     expect(piecesCsv(takeOff, library).trim().split('\r\n')).toHaveLength(takeOff.pieces.length + 1);

@@ -1,5 +1,5 @@
 import { type Library, materialOf } from '../materials/index.ts';
-import type { TakeOff } from '../takeoff/index.ts';
+import type { TakeOff } from '../order/takeoff/index.ts';
 import { toCsv } from './csv.ts';
 
 const mm = (metres: number) => Math.round(metres * 10_000) / 10;

@@ -6,7 +6,7 @@ import {
   type PlacedBay,
   type PlacedZone,
   type Vertex,
-} from '../shell/index.ts';
+} from '../survey/shell/index.ts';
 
 /** A closed outline of the unfolded shell in mm, x to the right and y down; arcs as in `Vertex`. */
 export interface DrawnPiece {

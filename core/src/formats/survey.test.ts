@@ -5,9 +5,12 @@ import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '../demo/index.ts';
 import { makeLibrary } from '../materials/index.ts';
 import { findBay } from '../model/index.ts';
-import { generateShell, grossArea, patterns } from '../shell/index.ts';
-import { readSurveyCsv, shellDxf, shellSvg, stripJpeg, surveyCsv } from './index.ts';
+import { generateShell, grossArea, patterns } from '../survey/shell/index.ts';
+import { shellDxf } from './dxf.ts';
+import { stripJpeg } from './jpeg.ts';
 import { drawShell } from './shellDrawing.ts';
+import { readSurveyCsv, surveyCsv } from './surveyCsv.ts';
+import { shellSvg } from './svg.ts';
 
 const { shell } = demoDesigns(makeLibrary())[0]!;
 const edit = (text: string, bay: string, from: RegExp, to: string) =>

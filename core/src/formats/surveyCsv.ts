@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { findBay, type Measurement, type Shell } from '../model/index.ts';
-import { type BayField, grossArea, openingArea, setBay } from '../shell/index.ts';
+import { type BayField, grossArea, openingArea, setBay } from '../survey/shell/index.ts';
 import { parseLength, parseNumber } from '../units/index.ts';
 import { toCsv } from './csv.ts';
 
@@ -39,7 +39,7 @@ export function surveyCsv(shell: Shell): string {
   return toCsv([HEADER, ...rows]);
 }
 
-export interface SurveyChange {
+interface SurveyChange {
   bay: string;
   field: BayField;
   from: Measurement;
@@ -47,7 +47,7 @@ export interface SurveyChange {
 }
 
 /** A row or cell that was not taken, with its place in the file (the header is row 1). */
-export interface SurveyProblem {
+interface SurveyProblem {
   row: number;
   column: string | null;
   message: string;

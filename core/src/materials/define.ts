@@ -1,4 +1,4 @@
-import type { Material, Stock } from '../model/index.ts';
+import { LIBRARY_FORMAT, type Material, type Stock } from '../model/index.ts';
 
 /** ISO 10456:2007 Table 3, design thermal values; quoted from memory. */
 export const ISO = 'ISO 10456:2007 Table 3 design value, from memory';
@@ -10,6 +10,9 @@ const INDICATIVE = 'Indicative price, from memory: put your own';
 type Optional =
   | 'heatCapacity'
   | 'emissivity'
+  | 'emissivityBack'
+  | 'sorption'
+  | 'mould'
   | 'closedCell'
   | 'squeeze'
   | 'selfAdhesive'
@@ -19,17 +22,33 @@ type Optional =
   | 'allowance'
   | 'yield'
   | 'fixedWith'
+  | 'jointed'
+  | 'tapedWith'
+  | 'bondLimit'
+  | 'usualAs'
   | 'cautions';
 
-type Row = Omit<Material, Optional | 'sources' | 'roles'> & {
+type Row = Omit<Material, Optional | 'format' | 'sources' | 'roles'> & {
   roles: readonly Material['roles'][number][];
 } & Partial<Pick<Material, Optional>> & { from?: string; vapourFrom?: string };
+
+/** Sources of the sorption curve and mould class. */
+const MOISTURE: Record<Material['sorption'], string> = {
+  none: 'Binds no water; class of plastics, metals and coatings (Ojanen 2010), from memory',
+  fibre: 'Loose fibre bound straight with humidity; class by material (Ojanen 2010), from memory',
+  wool: 'Regain of wool by a textile handbook; class of fibres (Ojanen 2010), from memory',
+  wood: 'Wood Handbook (FPL-GTR-190) eq. 4-5; class of planed softwood and wood boards (Ojanen 2010), from memory',
+};
 
 /** Fills in what most materials share; `from` is the source of conductivity and density. */
 export function material({ from = TYPICAL, vapourFrom = from, ...row }: Row): Material {
   return {
+    format: LIBRARY_FORMAT,
     heatCapacity: 1400,
     emissivity: 0.9,
+    emissivityBack: 0.9,
+    sorption: 'none',
+    mould: 'resistant',
     closedCell: false,
     squeeze: 1,
     selfAdhesive: false,
@@ -39,10 +58,22 @@ export function material({ from = TYPICAL, vapourFrom = from, ...row }: Row): Ma
     allowance: 0,
     yield: null,
     fixedWith: null,
+    jointed: false,
+    tapedWith: null,
+    bondLimit: null,
+    usualAs: [],
     cautions: [],
     ...row,
     roles: [...row.roles],
-    sources: { conductivity: from, density: from, vapour: vapourFrom, price: INDICATIVE, traits: TYPICAL },
+    sources: {
+      conductivity: from,
+      density: from,
+      vapour: vapourFrom,
+      moisture: MOISTURE[row.sorption ?? 'none'],
+      bond: (row.bondLimit ?? null) === null ? 'Nothing sticks' : TYPICAL,
+      price: INDICATIVE,
+      traits: TYPICAL,
+    },
   };
 }
 

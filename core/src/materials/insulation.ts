@@ -7,7 +7,11 @@ const BOARD = {
   family: 'board',
   allowance: -0.003,
   fixedWith: 'canned-foam',
+  jointed: true,
+  tapedWith: 'membrane-tape',
 } as const;
+/** Foil on both faces. */
+const FOILED = { emissivity: 0.1, emissivityBack: 0.1, tapedWith: 'foil-tape-75' } as const;
 const FIBRE = {
   form: 'roll',
   roles: ['fill'],
@@ -15,12 +19,16 @@ const FIBRE = {
   squeeze: 0.5,
   flexible: true,
   allowance: 0.015,
+  sorption: 'fibre',
+  mould: 'medium',
 } as const;
+const WOODEN = { sorption: 'wood', mould: 'sensitive' } as const;
 const BURNS = 'Combustible: keep away from flue and hob, behind a lining.';
 
 export const foams = [
   material({
     id: 'elastomeric-plain',
+    usualAs: ['fill', 'over-rib', 'rib strip'],
     name: 'Elastomeric closed-cell foam, plain',
     family: 'foam',
     form: 'roll',
@@ -32,6 +40,7 @@ export const foams = [
     from: TYPICAL,
     closedCell: true,
     selfAdhesive: true,
+    bondLimit: 85,
     flexible: true,
     squeeze: 0.9,
     stock: [
@@ -57,6 +66,7 @@ export const foams = [
     emissivity: 0.1,
     closedCell: true,
     selfAdhesive: true,
+    bondLimit: 85,
     flexible: true,
     squeeze: 0.9,
     stock: [
@@ -99,7 +109,7 @@ export const boards = [
     vapour: sd(1500),
     from: HANDBOOK,
     vapourFrom: 'Aluminium foil facing, ISO 10456:2007 Table 3 design value, from memory',
-    emissivity: 0.1,
+    ...FOILED,
     closedCell: true,
     stock: stock(1200, 2400, 1, [20, 24], [25, 26], [30, 31], [40, 38], [50, 44], [60, 53]),
     fire: 'Combustible, chars; ask for the class.',
@@ -145,7 +155,7 @@ export const boards = [
     vapour: sd(1500),
     from: HANDBOOK,
     vapourFrom: 'Aluminium foil facing, ISO 10456:2007 Table 3 design value, from memory',
-    emissivity: 0.1,
+    ...FOILED,
     toleratesWet: false,
     stock: stock(1200, 2400, 1, [20, 33], [25, 36], [40, 52], [50, 60]),
     fire: 'Slow burning, low smoke; ask for the class.',
@@ -157,6 +167,10 @@ export const boards = [
     id: 'wood-fibre',
     name: 'Wood-fibre board, flexible',
     family: 'fibre',
+    sorption: 'fibre',
+    mould: 'sensitive',
+    jointed: false,
+    tapedWith: null,
     conductivity: 0.038,
     density: 50,
     heatCapacity: 2100,
@@ -175,6 +189,7 @@ export const boards = [
   }),
   material({
     ...BOARD,
+    ...WOODEN,
     id: 'cork-sheet',
     name: 'Expanded cork sheet',
     conductivity: 0.04,
@@ -189,6 +204,7 @@ export const boards = [
   }),
   material({
     ...BOARD,
+    ...WOODEN,
     id: 'cork-roll',
     name: 'Cork roll',
     form: 'roll',
@@ -210,6 +226,7 @@ export const fibres = [
   material({
     ...FIBRE,
     id: 'sheep-wool',
+    sorption: 'wool',
     name: 'Sheep wool roll',
     conductivity: 0.037,
     density: 25,
@@ -306,6 +323,8 @@ export const fillers = [
     family: 'fibre',
     form: 'bag',
     roles: ['fill'],
+    sorption: 'fibre',
+    mould: 'sensitive',
     conductivity: 0.045,
     density: 75,
     heatCapacity: 1560,
@@ -313,7 +332,7 @@ export const fillers = [
     from: HANDBOOK,
     flowResistivity: 2000,
     stock: stock(1000, 4000, 1, [25, 26]),
-    yield: 4,
+    yield: { amount: 4, per: 'm²' },
     fire: BURNS,
     cutting: 'Poured: needs a closed void.',
     cautions: ['Never where a drain, belt reel or lock must move.'],
@@ -330,7 +349,9 @@ export const fillers = [
     from: HANDBOOK,
     closedCell: true,
     stock: stock(100, 1000, 1, [20, 9.5]),
-    yield: 12,
+    yield: { amount: 12, per: 'm' },
+    bondLimit: 90,
+    usualAs: ['joint foam'],
     fire: BURNS,
     cutting: 'Trim with a knife when cured.',
     cautions: [

@@ -3,6 +3,7 @@ import { HANDBOOK, ISO, material, mu, stock, TYPICAL } from './define.ts';
 export const soundMaterials = [
   material({
     id: 'damping-sheet',
+    usualAs: ['damping'],
     name: 'Butyl damping sheet, aluminium faced',
     family: 'damping',
     form: 'sheet',
@@ -17,6 +18,7 @@ export const soundMaterials = [
     stock: stock(375, 500, 10, [2, 62], [3, 84]),
     closedCell: true,
     selfAdhesive: true,
+    bondLimit: 80,
     flexible: true,
     fire: 'Combustible; foil face delays flame. Ask for the maker’s class.',
     cutting: 'Knife; roll down hard until the emboss is flat.',
@@ -73,6 +75,7 @@ export const soundMaterials = [
     stock: stock(1000, 5000, 1, [5, 48], [10, 82]),
     closedCell: true,
     selfAdhesive: true,
+    bondLimit: 80,
     flexible: true,
     squeeze: 0.8,
     fire: 'Combustible; ask for the class.',

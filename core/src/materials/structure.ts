@@ -1,12 +1,20 @@
 import { HANDBOOK, ISO, material, mu, sd, stock } from './define.ts';
 
 const WOOD = {
+  sorption: 'wood',
+  mould: 'sensitive',
   heatCapacity: 1600,
   toleratesWet: false,
   fire: 'Combustible, usually class D-s2,d0.',
 } as const;
 const BATTEN = { ...WOOD, family: 'timber', form: 'length', roles: ['batten'], fixedWith: 'mastic' } as const;
-const PLY = { ...WOOD, family: 'lining', form: 'sheet', roles: ['lining'] } as const;
+const PLY = {
+  ...WOOD,
+  family: 'lining',
+  form: 'sheet',
+  roles: ['lining'],
+  tapedWith: 'membrane-tape',
+} as const;
 const SAW = 'Fine saw; support the cut.';
 
 export const metals = [
@@ -37,6 +45,7 @@ export const metals = [
     vapour: sd(1500),
     from: ISO,
     emissivity: 0.2,
+    tapedWith: 'foil-tape-75',
     stock: stock(1000, 2000, 1, [1, 52], [1.5, 74]),
     fire: 'Does not burn.',
     cutting: 'Shears or jigsaw; deburr.',
@@ -48,6 +57,7 @@ export const timbers = [
   material({
     ...BATTEN,
     id: 'batten',
+    usualAs: ['batten'],
     name: 'Softwood batten',
     conductivity: 0.13,
     density: 500,
@@ -78,6 +88,7 @@ export const linings = [
   material({
     ...PLY,
     id: 'birch-ply',
+    usualAs: ['lining'],
     name: 'Birch ply',
     conductivity: 0.17,
     density: 680,
@@ -124,6 +135,8 @@ export const linings = [
 export const finishes = [
   material({
     id: 'lining-carpet',
+    usualAs: ['finish'],
+    tapedWith: 'membrane-tape',
     name: 'Stretch lining carpet',
     family: 'finish',
     form: 'roll',

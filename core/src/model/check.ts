@@ -1,4 +1,4 @@
-import type { Design, Layer, Placement } from './types.ts';
+import type { Design, Layer, Material, Placement } from './types.ts';
 
 /** A mistake in a design, at its place (a JSON pointer), in one sentence that says what is accepted. */
 export interface Mistake {
@@ -143,8 +143,19 @@ function checkPlacement(
 const unknown = (id: string) =>
   `The material “${id}” is neither in the library nor in the file: choose one that is, or add it.`;
 
+/** What an own material names that is not there: what it is fixed and taped with. Empty for a sound one. */
+export function checkMaterial(
+  material: Pick<Material, 'fixedWith' | 'tapedWith'>,
+  materials: { has(id: string): boolean },
+): Mistake[] {
+  return (['fixedWith', 'tapedWith'] as const).flatMap(field => {
+    const id = material[field];
+    return id === null || materials.has(id) ? [] : [{ path: `/${field}`, message: unknown(id) }];
+  });
+}
+
 /** The material a layer names; null for an air gap. */
-export const materialIn = (layer: Layer): string | null => (layer.role === 'air gap' ? null : layer.material);
+const materialIn = (layer: Layer): string | null => (layer.role === 'air gap' ? null : layer.material);
 
 /** Every material a design uses, skin included. */
 export function materialsUsed(design: Design): Set<string> {

@@ -3,3 +3,23 @@ export const RUST_STEPS = ['abrade', 'convert', 'rinse', 'dry', 'prime', 'finish
 
 /** What a hole goes through before a bay may be insulated, in its order. */
 export const HOLE_STATES = ['planned', 'cut', 'edge primed', 'bonded', 'leak-tested'] as const;
+
+/** Roles a material may be laid in. */
+export const MATERIAL_ROLES = [
+  'damping',
+  'fill',
+  'over-rib',
+  'vapour control',
+  'batten',
+  'lining',
+  'finish',
+] as const;
+
+/** What one material of a library is first taken for: a role, a thin strip over ribs, or the foam of joints. */
+export const PURPOSES = [...MATERIAL_ROLES, 'rib strip', 'joint foam'] as const;
+
+/** How a material binds water. */
+export const SORPTIONS = ['none', 'fibre', 'wool', 'wood'] as const;
+
+/** How readily a face moulds (classes of Ojanen 2010). */
+export const MOULD_CLASSES = ['very sensitive', 'sensitive', 'medium', 'resistant'] as const;

@@ -15,6 +15,3 @@ export function findBay(shell: Shell, id: string): { zone: Zone; bay: Bay } | un
   }
   return undefined;
 }
-
-export const allBays = (shell: Shell): { zone: Zone; bay: Bay }[] =>
-  shell.zones.flatMap(zone => zone.bays.map(bay => ({ zone, bay })));

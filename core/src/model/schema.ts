@@ -1,12 +1,11 @@
 import Type, { type Static, type TProperties, type TSchema } from 'typebox';
-import { HOLE_STATES, RUST_STEPS } from './lists.ts';
+import { FORMAT, LIBRARY_FORMAT } from './format.ts';
+import { HOLE_STATES, MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, RUST_STEPS, SORPTIONS } from './lists.ts';
 
 /**
  * The one definition of the design document. The API, the database, the design file and (as types) the
  * interface all read it. Lengths are in m, temperatures in degC, masses in kg, money in the design's currency.
  */
-
-export const FORMAT = 2;
 
 const closed = <P extends TProperties>(properties: P, options = {}) =>
   Type.Object(properties, { additionalProperties: false, ...options });
@@ -175,7 +174,7 @@ export const Use = closed({
   rises: Type.Boolean(),
 });
 
-export const ZoneKind = choice(
+const ZoneKind = choice(
   'floor',
   'wall',
   'ceiling',
@@ -398,6 +397,7 @@ export const Stock = closed({
 });
 
 export const Material = closed({
+  format: Type.Literal(LIBRARY_FORMAT),
   id: Id,
   name: Name,
   family: choice(
@@ -418,7 +418,7 @@ export const Material = closed({
     'adhesive',
   ),
   form: choice('sheet', 'roll', 'length', 'tape', 'can', 'bag'),
-  roles: Type.Array(choice('damping', 'fill', 'over-rib', 'vapour control', 'batten', 'lining', 'finish')),
+  roles: Type.Array(choice(...MATERIAL_ROLES)),
   /** W/mK. */
   conductivity: Type.Number({ exclusiveMinimum: 0, maximum: 500 }),
   /** kg/m3. */
@@ -430,8 +430,13 @@ export const Material = closed({
     closed({ by: Type.Literal('mu'), mu: Type.Number({ minimum: 1, maximum: 10_000_000 }) }),
     closed({ by: Type.Literal('sd'), sd: Type.Number({ minimum: 0, maximum: 5000 }) }),
   ),
-  /** Emissivity of the face turned to the room. */
+  /** Emissivity of the face turned to the room, and of the one turned to the skin. */
   emissivity: Type.Number({ minimum: 0.01, maximum: 1 }),
+  emissivityBack: Type.Number({ minimum: 0.01, maximum: 1 }),
+  /** How it binds water: not at all, as loose fibre, as sheep's wool, or as wood. */
+  sorption: choice(...SORPTIONS),
+  /** How readily its face moulds (classes of Ojanen 2010). */
+  mould: choice(...MOULD_CLASSES),
   stock: Type.Array(Stock, { minItems: 1, maxItems: 40 }),
   closedCell: Type.Boolean(),
   /** Least share of its thickness it may be squeezed to; 1 for what does not squeeze. */
@@ -443,17 +448,39 @@ export const Material = closed({
   flowResistivity: Type.Union([Type.Number({ minimum: 0 }), Type.Null()]),
   /** Added to each cut dimension, m: negative for boards cut under size, positive for fibre. */
   allowance: Type.Number({ minimum: -0.02, maximum: 0.1 }),
-  /** How much one pack does: m of joint for sealant and foam, m2 for adhesive; null for what is cut. */
-  yield: Type.Union([Type.Number({ exclusiveMinimum: 0 }), Type.Null()]),
+  /** How much one pack does: so many m of joint, or so many m2; null for what is cut. */
+  yield: Type.Union([
+    closed({ amount: Type.Number({ exclusiveMinimum: 0 }), per: choice('m', 'm²') }),
+    Type.Null(),
+  ]),
   fixedWith: Type.Union([Id, Type.Null()]),
+  /** Boards that butt: every joint is a seam, to be foamed or taped. */
+  jointed: Type.Boolean(),
+  /** What closes its joints when they are taped; null where nobody tapes it. */
+  tapedWith: Type.Union([Id, Type.Null()]),
+  /** What its own adhesive, or it as an adhesive, bears before it lets go, degC; null where nothing sticks. */
+  bondLimit: Type.Union([Type.Number({ minimum: 20, maximum: 300 }), Type.Null()]),
+  /** What it is offered for first. */
+  usualAs: Type.Array(choice(...PURPOSES), { maxItems: 12 }),
   fire: Type.String({ maxLength: 200 }),
   cutting: Type.String({ maxLength: 200 }),
   cautions: Type.Array(Type.String({ maxLength: 300 }), { maxItems: 8 }),
-  sources: closed({ conductivity: Source, density: Source, vapour: Source, price: Source, traits: Source }),
+  sources: closed({
+    conductivity: Source,
+    density: Source,
+    vapour: Source,
+    /** Of sorption and mould class. */
+    moisture: Source,
+    /** Of the bond's heat limit. */
+    bond: Source,
+    price: Source,
+    traits: Source,
+  }),
 });
 
 /** A person's own price for one stock size of a material. */
 export const Price = closed({
+  format: Type.Literal(LIBRARY_FORMAT),
   material: Id,
   thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
   width: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),

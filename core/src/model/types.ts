@@ -34,3 +34,5 @@ export type Stock = Static<typeof S.Stock>;
 export type Material = Static<typeof S.Material>;
 export type Price = Static<typeof S.Price>;
 export type DesignFile = Static<typeof S.DesignFile>;
+/** What a material is first taken for. */
+export type Purpose = Material['usualAs'][number];

@@ -1,7 +1,8 @@
-export type UpgradeResult = { ok: true; document: unknown } | { ok: false; message: string };
+import { FORMAT } from './format.ts';
+import { type UpgradeResult, upgradeOwnLists } from './upgradeLibrary.ts';
 
 /** One step a format version: what turns a document of version N into one of version N + 1. */
-export type Upgrades = Record<number, (document: Record<string, unknown>) => Record<string, unknown>>;
+type Upgrades = Record<number, (document: Record<string, unknown>) => Record<string, unknown>>;
 
 type Json = Record<string, unknown>;
 
@@ -34,10 +35,10 @@ const UPGRADES: Upgrades = {
 };
 
 /**
- * Brings a document of any earlier format to `latest`. A newer or unnamed format is refused with the
- * versions that can be read; the document itself is left as it was.
+ * Brings a document of any earlier format to `latest`, own materials and prices with it. A newer or unnamed format is
+ * refused with the versions that can be read; the document itself is left as it was.
  */
-export function upgrade(document: unknown, latest = 2, upgrades = UPGRADES): UpgradeResult {
+export function upgrade(document: unknown, latest: number = FORMAT, upgrades = UPGRADES): UpgradeResult {
   const readable = latest === 1 ? 'format 1' : `formats 1 to ${latest}`;
   if (typeof document !== 'object' || document === null || Array.isArray(document))
     return { ok: false, message: `This is not a design file: it should hold one object of ${readable}.` };
@@ -55,5 +56,5 @@ export function upgrade(document: unknown, latest = 2, upgrades = UPGRADES): Upg
     if (!step) return { ok: false, message: `Format ${v} cannot be read; this program reads ${readable}.` };
     current = { ...step(current), format: v + 1 };
   }
-  return { ok: true, document: current };
+  return upgradeOwnLists(current);
 }

@@ -1,4 +1,4 @@
-export { type LengthLimits, parseLength, printLength, type UnitSystem } from './length.ts';
+export { parseLength, printLength, type UnitSystem } from './length.ts';
 export { type Parsed, parseNumber, printNumber, printSignificant } from './number.ts';
 export {
   parseMass,

@@ -1,17 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { parseLength, printLength } from './length.ts';
+import { printNumber } from './number.ts';
 import {
-  parseLength,
   parseMass,
   parseMoney,
   parseTemperature,
-  printLength,
   printMass,
   printMoney,
-  printNumber,
   printResistance,
   printTemperature,
-} from './index.ts';
+} from './quantities.ts';
 
 const metres = (text: string, system: 'metric' | 'imperial' = 'metric') => {
   const read = parseLength(text, { system });

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { type Design, measuredBays, upgrade } from '@overcoat/core';
+import { type Design, upgrade } from '@overcoat/core/model';
+import { measuredBays } from '@overcoat/core/survey/shell';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../db/database.ts';
 import type { Models, RevisionRow } from '../db/models.ts';

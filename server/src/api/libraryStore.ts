@@ -1,14 +1,13 @@
+import { isSize, type Library, makeLibrary, referenceMaterials } from '@overcoat/core/materials';
 import {
   type DesignFile,
-  isSize,
-  type Library,
+  LIBRARY_FORMAT,
   type Material,
-  makeLibrary,
   materialsUsed,
   type Price,
-  referenceMaterials,
   same,
-} from '@overcoat/core';
+  upgradeOwn,
+} from '@overcoat/core/model';
 import type { Database } from '../db/database.ts';
 import type { Models } from '../db/models.ts';
 import type { ConversionStore } from './conversionStore.ts';
@@ -24,8 +23,9 @@ export class LibraryStore {
 
   async read(): Promise<{ materials: Material[]; prices: Price[]; library: Library }> {
     if (this.cached) return this.cached;
-    const materials = (await this.db.models.Material.findAll()).map(r => JSON.parse(r.document) as Material);
+    const materials = (await this.db.models.Material.findAll()).map(r => openOwn(r.document));
     const prices = (await this.db.models.Price.findAll()).map(({ material, thickness, width, price }) => ({
+      format: LIBRARY_FORMAT as typeof LIBRARY_FORMAT,
       material,
       thickness,
       width,
@@ -102,7 +102,8 @@ export class LibraryStore {
       return !present;
     });
     await this.change(async models => {
-      for (const m of added) await models.Material.upsert({ id: m.id, document: JSON.stringify(m) });
+      for (const m of added.map(m => follow(m, renamed)))
+        await models.Material.upsert({ id: m.id, document: JSON.stringify(m) });
       for (const p of fresh) await models.Price.upsert(p);
     });
     return { file: renamed.size > 0 ? rename(file, renamed) : file, notes };
@@ -114,6 +115,20 @@ export class LibraryStore {
     return result;
   }
 }
+
+/** An own material as it was kept; one of an earlier format is brought up as it is read. */
+function openOwn(document: string): Material {
+  const current = upgradeOwn(JSON.parse(document), 'material');
+  if (!current.ok) throw new Error(current.message);
+  return current.document as Material;
+}
+
+/** What a material is fixed and taped with may have come in under another id. */
+const follow = (material: Material, ids: Map<string, string>): Material => ({
+  ...material,
+  fixedWith: material.fixedWith && (ids.get(material.fixedWith) ?? material.fixedWith),
+  tapedWith: material.tapedWith && (ids.get(material.tapedWith) ?? material.tapedWith),
+});
 
 function rename(file: DesignFile, ids: Map<string, string>): DesignFile {
   const copy = structuredClone(file);

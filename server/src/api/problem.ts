@@ -1,9 +1,5 @@
+import type { Mistake } from '@overcoat/core/model';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
-
-export interface PlaceError {
-  path: string;
-  message: string;
-}
 
 /** An error for the client, as problem details (RFC 9457). */
 export class Problem extends Error {
@@ -20,7 +16,7 @@ export class Problem extends Error {
 export const notFound = (what: string): Problem =>
   new Problem(404, 'Not found', `There is no ${what}; it may have been deleted.`);
 
-export const invalid = (detail: string, errors: PlaceError[] = []): Problem =>
+export const invalid = (detail: string, errors: Mistake[] = []): Problem =>
   new Problem(422, 'Not accepted', detail, { errors });
 
 export function sendProblem(response: Response, problem: Problem): void {

@@ -1,14 +1,15 @@
 import type { IncomingMessage } from 'node:http';
 import path from 'node:path';
-import { checkDesign, type Design, toDesignFile, upgrade } from '@overcoat/core';
-import { newDesign } from '@overcoat/core/demo';
+import { newDesign } from '@overcoat/core/build';
+import { readDesignFile, toDesignFile } from '@overcoat/core/formats';
+import { checkDesign, checkMaterial, type Design, upgradeOwn } from '@overcoat/core/model';
 import express, { type Request, type Response, type Router } from 'express';
 import type { Database } from '../db/database.ts';
 import { PhotoStore } from '../files/photoStore.ts';
 import { type ConversionRecord, ConversionStore, packBody } from './conversionStore.ts';
 import { LibraryStore } from './libraryStore.ts';
 import { invalid, Problem } from './problem.ts';
-import { checkCreate, checkFile, checkMaterial, checkPrice, checkSave } from './validate.ts';
+import { checkCreate, checkPrice, checkSave, fileMistakes, readMaterial } from './validate.ts';
 
 const MEGABYTE = 1_048_576;
 const FILE_LIMIT = 20 * MEGABYTE;
@@ -37,13 +38,9 @@ export function apiRoutes(db: Database): Router {
     send(response.status(201), await conversions.create(newDesign(name.trim(), pattern), 'new conversion'));
   });
   router.post('/import', file, async (request, response) => {
-    const upgraded = upgrade(request.body);
-    if (!upgraded.ok) throw invalid(upgraded.message);
-    const read = checkFile(upgraded.document);
-    const known = new Set([...(await library.read()).library.keys(), ...read.materials.map(m => m.id)]);
-    const mistakes = checkDesign(read.design, known);
-    if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
-    const { file: taken, notes } = await library.takeIn(read);
+    const read = readDesignFile(request.body, fileMistakes, (await library.read()).library.keys());
+    if (!read.ok) throw invalid(read.message, read.mistakes);
+    const { file: taken, notes } = await library.takeIn(read.file);
     const conversion = await conversions.create(taken.design, 'imported');
     response.status(201).json({ conversion, notes });
   });
@@ -94,9 +91,11 @@ export function apiRoutes(db: Database): Router {
     response.json({ materials, prices });
   });
   router.put('/materials/:id', json, async (request, response) => {
-    const material = checkMaterial(request.body);
+    const material = readMaterial(own(request.body, 'material'));
     if (material.id !== request.params.id)
       throw invalid('The id in the address and in the material must be the same.');
+    const mistakes = checkMaterial(material, (await library.read()).library);
+    if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
     await library.putMaterial(material);
     response.json(material);
   });
@@ -105,7 +104,7 @@ export function apiRoutes(db: Database): Router {
     response.status(204).end();
   });
   router.put('/prices', json, async (request, response) => {
-    const price = checkPrice(request.body);
+    const price = checkPrice(own(request.body, 'price'));
     await library.putPrice(price);
     response.json(price);
   });
@@ -114,6 +113,13 @@ export function apiRoutes(db: Database): Router {
     response.status(204).end();
   });
   return router;
+}
+
+/** An own material or price in today's format. */
+function own(body: unknown, kind: 'material' | 'price'): unknown {
+  const current = upgradeOwn(body, kind);
+  if (!current.ok) throw invalid(current.message);
+  return current.document;
 }
 
 interface RawRequest extends IncomingMessage {

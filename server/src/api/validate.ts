@@ -1,8 +1,15 @@
-import type { Design, DesignFile, Material, Price } from '@overcoat/core';
+import {
+  type Design,
+  type Material,
+  type Mistake,
+  type Price,
+  refusal,
+  schemaMistake,
+} from '@overcoat/core/model';
 import * as schema from '@overcoat/core/schema';
-import { Ajv2020, type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js';
+import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import Type from 'typebox';
-import { invalid, type PlaceError } from './problem.ts';
+import { invalid } from './problem.ts';
 
 const ajv = new Ajv2020({ discriminator: true, strict: false, allErrors: false });
 
@@ -24,9 +31,8 @@ function checker<T>(what: string, type: object): (body: unknown) => T {
   return body => {
     validate ??= ajv.compile(type);
     if (validate(body)) return body as T;
-    const errors = (validate.errors ?? []).map(placeError);
-    const first = errors[0];
-    throw invalid(`${what} is not accepted${first ? `: at ${first.path}, ${first.message}` : ''}.`, errors);
+    const errors = (validate.errors ?? []).map(schemaMistake);
+    throw invalid(refusal(what, errors), errors);
   };
 }
 
@@ -35,46 +41,22 @@ export const checkCreate = checker<{ name: string; pattern: Design['shell']['pat
   'The new conversion',
   Create,
 );
-export const checkMaterial = checker<Material>('The material', schema.Material);
+export const readMaterial = checker<Material>('The material', schema.Material);
 export const checkPrice = checker<Price>('The price', schema.Price);
-export const checkFile = checker<DesignFile>('The file', schema.DesignFile);
+
+let validateFile: ValidateFunction | undefined;
+/** How a document departs from the schema of a design file. */
+export function fileMistakes(document: unknown): Mistake[] {
+  validateFile ??= ajv.compile(schema.DesignFile);
+  return validateFile(document) ? [] : (validateFile.errors ?? []).map(schemaMistake);
+}
 
 /** Compiles the two large schemas ahead of the first save. */
 export function warmUp(): void {
-  for (const check of [checkSave, checkFile])
-    try {
-      check(null);
-    } catch {
-      // Only the compilation matters.
-    }
-}
-
-function placeError(error: ErrorObject): PlaceError {
-  const path = error.instancePath || '/';
-  const { params } = error;
-  switch (error.keyword) {
-    case 'required':
-      return { path, message: `“${params.missingProperty}” is missing` };
-    case 'additionalProperties':
-      return { path, message: `“${params.additionalProperty}” is not known here` };
-    case 'enum':
-      return { path, message: `one of ${(params.allowedValues as unknown[]).join(', ')} is accepted` };
-    case 'const':
-      return { path, message: `only ${JSON.stringify(params.allowedValue)} is accepted` };
-    case 'type':
-      return { path, message: `a ${params.type} is accepted` };
-    case 'minimum':
-    case 'exclusiveMinimum':
-      return {
-        path,
-        message: `a number ${error.keyword === 'minimum' ? 'of at least' : 'above'} ${params.limit} is accepted`,
-      };
-    case 'maximum':
-      return { path, message: `a number of at most ${params.limit} is accepted` };
-    case 'maxLength':
-    case 'maxItems':
-      return { path, message: `at most ${params.limit} are accepted` };
-    default:
-      return { path, message: error.message ?? 'this is not accepted' };
+  fileMistakes(null);
+  try {
+    checkSave(null);
+  } catch {
+    // Only the compilation matters.
   }
 }

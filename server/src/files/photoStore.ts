@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, type ReadStream } from 'node:fs';
 import { open, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
-import { stripJpeg } from '@overcoat/core';
+import { stripJpeg } from '@overcoat/core/formats';
 import { invalid, notFound } from '../api/problem.ts';
 import type { Database } from '../db/database.ts';
 

@@ -1,4 +1,11 @@
-import type { Design, DesignFile, Material, PatternName, Price } from '@overcoat/core';
+import {
+  type Design,
+  type DesignFile,
+  LIBRARY_FORMAT,
+  type Material,
+  type PatternName,
+  type Price,
+} from '@overcoat/core/model';
 
 export interface Saved {
   id: string;
@@ -79,6 +86,7 @@ export const api = {
   putMaterial: (material: Material) =>
     call<Material>('PUT', `/materials/${encodeURIComponent(material.id)}`, material),
   removeMaterial: (id: string) => call<void>('DELETE', `/materials/${encodeURIComponent(id)}`),
-  putPrice: (price: Price) => call<Price>('PUT', '/prices', price),
+  putPrice: (price: Omit<Price, 'format'>) =>
+    call<Price>('PUT', '/prices', { format: LIBRARY_FORMAT, ...price }),
   removePrices: (material: string) => call<void>('DELETE', `/prices/${encodeURIComponent(material)}`),
 };

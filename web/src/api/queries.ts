@@ -1,4 +1,5 @@
-import { type Library, type Material, makeLibrary, type Price } from '@overcoat/core';
+import { type Library, makeLibrary } from '@overcoat/core/materials';
+import type { Material, Price } from '@overcoat/core/model';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './client.ts';
 

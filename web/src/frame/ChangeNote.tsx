@@ -1,4 +1,6 @@
-import type { Evaluation, Library, Variant } from '@overcoat/core';
+import type { Evaluation } from '@overcoat/core/evaluate';
+import type { Library } from '@overcoat/core/materials';
+import type { Variant } from '@overcoat/core/model';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES, type Figures, figuresOf } from '../format.ts';
@@ -98,12 +100,15 @@ function differences(before: Figures, now: Figures, units: 'metric' | 'imperial'
 
 function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
   const units = useUnits();
-  const was = new Map(before.zones.map(z => [z.zone.id, z]));
   const columns = [
-    { name: 'mass', of: (z: Evaluation['zones'][number]) => z.mass, f: FIGURES[0]! },
-    { name: 'cost', of: (z: Evaluation['zones'][number]) => z.cost, f: FIGURES[1]! },
-    { name: 'heat loss', of: (z: Evaluation['zones'][number]) => z.heatLoss, f: FIGURES[2]! },
-    { name: 'lining stands in', of: (z: Evaluation['zones'][number]) => z.taken, f: FIGURES[3]! },
+    { name: 'mass', of: (e: Evaluation, zone: string) => e.load.zones.get(zone), f: FIGURES[0]! },
+    { name: 'cost', of: (e: Evaluation, zone: string) => e.order.costByZone[zone], f: FIGURES[1]! },
+    {
+      name: 'heat loss',
+      of: (e: Evaluation, zone: string) => e.heat.zones.find(z => z.zone.id === zone)?.loss,
+      f: FIGURES[2]!,
+    },
+    { name: 'lining stands in', of: (e: Evaluation, zone: string) => e.fit.taken.get(zone), f: FIGURES[3]! },
   ];
   return (
     <>
@@ -123,13 +128,13 @@ function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
           </tr>
         </thead>
         <tbody>
-          {now.zones.map(z => (
-            <tr key={z.zone.id} className="border-t border-rule">
+          {now.heat.zones.map(({ zone }) => (
+            <tr key={zone.id} className="border-t border-rule">
               <td className="py-1.5">
-                <b>{z.zone.id}</b> {z.zone.name}
+                <b>{zone.id}</b> {zone.name}
               </td>
               {columns.map(c => {
-                const change = c.of(z) - (was.get(z.zone.id) ? c.of(was.get(z.zone.id)!) : 0);
+                const change = (c.of(now, zone.id) ?? 0) - (c.of(before, zone.id) ?? 0);
                 return (
                   <td key={c.name} className="py-1.5 text-right">
                     {Math.abs(change) < c.f.noise

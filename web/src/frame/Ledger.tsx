@@ -1,16 +1,13 @@
+import { type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import {
   costWorking,
   dampWorking,
-  type Evaluation,
   headroomWorking,
   heatWorking,
   massWorking,
-  printLength,
-  printMass,
-  printMoney,
-  printNumber,
   type Working,
-} from '@overcoat/core';
+} from '@overcoat/core/studies/working';
+import { printLength, printMass, printMoney, printNumber } from '@overcoat/core/units';
 import { type ReactNode, useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES, type FigureKind, figuresOf, grams, monthName } from '../format.ts';
@@ -30,30 +27,30 @@ export function Ledger() {
   const [working, setWorking] = useState<Working | null>(null);
   const now = figuresOf(e);
   const before = figuresOf(evaluation(design, variant.baseline.design, library));
-  const worst = e.damp.worst;
+  const worst = worstBay(e);
   const { payload, budget, headHeight } = design.brief;
   const over: Partial<Record<FigureKind['key'], boolean>> = {
-    mass: e.mass > payload,
-    cost: e.cost > budget,
-    headroom: e.headroom.left < headHeight.value,
+    mass: e.load.mass > payload,
+    cost: e.order.cost > budget,
+    headroom: e.fit.headroom.left < headHeight.value,
   };
   const notes: Record<FigureKind['key'], string> = {
     mass: over.mass
-      ? `${printMass(e.mass - payload, units)} over the payload`
+      ? `${printMass(e.load.mass - payload, units)} over the payload`
       : `of ${printMass(payload, units)} payload left`,
     cost: over.cost
-      ? `${printMoney(Math.round(e.cost - budget))} over the budget`
+      ? `${printMoney(Math.round(e.order.cost - budget))} over the budget`
       : `of ${printMoney(budget)}, whole packs`,
     heat: `ribs ${printNumber(
-      e.zones.reduce((sum, z) => sum + z.ribs, 0),
+      e.heat.zones.reduce((sum, z) => sum + z.ribs, 0),
       1,
     )}, edges ${printNumber(
-      e.zones.reduce((sum, z) => sum + z.edges, 0),
+      e.heat.zones.reduce((sum, z) => sum + z.edges, 0),
       1,
     )} of it`,
     headroom: over.headroom
       ? `${printLength(headHeight.value, units)} needed`
-      : `floor +${printLength(e.headroom.floor, units)}, ceiling −${printLength(e.headroom.ceiling, units)}`,
+      : `floor +${printLength(e.fit.headroom.floor, units)}, ceiling −${printLength(e.fit.headroom.ceiling, units)}`,
   };
   const open: Record<FigureKind['key'], () => Working> = {
     mass: () => massWorking(e, library),
@@ -104,10 +101,10 @@ function changeOf(figure: FigureKind, change: number, units: 'metric' | 'imperia
 }
 
 function dampNote(e: Evaluation): string {
-  const m = e.damp.worst?.moisture;
+  const m = worstBay(e)?.moisture;
   if (!m) return 'every bay is bare';
   if (e.damp.state === 'dry') return `at most ${grams(m.highest)}, five winters`;
-  return `${e.damp.worst!.bay.id}: ${grams(m.peak)} in ${monthName(m.peakMonth)}`;
+  return `${e.damp.worst}: ${grams(m.peak)} in ${monthName(m.peakMonth)}`;
 }
 
 interface TicketProps {

@@ -74,7 +74,12 @@ function SaveNote() {
   const { state, message, saved, retry, travel } = useDesign();
   const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
   return (
-    <output className="mr-2 text-[13px] text-faint" aria-live="polite" data-save={state}>
+    <output
+      className="mr-2 text-[13px] text-faint"
+      aria-live="polite"
+      data-save={state}
+      data-revision={saved?.revision}
+    >
       {state === 'saved' && `saved ${when}`}
       {state === 'saving' && 'saving…'}
       {state === 'conflict' && 'waiting for your choice'}

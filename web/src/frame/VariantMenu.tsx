@@ -1,4 +1,4 @@
-import { schools } from '@overcoat/core';
+import { schools } from '@overcoat/core/build';
 import { Copy, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';

@@ -1,5 +1,6 @@
-import { applySchool, makeLibrary } from '@overcoat/core';
-import { demoDesigns, newDesign } from '@overcoat/core/demo';
+import { applySchool, newDesign } from '@overcoat/core/build';
+import { demoDesigns } from '@overcoat/core/demo';
+import { makeLibrary } from '@overcoat/core/materials';
 import { describe, expect, it } from 'vitest';
 import { railStates } from './railStates.ts';
 

@@ -1,4 +1,7 @@
-import { type Design, type Library, measuredBays, printTemperature } from '@overcoat/core';
+import type { Library } from '@overcoat/core/materials';
+import type { Design } from '@overcoat/core/model';
+import { measuredBays } from '@overcoat/core/survey/shell';
+import { printTemperature } from '@overcoat/core/units';
 import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
 import { evaluation } from '../store/evaluation.ts';
 
@@ -25,8 +28,8 @@ export function railStates(design: Design, variantId: string | null, library: Li
   const e = evaluation(design, variant.design, library);
   const { measured, total } = measuredBays(design.shell);
   const lined = e.bays.size - e.damp.bareBays;
-  const misfits = e.misfits.length;
-  const packs = e.takeOff.lines.reduce((sum, l) => sum + l.packs, 0);
+  const misfits = e.fit.misfits.length;
+  const packs = e.order.lines.reduce((sum, l) => sum + l.packs, 0);
   return {
     survey: state(
       measured === 0 ? '○' : measured === total ? '●' : '◐',

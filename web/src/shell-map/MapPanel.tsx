@@ -1,4 +1,5 @@
-import { findBay, type PlacedBay, type PlacedZone, type ShellLayout } from '@overcoat/core';
+import { findBay } from '@overcoat/core/model';
+import type { PlacedBay, PlacedZone, ShellLayout } from '@overcoat/core/survey/shell';
 import { type ReactNode, useState } from 'react';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/evaluation.ts';

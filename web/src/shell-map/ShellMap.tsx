@@ -1,4 +1,5 @@
-import { layoutShell, type PlacedBay, type PlacedZone, type Shell, type ShellLayout } from '@overcoat/core';
+import type { Shell } from '@overcoat/core/model';
+import { layoutShell, type PlacedBay, type PlacedZone, type ShellLayout } from '@overcoat/core/survey/shell';
 import {
   type KeyboardEvent,
   type MouseEvent,

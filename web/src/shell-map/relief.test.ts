@@ -1,4 +1,5 @@
-import { generateShell, layoutShell, measured, type PlacedZone } from '@overcoat/core';
+import { measured } from '@overcoat/core/model';
+import { generateShell, layoutShell, type PlacedZone } from '@overcoat/core/survey/shell';
 import { describe, expect, it } from 'vitest';
 import { reliefId, reliefOf, shade } from './relief.tsx';
 

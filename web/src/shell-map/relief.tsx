@@ -1,4 +1,5 @@
-import type { Bay, PlacedZone } from '@overcoat/core';
+import type { Bay } from '@overcoat/core/model';
+import type { PlacedZone } from '@overcoat/core/survey/shell';
 
 /** How a bay's depth runs on the sheet: its shade at one end (or the middle) and at the other (or the edge). */
 export interface Relief {

@@ -1,4 +1,5 @@
-import type { BuildUp, Library } from '@overcoat/core';
+import type { Library } from '@overcoat/core/materials';
+import type { BuildUp } from '@overcoat/core/model';
 
 /** What fills a bay, told by texture as well as colour. */
 export type Texture = 'board' | 'fibre' | 'foam' | 'other' | 'none';

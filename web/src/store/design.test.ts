@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
-import type { Design } from '@overcoat/core';
-import { newDesign } from '@overcoat/core/demo';
+import { newDesign } from '@overcoat/core/build';
+import type { Design } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';
 import { useDesign } from './design.ts';

@@ -1,4 +1,4 @@
-import { type Design, merge, same } from '@overcoat/core';
+import { type Design, merge, same } from '@overcoat/core/model';
 import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { create } from 'zustand';
 import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';

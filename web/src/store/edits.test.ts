@@ -1,5 +1,6 @@
-import { buildUpOf, makeLibrary } from '@overcoat/core';
-import { newDesign } from '@overcoat/core/demo';
+import { newDesign } from '@overcoat/core/build';
+import { makeLibrary } from '@overcoat/core/materials';
+import { buildUpOf } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';

@@ -1,13 +1,6 @@
-import {
-  applySchool,
-  type BuildUp,
-  buildUpOf,
-  type Design,
-  type Library,
-  type Placement,
-  schools,
-  type Variant,
-} from '@overcoat/core';
+import { applySchool, schools } from '@overcoat/core/build';
+import type { Library } from '@overcoat/core/materials';
+import { type BuildUp, buildUpOf, type Design, type Placement, type Variant } from '@overcoat/core/model';
 import type { Draft } from 'immer';
 import { useDesign } from './design.ts';
 

@@ -1,13 +1,6 @@
-import {
-  type Brief,
-  type Design,
-  type Evaluation,
-  evaluate,
-  type Library,
-  type Placement,
-  type Shell,
-  type Variant,
-} from '@overcoat/core';
+import { type BayResult, bayResult, type Evaluation, evaluate } from '@overcoat/core/evaluate';
+import type { Library } from '@overcoat/core/materials';
+import type { Brief, Design, Placement, Shell, Variant } from '@overcoat/core/model';
 import { useMemo } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from './design.ts';
@@ -54,4 +47,10 @@ export function useEvaluation(): Evaluation {
   const variant = useVariant();
   const { library } = useLibrary();
   return useMemo(() => evaluation(design, variant.design, library), [design, variant, library]);
+}
+
+/** Results of one bay, the same object for as long as the evaluation lives. */
+export function useBay(id: string): BayResult {
+  const e = useEvaluation();
+  return useMemo(() => bayResult(e, id), [e, id]);
 }

@@ -1,4 +1,4 @@
-import type { Design } from '@overcoat/core';
+import type { Design } from '@overcoat/core/model';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { applyPatches, type Patch } from 'immer';
 import type { Saved } from '../api/client.ts';

@@ -1,6 +1,4 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
-import { stripJpeg } from '@overcoat/core';
+import { stripJpeg } from '@overcoat/core/formats';
 import { useEffect, useState } from 'react';
 import { api } from '../api/client.ts';
 import { outbox } from './outbox.ts';
@@ -34,13 +32,23 @@ export async function keepPhoto(file: Blob): Promise<PreparedPhoto> {
   const drawn = await new Promise<Blob | null>(resolve => canvas.toBlob(resolve, 'image/jpeg', 0.82));
   const bytes = drawn && stripJpeg(new Uint8Array(await drawn.arrayBuffer()));
   if (!bytes) throw new Error('The picture could not be made ready to keep.');
-  const hash = bytesToHex(sha256(bytes));
   const clean = new Blob([bytes.slice().buffer], { type: 'image/jpeg' });
+  const hash = await sha256(clean);
   if (await outbox.works()) {
     await outbox.keepPhoto(hash, clean);
     void sendPhotos();
   } else await api.putPhoto(hash, clean);
   return { hash, width, height };
+}
+
+/** The platform's hash, which a page has on this machine or over HTTPS. */
+async function sha256(picture: Blob): Promise<string> {
+  if (!globalThis.crypto?.subtle)
+    throw new Error(
+      'Photos can be kept on this machine or over HTTPS only: the browser hashes nothing elsewhere.',
+    );
+  const digest = await crypto.subtle.digest('SHA-256', await picture.arrayBuffer());
+  return Array.from(new Uint8Array(digest), byte => byte.toString(16).padStart(2, '0')).join('');
 }
 
 let sending: Promise<void> | null = null;

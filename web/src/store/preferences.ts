@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@overcoat/core';
+import type { UnitSystem } from '@overcoat/core/units';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 

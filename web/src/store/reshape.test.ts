@@ -1,5 +1,6 @@
-import { deleteBays, findBay, measured, type RustSpot, rename, setBay, splitBay } from '@overcoat/core';
-import { newDesign } from '@overcoat/core/demo';
+import { newDesign } from '@overcoat/core/build';
+import { findBay, measured, type RustSpot } from '@overcoat/core/model';
+import { deleteBays, rename, setBay, splitBay } from '@overcoat/core/survey/shell';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';

@@ -1,4 +1,5 @@
-import type { Design, Edited, Ready, Reshaped } from '@overcoat/core';
+import type { Design, Ready } from '@overcoat/core/model';
+import type { Edited, Reshaped } from '@overcoat/core/survey/shell';
 import type { Draft } from 'immer';
 import { useDesign } from './design.ts';
 import { freshId } from './edits.ts';

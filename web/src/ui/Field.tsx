@@ -1,4 +1,4 @@
-import type { Parsed } from '@overcoat/core';
+import type { Parsed } from '@overcoat/core/units';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 
 interface Props {

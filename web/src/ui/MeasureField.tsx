@@ -1,4 +1,5 @@
-import { type Measurement, measured, parseLength, printLength } from '@overcoat/core';
+import { type Measurement, measured } from '@overcoat/core/model';
+import { parseLength, printLength } from '@overcoat/core/units';
 import { Check } from 'lucide-react';
 import { useUnits } from '../store/preferences.ts';
 import { Field } from './Field.tsx';

@@ -1,4 +1,5 @@
-import { printMoney, printSignificant, type Step, type Working } from '@overcoat/core';
+import type { Step, Working } from '@overcoat/core/studies/working';
+import { printMoney, printSignificant } from '@overcoat/core/units';
 import { Dialog } from './Dialog.tsx';
 
 const SIGNS: Record<Step['op'], string> = {

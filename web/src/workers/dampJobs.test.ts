@@ -1,16 +1,15 @@
+import { demoDesigns } from '@overcoat/core/demo';
+import { evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
+import type { HotDay, VanYear } from '@overcoat/core/studies/cabin';
 import {
   type BayYears,
   bayModelInput,
-  type DetailResult,
   type Effect,
-  evaluate,
-  type HotDay,
-  makeLibrary,
   type SchoolStudy,
   type SealSweep,
-  type VanYear,
-} from '@overcoat/core';
-import { demoDesigns } from '@overcoat/core/demo';
+} from '@overcoat/core/studies/damp';
+import type { DetailResult } from '@overcoat/core/van/bridges';
 import { expect, it } from 'vitest';
 import { type DampJob, type NightLife, type Nights, runDampJob, type SchoolFigures } from './dampJobs.ts';
 

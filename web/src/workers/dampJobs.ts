@@ -1,37 +1,33 @@
+import { evaluate } from '@overcoat/core/evaluate';
+import type { WeatherFile } from '@overcoat/core/formats';
+import { makeLibrary } from '@overcoat/core/materials';
+import type { Brief, Design, Material, Placement, Price } from '@overcoat/core/model';
 import {
-  type BayYearInput,
-  type BayYears,
-  type Brief,
-  bayYears,
-  type Design,
-  type DetailCase,
-  type DetailResult,
-  type Effect,
-  evaluate,
-  glassOf,
   type HotDay,
   heaterNeed,
   hotDay,
-  hourlyYear,
-  type Material,
-  makeLibrary,
-  type Placement,
-  type Price,
-  type SchoolStudy,
-  type SealSweep,
-  schoolStudy,
-  schoolsAt,
-  sealSweep,
-  sensitivity,
-  solveDetail,
   type VanChoice,
   type VanNight,
   type VanYear,
   vanModel,
   vanNight,
   vanYear,
-  type WeatherFile,
-} from '@overcoat/core';
+} from '@overcoat/core/studies/cabin';
+import {
+  type BayYearInput,
+  type BayYears,
+  bayYears,
+  type Effect,
+  type SchoolStudy,
+  type SealSweep,
+  schoolStudy,
+  schoolsAt,
+  sealSweep,
+  sensitivity,
+} from '@overcoat/core/studies/damp';
+import { type DetailCase, type DetailResult, solveDetail } from '@overcoat/core/van/bridges';
+import { hourlyYear } from '@overcoat/core/van/climate';
+import { glassOf } from '@overcoat/core/van/wetting';
 
 type Bare = Pick<Design, 'shell' | 'brief'>;
 
@@ -115,9 +111,9 @@ function answer(job: DampJob, report: (share: number) => void): Answer<JobKind> 
         sweep: sealSweep(design, library),
         figures: schoolsAt(design, 1, library).map(({ school, evaluation: e }) => ({
           school,
-          heatLoss: e.heatLoss,
-          mass: e.mass,
-          cost: e.cost,
+          heatLoss: e.heat.loss,
+          mass: e.load.mass,
+          cost: e.order.cost,
         })),
       };
     case 'study':

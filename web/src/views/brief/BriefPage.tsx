@@ -1,8 +1,6 @@
+import { bayResult } from '@overcoat/core/evaluate';
+import type { Brief } from '@overcoat/core/model';
 import {
-  type Brief,
-  climateOf,
-  climates,
-  moistureProduction,
   type Parsed,
   parseMass,
   parseMoney,
@@ -12,7 +10,8 @@ import {
   printMoney,
   printNumber,
   printTemperature,
-} from '@overcoat/core';
+} from '@overcoat/core/units';
+import { climateOf, climates, moistureProduction } from '@overcoat/core/van/climate';
 import type { ReactNode } from 'react';
 import { DAMP_MARKS, DAMP_WORDS, verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
@@ -57,12 +56,12 @@ export function Component() {
       <MapPanel
         title="What the winter does to each bay"
         paint={(bay, zone) => {
-          const result = e.bays.get(bay.id)!;
+          const result = bayResult(e, bay.id);
           return {
             fill: DAMP_FILL[result.damp],
             small: DAMP_MARKS[result.damp],
             says: `${zone.name}, ${DAMP_WORDS[result.damp]}`,
-            alert: e.damp.worst?.bay.id === bay.id && result.damp === 'grows',
+            alert: e.damp.worst === bay.id && result.damp === 'grows',
           };
         }}
         legend={
@@ -118,7 +117,7 @@ export function Component() {
         </Group>
         <Group
           title="Living aboard"
-          note={`People and cooking give off ${printNumber(moistureProduction(brief) * 3600 * 1000 * 12, 0)} g of water a night; the cabin’s dew point on the design night is ${printTemperature(e.night.dewPoint, units)}.`}
+          note={`People and cooking give off ${printNumber(moistureProduction(brief) * 3600 * 1000 * 12, 0)} g of water a night; the cabin’s dew point on the design night is ${printTemperature(e.damp.night.dewPoint, units)}.`}
         >
           <Field
             label="People"

@@ -1,4 +1,4 @@
-import type { Climate } from '@overcoat/core';
+import type { Climate } from '@overcoat/core/van/climate';
 import type { ChartConfiguration } from 'chart.js';
 import { useCallback } from 'react';
 import { Plot } from '../../ui/Plot.tsx';

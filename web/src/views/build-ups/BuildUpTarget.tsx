@@ -1,4 +1,5 @@
-import type { BayResult, BuildUp } from '@overcoat/core';
+import type { BayResult } from '@overcoat/core/evaluate';
+import type { BuildUp } from '@overcoat/core/model';
 import { assign, editPlacement, splitOff } from '../../store/edits.ts';
 import { useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { Button } from '../../ui/Button.tsx';

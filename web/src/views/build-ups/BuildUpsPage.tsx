@@ -1,4 +1,8 @@
-import { bayWorking, buildUpOf, dampWorking, printNumber, schools, type Working } from '@overcoat/core';
+import { schools } from '@overcoat/core/build';
+import { bayResult } from '@overcoat/core/evaluate';
+import { buildUpOf } from '@overcoat/core/model';
+import { bayWorking, dampWorking, type Working } from '@overcoat/core/studies/working';
+import { printNumber } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { bayPlace, dampSentence, fitSentence, verdict } from '../../sentences.ts';
@@ -31,7 +35,7 @@ export function Component() {
             : variant.name
         }
         paint={(bay, zone) => {
-          const result = e.bays.get(bay.id)!;
+          const result = bayResult(e, bay.id);
           const texture = textureOf(result.buildUp, library);
           const assumed = [bay.width, bay.height, bay.depthMin, bay.depthMax].some(
             m => m.basis === 'assumed',
@@ -57,8 +61,8 @@ export function Component() {
               Choose a bay to see its section and change its layers. Several bays: Shift with click or arrows;
               Z takes the whole zone.
             </p>
-            {e.misfits.length > 0 && (
-              <p className="mt-2 text-signal">Do not fit: {e.misfits.map(m => m.bay.id).join(', ')}.</p>
+            {e.fit.misfits.length > 0 && (
+              <p className="mt-2 text-signal">Do not fit: {e.fit.misfits.join(', ')}.</p>
             )}
           </>
         )}
@@ -74,7 +78,7 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
   const units = useUnits();
   const { library } = useLibrary();
   const [working, setWorking] = useState<Working | null>(null);
-  const result = e.bays.get(id)!;
+  const result = bayResult(e, id);
   const buildUp = buildUpOf(variant.design, result.zone.id, id);
   const fit = fitSentence(result, units);
   return (
@@ -98,7 +102,7 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
           </>
         )}
       </p>
-      <SectionDrawing result={result} night={e.night} />
+      <SectionDrawing result={result} night={e.damp.night} />
       <div className="mt-1 flex items-baseline justify-between gap-4">
         <p className={fit.wrong ? 'font-semibold text-signal' : 'font-medium'}>{fit.says}</p>
         <button

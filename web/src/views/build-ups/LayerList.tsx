@@ -15,20 +15,13 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import {
-  type BayResult,
-  type BuildUp,
-  type Layer,
-  type Library,
-  type Material,
-  massPerArea,
-  printLength,
-  printNumber,
-  ROLES,
-  type Role,
-  sectionAt,
-  stockFor,
-} from '@overcoat/core';
+import { ROLES, sectionAt } from '@overcoat/core/build';
+import type { BayResult } from '@overcoat/core/evaluate';
+import { type Library, stockFor, usualFor } from '@overcoat/core/materials';
+import type { BuildUp, Layer, Material, Role } from '@overcoat/core/model';
+import { massPerArea } from '@overcoat/core/order/load';
+import { meanDepth } from '@overcoat/core/survey/shell';
+import { printLength, printNumber } from '@overcoat/core/units';
 import { ChevronDown, ChevronUp, GripVertical, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -47,9 +40,7 @@ export function LayerList({ buildUp, result }: { buildUp: BuildUp; result: BayRe
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const planes = useMemo(
-    () =>
-      sectionAt(buildUp.layers, (bay.depthMin.value + bay.depthMax.value) / 2, zone.kind, shell, library)
-        .planes,
+    () => sectionAt(buildUp.layers, meanDepth(bay), zone.kind, shell, library).planes,
     [buildUp, bay, zone, shell, library],
   );
   const move = (from: number, to: number) => {
@@ -322,7 +313,7 @@ function AddLayer({ buildUp, library }: { buildUp: BuildUp; library: Library }) 
 
 function newLayer(id: string, role: Role, library: Library): Layer | null {
   if (role === 'air gap') return { id, role, thickness: 0.02 };
-  const material = forRole(role, library)[role === 'fill' ? 3 : 0] ?? forRole(role, library)[0];
+  const material = usualFor(library, role) ?? forRole(role, library)[0];
   if (!material) return null;
   const stock = material.stock[Math.min(1, material.stock.length - 1)]!;
   if (role === 'damping')

@@ -1,4 +1,5 @@
-import { type BuildUp, printNumber } from '@overcoat/core';
+import type { BuildUp } from '@overcoat/core/model';
+import { printNumber } from '@overcoat/core/units';
 import { useEffect, useState } from 'react';
 import { editBuildUp } from '../../store/edits.ts';
 import { Select } from '../../ui/Select.tsx';

@@ -1,15 +1,9 @@
-import {
-  assemblyOf,
-  type BayResult,
-  dewPoint,
-  type Evaluation,
-  type ProfilePoint,
-  printLength,
-  printTemperature,
-  type Section,
-  sectionAt,
-  vapourProfile,
-} from '@overcoat/core';
+import { assemblyOf, type Section, sectionAt } from '@overcoat/core/build';
+import type { BayResult, Evaluation } from '@overcoat/core/evaluate';
+import { dewPoint } from '@overcoat/core/physics/air';
+import { type ProfilePoint, vapourProfile } from '@overcoat/core/physics/moisture';
+import { meanDepth } from '@overcoat/core/survey/shell';
+import { printLength, printTemperature } from '@overcoat/core/units';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { familyTexture, TextureDefs } from '../../shell-map/textures.tsx';
@@ -25,12 +19,12 @@ const CHART_TOP = TOP + BODY + 22;
 const CHART = 50;
 
 /** The section at the bay's middle depth, to scale, with the temperature line; below it vapour pressure against saturation. */
-export function SectionDrawing({ result, night }: { result: BayResult; night: Evaluation['night'] }) {
+export function SectionDrawing({ result, night }: { result: BayResult; night: Evaluation['damp']['night'] }) {
   const { shell } = useOpenDesign();
   const { library } = useLibrary();
   const units = useUnits();
   const { bay, zone, buildUp } = result;
-  const depth = (bay.depthMin.value + bay.depthMax.value) / 2;
+  const depth = meanDepth(bay);
   const section = useMemo(
     () => sectionAt(buildUp?.layers ?? [], depth, zone.kind, shell, library),
     [buildUp, depth, zone, shell, library],
@@ -210,7 +204,7 @@ function Plane({
 function describe(
   section: Section,
   points: ProfilePoint[],
-  night: Evaluation['night'],
+  night: Evaluation['damp']['night'],
   units: 'metric' | 'imperial',
 ): string {
   const skin = points[1]?.t ?? night.outside.t;

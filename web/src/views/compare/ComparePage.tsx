@@ -1,12 +1,7 @@
-import {
-  type Evaluation,
-  printLength,
-  printMass,
-  printMoney,
-  printNumber,
-  schools,
-  type Variant,
-} from '@overcoat/core';
+import { schools } from '@overcoat/core/build';
+import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
+import type { Variant } from '@overcoat/core/model';
+import { printLength, printMass, printMoney, printNumber } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -44,7 +39,7 @@ export function Component() {
     [design, library],
   );
   const columns = useMemo<ColumnDef<Row, unknown>[]>(() => {
-    const worst = (r: Row) => r.e.damp.worst?.moisture;
+    const worst = (r: Row) => worstBay(r.e)?.moisture;
     const least = (pick: (r: Row) => number, sign = 1) =>
       rows.length < 2 ? Number.NaN : Math.min(...rows.map(r => sign * pick(r))) * sign;
     const number = (
@@ -93,25 +88,25 @@ export function Component() {
       },
       number(
         'added',
-        r => r.e.mass,
+        r => r.e.load.mass,
         v => printMass(v, units),
         'least',
       ),
       number(
         'cost',
-        r => r.e.cost,
+        r => r.e.order.cost,
         v => printMoney(Math.round(v)),
         'least',
       ),
       number(
         'heat loss',
-        r => r.e.heatLoss,
+        r => r.e.heat.loss,
         v => `${printNumber(v, 1)} W/K`,
         'least',
       ),
       number(
         'headroom',
-        r => r.e.headroom.left,
+        r => r.e.fit.headroom.left,
         v => printLength(v, units),
         'most',
       ),
@@ -140,7 +135,7 @@ export function Component() {
       ),
       number(
         'misfits',
-        r => r.e.misfits.length,
+        r => r.e.fit.misfits.length,
         v => printNumber(v),
         null,
       ),
@@ -165,14 +160,14 @@ export function Component() {
       </section>
       <div className="flex min-h-[600px] grow">
         <MapPanel
-          title={`${chosen.name}: worst bay ${now.damp.worst?.bay.id ?? '–'}`}
+          title={`${chosen.name}: worst bay ${now.damp.worst ?? '–'}`}
           paint={(bay, zone) => {
-            const r = now.bays.get(bay.id)!;
+            const r = bayResult(now, bay.id);
             const texture = textureOf(r.buildUp, library);
             return {
               texture,
               small: DAMP_MARKS[r.damp],
-              alert: r.bay.id === now.damp.worst?.bay.id,
+              alert: r.bay.id === now.damp.worst,
               says: `${zone.name}, ${textureWord(texture)}, ${DAMP_WORDS[r.damp]}`,
             };
           }}
@@ -198,22 +193,21 @@ function argument(rows: Row[]): string {
     return 'Only one variant so far. Duplicate it by another school to see them side by side.';
   const best = (pick: (r: Row) => number) => rows.reduce((a, b) => (pick(b) < pick(a) ? b : a));
   const firsts = [
-    ['warmest', best(r => r.e.heatLoss)],
-    ['lightest', best(r => r.e.mass)],
-    ['cheapest', best(r => r.e.cost)],
+    ['warmest', best(r => r.e.heat.loss)],
+    ['lightest', best(r => r.e.load.mass)],
+    ['cheapest', best(r => r.e.order.cost)],
   ] as const;
   const winners = rows.flatMap(r => {
     const won = firsts.filter(([, winner]) => winner === r).map(([word]) => word);
     return won.length > 0 ? [`${r.variant.name} is ${won.join(' and ')}`] : [];
   });
-  const dry = best(r => r.e.damp.worst?.moisture?.peak ?? Number.POSITIVE_INFINITY);
-  const quick = best(r => r.e.damp.worst?.moisture?.daysToDry ?? Number.POSITIVE_INFINITY);
-  const water = dry.e.damp.worst?.moisture;
+  const dry = best(r => worstBay(r.e)?.moisture?.peak ?? Number.POSITIVE_INFINITY);
+  const quick = best(r => worstBay(r.e)?.moisture?.daysToDry ?? Number.POSITIVE_INFINITY);
+  const water = worstBay(dry.e)?.moisture;
   const wet = water
     ? ` ${dry.variant.name} takes up least water, ${grams(water.peak)} in ${monthName(water.peakMonth)}`
     : '';
-  const leak = quick.e.damp.worst?.moisture
-    ? `; ${quick.variant.name} dries a leak soonest, in ${days(quick.e.damp.worst.moisture.daysToDry)}.`
-    : '.';
+  const drying = worstBay(quick.e)?.moisture;
+  const leak = drying ? `; ${quick.variant.name} dries a leak soonest, in ${days(drying.daysToDry)}.` : '.';
   return `${winners.join('; ')}.${wet}${wet ? leak : ''}`;
 }

@@ -1,4 +1,5 @@
-import { type PatternName, patterns } from '@overcoat/core';
+import type { PatternName } from '@overcoat/core/model';
+import { patterns } from '@overcoat/core/survey/shell';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';

@@ -1,4 +1,5 @@
-import { generateShell, layoutShell, type PatternName } from '@overcoat/core';
+import type { PatternName } from '@overcoat/core/model';
+import { generateShell, layoutShell } from '@overcoat/core/survey/shell';
 import { useMemo } from 'react';
 
 /** A body pattern as a small drawing of its unfolded pieces. */

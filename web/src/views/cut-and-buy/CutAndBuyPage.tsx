@@ -1,14 +1,6 @@
-import {
-  type OrderLine,
-  orderCsv,
-  orderError,
-  type Piece,
-  piecesCsv,
-  printArea,
-  printLength,
-  printMoney,
-  printNumber,
-} from '@overcoat/core';
+import { orderCsv, piecesCsv } from '@overcoat/core/formats';
+import { type OrderLine, orderError, type Piece } from '@overcoat/core/order/takeoff';
+import { printArea, printLength, printMoney, printNumber } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { FileDown, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -24,20 +16,20 @@ import { PriceCell } from './PriceCell.tsx';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
-  const { takeOff } = useEvaluation();
+  const { order } = useEvaluation();
   const design = useOpenDesign();
   const variant = useVariant();
   const { library } = useLibrary();
   const units = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
   const [tab, setTab] = useState<'buy' | 'cut'>('buy');
-  const line = takeOff.lines.find(l => lineKey(l) === chosen) ?? null;
+  const line = order.lines.find(l => lineKey(l) === chosen) ?? null;
   const bays = useMemo(() => {
-    const pieces = takeOff.pieces.filter(
+    const pieces = order.pieces.filter(
       p => line && p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6,
     );
     return new Set(pieces.flatMap(p => p.bays));
-  }, [takeOff, line]);
+  }, [order, line]);
   const zones = new Set(Object.keys(line?.byZone ?? {}));
   const inLine = (bay: string, zone: string) =>
     line ? (bays.size > 0 ? bays.has(bay) : zones.has(zone)) : false;
@@ -135,33 +127,30 @@ export function Component() {
     [library, units],
   );
   const pieces = line
-    ? takeOff.pieces.filter(
+    ? order.pieces.filter(
         p => p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6,
       )
-    : takeOff.pieces;
+    : order.pieces;
 
   return (
     <>
       <section className="min-w-0 grow overflow-auto bg-sheet p-5 print-whole">
         <div className="flex flex-wrap items-baseline gap-2">
           <h2 className="mr-auto text-2xl">
-            {takeOff.lines.length === 0
+            {order.lines.length === 0
               ? 'Nothing to buy yet'
-              : `${printMoney(Math.round(takeOff.cost))} in ${takeOff.lines.reduce((s, l) => s + l.packs, 0)} packs, ${takeOff.pieces.length} pieces to cut`}
+              : `${printMoney(Math.round(order.cost))} in ${order.lines.reduce((s, l) => s + l.packs, 0)} packs, ${order.pieces.length} pieces to cut`}
           </h2>
           <div className="no-print flex gap-1">
             <Button small onClick={() => window.print()}>
               <Printer size={15} aria-hidden /> Print
             </Button>
-            <Button
-              small
-              onClick={() => download(`${file}-order.csv`, 'text/csv', orderCsv(takeOff, library))}
-            >
+            <Button small onClick={() => download(`${file}-order.csv`, 'text/csv', orderCsv(order, library))}>
               <FileDown size={15} aria-hidden /> Order CSV
             </Button>
             <Button
               small
-              onClick={() => download(`${file}-pieces.csv`, 'text/csv', piecesCsv(takeOff, library))}
+              onClick={() => download(`${file}-pieces.csv`, 'text/csv', piecesCsv(order, library))}
             >
               <FileDown size={15} aria-hidden /> Pieces CSV
             </Button>
@@ -170,7 +159,7 @@ export function Component() {
         <p className="hidden print:block">
           {design.name} · {variant.name}
         </p>
-        {takeOff.lines.length === 0 ? (
+        {order.lines.length === 0 ? (
           <p className="mt-3">
             No bay has a build-up. Go to Build-ups and apply a school, or give a zone its layers.
           </p>
@@ -186,7 +175,7 @@ export function Component() {
                   onClick={() => setTab(t)}
                   className={`-mb-px border-b-[3px] pb-1 font-semibold ${tab === t ? 'border-signal' : 'border-transparent text-faint'}`}
                 >
-                  {t === 'buy' ? `To buy (${takeOff.lines.length})` : `To cut (${pieces.length})`}
+                  {t === 'buy' ? `To buy (${order.lines.length})` : `To cut (${pieces.length})`}
                 </button>
               ))}
               {line && tab === 'cut' && (
@@ -201,7 +190,7 @@ export function Component() {
             </div>
             <div className={tab === 'buy' ? 'print:block' : 'hidden print:block'}>
               <DataTable
-                rows={takeOff.lines}
+                rows={order.lines}
                 columns={orderColumns}
                 caption="To buy"
                 rowKey={lineKey}

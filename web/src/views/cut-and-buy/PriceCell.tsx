@@ -1,4 +1,6 @@
-import { isSize, type OrderLine, type Price, parseMoney, printMoney } from '@overcoat/core';
+import { isSize } from '@overcoat/core/materials';
+import type { OrderLine } from '@overcoat/core/order/takeoff';
+import { parseMoney, printMoney } from '@overcoat/core/units';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -6,7 +8,7 @@ import { Field } from '../../ui/Field.tsx';
 /** The price of a pack: indicative until the person puts their own. */
 export function PriceCell({ line }: { line: OrderLine }) {
   const { prices } = useLibrary();
-  const put = useLibraryChange((price: Price) => api.putPrice(price));
+  const put = useLibraryChange(api.putPrice);
   const own = prices.some(p => p.material === line.material && isSize(line.stock, p));
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: only keeps a click in the field from choosing the row.

@@ -1,18 +1,12 @@
-import {
-  type BayYears,
-  bayModelInput,
-  dayResponse,
-  FIRST_MONTH,
-  MONTHS,
-  printNumber,
-  printTemperature,
-  type WeatherFile,
-} from '@overcoat/core';
+import type { WeatherFile } from '@overcoat/core/formats';
+import { type BayYears, bayModelInput, dayResponse } from '@overcoat/core/studies/damp';
+import { printNumber, printTemperature } from '@overcoat/core/units';
+import { FIRST_MONTH, MONTHS } from '@overcoat/core/van/climate';
 import { useCallback, useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
 import { dampSentence } from '../../sentences.ts';
-import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { useBay, useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { useDampJob } from '../../workers/useDampJob.ts';
@@ -30,7 +24,7 @@ interface Props {
 
 /** One bay: the verdict, its months, what moves it most, and on demand its hours. */
 export function BayDamp({ id, weather, onWeather }: Props) {
-  const r = useEvaluation().bays.get(id)!;
+  const r = useBay(id);
   const units = useUnits();
   const lined = r.buildUp && r.moisture;
   return (
@@ -58,7 +52,7 @@ export function BayDamp({ id, weather, onWeather }: Props) {
 
 function Hours({ id, weather, onWeather }: Props) {
   const { shell } = useOpenDesign();
-  const r = useEvaluation().bays.get(id)!;
+  const r = useBay(id);
   const job = useDampJob('years', id, {
     input: { ...bayModelInput(shell, r), years: 2 },
     ...(weather ? { weather } : {}),
@@ -76,7 +70,7 @@ function Hours({ id, weather, onWeather }: Props) {
 
 /** Why nobody should pay for phase shift in a van. */
 function DayNote({ id }: { id: string }) {
-  const r = useEvaluation().bays.get(id)!;
+  const r = useBay(id);
   const { shell } = useOpenDesign();
   const { library } = useLibrary();
   if (!r.buildUp) return null;

@@ -1,15 +1,18 @@
-import { type DetailCase, type Layer, printNumber, printTemperature } from '@overcoat/core';
+import { acrossRibs, battenOf, withRibStrip } from '@overcoat/core/build';
+import { usualFor } from '@overcoat/core/materials';
+import type { Layer } from '@overcoat/core/model';
+import { printNumber, printTemperature } from '@overcoat/core/units';
+import type { DetailCase } from '@overcoat/core/van/bridges';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { useEvaluation } from '../../store/evaluation.ts';
+import { useBay, useEvaluation } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useDampJob } from '../../workers/useDampJob.ts';
 import { DetailPicture } from './DetailPicture.tsx';
 import { JobBar } from './JobBar.tsx';
 
-/** Thin foam, a batten and loose fibre, as one would add them. */
-const STRIP = 0.006;
+/** A batten and loose fibre, as one would add them. */
 const BATTEN = { thickness: 0.018, width: 0.038 };
 const STUFFING = 0.04;
 const DOOR_FRAME = 0.05;
@@ -24,9 +27,9 @@ export function ColdSpots({ id }: { id: string }) {
   const e = useEvaluation();
   const { library } = useLibrary();
   const units = useUnits();
-  const r = e.bays.get(id)!;
+  const r = useBay(id);
   const [chosen, setChosen] = useState(0);
-  const { outside, inside } = e.night;
+  const { outside, inside } = e.damp.night;
   const named = useMemo((): Named[] => {
     const { zone, bay } = r;
     const layers = r.buildUp?.layers ?? [];
@@ -47,19 +50,22 @@ export function ColdSpots({ id }: { id: string }) {
     if (zone.kind !== 'floor' && zone.kind !== 'arch') {
       add('rib as it is, hollow', {});
       add('rib stuffed with fibre', { stuffed: STUFFING });
-      if (!layers.some(l => l.role === 'over-rib'))
-        add('6 mm foam over the rib', { layers: before(layers, strip) });
-      if (!layers.some(l => l.role === 'batten') && layers.some(l => l.role === 'lining'))
-        add('18 mm batten on the rib', { layers: before(layers, batten) });
+      const stripped = withRibStrip(layers, library);
+      if (stripped) add('6 mm foam over the rib', { layers: stripped });
+      const timber = usualFor(library, 'batten');
+      if (timber && !battenOf(layers) && layers.some(l => l.role === 'lining')) {
+        const batten: Layer = { id: 'batten', role: 'batten', material: timber.id, spacing: 0.4, ...BATTEN };
+        add('18 mm batten on the rib', { layers: acrossRibs(layers, batten) });
+      }
       add('end of the last bay', { of: 'bay end' });
     }
     if (zone.kind === 'sliding door' || zone.kind === 'rear door')
       add('edge of the door', { of: 'door frame', width: DOOR_FRAME });
     for (const glazing of new Set(zone.openings.map(o => o.glazing)))
       add(`edge of a window, ${glazing}`, { of: 'window edge', glazing });
-    if (zone.kind === 'floor' && layers.some(l => l.role === 'batten'))
+    if (zone.kind === 'floor' && battenOf(layers))
       add('batten between the boards', { of: 'floor batten', depth: bay.depthMin.value });
-    if (layers.some(l => l.role === 'fill' && library.get(l.material)?.family === 'board')) {
+    if (layers.some(l => l.role === 'fill' && library.get(l.material)?.jointed)) {
       add('joint of two boards, 3 mm open', { of: 'board seam', gap: 0.003, foamed: false });
       add('joint of two boards, foamed', { of: 'board seam', gap: 0.003, foamed: true });
     }
@@ -72,7 +78,7 @@ export function ColdSpots({ id }: { id: string }) {
   const at = Math.min(chosen, named.length - 1);
   const shown = results?.[at] ?? null;
   const t = (celsius: number) => printTemperature(celsius, units);
-  const dew = e.night.dewPoint;
+  const dew = e.damp.night.dewPoint;
   return (
     <div className="flex flex-col gap-3">
       <p data-testid="cold-spot">
@@ -145,13 +151,4 @@ export function ColdSpots({ id }: { id: string }) {
       </p>
     </div>
   );
-}
-
-const strip: Layer = { id: 'strip', role: 'over-rib', material: 'elastomeric-plain', thickness: STRIP };
-const batten: Layer = { id: 'batten', role: 'batten', material: 'batten', spacing: 0.4, ...BATTEN };
-
-/** Puts a layer between what lies in the cavity and what runs across the ribs. */
-function before(layers: readonly Layer[], layer: Layer): Layer[] {
-  const at = layers.findIndex(l => l.role !== 'damping' && l.role !== 'fill' && l.role !== 'air gap');
-  return at < 0 ? [...layers, layer] : layers.toSpliced(at, 0, layer);
 }

@@ -1,4 +1,6 @@
-import type { Bay, WeatherFile, Zone } from '@overcoat/core';
+import { bayResult } from '@overcoat/core/evaluate';
+import type { WeatherFile } from '@overcoat/core/formats';
+import type { Bay, Zone } from '@overcoat/core/model';
 import { useState } from 'react';
 import { verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
@@ -40,17 +42,16 @@ export function Component() {
   const results = mapResults(e, van.answer, useUnits());
   const result = results[shown] ?? results.peak!;
   const paint = (bay: Bay, zone: Zone) => {
-    const r = e.bays.get(bay.id);
-    const value = r ? result.of(r) : null;
+    const value = result.of(bayResult(e, bay.id));
     return {
       fill: value === null ? 'var(--ticket)' : fillOf(result, value),
       dashed: value === null,
       says: `${zone.name}, ${value === null ? 'bare' : `${result.name} ${result.print(value)}`}`,
       small: value === null ? '' : result.small(value),
-      alert: e.damp.worst?.bay.id === bay.id && shown === 'peak' && e.damp.state === 'grows',
+      alert: e.damp.worst === bay.id && shown === 'peak' && e.damp.state === 'grows',
     };
   };
-  const bay = selected.find(id => e.bays.get(id)) ?? e.damp.worst?.bay.id ?? [...e.bays.keys()][0]!;
+  const bay = selected.find(id => e.bays.get(id)) ?? e.damp.worst ?? [...e.bays.keys()][0]!;
   return (
     <>
       <MapPanel

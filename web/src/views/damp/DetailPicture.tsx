@@ -1,4 +1,6 @@
-import { type DetailResult, printTemperature } from '@overcoat/core';
+import { sampler } from '@overcoat/core/physics/heat2d';
+import { printTemperature } from '@overcoat/core/units';
+import type { DetailResult } from '@overcoat/core/van/bridges';
 import { useEffect, useRef } from 'react';
 import { usePreferences, useUnits } from '../../store/preferences.ts';
 
@@ -26,7 +28,7 @@ export function DetailPicture({ result, dewPoint }: { result: DetailResult; dewP
     const context = target.getContext('2d')!;
     const image = context.createImageData(w, h);
     const [paper, cold, hot, ink] = [rgb('--ticket'), rgb('--chalk'), rgb('--signal'), rgb('--ink')];
-    const at = sampler(result);
+    const at = sampler(field);
     const low = Math.min(...field.t.filter((_, k) => field.conductivity[k]! > 0));
     const high = Math.max(...field.t);
     const row = new Float64Array(w);
@@ -92,32 +94,6 @@ export function DetailPicture({ result, dewPoint }: { result: DetailResult; dewP
       </figcaption>
     </figure>
   );
-}
-
-/** Temperature at a place of the section, by cells with straight blending between their middles. */
-function sampler({ field }: DetailResult): (x: number, y: number) => number {
-  const { x, y, t } = field;
-  const nx = x.length - 1;
-  const find = (lines: Float64Array, v: number): [number, number, number] => {
-    let low = 0;
-    let high = lines.length - 2;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (lines[middle]! <= v) low = middle;
-      else high = middle - 1;
-    }
-    const centre = (i: number) => (lines[i]! + lines[i + 1]!) / 2;
-    const other = Math.max(0, Math.min(lines.length - 2, v < centre(low) ? low - 1 : low + 1));
-    const share = other === low ? 0 : (v - centre(low)) / (centre(other) - centre(low));
-    return [low, other, Math.max(0, Math.min(1, share))];
-  };
-  return (px, py) => {
-    const [i, i2, a] = find(x, px);
-    const [j, j2, b] = find(y, py);
-    const lower = t[j * nx + i]! * (1 - a) + t[j * nx + i2]! * a;
-    const upper = t[j2 * nx + i]! * (1 - a) + t[j2 * nx + i2]! * a;
-    return lower * (1 - b) + upper * b;
-  };
 }
 
 type Rgb = [number, number, number];

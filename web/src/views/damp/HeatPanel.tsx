@@ -1,4 +1,7 @@
-import { climateOf, type HotDay, type Placement, printNumber, printTemperature } from '@overcoat/core';
+import type { Placement } from '@overcoat/core/model';
+import type { HotDay } from '@overcoat/core/studies/cabin';
+import { printNumber, printTemperature } from '@overcoat/core/units';
+import { climateOf } from '@overcoat/core/van/climate';
 import { useCallback, useMemo, useState } from 'react';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';

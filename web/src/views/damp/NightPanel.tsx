@@ -1,4 +1,5 @@
-import { FUELS, printNumber, printTemperature, type VanNight } from '@overcoat/core';
+import { FUELS, type VanNight } from '@overcoat/core/studies/cabin';
+import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';

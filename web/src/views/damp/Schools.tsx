@@ -1,14 +1,12 @@
+import { schools } from '@overcoat/core/build';
 import {
   type Advice,
   adviseSchool,
-  printMass,
-  printMoney,
-  printNumber,
   type SchoolStudy,
   type SchoolYears,
   type SealSweep,
-  schools,
-} from '@overcoat/core';
+} from '@overcoat/core/studies/damp';
+import { printMass, printMoney, printNumber } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
 import { days, grams } from '../../format.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';

@@ -1,4 +1,5 @@
-import type { BayYears, WaterPlaces } from '@overcoat/core';
+import type { WaterPlaces } from '@overcoat/core/physics/hourly';
+import type { BayYears } from '@overcoat/core/studies/damp';
 import { addHours, format } from 'date-fns';
 import { grams } from '../../format.ts';
 

@@ -1,4 +1,5 @@
-import { readEpw, stationYear, toEpw, type WeatherFile } from '@overcoat/core';
+import { readEpw, toEpw, type WeatherFile } from '@overcoat/core/formats';
+import { stationYear } from '@overcoat/core/van/climate';
 import { CloudSun, Download } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { download } from '../../download.ts';

@@ -1,4 +1,7 @@
-import { FUELS, MONTHS, printNumber, printTemperature, type VanYear, type WeatherFile } from '@overcoat/core';
+import type { WeatherFile } from '@overcoat/core/formats';
+import { FUELS, type VanYear } from '@overcoat/core/studies/cabin';
+import { printNumber, printTemperature } from '@overcoat/core/units';
+import { MONTHS } from '@overcoat/core/van/climate';
 import { useMemo } from 'react';
 import { grams } from '../../format.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';

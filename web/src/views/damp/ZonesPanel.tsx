@@ -1,14 +1,8 @@
-import {
-  type BayResult,
-  dampRank,
-  dampWorking,
-  type Evaluation,
-  printNumber,
-  printTemperature,
-  roomFace,
-  type VanYear,
-  type Working,
-} from '@overcoat/core';
+import { type BayResult, bayResults, dampRank, type Evaluation } from '@overcoat/core/evaluate';
+import type { VanYear } from '@overcoat/core/studies/cabin';
+import { roomFace } from '@overcoat/core/studies/damp';
+import { dampWorking, type Working } from '@overcoat/core/studies/working';
+import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
@@ -21,8 +15,9 @@ import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
 
 /** The bay of a zone that is worst off speaks for it. */
 function worstOf(e: Evaluation, zone: string): BayResult {
-  const own = [...e.bays.values()].filter(r => r.zone.id === zone);
-  return own.reduce((a, b) => (dampRank(b) > dampRank(a) ? b : a));
+  const rank = (r: BayResult) => dampRank(e.damp.bays.get(r.bay.id)!);
+  const own = bayResults(e).filter(r => r.zone.id === zone);
+  return own.reduce((a, b) => (rank(b) > rank(a) ? b : a));
 }
 
 /** A verdict for each zone in a sentence with its number, and why. */
@@ -32,13 +27,14 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
   const [working, setWorking] = useState<Working | null>(null);
   const design = useOpenDesign();
   const { library } = useLibrary();
-  const order = e.zones
+  const rank = ({ bay }: BayResult) => dampRank(e.damp.bays.get(bay.id)!);
+  const order = e.heat.zones
     .map(z => ({ ...z, worst: worstOf(e, z.zone.id) }))
-    .sort((a, b) => dampRank(b.worst) - dampRank(a.worst));
+    .sort((a, b) => rank(b.worst) - rank(a.worst));
   return (
     <>
       <ul className="flex flex-col">
-        {order.map(({ zone, heatLoss, worst }) => {
+        {order.map(({ zone, loss, worst }) => {
           return (
             <li key={zone.id} className="border-b border-rule py-2">
               <p>
@@ -49,7 +45,7 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
               </p>
               <details>
                 <summary className="cursor-pointer text-[13px] text-chalk underline">why</summary>
-                <Why e={e} worst={worst} heatLoss={heatLoss} year={year} />
+                <Why e={e} worst={worst} heatLoss={loss} year={year} />
                 <div className="mt-1 flex gap-2">
                   <Button
                     small
@@ -114,15 +110,17 @@ function Why({
       )}
       {m && (
         <li>
-          The skin stands at {t(m.skin)}, the cabin’s dew point is {t(e.night.dewPoint)};{' '}
+          The skin stands at {t(m.skin)}, the cabin’s dew point is {t(e.damp.night.dewPoint)};{' '}
           {brief.nights.winter} winter nights a week put water in, the other hours take it out.
         </li>
       )}
       {face && (
         <li>
           Coldest place the room touches: {t(face.coldest)} at {face.where}
-          {face.coldest < e.night.dewPoint ? ', below the dew point: it sweats' : ', above the dew point'}.
-          The zone loses {printNumber(heatLoss, 1)} W/K.
+          {face.coldest < e.damp.night.dewPoint
+            ? ', below the dew point: it sweats'
+            : ', above the dew point'}
+          . The zone loses {printNumber(heatLoss, 1)} W/K.
         </li>
       )}
       {part && (

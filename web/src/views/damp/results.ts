@@ -1,12 +1,7 @@
-import {
-  type BayResult,
-  type Evaluation,
-  printNumber,
-  printTemperature,
-  roomFace,
-  type UnitSystem,
-  type VanYear,
-} from '@overcoat/core';
+import type { BayResult, Evaluation } from '@overcoat/core/evaluate';
+import type { VanYear } from '@overcoat/core/studies/cabin';
+import { roomFace } from '@overcoat/core/studies/damp';
+import { printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { days, grams } from '../../format.ts';
 
 /** Something of a bay that the map can be coloured by. */
@@ -34,7 +29,7 @@ export function mapResults(
   units: UnitSystem,
 ): Record<string, MapResult> {
   const part = (r: BayResult) => year?.parts.find(p => p.bays.includes(r.bay.id));
-  const { outside, inside } = e.night;
+  const { outside, inside } = e.damp.night;
   return {
     peak: {
       name: 'water, first winter',

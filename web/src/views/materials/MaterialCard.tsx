@@ -1,12 +1,6 @@
-import {
-  isSize,
-  type Material,
-  type Price,
-  parseMoney,
-  printLength,
-  printMoney,
-  printNumber,
-} from '@overcoat/core';
+import { isSize, type Library } from '@overcoat/core/materials';
+import type { Material } from '@overcoat/core/model';
+import { parseMoney, printLength, printMoney, printNumber, printTemperature } from '@overcoat/core/units';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
@@ -15,6 +9,22 @@ import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { OwnMaterialForm } from './OwnMaterialForm.tsx';
+
+const SORPTION_WORDS: Record<Material['sorption'], string> = {
+  none: 'binds none',
+  fibre: 'as loose fibre',
+  wool: 'as wool',
+  wood: 'as wood',
+};
+
+/** What holds it and what closes its joints. */
+const joined = (m: Material, library: Library): [string, string, string][] =>
+  (
+    [
+      ['fixed with', m.fixedWith],
+      ['joints taped with', m.tapedWith],
+    ] as const
+  ).flatMap(([name, id]) => (id ? [[name, library.get(id)?.name ?? id, m.sources.traits]] : []));
 
 /** One material in full: what it is, where each figure comes from, what it costs. */
 export function MaterialCard({
@@ -27,9 +37,9 @@ export function MaterialCard({
   onChoose(id: string | null): void;
 }) {
   const units = useUnits();
-  const { prices } = useLibrary();
+  const { prices, library } = useLibrary();
   const [editing, setEditing] = useState(false);
-  const put = useLibraryChange((price: Price) => api.putPrice(price));
+  const put = useLibraryChange(api.putPrice);
   const reset = useLibraryChange((id: string) => api.removePrices(id));
   const remove = useLibraryChange((id: string) => api.removeMaterial(id));
   const traits = [
@@ -48,6 +58,13 @@ export function MaterialCard({
       m.sources.vapour,
     ],
     ['emissivity to the room', printNumber(m.emissivity, 2), m.sources.traits],
+    ['water and mould', `${SORPTION_WORDS[m.sorption]}, ${m.mould}`, m.sources.moisture],
+    ...(m.bondLimit === null
+      ? []
+      : [
+          ['bond holds to', printTemperature(m.bondLimit, units), m.sources.bond] as [string, string, string],
+        ]),
+    ...joined(m, library),
   ];
   return (
     <section className="max-h-[60%] overflow-auto border-b border-rule bg-sheet p-5" aria-label={m.name}>

@@ -1,4 +1,5 @@
-import { type Material, printNumber, printSignificant } from '@overcoat/core';
+import type { Material } from '@overcoat/core/model';
+import { printNumber, printSignificant } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';

@@ -1,4 +1,5 @@
-import { type Material, type Parsed, parseLength, parseMoney, parseNumber } from '@overcoat/core';
+import type { Material } from '@overcoat/core/model';
+import { type Parsed, parseLength, parseMoney, parseNumber } from '@overcoat/core/units';
 import { useForm } from 'react-hook-form';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
@@ -82,6 +83,8 @@ export function OwnMaterialForm({
       ...m,
       id,
       name: f.name.trim(),
+      // What is first offered stays the library's own.
+      usualAs: [],
       conductivity: number(f.conductivity),
       density: number(f.density),
       vapour: m.vapour.by === 'mu' ? { by: 'mu', mu: number(f.vapour) } : { by: 'sd', sd: number(f.vapour) },

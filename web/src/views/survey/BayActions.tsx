@@ -1,18 +1,16 @@
+import type { Bay, Design, Zone } from '@overcoat/core/model';
 import {
   addBay,
   addRib,
-  type Bay,
-  type Design,
   deleteBays,
   mergeBays,
   moveBay,
-  parseLength,
   type Reshaped,
   removeRib,
   rename,
   splitBay,
-  type Zone,
-} from '@overcoat/core';
+} from '@overcoat/core/survey/shell';
+import { parseLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
 import { reshape } from '../../store/reshape.ts';

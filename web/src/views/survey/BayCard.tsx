@@ -1,18 +1,8 @@
-import {
-  areaError,
-  type BayField,
-  buildUpOf,
-  closure,
-  findBay,
-  fitAdvice,
-  isMeasured,
-  type Measurement,
-  measured,
-  printArea,
-  printLength,
-  printNumber,
-  setBay,
-} from '@overcoat/core';
+import { bayResult } from '@overcoat/core/evaluate';
+import { buildUpOf, findBay, isMeasured, type Measurement, measured } from '@overcoat/core/model';
+import { fitAdvice } from '@overcoat/core/studies/junctions';
+import { areaError, type BayField, closure, setBay } from '@overcoat/core/survey/shell';
+import { printArea, printLength, printNumber } from '@overcoat/core/units';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
@@ -45,7 +35,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
   const edit = useDesign(s => s.edit);
   const [first] = ids;
   const found = first ? findBay(design.shell, first) : undefined;
-  const result = first ? e.bays.get(first) : undefined;
+  const result = first && e.bays.has(first) ? bayResult(e, first) : undefined;
   if (!found || !result) return null;
   const { bay, zone } = found;
 

@@ -1,4 +1,5 @@
-import { findBay, holeConflicts, readyWarnings, type TapTest } from '@overcoat/core';
+import { findBay, type TapTest } from '@overcoat/core/model';
+import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
 import { Flag, Plus } from 'lucide-react';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { dropReady, putReady } from '../../store/reshape.ts';

@@ -1,17 +1,14 @@
+import type { Bay, Measurement, OutlineReadings } from '@overcoat/core/model';
 import {
-  type Bay,
   bayCurve,
   flatStrips,
   flatten,
   grossArea,
-  type Measurement,
-  type OutlineReadings,
   outlineOf,
-  printArea,
-  printLength,
   readOutline,
   setShape,
-} from '@overcoat/core';
+} from '@overcoat/core/survey/shell';
+import { printArea, printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';

@@ -1,11 +1,5 @@
-import {
-  printLength,
-  readSurveyCsv,
-  type SurveyReading,
-  shellDxf,
-  shellSvg,
-  surveyCsv,
-} from '@overcoat/core';
+import { readSurveyCsv, type SurveyReading, shellDxf, shellSvg, surveyCsv } from '@overcoat/core/formats';
+import { printLength } from '@overcoat/core/units';
 import { Download, Printer, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,5 @@
-import { type Bay, printLength } from '@overcoat/core';
+import type { Bay } from '@overcoat/core/model';
+import { printLength } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,5 @@
-import { HOLE_STATES, type Hole, holeUnready, nextHoleState, stepHole, testHole } from '@overcoat/core';
+import { HOLE_STATES, type Hole } from '@overcoat/core/model';
+import { holeUnready, nextHoleState, stepHole, testHole } from '@overcoat/core/survey/ready';
 import { X } from 'lucide-react';
 import { dropReady, nowText, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,4 +1,5 @@
-import { findBay, type KeepClear, type Measurement, removeFitting, setKeepClear } from '@overcoat/core';
+import { findBay, type KeepClear, type Measurement } from '@overcoat/core/model';
+import { removeFitting, setKeepClear } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@overcoat/core';
+import type { UnitSystem } from '@overcoat/core/units';
 import { Delete } from 'lucide-react';
 import { Button } from '../../ui/Button.tsx';
 

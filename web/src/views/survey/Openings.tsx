@@ -1,4 +1,5 @@
-import { findBay, type Opening, removeOpening, setOpening } from '@overcoat/core';
+import { findBay, type Opening } from '@overcoat/core/model';
+import { removeOpening, setOpening } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';

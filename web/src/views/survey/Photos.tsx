@@ -1,4 +1,4 @@
-import type { Photo } from '@overcoat/core';
+import type { Photo } from '@overcoat/core/model';
 import { Camera, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useOpenDesign } from '../../store/evaluation.ts';

@@ -1,4 +1,4 @@
-import { findBay, type Measurement, type Place } from '@overcoat/core';
+import { findBay, type Measurement, type Place } from '@overcoat/core/model';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 

@@ -1,4 +1,6 @@
-import { mayFill, type Pocket, printLength, removeFitting, setPocket } from '@overcoat/core';
+import type { Pocket } from '@overcoat/core/model';
+import { mayFill, removeFitting, setPocket } from '@overcoat/core/survey/shell';
+import { printLength } from '@overcoat/core/units';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';

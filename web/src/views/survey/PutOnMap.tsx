@@ -8,7 +8,7 @@ import {
   setOpening,
   setPocket,
   splitBay,
-} from '@overcoat/core';
+} from '@overcoat/core/survey/shell';
 import { useState } from 'react';
 import { MM } from '../../shell-map/ShellMap.tsx';
 import { useDesign } from '../../store/design.ts';

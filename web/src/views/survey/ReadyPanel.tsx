@@ -1,4 +1,5 @@
-import { holeConflicts, readyWarnings, type StripItem } from '@overcoat/core';
+import type { StripItem } from '@overcoat/core/model';
+import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
 import { Plus, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { useDesign } from '../../store/design.ts';

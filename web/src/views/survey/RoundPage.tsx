@@ -1,15 +1,6 @@
-import {
-  type BayField,
-  findBay,
-  isMeasured,
-  type Measurement,
-  measured,
-  parseLength,
-  printLength,
-  setBay,
-  twinOf,
-  walkingOrder,
-} from '@overcoat/core';
+import { findBay, isMeasured, type Measurement, measured } from '@overcoat/core/model';
+import { type BayField, setBay, twinOf, walkingOrder } from '@overcoat/core/survey/shell';
+import { parseLength, printLength } from '@overcoat/core/units';
 import { ArrowLeft, ArrowRight, Flag, X } from 'lucide-react';
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';

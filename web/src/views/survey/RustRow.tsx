@@ -1,4 +1,5 @@
-import { type RustSpot, type RustStep, rustState } from '@overcoat/core';
+import type { RustSpot } from '@overcoat/core/model';
+import { type RustStep, rustState } from '@overcoat/core/survey/ready';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { dropReady, nowText, putReady } from '../../store/reshape.ts';

@@ -1,23 +1,19 @@
+import type { KeepClear, Opening, Place, Pocket, Shell } from '@overcoat/core/model';
+import { rustState } from '@overcoat/core/survey/ready';
 import {
   fromSheet,
-  type KeepClear,
   moveRib,
-  type Opening,
-  type Place,
   type PlacedZone,
-  type Pocket,
   placeIn,
   rectOnSheet,
   removeFitting,
   removeOpening,
   removeRib,
-  rustState,
-  type Shell,
   type ShellLayout,
   setKeepClear,
   setOpening,
   setPocket,
-} from '@overcoat/core';
+} from '@overcoat/core/survey/shell';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { MM } from '../../shell-map/ShellMap.tsx';
 import { useOpenDesign } from '../../store/evaluation.ts';

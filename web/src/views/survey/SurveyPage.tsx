@@ -1,13 +1,7 @@
-import {
-  type Bay,
-  deleteBays,
-  isSurveyed,
-  layoutShell,
-  printLength,
-  rustState,
-  setMaster,
-  type Zone,
-} from '@overcoat/core';
+import type { Bay, Zone } from '@overcoat/core/model';
+import { rustState } from '@overcoat/core/survey/ready';
+import { deleteBays, isSurveyed, layoutShell, setMaster } from '@overcoat/core/survey/shell';
+import { printLength } from '@overcoat/core/units';
 import { Footprints } from 'lucide-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,5 @@
-import { type Feature, type Measurement, removeFitting, setFeature, setUse, type Use } from '@overcoat/core';
+import type { Feature, Measurement, Use } from '@overcoat/core/model';
+import { removeFitting, setFeature, setUse } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';

@@ -1,15 +1,14 @@
+import { junctions } from '@overcoat/core/studies/junctions';
 import {
   areaErrorOf,
   boxArea,
   closure,
-  junctions,
   mirrorTargets,
   mirrorZone,
-  printArea,
-  printLength,
   sideDifferences,
   zoneArea,
-} from '@overcoat/core';
+} from '@overcoat/core/survey/shell';
+import { printArea, printLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { SkinColour } from '../../shell-map/SkinColour.tsx';
 import { useDesign } from '../../store/design.ts';

@@ -9,7 +9,7 @@ import {
   type RustSpot,
   type Shell,
   type Zone,
-} from '@overcoat/core';
+} from '@overcoat/core/model';
 import { freshId } from '../../store/edits.ts';
 import { freshReadyId } from '../../store/reshape.ts';
 

@@ -1,0 +1,96 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { demoDesigns } from '@overcoat/core/demo';
+import { evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
+import { afterAll, describe, expect, it } from 'vitest';
+import { ask } from './ask.ts';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-ask-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+const file = path.join(folder, 'perigee.overcoat.json');
+const answer = async (...args: string[]) => {
+  const { out, error, code } = await ask(args);
+  expect([error, code]).toEqual(['', 0]);
+  return JSON.parse(out);
+};
+writeFileSync(file, (await ask(['demo', 'Perigee'])).out);
+const library = makeLibrary();
+const [perigee] = demoDesigns(library);
+
+describe('asked by command line', () => {
+  it('evaluate gives what the interface shows, of the variant named', async () => {
+    const e = evaluate(perigee!, perigee!.variants[1]!.design, library);
+    const a = await answer('evaluate', file, '--variant', 'Bonded foam');
+    expect(a.figures).toMatchObject({ mass: e.load.mass, cost: e.order.cost, heatLoss: e.heat.loss });
+    expect(Object.keys(a.bays)).toEqual([...e.bays.keys()]);
+    expect(a.bays.L3u).toMatchObject({
+      uValue: e.heat.bays.get('L3u'),
+      damp: { state: e.damp.bays.get('L3u')!.state },
+    });
+    const loss = a.zones.reduce((sum: number, z: { heatLoss: number }) => sum + z.heatLoss, 0);
+    expect(loss).toBeCloseTo(e.heat.loss, 9);
+    expect(await answer('evaluate', file, '--variant', 'b')).toEqual(a);
+  });
+
+  it('night, year and hot day are in SI units and close', async () => {
+    const night = await answer('night', file);
+    // A heater of a kilowatt or two, on for twelve hours.
+    expect(night.energy).toBeGreaterThan(0.3 * night.heater * 12 * 3600);
+    expect(night.energy).toBeLessThan(night.heater * 12 * 3600);
+    expect(night.dawn).toBeCloseTo(perigee!.brief.cabin, 0);
+    expect((await answer('night', file, '--heater-off')).dawn).toBeLessThan(night.dawn - 5);
+    const year = await answer('year', file);
+    expect(Math.max(year.waterBalance, year.energyBalance)).toBeLessThan(1e-9);
+    expect(year.energy).toBeGreaterThan(50 * night.energy);
+    const hot = await answer('hot-day', file, '--open', '0.15');
+    expect(hot.hottest).toBeLessThan((await answer('hot-day', file)).hottest);
+    expect(hot.roof).toBeGreaterThan(hot.outside);
+  });
+
+  it.each([
+    [[], 'Ask something: evaluate, night, year, hot-day, demo are.'],
+    [['frobnicate'], '“frobnicate” is not asked here'],
+    [['evaluate'], 'Name the design file'],
+    [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
+    [['evaluate', file, '--variant', 'Z'], 'There is no variant “Z”; the file has “Board and foil”'],
+    [['year', file, '--years', '1.5'], '--years must be a whole number from 1 to 10, not “1.5”.'],
+    [['night', file, '--wind'], 'accepted: --variant, --covers, --heater-off, --outside.'],
+    [['demo', 'moon'], 'There is no demo van “moon”: perigee or sandpiper.'],
+  ])('a mistake is one sentence: %j', async (args, says) => {
+    const { out, error, code } = await ask(args);
+    expect(error).toContain(says);
+    expect(error.trim().split('\n')).toHaveLength(1);
+    expect([out, code]).toEqual(['', 2]);
+  });
+
+  it.each([
+    ['{', 'is not complete JSON'],
+    ['{"format":7}', 'format 7'],
+    ['{"format":2,"design":{"format":2},"materials":[],"prices":[]}', 'The file is not accepted: at /design'],
+  ])('a file that cannot be read is named: %s', async (text, says) => {
+    const bad = path.join(folder, 'bad.json');
+    writeFileSync(bad, text);
+    const { error, code } = await ask(['evaluate', bad]);
+    expect(error).toContain(says);
+    expect(code).toBe(2);
+  });
+
+  it('runs unbuilt as a program: JSON on standard output, a mistake on standard error with exit 2', () => {
+    const root = fileURLToPath(new URL('../..', import.meta.url));
+    const run = (...args: string[]) =>
+      spawnSync(process.execPath, ['--import', 'tsx', 'ask/src/main.ts', ...args], {
+        cwd: root,
+        encoding: 'utf8',
+      });
+    const demo = run('demo', 'sandpiper');
+    expect(JSON.parse(demo.stdout).design.name).toBe('Sandpiper');
+    expect([demo.stderr, demo.status]).toEqual(['', 0]);
+    const wrong = run('evaluate');
+    expect([wrong.stdout, wrong.status]).toEqual(['', 2]);
+    expect(wrong.stderr).toContain('Name the design file');
+  });
+});

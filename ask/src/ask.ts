@@ -1,0 +1,40 @@
+import { Mistake } from './mistake.ts';
+import { askDemo } from './questions/demo.ts';
+import { askEvaluate } from './questions/evaluate.ts';
+import { askHotDay } from './questions/hotDay.ts';
+import { askNight } from './questions/night.ts';
+import { askYear } from './questions/year.ts';
+
+/** A question answers its arguments with what goes out as JSON, or throws a `Mistake`. */
+type Question = (args: readonly string[]) => Promise<object>;
+
+const QUESTIONS: Record<string, Question> = {
+  evaluate: askEvaluate,
+  night: askNight,
+  year: askYear,
+  'hot-day': askHotDay,
+  demo: askDemo,
+};
+
+export interface Answer {
+  /** For standard output and standard error. */
+  out: string;
+  error: string;
+  /** 0 when answered, 2 for a mistake of the person's. */
+  code: 0 | 2;
+}
+
+/** Answers `QUESTION FILE [options]` from the same core as the interface, in SI units: m, kg, W, J, s, Pa, degC. */
+export async function ask([question, ...args]: readonly string[]): Promise<Answer> {
+  try {
+    const answer = question === undefined ? undefined : QUESTIONS[question];
+    if (!answer)
+      throw new Mistake(
+        `${question ? `“${question}” is not asked here` : 'Ask something'}: ${Object.keys(QUESTIONS).join(', ')} are.`,
+      );
+    return { out: `${JSON.stringify(await answer(args), null, 1)}\n`, error: '', code: 0 };
+  } catch (error) {
+    if (!(error instanceof Mistake)) throw error;
+    return { out: '', error: `${error.message}\n`, code: 2 };
+  }
+}

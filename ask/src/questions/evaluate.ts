@@ -1,0 +1,59 @@
+import { bayResult, evaluate } from '@overcoat/core/evaluate';
+import { options } from '../options.ts';
+import { readDesign } from '../readDesign.ts';
+
+const DAY = 86_400;
+
+/** Everything the ledger, the zones and the bays show of one variant. */
+export async function askEvaluate(args: readonly string[]) {
+  const { values, rest } = options(args, { variant: { type: 'string' } });
+  const { design, variant, library } = await readDesign(rest[0], values.variant);
+  const e = evaluate(design, variant.design, library);
+  const { headroom } = e.fit;
+  return {
+    variant: variant.name,
+    figures: {
+      mass: e.load.mass,
+      cost: e.order.cost,
+      heatLoss: e.heat.loss,
+      headroom: headroom.left,
+      floorRises: headroom.floor,
+      ceilingDrops: headroom.ceiling,
+      damp: e.damp.state,
+      worstBay: e.damp.worst,
+      misfits: e.fit.misfits,
+    },
+    zones: e.heat.zones.map(({ zone, loss, bays, ribs, edges }) => ({
+      id: zone.id,
+      name: zone.name,
+      kind: zone.kind,
+      mass: e.load.zones.get(zone.id) ?? 0,
+      cost: e.order.costByZone[zone.id] ?? 0,
+      heatLoss: loss,
+      heatLossOf: { bays, ribs, edges, openings: loss - bays - ribs - edges },
+      liningStandsIn: e.fit.taken.get(zone.id) ?? 0,
+    })),
+    bays: Object.fromEntries([...e.bays.keys()].map(id => [id, bayOf(bayResult(e, id))])),
+  };
+}
+
+function bayOf({ zone, buildUp, area, uValue, fit, damp, moisture }: ReturnType<typeof bayResult>) {
+  return {
+    zone: zone.id,
+    buildUp: buildUp?.id ?? null,
+    area,
+    uValue,
+    fit: fit && { misfit: fit.misfit, pushedOff: fit.push, proud: fit.proud },
+    damp: {
+      state: damp,
+      ...(moisture && {
+        peak: moisture.peak,
+        highest: moisture.highest,
+        growth: moisture.growth,
+        night: moisture.nightDiffusion + moisture.nightLeakage,
+        // Never is no number in JSON.
+        drying: Number.isFinite(moisture.daysToDry) ? moisture.daysToDry * DAY : null,
+      }),
+    },
+  };
+}

@@ -1,0 +1,31 @@
+import { vanNight } from '@overcoat/core/studies/cabin';
+import { number, options } from '../options.ts';
+import { JOULES_A_KWH, readVan } from '../van.ts';
+
+const HOUR = 3600;
+const HOURS = 12;
+
+/** The design night of the whole van with people inside. */
+export async function askNight(args: readonly string[]) {
+  const { values, rest } = options(args, {
+    variant: { type: 'string' },
+    covers: { type: 'boolean' },
+    'heater-off': { type: 'boolean' },
+    outside: { type: 'string' },
+  });
+  const given = number('outside', values.outside, { min: -45, max: 30 });
+  const { brief, variant, model } = await readVan(rest[0], values);
+  const outside = given ?? brief.designNight;
+  const night = vanNight(model, () => outside, HOURS, !values['heater-off']);
+  return {
+    variant: variant.name,
+    outside,
+    heater: model.heater,
+    energy: night.energy * JOULES_A_KWH,
+    dawn: night.dawn,
+    chill: night.chill === null ? null : night.chill * HOUR,
+    glassWater: night.onGlass,
+    humidity: night.humidity.at(-1)!,
+    waterBalance: night.waterBalance,
+  };
+}

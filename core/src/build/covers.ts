@@ -1,0 +1,153 @@
+import { type Library, materialOf } from '../materials/index.ts';
+import {
+  type Bay,
+  type BuildUp,
+  buildUpOf,
+  type Layer,
+  type Placement,
+  type Shell,
+  type Zone,
+} from '../model/index.ts';
+import { bayArea, grossArea, openingArea } from '../survey/shell/index.ts';
+import { battenOf, isContinuous } from './roles.ts';
+
+/** A rectangle of one layer to be covered, m; `area` is net of openings, m2. */
+export interface Cover {
+  zone: string;
+  bays: string[];
+  buildUp: string;
+  layer: Layer;
+  width: number;
+  height: number;
+  area: number;
+}
+
+/** A bay is left out of a fill when an opening takes more than this share of it. */
+const MOSTLY_OPENING = 0.7;
+
+/**
+ * What each layer has to cover. Cavity layers cover their bay. Layers across the ribs cover a station from the
+ * middle of one rib to the next, so that joints land on ribs; rolls and battens run along stations alike.
+ */
+export function covers(shell: Shell, placement: Placement, library: Library): Cover[] {
+  return shell.zones.flatMap(zone => {
+    const assigned = zone.bays.flatMap(bay => {
+      const buildUp = buildUpOf(placement, zone.id, bay.id);
+      return buildUp ? [{ bay, buildUp }] : [];
+    });
+    return [
+      ...assigned.flatMap(a => cavityCovers(zone, a.bay, a.buildUp)),
+      ...continuousCovers(zone, assigned, library),
+    ];
+  });
+}
+
+function cavityCovers(zone: Zone, bay: Bay, buildUp: BuildUp): Cover[] {
+  const gross = grossArea(bay);
+  if (openingArea(zone, bay) > MOSTLY_OPENING * gross) return [];
+  return buildUp.layers.flatMap((layer): Cover[] => {
+    if (layer.role !== 'damping' && layer.role !== 'fill') return [];
+    const coverage = layer.role === 'damping' ? layer.coverage : 1;
+    const side = Math.sqrt(coverage);
+    return [
+      {
+        zone: zone.id,
+        bays: [bay.id],
+        buildUp: buildUp.id,
+        layer,
+        width: bay.width.value * side,
+        height: bay.height.value * side,
+        area: bayArea(zone, bay) * coverage,
+      },
+    ];
+  });
+}
+
+interface Drop {
+  bays: Bay[];
+  buildUp: BuildUp;
+  station: number;
+  /** Whether the drop fills its station from edge to edge. */
+  whole: boolean;
+  width: number;
+  height: number;
+}
+
+function continuousCovers(zone: Zone, assigned: { bay: Bay; buildUp: BuildUp }[], library: Library): Cover[] {
+  const drops = stationDrops(zone, assigned);
+  const out: Cover[] = [];
+  const byBuildUp = new Map<BuildUp, Drop[]>();
+  for (const drop of drops) byBuildUp.set(drop.buildUp, [...(byBuildUp.get(drop.buildUp) ?? []), drop]);
+  for (const [buildUp, own] of byBuildUp) {
+    const runs = joinRuns(own);
+    const overBattens = battenOf(buildUp.layers);
+    for (const layer of buildUp.layers) {
+      if (layer === overBattens) out.push(...runs.map(r => cover(zone, r, layer)));
+      else if (isContinuous(layer)) {
+        const rolled = materialOf(library, layer.material).form === 'roll';
+        out.push(...(rolled ? runs : own).map(d => cover(zone, d, layer)));
+      }
+    }
+  }
+  return out;
+}
+
+const cover = (zone: Zone, drop: Drop, layer: Layer): Cover => ({
+  zone: zone.id,
+  bays: drop.bays.map(b => b.id),
+  buildUp: drop.buildUp.id,
+  layer,
+  width: drop.width,
+  height: drop.height,
+  area: Math.max(0, drop.width * drop.height - drop.bays.reduce((sum, b) => sum + openingArea(zone, b), 0)),
+});
+
+function stationDrops(zone: Zone, assigned: { bay: Bay; buildUp: BuildUp }[]): Drop[] {
+  const drops: Drop[] = [];
+  for (const station of new Set(assigned.map(a => a.bay.station))) {
+    const column = assigned.filter(a => a.bay.station === station).sort((a, b) => a.bay.strip - b.bay.strip);
+    const all = zone.bays.filter(b => b.station === station).length;
+    const half = (after: number) => (zone.ribs.find(r => r.after === after)?.width.value ?? 0) / 2;
+    const ribs = half(station - 1) + half(station);
+    let previous = 0;
+    for (const { bay, buildUp } of column) {
+      const open = drops.at(-1);
+      if (open && open.station === station && open.buildUp === buildUp && bay.strip === previous + 1) {
+        open.bays.push(bay);
+        open.height += zone.rail.value + bay.height.value;
+        open.width = Math.max(open.width, bay.width.value + ribs);
+        open.whole = open.bays.length === all;
+      } else
+        drops.push({
+          bays: [bay],
+          buildUp,
+          station,
+          whole: all === 1,
+          width: bay.width.value + ribs,
+          height: bay.height.value,
+        });
+      previous = bay.strip;
+    }
+  }
+  return drops;
+}
+
+/** Neighbouring whole stations of one build-up and one height, joined end to end. */
+function joinRuns(drops: Drop[]): Drop[] {
+  const runs: Drop[] = [];
+  let lastStation = Number.NaN;
+  for (const drop of [...drops].sort((a, b) => a.station - b.station)) {
+    const open = runs.at(-1);
+    if (
+      open?.whole &&
+      drop.whole &&
+      drop.station === lastStation + 1 &&
+      Math.abs(open.height - drop.height) < 0.02
+    ) {
+      open.bays = [...open.bays, ...drop.bays];
+      open.width += drop.width;
+    } else runs.push({ ...drop });
+    lastStation = drop.station;
+  }
+  return runs;
+}

@@ -1,0 +1,13 @@
+export { applySchool } from './applySchool.ts';
+export { defaultBrief, demoBrief } from './briefs.ts';
+export type { Cover } from './covers.ts';
+export { type Fit, type FitAt, fitBuildUp } from './fit.ts';
+export { cutsOf, type Joints } from './joints.ts';
+export { type BayJoints, type LaidBay, type LayUp, layUp } from './layUp.ts';
+export { leakPath, SEAM_GAP, tightLayer } from './leak.ts';
+export { bare, newDesign, nothingReady, variantBySchool } from './newDesign.ts';
+export { acrossRibs, withRibStrip } from './ribStrip.ts';
+export { battenOf, directionOf, inCavity, isContinuous, ROLES } from './roles.ts';
+export { schools } from './schools.ts';
+export { assemblyOf, bayUValue, type Section, sectionAt } from './section.ts';
+export { splitToFit } from './split.ts';

@@ -1,0 +1,66 @@
+import { type Library, materialOf, stockFor } from '../materials/index.ts';
+import type { BuildUp, Layer, Placement } from '../model/index.ts';
+import type { Cover } from './covers.ts';
+import { SEAM_GAP, tightLayer } from './leak.ts';
+import { splitToFit } from './split.ts';
+
+/** Films and foils lap by this much, m. */
+const LAP = 0.1;
+
+/** The joints of a zone's airtight layer under one build-up: those inside its pieces and those round them. */
+export interface Joints {
+  zone: string;
+  buildUp: string;
+  /** What is joined. */
+  material: string;
+  /** m, over an area of m2. */
+  length: number;
+  area: number;
+  /** Of one joint, m: as deep as the layer is thick, and as wide as it is where it stays open. */
+  depth: number;
+  width: number;
+  taped: boolean;
+}
+
+/** How far one piece of a layer laps over the next, m. */
+const lapOf = (layer: Layer): number => (layer.role === 'vapour control' ? LAP : 0);
+
+/** A cover as it is cut: allowance included, in as many parts as the stock asks for. */
+export function cutsOf({ width, height, layer }: Cover, library: Library) {
+  if (layer.role === 'air gap') return null;
+  const material = materialOf(library, layer.material);
+  const stock = stockFor(material, layer.thickness);
+  return splitToFit(width + material.allowance, height + material.allowance, stock, lapOf(layer));
+}
+
+/** Joints by zone and build-up: the geometry of what is covered, whatever sheets it will be cut from. */
+export function jointsOf(covers: readonly Cover[], placement: Placement, library: Library): Joints[] {
+  const tight = new Map<string, [BuildUp, Layer | null]>();
+  for (const b of placement.buildUps) tight.set(b.id, [b, tightLayer(b, library)]);
+  const found = new Map<string, Joints>();
+  for (const cover of covers) {
+    const [buildUp, layer] = tight.get(cover.buildUp)!;
+    if (layer?.id !== cover.layer.id || layer.role === 'air gap') continue;
+    const key = `${cover.zone}/${buildUp.id}`;
+    let joints = found.get(key);
+    if (!joints) {
+      joints = {
+        zone: cover.zone,
+        buildUp: buildUp.id,
+        material: layer.material,
+        length: 0,
+        area: 0,
+        depth: layer.thickness,
+        width: SEAM_GAP,
+        taped: buildUp.seams === 'taped',
+      };
+      found.set(key, joints);
+    }
+    const edges = 2 * (cover.width + cover.height);
+    // Neighbouring linings share their edge; each bay's board has its own.
+    const round = layer.role === 'fill' ? edges : edges / 2;
+    joints.length += cutsOf(cover, library)!.seam + round;
+    joints.area += cover.width * cover.height;
+  }
+  return [...found.values()];
+}

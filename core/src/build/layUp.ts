@@ -1,0 +1,84 @@
+import type { Library } from '../materials/index.ts';
+import {
+  type Bay,
+  type BuildUp,
+  buildUpOf,
+  type Placement,
+  type Shell,
+  type Zone,
+  type ZoneKind,
+} from '../model/index.ts';
+import { bayArea } from '../survey/shell/index.ts';
+import { type Cover, covers } from './covers.ts';
+import { type Joints, jointsOf } from './joints.ts';
+
+/** The joints that a bay's air meets: m per m2, and the height over which its cavity's air can rise, m. */
+export interface BayJoints {
+  seamLength: number;
+  height: number;
+}
+
+/** Bays that any question answers alike; the first of them stands for all. */
+interface BayCase {
+  /** Its place in `LayUp.cases`. */
+  index: number;
+  kind: ZoneKind;
+  bay: Bay;
+  buildUp: BuildUp | null;
+  joints: BayJoints;
+}
+
+/** A bay with what is laid into it. */
+export interface LaidBay {
+  bay: Bay;
+  zone: Zone;
+  buildUp: BuildUp | null;
+  /** Net of openings, m2. */
+  area: number;
+  like: BayCase;
+}
+
+/** A placement laid into a shell: what every question is asked of. */
+export interface LayUp {
+  covers: Cover[];
+  joints: Joints[];
+  /** By bay id, in the order of the shell. */
+  bays: ReadonlyMap<string, LaidBay>;
+  cases: BayCase[];
+}
+
+/** Lays a placement into a shell. Throws RangeError for an unknown material: `checkDesign` finds those first. */
+export function layUp(shell: Shell, placement: Placement, library: Library): LayUp {
+  const covered = covers(shell, placement, library);
+  const joints = jointsOf(covered, placement, library);
+  const bays = new Map<string, LaidBay>();
+  const cases: BayCase[] = [];
+  const known = new Map<string, BayCase>();
+  for (const zone of shell.zones) {
+    const seams = new Map<string, number>();
+    for (const j of joints) if (j.zone === zone.id) seams.set(j.buildUp, j.area > 0 ? j.length / j.area : 0);
+    for (const bay of zone.bays) {
+      const buildUp = buildUpOf(placement, zone.id, bay.id);
+      const seamLength = (buildUp && seams.get(buildUp.id)) ?? 0;
+      const height = stackHeight(zone, bay);
+      const key = buildUp
+        ? `${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${height} ${seamLength} ${buildUp.id}`
+        : zone.kind;
+      let like = known.get(key);
+      if (!like) {
+        like = { index: cases.length, kind: zone.kind, bay, buildUp, joints: { seamLength, height } };
+        known.set(key, like);
+        cases.push(like);
+      }
+      bays.set(bay.id, { bay, zone, buildUp, area: bayArea(zone, bay), like });
+    }
+  }
+  return { covers: covered, joints, bays, cases };
+}
+
+/** Height over which a cavity's air can rise: the bay's own on upright panels, little on level ones. */
+function stackHeight(zone: Zone, bay: Bay): number {
+  if (zone.kind === 'floor') return 0.02;
+  if (zone.kind === 'ceiling' || zone.kind === 'cab overhead') return 0.05;
+  return bay.height.value;
+}

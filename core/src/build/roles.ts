@@ -1,0 +1,37 @@
+import type { Layer, LayerOf, Role, ZoneKind } from '../model/index.ts';
+import type { Direction } from '../physics/heat/index.ts';
+
+/** Roles in the order from skin to room. */
+export const ROLES: readonly Role[] = [
+  'damping',
+  'fill',
+  'over-rib',
+  'air gap',
+  'vapour control',
+  'batten',
+  'lining',
+  'finish',
+];
+
+/** Layers that lie between the skin and the rib face (or the batten on it). */
+export const inCavity = (layer: Layer): layer is LayerOf<'damping' | 'fill' | 'air gap'> =>
+  layer.role === 'damping' || layer.role === 'fill' || layer.role === 'air gap';
+
+/** Layers that run across ribs and stand proud of them. */
+export const isContinuous = (
+  layer: Layer,
+): layer is LayerOf<'over-rib' | 'vapour control' | 'lining' | 'finish'> =>
+  layer.role === 'over-rib' ||
+  layer.role === 'vapour control' ||
+  layer.role === 'lining' ||
+  layer.role === 'finish';
+
+export const battenOf = (layers: readonly Layer[]): LayerOf<'batten'> | undefined =>
+  layers.find(l => l.role === 'batten');
+
+export const directionOf = (kind: ZoneKind): Direction =>
+  kind === 'floor' ? 'down' : kind === 'ceiling' || kind === 'cab overhead' ? 'up' : 'horizontal';
+
+/** Zones without ribs to hold a lining off: there the lining rests on what is under it. */
+export const liningRests = (kind: ZoneKind, layers: readonly Layer[]): boolean =>
+  (kind === 'floor' || kind === 'arch' || kind === 'bulkhead') && battenOf(layers) === undefined;

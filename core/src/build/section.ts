@@ -1,0 +1,179 @@
+import { type Library, materialOf, sdOf } from '../materials/index.ts';
+import type { Bay, Layer, Shell, ZoneKind } from '../model/index.ts';
+import { airSpaceResistance, combinedResistance, RSE, RSI } from '../physics/heat/index.ts';
+import type { Assembly } from '../physics/moisture/index.ts';
+import { type FitAt, fitAt } from './fit.ts';
+import { battenOf, directionOf, inCavity, isContinuous } from './roles.ts';
+
+/** One plane of a section through the field of a bay, from skin to room. */
+interface Plane {
+  /** Layer id, or 'skin', 'gap' (behind the lining) or 'batten gap' (air between battens). */
+  layer: string;
+  material: string | null;
+  thickness: number;
+  /** m2K/W in the field, and where the batten runs; `through` is what of both lies outside the batten's thickness. */
+  resistance: number;
+  bridged: number;
+  through: number;
+  /** m. */
+  sd: number;
+}
+
+export interface Section {
+  depth: number;
+  planes: Plane[];
+  fit: FitAt;
+  battenShare: number;
+}
+
+/** Three-point Gauss-Legendre over a straight taper from shallowest to deepest. */
+const GAUSS = [
+  [0.1127016654, 5 / 18],
+  [0.5, 8 / 18],
+  [0.8872983346, 5 / 18],
+] as const;
+
+/** The section at one depth (m), middle of the panel. Throws RangeError for an unknown material. */
+export function sectionAt(
+  layers: readonly Layer[],
+  depth: number,
+  kind: ZoneKind,
+  shell: Shell,
+  library: Library,
+): Section {
+  const fit = fitAt(layers, depth, true, library);
+  const batten = battenOf(layers);
+  const intoBattens = (batten?.thickness ?? 0) - fit.battenGap;
+  const timber = batten ? materialOf(library, batten.material).conductivity : 1;
+  const planes: Plane[] = [skinPlane(shell, library)];
+  const lastCavity = layers.findLastIndex(inCavity);
+  const behind = gapIndex(layers, library);
+  // Without a layer across the ribs, what is left of the depth is room air and insulates nothing.
+  const closed = layers.some(isContinuous);
+  layers.forEach((layer, i) => {
+    if (behind === i && fit.gap > 0) planes.push(airPlane('gap', fit.gap, 0));
+    if (layer.role === 'batten') {
+      planes.push(airPlane('batten gap', fit.battenGap, fit.battenGap / timber));
+      return;
+    }
+    const thickness = fit.thickness[i]!;
+    if (layer.role === 'air gap') planes.push(airPlane(layer.id, thickness, 0));
+    else {
+      const material = materialOf(library, layer.material);
+      const share = layer.role === 'damping' ? layer.coverage : 1;
+      const r = (thickness / material.conductivity) * share;
+      // What of the last fill lies between the battens is timber where the batten runs.
+      const between = i === lastCavity && batten ? Math.min(thickness, intoBattens) : 0;
+      const through = between > 0 ? r * (1 - between / thickness) : r;
+      const sd = layer.role === 'damping' && layer.coverage < 1 ? 0 : sdOf(material, thickness);
+      planes.push({
+        layer: layer.id,
+        material: material.id,
+        thickness,
+        resistance: r,
+        bridged: through + between / timber,
+        through,
+        sd,
+      });
+    }
+    if (behind === null && closed && i === lastCavity && fit.gap > 0)
+      planes.push(airPlane('gap', fit.gap, 0));
+  });
+  if (lastCavity < 0 && closed && fit.gap > 0) planes.splice(1, 0, airPlane('gap', fit.gap, 0));
+  resolveAir(planes, kind, library);
+  return { depth, planes, fit, battenShare: batten ? Math.min(1, batten.width / batten.spacing) : 0 };
+}
+
+/** Total resistance of a section with both surfaces, m2K/W (ISO 6946 combined method where battens run). */
+export function totalResistance(section: Section, kind: ZoneKind): number {
+  const rsi = RSI[directionOf(kind)];
+  if (section.battenShare === 0) return section.planes.reduce((sum, p) => sum + p.resistance, RSE + rsi);
+  // A plane that the batten enters in part is two planes: the standard homogenises each by itself.
+  const apart = section.planes.flatMap(p => [
+    { field: p.through, timber: p.through },
+    ...(p.resistance > p.through || p.bridged > p.through
+      ? [{ field: p.resistance - p.through, timber: p.bridged - p.through }]
+      : []),
+  ]);
+  const paths = [
+    { share: 1 - section.battenShare, resistances: apart.map(p => p.field) },
+    { share: section.battenShare, resistances: apart.map(p => p.timber) },
+  ];
+  return combinedResistance(paths, rsi, RSE).total;
+}
+
+/** U-value of a bay, W/m2K: parallel paths over its depth, taken as a straight taper. */
+export function bayUValue(
+  layers: readonly Layer[],
+  bay: Bay,
+  kind: ZoneKind,
+  shell: Shell,
+  library: Library,
+): number {
+  const { depthMin, depthMax } = bay;
+  const u = (depth: number) => 1 / totalResistance(sectionAt(layers, depth, kind, shell, library), kind);
+  if (depthMax.value - depthMin.value < 5e-4) return u(depthMin.value);
+  return GAUSS.reduce(
+    (sum, [x, w]) => sum + w * u(depthMin.value + x * (depthMax.value - depthMin.value)),
+    0,
+  );
+}
+
+/** The field of a section as the moisture methods read it. */
+export const assemblyOf = (section: Section, kind: ZoneKind): Assembly => ({
+  rse: RSE,
+  rsi: RSI[directionOf(kind)],
+  layers: section.planes.map(p => ({ resistance: p.resistance, sd: p.sd })),
+});
+
+function skinPlane(shell: Shell, library: Library): Plane {
+  const material = materialOf(library, shell.skin.material);
+  const thickness = shell.skin.thickness.value;
+  const r = thickness / material.conductivity;
+  return {
+    layer: 'skin',
+    material: material.id,
+    thickness,
+    resistance: r,
+    bridged: r,
+    through: r,
+    sd: sdOf(material, thickness),
+  };
+}
+
+/** Air planes get their resistance once both neighbours are known. */
+const airPlane = (layer: string, thickness: number, bridged: number): Plane => ({
+  layer,
+  material: null,
+  thickness,
+  resistance: 0,
+  bridged,
+  through: 0,
+  sd: thickness,
+});
+
+/** Stiff boards leave the gap behind them; anything else leaves it on the room side (null). */
+function gapIndex(layers: readonly Layer[], library: Library): number | null {
+  const first = layers.findIndex(l => l.role === 'fill');
+  const layer = layers[first];
+  if (layer?.role !== 'fill') return null;
+  const material = materialOf(library, layer.material);
+  return material.flexible || material.selfAdhesive ? null : first;
+}
+
+function resolveAir(planes: Plane[], kind: ZoneKind, library: Library): void {
+  const face = (plane: Plane | undefined, side: 'room' | 'skin') => {
+    if (!plane?.material) return 0.9;
+    const material = materialOf(library, plane.material);
+    return side === 'room' ? material.emissivity : material.emissivityBack;
+  };
+  planes.forEach((plane, i) => {
+    if (plane.material !== null) return;
+    plane.resistance = airSpaceResistance({
+      thickness: plane.thickness,
+      direction: directionOf(kind),
+      emissivities: [face(planes[i - 1], 'room'), face(planes[i + 1], 'skin')],
+    });
+    if (plane.layer !== 'batten gap') plane.bridged = plane.through = plane.resistance;
+  });
+}

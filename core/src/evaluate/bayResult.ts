@@ -1,0 +1,35 @@
+import type { Fit, LaidBay } from '../build/index.ts';
+import type { BayMoisture, DampState } from '../van/wetting/index.ts';
+import type { Evaluation } from './evaluate.ts';
+
+/** One bay's answers to all questions side by side. */
+export interface BayResult extends LaidBay {
+  /** Null where it is bare. */
+  fit: Fit | null;
+  /** W/m2K. */
+  uValue: number;
+  damp: DampState;
+  /** Null where it is bare. */
+  moisture: BayMoisture | null;
+}
+
+/** The answers for a bay. Throws RangeError for one the evaluated shell does not have. */
+export function bayResult(e: Evaluation, id: string): BayResult {
+  const laid = e.bays.get(id);
+  if (!laid) throw new RangeError(`The evaluation has no bay “${id}”`);
+  const { state, moisture } = e.damp.bays.get(id)!;
+  return {
+    ...laid,
+    fit: e.fit.bays.get(id)!,
+    uValue: e.heat.bays.get(id)!,
+    damp: state,
+    moisture,
+  };
+}
+
+/** The same for every bay, in the order of the shell. */
+export const bayResults = (e: Evaluation): BayResult[] => [...e.bays.keys()].map(id => bayResult(e, id));
+
+/** The bay that is worst off for damp and speaks for the van; null when all are bare. */
+export const worstBay = (e: Evaluation): BayResult | null =>
+  e.damp.worst === null ? null : bayResult(e, e.damp.worst);

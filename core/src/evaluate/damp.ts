@@ -1,0 +1,68 @@
+import type { LayUp } from '../build/index.ts';
+import type { Library } from '../materials/index.ts';
+import type { Brief, Shell } from '../model/index.ts';
+import { type Air, dewPoint } from '../physics/air/index.ts';
+import {
+  type BayMoisture,
+  bayMoisture,
+  climateFor,
+  type DampState,
+  dampModel,
+  gainOf,
+  missedOf,
+  dampOf as stateOf,
+} from '../van/wetting/index.ts';
+
+/** How damp a bay gets. */
+export interface BayDamp {
+  state: DampState;
+  /** Null where it is bare. */
+  moisture: BayMoisture | null;
+}
+
+/** Damp of a van by the monthly method. */
+export interface DampResult {
+  bays: ReadonlyMap<string, BayDamp>;
+  /** State and id of the worst bay; null when all are bare. */
+  state: DampState;
+  worst: string | null;
+  /** How many bays are bare. */
+  bareBays: number;
+  /** The design night; dew point of the cabin, degC. */
+  night: { outside: Air; inside: Air; dewPoint: number };
+}
+
+const BARE: BayDamp = { state: 'bare', moisture: null };
+
+export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, library: Library): DampResult {
+  const climate = climateFor(shell, brief);
+  const damp = cases.map(({ kind, bay, buildUp, joints }): BayDamp => {
+    if (!buildUp) return BARE;
+    const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
+    const leak = leakAt(missedOf(buildUp));
+    const moisture = bayMoisture(assembly, climate, gainOf(shell, kind), leak, joints.seamLength);
+    return { state: stateOf(moisture), moisture };
+  });
+  const byBay = new Map<string, BayDamp>();
+  let worst: string | null = null;
+  let bareBays = 0;
+  for (const { bay, like } of bays.values()) {
+    const here = damp[like.index]!;
+    byBay.set(bay.id, here);
+    if (!here.moisture) bareBays++;
+    else if (worst === null || dampRank(here) > dampRank(byBay.get(worst)!)) worst = bay.id;
+  }
+  return {
+    bays: byBay,
+    state: worst === null ? 'bare' : byBay.get(worst)!.state,
+    worst,
+    bareBays,
+    night: { ...climate.night, dewPoint: dewPoint(climate.night.inside.p) },
+  };
+}
+
+const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };
+
+/** How bad a bay is: by its state, then growth, then peak. */
+export const dampRank = ({ state, moisture }: BayDamp): number =>
+  RANK[state] * 1e6 + (moisture?.growth ?? 0) * 1e3 + (moisture?.peak ?? 0);

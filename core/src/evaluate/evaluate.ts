@@ -1,0 +1,39 @@
+import { type LaidBay, layUp } from '../build/index.ts';
+import type { Library } from '../materials/index.ts';
+import type { Design, Placement } from '../model/index.ts';
+import { type TakeOff, takeOff } from '../order/takeoff/index.ts';
+import { type DampResult, dampOf } from './damp.ts';
+import { type FitResult, fitOf } from './fit.ts';
+import { type HeatResult, heatOf } from './heat.ts';
+import { type LoadResult, loadOf } from './load.ts';
+
+/** Everything the views show of one placement, a result a question; SI units. */
+export interface Evaluation {
+  /** By bay id, in the order of the shell: what is laid into each. */
+  bays: ReadonlyMap<string, LaidBay>;
+  fit: FitResult;
+  heat: HeatResult;
+  damp: DampResult;
+  load: LoadResult;
+  order: TakeOff;
+}
+
+/**
+ * Lays a placement into the design's shell and asks every question of it under the design's brief. Throws RangeError
+ * for an unknown material: `checkDesign` finds those first.
+ */
+export function evaluate(
+  { shell, brief }: Pick<Design, 'shell' | 'brief'>,
+  placement: Placement,
+  library: Library,
+): Evaluation {
+  const laid = layUp(shell, placement, library);
+  return {
+    bays: laid.bays,
+    fit: fitOf(shell, laid, library),
+    heat: heatOf(shell, laid, library),
+    damp: dampOf(shell, brief, laid, library),
+    load: loadOf(laid, library),
+    order: takeOff(laid, library),
+  };
+}

@@ -1,0 +1,67 @@
+import { bayUValue, directionOf, type LaidBay, type LayUp } from '../build/index.ts';
+import type { Library } from '../materials/index.ts';
+import type { Shell, Zone } from '../model/index.ts';
+import { type Bridge, zoneBridges } from '../van/bridges/index.ts';
+import { glazing } from '../van/climate/index.ts';
+
+/** Heat one zone loses, W/K. */
+interface ZoneHeat {
+  zone: Zone;
+  /** Clear bays. */
+  bays: number;
+  /** Its details by length, m, and what each metre adds, W/mK. */
+  bridges: Bridge[];
+  /** What ribs and rails add to the clear bays; what bay ends, window edges and door frames add. */
+  ribs: number;
+  edges: number;
+  /** Windows and hatches, m2 and W/m2K. */
+  openings: { id: string; area: number; uValue: number }[];
+  loss: number;
+}
+
+/**
+ * Heat loss of a van: clear bays, openings, and ribs, rails, ends, window edges and door frames by two-dimensional
+ * sections.
+ */
+export interface HeatResult {
+  /** U-value by bay, W/m2K. */
+  bays: ReadonlyMap<string, number>;
+  /** In the order of the shell. */
+  zones: ZoneHeat[];
+  /** W/K. */
+  loss: number;
+}
+
+export function heatOf(shell: Shell, { bays, cases }: LayUp, library: Library): HeatResult {
+  const us = cases.map(({ buildUp, bay, kind }) =>
+    bayUValue(buildUp?.layers ?? [], bay, kind, shell, library),
+  );
+  const uOf = (bay: LaidBay) => us[bay.like.index]!;
+  const byBay = new Map<string, number>();
+  for (const b of bays.values()) byBay.set(b.bay.id, uOf(b));
+  const zones = shell.zones.map(zone => zoneHeat(shell, zone, bays, uOf, library));
+  return { bays: byBay, zones, loss: zones.reduce((sum, z) => sum + z.loss, 0) };
+}
+
+function zoneHeat(
+  shell: Shell,
+  zone: Zone,
+  bays: LayUp['bays'],
+  uOf: (bay: LaidBay) => number,
+  library: Library,
+): ZoneHeat {
+  const bridges = zoneBridges(shell, zone, bays, uOf, library);
+  const openings = zone.openings.map(o => ({
+    id: o.id,
+    area: o.width.value * o.height.value,
+    uValue: glazing(o.glazing, directionOf(zone.kind)).uValue,
+  }));
+  let clear = 0;
+  for (const { id } of zone.bays) clear += bays.get(id)!.area * uOf(bays.get(id)!);
+  let [ribs, edges, glass] = [0, 0, 0];
+  for (const b of bridges)
+    if (b.what === 'rib' || b.what === 'rail') ribs += b.length * b.adds;
+    else edges += b.length * b.adds;
+  for (const o of openings) glass += o.area * o.uValue;
+  return { zone, bays: clear, bridges, ribs, edges, openings, loss: clear + ribs + edges + glass };
+}

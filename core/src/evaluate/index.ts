@@ -1,0 +1,3 @@
+export { type BayResult, bayResult, bayResults, worstBay } from './bayResult.ts';
+export { dampRank } from './damp.ts';
+export { type Evaluation, evaluate } from './evaluate.ts';

@@ -1,0 +1,20 @@
+import type { LayUp } from '../build/index.ts';
+import type { Library } from '../materials/index.ts';
+import { type MassLine, massLines } from '../order/load/index.ts';
+
+/** What is added to the van's mass, kg. */
+export interface LoadResult {
+  lines: MassLine[];
+  /** By zone; one without any is left out. */
+  zones: ReadonlyMap<string, number>;
+  mass: number;
+}
+
+export function loadOf({ covers }: LayUp, library: Library): LoadResult {
+  const lines = massLines(covers, library);
+  const zones = new Map<string, number>();
+  for (const { zone, mass } of lines) zones.set(zone, (zones.get(zone) ?? 0) + mass);
+  let mass = 0;
+  for (const share of zones.values()) mass += share;
+  return { lines, zones, mass };
+}

@@ -1,5 +1,0 @@
-export { airSpaceResistance } from './airSpace.ts';
-export { combinedResistance } from './combined.ts';
-export { glazing, paneLayers } from './glazing.ts';
-export { type Periodic, periodic } from './periodic.ts';
-export { type Direction, RSE, RSI } from './surface.ts';

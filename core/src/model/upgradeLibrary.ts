@@ -1,0 +1,78 @@
+import { LIBRARY_FORMAT as LATEST } from './format.ts';
+
+export type UpgradeResult = { ok: true; document: unknown } | { ok: false; message: string };
+
+type Json = Record<string, unknown>;
+
+const GUESSED = 'Taken from its family when this material was brought up to format 2: look it over';
+
+/**
+ * An own material or price of any earlier format (those before 2 carry none) as the newest one. What a material of
+ * format 1 does with water, and how it is joined, was never said: it is taken from its family, and its sources say so.
+ */
+export function upgradeOwn(document: unknown, kind: 'material' | 'price'): UpgradeResult {
+  if (typeof document !== 'object' || document === null || Array.isArray(document))
+    return { ok: false, message: `This is no ${kind}: it should be one object.` };
+  const own = document as Json;
+  const format = own.format ?? 1;
+  if (format === LATEST) return { ok: true, document };
+  if (format !== 1)
+    return {
+      ok: false,
+      message: `The ${kind} is of format ${String(format)}; this program reads formats 1 to ${LATEST}. Open it with a newer version.`,
+    };
+  return {
+    ok: true,
+    document: kind === 'price' ? { ...own, format: LATEST } : fromMaterial1(own),
+  };
+}
+
+/** A file's own materials and prices brought up; what is no list is left for the schema to name. */
+export function upgradeOwnLists(file: Json): UpgradeResult {
+  const out = { ...file };
+  for (const [list, kind] of [
+    ['materials', 'material'],
+    ['prices', 'price'],
+  ] as const) {
+    const items = file[list];
+    if (!Array.isArray(items)) continue;
+    const read = items.map(item => upgradeOwn(item, kind));
+    const refused = read.find(r => !r.ok);
+    if (refused) return refused;
+    out[list] = read.map(r => r.ok && r.document);
+  }
+  return { ok: true, document: out };
+}
+
+/** Whether format 1 sold it by what it covers: what is poured, or sprayed on thinner than a bead. */
+function spread({ family, stock }: Json): boolean {
+  const first = Array.isArray(stock) ? (stock[0] as Json | undefined) : undefined;
+  return family === 'fibre' || Number(first?.thickness) < 0.001;
+}
+
+function fromMaterial1(old: Json): Json {
+  const family = String(old.family);
+  const foiled = Number(old.emissivity) < 0.5;
+  const shiny = family === 'board' || family === 'foil' || family === 'membrane';
+  // Format 1 held linings of wood and of plastic alike: those of wood do not stand the wet.
+  const wooden = (family === 'timber' || family === 'lining') && old.toleratesWet === false;
+  const covers =
+    Array.isArray(old.roles) && old.roles.some(role => role === 'vapour control' || role === 'lining');
+  return {
+    ...old,
+    format: LATEST,
+    emissivityBack: shiny ? old.emissivity : 0.9,
+    sorption: wooden ? 'wood' : family === 'fibre' ? 'fibre' : 'none',
+    mould: wooden ? 'sensitive' : family === 'fibre' ? 'medium' : 'resistant',
+    yield: typeof old.yield === 'number' ? { amount: old.yield, per: spread(old) ? 'm²' : 'm' } : null,
+    jointed: family === 'board',
+    tapedWith: family === 'board' || covers ? (foiled ? 'foil-tape-75' : 'membrane-tape') : null,
+    bondLimit: null,
+    usualAs: [],
+    sources: {
+      ...(old.sources as Json | undefined),
+      moisture: GUESSED,
+      bond: 'Not said',
+    },
+  };
+}

@@ -1,1 +1,0 @@
-export { cutLengths, shelfLayout, splitToFit } from './shelf.ts';

@@ -1,0 +1,1 @@
+export { cutLengths, shelfLayout } from './shelf.ts';

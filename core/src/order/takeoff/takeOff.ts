@@ -1,0 +1,217 @@
+import { type Cover, cutsOf, type LayUp, splitToFit } from '../../build/index.ts';
+import { type Library, materialOf, stockFor } from '../../materials/index.ts';
+import type { Material, Stock } from '../../model/index.ts';
+import { cutLengths, shelfLayout } from '../nesting/index.ts';
+
+/** A rectangular piece to cut, m, allowance included. */
+export interface Piece {
+  /** Number chalked on it: zone or bay, layer, and part when split. */
+  id: string;
+  zone: string;
+  bays: string[];
+  material: string;
+  thickness: number;
+  width: number;
+  height: number;
+  /** Share of a bay's sheet, when a cover had to be split. */
+  splitOf: number;
+}
+
+/** One line of the shopping list. */
+export interface OrderLine {
+  material: string;
+  stock: Stock;
+  /** What is needed and its unit: m2 of pieces, m of length. */
+  need: number;
+  unit: 'm²' | 'm';
+  /** Sheets, rolls, lengths, cans. */
+  items: number;
+  packs: number;
+  cost: number;
+  /** Share of what is bought that is used. */
+  used: number;
+  pieces: number;
+  why: string;
+  byZone: Record<string, number>;
+}
+
+export interface TakeOff {
+  pieces: Piece[];
+  lines: OrderLine[];
+  cost: number;
+  costByZone: Record<string, number>;
+}
+
+/** Tape and adhesive wasted in use. */
+const WASTE = 1.1;
+
+/** Pieces, consumables and whole packs for what is laid up. Throws RangeError for an unknown material. */
+export function takeOff({ covers, joints }: Pick<LayUp, 'covers' | 'joints'>, library: Library): TakeOff {
+  const ledger = new Usage();
+  const pieces: Piece[] = [];
+  for (const cover of covers) cutCover(cover, pieces, ledger, library);
+  for (const { material, taped, zone, length } of joints) {
+    const tape = taped ? materialOf(library, material).tapedWith : null;
+    if (tape) ledger.add(tape, zone, length * WASTE, 'm', 'tapes every seam');
+  }
+  const lines = [...sheetLines(pieces, library), ...ledger.lines(library)].sort((a, b) => b.cost - a.cost);
+  const costByZone: Record<string, number> = {};
+  for (const line of lines) {
+    const total = Object.values(line.byZone).reduce((a, b) => a + b, 0);
+    for (const [zone, amount] of Object.entries(line.byZone))
+      costByZone[zone] = (costByZone[zone] ?? 0) + (line.cost * amount) / total;
+  }
+  return { pieces, lines, cost: lines.reduce((sum, l) => sum + l.cost, 0), costByZone };
+}
+
+/** Cuts one cover into pieces and notes what fixes it. */
+function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library): void {
+  const { layer } = cover;
+  if (layer.role === 'air gap') return;
+  const material = materialOf(library, layer.material);
+  const stock = stockFor(material, layer.thickness);
+  if (layer.role === 'batten') {
+    const count = Math.floor(cover.width / layer.spacing) + 1;
+    const { parts } = splitToFit(stock.width, cover.height, stock);
+    for (let i = 0; i < count; i++)
+      for (const part of parts) ledger.length(layer.material, stock, cover.zone, part.height);
+    fix(material, cover, count * cover.height, ledger, library);
+    return;
+  }
+  if (material.yield !== null) {
+    ledger.add(layer.material, cover.zone, cover.area, material.yield.per, 'fills the bays');
+    return;
+  }
+  const { parts, seam } = cutsOf(cover, library)!;
+  const name = cover.bays.length === 1 ? cover.bays[0]! : `${cover.bays[0]}–${cover.bays.at(-1)}`;
+  for (const [i, part] of parts.entries())
+    pieces.push({
+      id: `${name} ${layer.role}${parts.length > 1 ? ` ${i + 1}/${parts.length}` : ''}`,
+      zone: cover.zone,
+      bays: cover.bays,
+      material: material.id,
+      thickness: stock.thickness,
+      width: part.width,
+      height: part.height,
+      splitOf: parts.length,
+    });
+  fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, library);
+}
+
+/** What holds a material: by area where its pack says so, by joint length otherwise. */
+function fix(material: Material, cover: Cover, edge: number, ledger: Usage, library: Library): void {
+  if (!material.fixedWith) return;
+  const fixing = materialOf(library, material.fixedWith);
+  const unit = fixing.yield?.per ?? 'm';
+  ledger.add(
+    fixing.id,
+    cover.zone,
+    (unit === 'm²' ? cover.area : edge) * WASTE,
+    unit,
+    `fixes: ${material.name}`,
+  );
+}
+
+function sheetLines(pieces: Piece[], library: Library): OrderLine[] {
+  const groups = new Map<string, Piece[]>();
+  for (const piece of pieces) {
+    const key = `${piece.material}/${piece.thickness}`;
+    const group = groups.get(key);
+    if (group) group.push(piece);
+    else groups.set(key, [piece]);
+  }
+  return [...groups.values()].map(group => {
+    const { material, thickness } = group[0]!;
+    const stock = stockFor(materialOf(library, material), thickness);
+    const { sheets } = shelfLayout(group, stock);
+    const byZone: Record<string, number> = {};
+    let need = 0;
+    for (const p of group) {
+      need += p.width * p.height;
+      byZone[p.zone] = (byZone[p.zone] ?? 0) + p.width * p.height;
+    }
+    const packs = Math.ceil(sheets / stock.perPack);
+    const bought = packs * stock.perPack * stock.width * stock.length;
+    return {
+      material,
+      stock,
+      need,
+      unit: 'm²' as const,
+      items: sheets,
+      packs,
+      cost: packs * stock.price,
+      used: need / bought,
+      pieces: group.length,
+      why: 'pieces',
+      byZone,
+    };
+  });
+}
+
+/** What is used by the metre or by what one can does, gathered as covers are cut. */
+class Usage {
+  private amounts = new Map<string, { byZone: Record<string, number>; unit: 'm²' | 'm'; why: Set<string> }>();
+  private lengths = new Map<
+    string,
+    { material: string; stock: Stock; cuts: number[]; byZone: Record<string, number> }
+  >();
+
+  add(material: string, zone: string, amount: number, unit: 'm²' | 'm', why: string): void {
+    const entry = this.amounts.get(material) ?? { byZone: {}, unit, why: new Set<string>() };
+    entry.byZone[zone] = (entry.byZone[zone] ?? 0) + amount;
+    entry.why.add(why);
+    this.amounts.set(material, entry);
+  }
+
+  length(material: string, stock: Stock, zone: string, length: number): void {
+    const key = `${material}/${stock.thickness}`;
+    const entry = this.lengths.get(key) ?? { material, stock, cuts: [], byZone: {} };
+    entry.cuts.push(length);
+    entry.byZone[zone] = (entry.byZone[zone] ?? 0) + length;
+    this.lengths.set(key, entry);
+  }
+
+  lines(library: Library): OrderLine[] {
+    const sum = (byZone: Record<string, number>) => Object.values(byZone).reduce((a, b) => a + b, 0);
+    const consumed = [...this.amounts].map(([id, { byZone, unit, why }]): OrderLine => {
+      const material = materialOf(library, id);
+      const stock = material.stock[0]!;
+      const need = sum(byZone);
+      const items = Math.ceil(need / (material.yield?.amount ?? stock.length) - 1e-9);
+      const packs = Math.ceil(items / stock.perPack);
+      const bought = packs * stock.perPack * (material.yield?.amount ?? stock.length);
+      return {
+        material: id,
+        stock,
+        need,
+        unit,
+        items,
+        packs,
+        cost: packs * stock.price,
+        used: need / bought,
+        pieces: 0,
+        why: [...why].join('; '),
+        byZone,
+      };
+    });
+    const sticks = [...this.lengths.values()].map(({ material, stock, cuts, byZone }): OrderLine => {
+      const items = cutLengths(cuts, stock.length);
+      const packs = Math.ceil(items / stock.perPack);
+      const need = sum(byZone);
+      return {
+        material,
+        stock,
+        need,
+        unit: 'm',
+        items,
+        packs,
+        cost: packs * stock.price,
+        used: need / (packs * stock.perPack * stock.length),
+        pieces: cuts.length,
+        why: 'lengths',
+        byZone,
+      };
+    });
+    return [...sticks, ...consumed];
+  }
+}

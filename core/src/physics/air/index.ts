@@ -1,0 +1,19 @@
+export {
+  AIR_CAPACITY,
+  AIR_DENSITY,
+  AIR_HEAT_CAPACITY,
+  type Air,
+  airDensity,
+  FACE_HOLDS,
+  MASS_TRANSFER,
+  STEFAN_BOLTZMANN,
+} from './air.ts';
+export {
+  concentration,
+  DELTA_AIR,
+  dewPoint,
+  pressureOf,
+  R_VAPOUR,
+  saturationPressure,
+  saturationPressureFast,
+} from './saturation.ts';

@@ -1,0 +1,5 @@
+export { airSpaceResistance } from './airSpace.ts';
+export { combinedResistance } from './combined.ts';
+export { hollowConductivity } from './hollow.ts';
+export { type Periodic, periodic } from './periodic.ts';
+export { type Direction, RSE, RSI } from './surface.ts';

@@ -1,0 +1,223 @@
+import { describe, expect, it } from 'vitest';
+import { demoDesigns } from '../../demo/index.ts';
+import { evaluate } from '../../evaluate/evaluate.ts';
+import { makeLibrary } from '../../materials/index.ts';
+import type { Shell } from '../../model/index.ts';
+import { saturationPressure } from '../../physics/air/index.ts';
+import { simulateHourly } from '../../physics/hourly/index.ts';
+import { hourlyYear } from '../../van/climate/index.ts';
+import { glassOf } from '../../van/wetting/index.ts';
+import { hotDay } from './hotDay.ts';
+import { heaterNeed, SLEEPER, type VanModel, vanLoss, vanModel } from './vanModel.ts';
+import { vanNight } from './vanNight.ts';
+import { VanState } from './vanState.ts';
+import { vanYear } from './vanYear.ts';
+
+describe('the whole van', () => {
+  const library = makeLibrary();
+  const [design] = demoDesigns(library);
+  const { brief } = design!;
+  const shell = {
+    ...design!.shell,
+    skin: { ...design!.shell.skin, colour: 'grey' as Shell['skin']['colour'] },
+  };
+  const year = hourlyYear(brief, glassOf(shell));
+  const placement = design!.variants[2]!.design;
+  const e = evaluate(design!, placement, library);
+  const choice = { covers: false, heater: null };
+  const model = vanModel(e, shell, brief, choice, library);
+  const run = vanYear(model, year);
+
+  it('has every bay in one part, with the evaluation’s areas and losses', () => {
+    expect(model.parts.flatMap(p => p.bays).sort()).toEqual([...e.bays.keys()].sort());
+    const area = model.parts.reduce((s, p) => s + p.area, 0);
+    expect(area).toBeCloseTo(
+      [...e.bays.values()].reduce((s, b) => s + b.area, 0),
+      9,
+    );
+  });
+  it('makes and loses neither water nor heat', () => {
+    expect(run.waterBalance).toBeLessThan(1e-9);
+    expect(run.energyBalance).toBeLessThan(1e-9);
+    expect(run.given).toBeGreaterThan(run.vented);
+  });
+  it('held steady loses what the evaluation says, by its bays, ribs, edges, panes and air', () => {
+    const still: VanModel = {
+      ...model,
+      people: 0,
+      production: 0,
+      heater: 1e6,
+      // No sky and no sun: the films of ISO 6946 alone.
+      parts: model.parts.map(p => ({ ...p, model: { ...p.model, facing: { sun: 0, sky: 0 } } })),
+    };
+    const van = new VanState(still, 3600, { t: 18, vapour: 400 });
+    const weather = { outside: -5, vapour: 300, sun: 0, open: 1, occupied: true, heating: true, air: 0.008 };
+    for (let h = 0; h < 400; h++) van.advance(weather);
+    const parts = still.parts.reduce((sum, p) => {
+      const { rsi, rse, layers } = p.model.section;
+      const r = layers.reduce((a, l) => a + l.thickness / l.conductivity, rsi + rse);
+      return sum + p.area / r;
+    }, 0);
+    const steady = (parts + model.bridges + model.glass.conductance + 1206 * 0.008) * (brief.cabin + 5);
+    expect(Math.abs(van.power / steady - 1)).toBeLessThan(0.002);
+    // The parts stand for their bays: within 6 % of the sum over all of them (tapers, battens).
+    const bays = e.heat.zones.reduce((s, z) => s + z.bays, 0);
+    expect(Math.abs(parts / bays - 1)).toBeLessThan(0.06);
+  });
+  it('falls as an exponential with the heater off, when only air and panes are there (closed form)', () => {
+    const bare: VanModel = {
+      ...model,
+      parts: [],
+      bridges: 20,
+      mass: 1,
+      massLink: 1,
+      people: 0,
+      heater: 0,
+      production: 0,
+    };
+    const van = new VanState(bare, 10, { t: 20, vapour: 500 });
+    const loss = 20 + bare.glass.conductance;
+    for (let k = 0; k < 60; k++)
+      van.advance({ outside: 0, vapour: 400, sun: 0, open: 1, occupied: false, heating: false, air: 0 });
+    const tau = (1.2 * 1005 * bare.volume) / loss;
+    expect(van.t).toBeCloseTo(20 * Math.exp(-600 / tau), 0);
+    expect(Math.abs(van.t - 20 * Math.exp(-600 / tau))).toBeLessThan(0.15);
+  });
+  it('a part’s water comes near what its bay alone takes up in the cabin air that the van found', () => {
+    const k = model.parts.findIndex(p => p.bays.includes('L3m'));
+    const { section, leakAt, facing } = model.parts[k]!.model;
+    const inside = Float64Array.from(run.inside);
+    const alone = simulateHourly(
+      { ...section, leak: 0, start: { t: year.outside[0]!, humidity: 0.6 } },
+      {
+        outside: year.outside,
+        inside,
+        vapour: inside.map((t, h) => run.humidity[h]! * saturationPressure(t)),
+        gain: year.sun.map(s => model.absorptance * facing.sun * s - facing.sky),
+        leak: year.outside.map((t, h) => leakAt(t, inside[h]!)),
+      },
+      year.outside.length,
+    );
+    const peak = Math.max(...alone.water);
+    expect(peak).toBeGreaterThan(0.02);
+    expect(Math.abs(run.parts[k]!.peaks[0]! / peak - 1)).toBeLessThan(0.05);
+  });
+  it('fewer people, more fresh air and covers do what they do', () => {
+    const alone = vanYear(vanModel(e, shell, { ...brief, people: 1 }, choice, library), year);
+    expect(alone.given).toBeLessThan(run.given);
+    const covered = vanYear(vanModel(e, shell, brief, { ...choice, covers: true }, library), year);
+    expect(covered.energy).toBeLessThan(run.energy);
+    const small = vanYear(vanModel(e, shell, brief, { ...choice, heater: 600 }, library), year);
+    expect(small.hoursCold).toBeGreaterThan(run.hoursCold);
+    expect(Math.max(...small.power)).toBeLessThanOrEqual(600);
+  });
+  it('a cold bare van runs with water', () => {
+    const bare = vanModel(
+      evaluate(design!, { buildUps: [], zones: {}, bays: {} }, library),
+      shell,
+      { ...brief, ventilation: 2 },
+      choice,
+      library,
+    );
+    const wet = vanYear(bare, year);
+    expect(wet.parts.every(p => p.zone === 'F' || p.peaks[0]! > 0.02)).toBe(true);
+    expect(wet.waterBalance).toBeLessThan(1e-9);
+  });
+  it('says how far it is, and two years begin alike', () => {
+    const shares: number[] = [];
+    const two = vanYear(model, year, 2, s => shares.push(s));
+    expect(shares).toHaveLength(24);
+    expect(two.inside[1000]).toBe(run.inside[1000]);
+    expect(two.parts[0]!.peaks).toHaveLength(2);
+  });
+
+  describe('on the design night', () => {
+    const cold = () => -5;
+    const night = (change: Partial<typeof brief> = {}, more: Partial<VanModel> = {}, heated = true) => {
+      const made = vanModel(e, shell, { ...brief, ...change }, choice, library);
+      return vanNight({ ...made, ...more }, cold, 12, heated);
+    };
+    const asIs = vanModel(e, shell, brief, choice, library);
+    it('held by the thermostat takes the losses and the sky, less the sleepers', () => {
+      const held = night();
+      const steady = heaterNeed(asIs, -5);
+      const sky = asIs.parts.reduce((sum, p) => {
+        const { layers, rse, rsi } = p.model.section;
+        const r = layers.reduce((a, l) => a + l.thickness / l.conductivity, rse + rsi);
+        return sum + (p.area / r) * p.model.facing.sky * rse;
+      }, 0);
+      expect(steady).toBeCloseTo(vanLoss(asIs) * (brief.cabin + 5) + sky - 2 * SLEEPER, 6);
+      expect(held.dawn).toBeCloseTo(brief.cabin, 6);
+      // What the linings take up and give off as heat of vapour is the rest.
+      expect(Math.abs(held.power.at(-1)! / steady - 1)).toBeLessThan(0.02);
+      expect(held.energy * 1000).toBeGreaterThan(0.97 * steady * 12);
+    });
+    it('with the heater off falls towards outside and what the sleepers keep, slower with more in it', () => {
+      const off = night({}, {}, false);
+      const rest = -5 + (2 * SLEEPER) / vanLoss(asIs);
+      expect(off.dawn).toBeGreaterThan(rest - 3);
+      expect(off.dawn).toBeLessThan(rest + 4);
+      expect(night({}, { mass: 1e6, massLink: 400 }, false).dawn).toBeGreaterThan(off.dawn);
+      for (let i = 1; i < off.inside.length; i++)
+        expect(off.inside[i]!).toBeLessThan(off.inside[i - 1]! + 0.05);
+    });
+    it('tells when it gets too cold to sit in, and that it never does while heated', () => {
+      const off = night({}, {}, false);
+      expect(night().chill).toBeNull();
+      const first = off.inside.findIndex(t => t < 10);
+      expect(off.chill).toBeCloseTo(off.minutes[first]! / 60, 9);
+    });
+    it('a heater too small does what it can', () => {
+      const small = night({}, { heater: 500 });
+      expect(small.dawn).toBeLessThan(brief.cabin - 5);
+      expect(Math.max(...small.power)).toBeLessThanOrEqual(500);
+    });
+    it('less fresh air puts more on the glass; covers save heat; a meal without gas is drier', () => {
+      expect(night({ ventilation: 2 }).onGlass).toBeGreaterThan(night().onGlass);
+      const covered = vanModel(e, shell, brief, { ...choice, covers: true }, library);
+      expect(vanNight(covered, cold, 12, true).energy).toBeLessThan(night().energy);
+      expect(night({ cooking: 'none' }).humidity.at(-1)!).toBeLessThan(night().humidity.at(-1)!);
+      expect(night({ people: 4 }).humidity.at(-1)!).toBeGreaterThan(night().humidity.at(-1)!);
+    });
+    it('makes and loses no water', () => {
+      for (const ventilation of [1, 8, 40]) expect(night({ ventilation }).waterBalance).toBeLessThan(1e-9);
+    });
+  });
+
+  describe('on a hot day', () => {
+    const day = (change: Partial<typeof choice>, open = 1, air = model.leakage, colour = shell.skin.colour) =>
+      hotDay(
+        vanModel(e, { ...shell, skin: { ...shell.skin, colour } }, brief, { ...choice, ...change }, library),
+        brief,
+        { open, air },
+      );
+    const now = day({});
+    it('shade, colour, covers and moving air each make it cooler, and it is hotter than outside', () => {
+      expect(now.peak).toBeGreaterThan(Math.max(...now.outside));
+      for (const better of [
+        day({}, 0.15),
+        day({}, 1, model.leakage, 'white'),
+        day({ covers: true }),
+        day({}, 1, 0.15),
+      ])
+        expect(better.peak).toBeLessThan(now.peak);
+      expect(day({}, 1, model.leakage, 'black').roofPeak).toBeGreaterThan(now.roofPeak);
+    });
+    it('has settled: its last two midnights agree', () =>
+      expect(Math.abs(now.inside[0]! - now.inside.at(-1)!)).toBeLessThan(0.5));
+    it('insulation slows it by minutes, not hours (ISO 13786 of light linings)', () => {
+      const bare = hotDay(
+        vanModel(
+          evaluate(design!, { buildUps: [], zones: {}, bays: {} }, library),
+          shell,
+          brief,
+          choice,
+          library,
+        ),
+        brief,
+        { open: 1, air: model.leakage },
+      );
+      expect(Math.abs(now.peakAt - bare.peakAt)).toBeLessThan(2.5);
+    });
+  });
+});

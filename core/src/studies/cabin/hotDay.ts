@@ -1,0 +1,102 @@
+import type { Brief } from '../../model/index.ts';
+import { STEFAN_BOLTZMANN, saturationPressure } from '../../physics/air/index.ts';
+import { climateOf } from '../../van/climate/index.ts';
+import type { VanModel } from './vanModel.ts';
+import { VanState } from './vanState.ts';
+
+/** How the van stands on a hot day. */
+export interface HotDayChoice {
+  /** Share of sun and sky that reaches it: 1 in the open, about 0.15 under trees or an awning. */
+  open: number;
+  /** Fresh air in m3/s, as a roof vent or fan gives it. */
+  air: number;
+}
+
+export interface HotDay {
+  /** Hours of the day, and at each: degC outside, inside, and at the roof's skin. */
+  hours: number[];
+  outside: number[];
+  inside: number[];
+  roof: number[];
+  peak: number;
+  peakAt: number;
+  /** Hours of the day above 30 degC. */
+  hoursHot: number;
+  /** Hottest of the roof's skin: what glue overhead has to bear, degC. */
+  roofPeak: number;
+}
+
+/** Outer film in light air of 1 m/s at 30 degC, m2K/W: h_c = 4 + 4 v (ISO 6946:2017 Annex C, from memory) and radiation at 0.9. */
+const LIGHT_AIR = 1 / (4 + 4 * 1 + 0.9 * 4 * STEFAN_BOLTZMANN * 303.15 ** 3);
+/** A spell of heat over the month's mean, K, and a clear day's sun over its mean: common practice, no source. */
+const SPELL = 6;
+const CLEAR = 1.35;
+const STEP = 600;
+const DAYS = 4;
+const JULY = 6;
+
+/**
+ * A clear hot day in July of the brief's climate, repeated until it stands, at steps of ten minutes: nobody inside and
+ * no heater, in light air. Invented day: a spell of 6 K over the mean and a third more sun. For vans whose hottest month is July.
+ */
+export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoice): HotDay {
+  const climate = climateOf(brief.climate);
+  const mean = climate.temperature[JULY]! + SPELL;
+  const vapour = climate.humidity[JULY]! * saturationPressure(climate.temperature[JULY]!);
+  const outsideAt = (hour: number) =>
+    mean - 1.2 * climate.swing[JULY]! * Math.cos((2 * Math.PI * (hour - 3.5)) / 24);
+  const calm: VanModel = {
+    ...model,
+    parts: model.parts.map(p => ({
+      ...p,
+      model: { ...p.model, section: { ...p.model.section, rse: LIGHT_AIR } },
+    })),
+  };
+  const van = new VanState(calm, STEP, { t: mean, vapour });
+  const roofPart = model.parts.findIndex(p => p.model.facing.sun === 1);
+  const out: HotDay = {
+    hours: [],
+    outside: [],
+    inside: [],
+    roof: [],
+    peak: Number.NEGATIVE_INFINITY,
+    peakAt: 0,
+    hoursHot: 0,
+    roofPeak: Number.NEGATIVE_INFINITY,
+  };
+  const perDay = 86_400 / STEP;
+  for (let k = 0; k < DAYS * perDay; k++) {
+    const hour = ((k % perDay) + 1) * (STEP / 3600);
+    const outside = outsideAt(hour);
+    const sun = climate.sun[JULY]! * CLEAR * 1000 * noonShape(hour);
+    van.advance({
+      outside,
+      vapour: Math.min(vapour, saturationPressure(outside)),
+      sun,
+      open,
+      occupied: false,
+      heating: false,
+      air,
+    });
+    if (k < (DAYS - 1) * perDay) continue;
+    const roof = van.sections[roofPart];
+    out.hours.push(hour);
+    out.outside.push(outside);
+    out.inside.push(van.t);
+    out.roof.push(roof?.t[0] ?? Number.NaN);
+    if (van.t > out.peak) {
+      out.peak = van.t;
+      out.peakAt = hour;
+    }
+    if (van.t > 30) out.hoursHot += STEP / 3600;
+    if (roof) out.roofPeak = Math.max(out.roofPeak, roof.t[0]!);
+  }
+  return out;
+}
+
+/** Share of the day's sun in an hour, 1/h: half a sine over the 15.5 hours of a July day. */
+function noonShape(hour: number): number {
+  const length = 15.5;
+  const x = (hour - 12.5) / length;
+  return Math.abs(x) < 0.5 ? (Math.PI / (2 * length)) * Math.cos(Math.PI * x) : 0;
+}

@@ -1,0 +1,86 @@
+import { saturationPressure } from '../../physics/air/index.ts';
+import type { VanModel } from './vanModel.ts';
+import { VanState, type Weather } from './vanState.ts';
+
+export interface VanNight {
+  /** Minutes since the evening, and at each: degC, relative humidity, heater W, water on the panes kg. */
+  minutes: number[];
+  inside: number[];
+  outside: number[];
+  humidity: number[];
+  power: number[];
+  glass: number[];
+  /** Heat, kWh. */
+  energy: number;
+  dawn: number;
+  /** Hours until it is first under 10 degC; null if it never is. */
+  chill: number | null;
+  /** Most water on the panes, kg. */
+  onGlass: number;
+  waterBalance: number;
+}
+
+/** Step, s; hours the van is warmed beforehand; too cold to sit in, degC; humidity outside. */
+const STEP = 300;
+const WARM_UP = 24;
+const CHILL = 10;
+const OUTSIDE_HUMIDITY = 0.85;
+
+/**
+ * A clear night of the whole van at steps of five minutes, people inside; `outside` gives degC by hour from the
+ * evening. Before it the van is warmed for a day with nobody in it; `heated` leaves the heater on.
+ */
+export function vanNight(
+  model: VanModel,
+  outside: (hour: number) => number,
+  hours: number,
+  heated: boolean,
+): VanNight {
+  const air = (hour: number, occupied: boolean, heating: boolean): Weather => {
+    const t = outside(hour);
+    return {
+      outside: t,
+      vapour: OUTSIDE_HUMIDITY * saturationPressure(t),
+      sun: 0,
+      open: 1,
+      occupied,
+      heating,
+      air: model.ventilation,
+    };
+  };
+  const start = outside(0);
+  const van = new VanState(model, STEP, {
+    t: model.heater > 0 ? model.setpoint : start,
+    vapour: OUTSIDE_HUMIDITY * saturationPressure(start),
+  });
+  for (let k = 0; k < (WARM_UP * 3600) / STEP; k++) van.advance(air(0, false, true));
+  const night: VanNight = {
+    minutes: [],
+    inside: [],
+    outside: [],
+    humidity: [],
+    power: [],
+    glass: [],
+    energy: 0,
+    dawn: van.t,
+    chill: null,
+    onGlass: 0,
+    waterBalance: 0,
+  };
+  for (let k = 1; k <= (hours * 3600) / STEP; k++) {
+    const weather = air((k * STEP) / 3600, true, heated);
+    van.advance(weather);
+    night.minutes.push((k * STEP) / 60);
+    night.inside.push(van.t);
+    night.outside.push(weather.outside);
+    night.humidity.push(van.humidity());
+    night.power.push(van.power);
+    night.glass.push(van.onGlass);
+    night.energy += (van.power * STEP) / 3.6e6;
+    night.onGlass = Math.max(night.onGlass, van.onGlass);
+    if (night.chill === null && van.t < CHILL) night.chill = (k * STEP) / 3600;
+  }
+  night.dawn = van.t;
+  night.waterBalance = van.balances().water;
+  return night;
+}

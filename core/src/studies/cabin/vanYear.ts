@@ -1,0 +1,176 @@
+import { mouldIndex, timeOfWetness } from '../../physics/hourly/index.ts';
+import type { HourlyYear } from '../../van/climate/index.ts';
+import type { VanModel } from './vanModel.ts';
+import { VanState } from './vanState.ts';
+
+/** What a year does to one part of the shell. */
+export interface PartYear {
+  zone: string;
+  name: string;
+  bays: string[];
+  area: number;
+  /** Highest free water, kg/m2, in each year, what is left at each year's end, and what ran off. */
+  peaks: number[];
+  ends: number[];
+  runOff: number;
+  wetness: { hours: number; class: string };
+  mould: number;
+}
+
+interface VanMonth {
+  month: number;
+  /** Heat from the heater, kWh, and nights with people inside. */
+  energy: number;
+  nights: number;
+  /** Water run down panes and dripped, kg; mean humidity with people inside, 0 to 1. */
+  ran: number;
+  humidity: number;
+}
+
+export interface VanYear {
+  hours: number;
+  /** Hour by hour: degC in and out, humidity 0 to 1, heater W, water on panes kg, people inside. */
+  inside: Float32Array;
+  outside: Float32Array;
+  humidity: Float32Array;
+  power: Float32Array;
+  glass: Float32Array;
+  occupied: Uint8Array;
+  months: VanMonth[];
+  parts: PartYear[];
+  /** kWh of the last year; highest W; hours with people inside more than 2 K under the thermostat. */
+  energy: number;
+  heaterLimit: number;
+  hoursCold: number;
+  /** Hottest in the closed van, degC, and the hour; first hour of the coldest week. */
+  hottest: { t: number; hour: number };
+  coldestWeek: number;
+  given: number;
+  vented: number;
+  ran: number;
+  waterBalance: number;
+  energyBalance: number;
+}
+
+const HOUR = 3600;
+const WEEK = 168;
+
+/**
+ * A whole van for some years of hours from a dry October: the shell's parts, cabin air, panes, people and heater, each
+ * answering the others. `report` hears the share done at each month's end. Linear in parts and hours.
+ */
+export function vanYear(
+  model: VanModel,
+  year: HourlyYear,
+  years = 1,
+  report: (share: number) => void = () => undefined,
+): VanYear {
+  const length = year.outside.length;
+  const hours = length * years;
+  const van = new VanState(model, HOUR, { t: year.outside[0]!, vapour: year.vapourOutside[0]! });
+  const parts = model.parts.length;
+  const series = () => new Float32Array(hours);
+  const [skin, rh] = [model.parts.map(series), model.parts.map(series)];
+  const peaks = model.parts.map(() => new Array<number>(years).fill(0));
+  const ends = model.parts.map(() => new Array<number>(years).fill(0));
+  const runOff = new Float64Array(parts);
+  const out: VanYear = {
+    hours,
+    inside: series(),
+    outside: series(),
+    humidity: series(),
+    power: series(),
+    glass: series(),
+    occupied: new Uint8Array(hours),
+    months: Array.from({ length: 12 }, (_, month) => ({ month, energy: 0, nights: 0, ran: 0, humidity: 0 })),
+    parts: [],
+    energy: 0,
+    heaterLimit: model.heater,
+    hoursCold: 0,
+    hottest: { t: Number.NEGATIVE_INFINITY, hour: 0 },
+    coldestWeek: 0,
+    given: 0,
+    vented: 0,
+    ran: 0,
+    waterBalance: 0,
+    energyBalance: 0,
+  };
+  const occupiedHours = new Float64Array(12);
+  const weather = { outside: 0, vapour: 0, sun: 0, open: 1, occupied: false, heating: false, air: 0 };
+  for (let h = 0; h < hours; h++) {
+    const i = h % length;
+    const occupied = year.occupied[i] === 1;
+    weather.outside = year.outside[i]!;
+    weather.vapour = year.vapourOutside[i]!;
+    weather.sun = year.sun[i]!;
+    weather.occupied = occupied;
+    weather.heating = occupied;
+    weather.air = occupied ? model.ventilation : model.leakage;
+    const ranBefore = van.ran;
+    van.advance(weather);
+    out.inside[h] = van.t;
+    out.outside[h] = weather.outside;
+    out.humidity[h] = van.humidity();
+    out.power[h] = van.power;
+    out.glass[h] = van.onGlass;
+    out.occupied[h] = occupied ? 1 : 0;
+    if (van.t > out.hottest.t) out.hottest = { t: van.t, hour: h };
+    const y = Math.floor(h / length);
+    if (y === years - 1) {
+      const month = out.months[year.month[i]!]!;
+      month.energy += van.power / 1000;
+      month.ran += van.ran - ranBefore;
+      if (occupied) {
+        month.nights += 1 / 12;
+        month.humidity += van.humidity();
+        occupiedHours[year.month[i]!] = occupiedHours[year.month[i]!]! + 1;
+        if (model.heater > 0 && van.t < model.setpoint - 2) out.hoursCold++;
+      }
+    }
+    for (let k = 0; k < parts; k++) {
+      const s = van.sections[k]!;
+      let water = 0;
+      for (let n = 0; n < s.nodes; n++) water += s.free[n]!;
+      if (water > peaks[k]![y]!) peaks[k]![y] = water;
+      if (i === length - 1) ends[k]![y] = water;
+      runOff[k] = runOff[k]! + s.ranOff;
+      skin[k]![h] = s.t[0]!;
+      rh[k]![h] = s.p[0]! / s.sat[0]!;
+    }
+    if (h % 730 === 729) report((h + 1) / hours);
+  }
+  out.months.forEach(m => {
+    m.humidity = occupiedHours[m.month]! > 0 ? m.humidity / occupiedHours[m.month]! : 0;
+  });
+  out.energy = out.months.reduce((sum, m) => sum + m.energy, 0);
+  out.coldestWeek = coldestWeekOf(out.outside);
+  out.parts = model.parts.map((p, k) => ({
+    zone: p.zone,
+    name: p.name,
+    bays: p.bays,
+    area: p.area,
+    peaks: peaks[k]!,
+    ends: ends[k]!,
+    runOff: runOff[k]!,
+    wetness: timeOfWetness(skin[k]!, rh[k]!),
+    mould: mouldIndex(skin[k]!, rh[k]!, p.model.faces.skin).highest,
+  }));
+  const { given, vented, ran } = van;
+  const { water, heat } = van.balances();
+  return { ...out, given, vented, ran, waterBalance: water, energyBalance: heat };
+}
+
+/** First hour of the seven days with the lowest mean temperature. */
+function coldestWeekOf(outside: Float32Array): number {
+  let sum = 0;
+  let low = Number.POSITIVE_INFINITY;
+  let at = 0;
+  for (let h = 0; h < outside.length; h++) {
+    sum += outside[h]! - (h >= WEEK ? outside[h - WEEK]! : 0);
+    if (h >= WEEK - 1 && sum < low) {
+      low = sum;
+      at = h - WEEK + 1;
+    }
+  }
+  return at;
+}

@@ -1,0 +1,85 @@
+import { type BayJoints, directionOf, type LaidBay, sectionAt } from '../../build/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
+import type { Bay, BuildUp, Shell, ZoneKind } from '../../model/index.ts';
+import { AIR_DENSITY, AIR_HEAT_CAPACITY, FACE_HOLDS } from '../../physics/air/index.ts';
+import { RSE, RSI } from '../../physics/heat/index.ts';
+import type { HourlyLayer, SectionCase, Sensitivity } from '../../physics/hourly/index.ts';
+import { meanDepth } from '../../survey/shell/index.ts';
+import { type Facing, facingOf } from '../../van/climate/index.ts';
+import { leakOf, missedOf } from '../../van/wetting/index.ts';
+
+/** One bay as the hourly methods take it. */
+export interface BayModelInput {
+  shell: Shell;
+  kind: ZoneKind;
+  bay: Bay;
+  /** Null for a bare bay. */
+  buildUp: BuildUp | null;
+  joints: BayJoints;
+}
+
+/** A laid bay, as the hourly methods take it. */
+export const bayModelInput = (shell: Shell, { zone, bay, buildUp, like }: LaidBay): BayModelInput => ({
+  shell,
+  kind: zone.kind,
+  bay,
+  buildUp,
+  joints: like.joints,
+});
+
+export interface BayModel {
+  section: Omit<SectionCase, 'start'>;
+  /** What each layer of the section is: layer id (or 'gap'), and name of its material. */
+  layers: { id: string; name: string; thickness: number; wooden: number | null }[];
+  /** Room air that passes the skin, m3/s per m2, for temperatures outside and inside. */
+  leakAt(outside: number, inside: number): number;
+  /** How readily what lies against the skin moulds, and the back of the lining. */
+  faces: { skin: Sensitivity; lining: Sensitivity };
+  facing: Facing;
+}
+
+/** Vapour film at the room's face, kg/(m2 s Pa). */
+const FILM = 2.5e-8;
+
+/** The field of a bay at its mean depth. Throws RangeError for an unknown material. */
+export function bayModel(input: BayModelInput, library: Library): BayModel {
+  const { shell, kind, bay, buildUp, joints } = input;
+  const { planes, fit } = sectionAt(buildUp?.layers ?? [], meanDepth(bay), kind, shell, library);
+  const real = planes.slice(1).filter(plane => plane.thickness >= 1e-6);
+  const skin = materialOf(library, shell.skin.material);
+  const leak = buildUp ? leakOf(buildUp, fit, joints, library)(missedOf(buildUp)) : () => 0;
+  const materials = real.map(plane => (plane.material ? materialOf(library, plane.material) : null));
+  return {
+    section: {
+      skin: shell.skin.thickness.value * skin.density * skin.heatCapacity,
+      layers: real.map((plane, i): HourlyLayer => {
+        const thickness = Math.max(plane.thickness, 1e-4);
+        const material = materials[i];
+        return {
+          thickness,
+          conductivity: plane.resistance > 0 ? plane.thickness / plane.resistance : 50,
+          density: material?.density ?? AIR_DENSITY,
+          heatCapacity: material?.heatCapacity ?? AIR_HEAT_CAPACITY,
+          mu: Math.max(plane.sd, 1e-4) / thickness,
+          sorption: material?.sorption ?? 'none',
+        };
+      }),
+      rse: RSE,
+      rsi: RSI[directionOf(kind)],
+      film: FILM,
+      holds: FACE_HOLDS,
+    },
+    layers: real.map((plane, i) => ({
+      id: plane.layer,
+      name: materials[i]?.name ?? 'air',
+      thickness: plane.thickness,
+      wooden: materials[i]?.sorption === 'wood' ? materials[i].density : null,
+    })),
+    leakAt: (outside, inside) => leak((outside + inside) / 2, inside),
+    faces: {
+      skin: materials[0]?.mould ?? 'resistant',
+      lining: materials.at(-1)?.mould ?? 'resistant',
+    },
+    facing: facingOf(kind),
+  };
+}

@@ -1,0 +1,116 @@
+import { applySchool, schools } from '../../build/index.ts';
+import { bayResult, evaluate } from '../../evaluate/index.ts';
+import type { Library } from '../../materials/index.ts';
+import type { Brief, Design } from '../../model/index.ts';
+import { FACE_HOLDS } from '../../physics/air/index.ts';
+import { hourlyYear } from '../../van/climate/index.ts';
+import { glassOf } from '../../van/wetting/index.ts';
+import { bayModelInput } from './bayModel.ts';
+import { bayYears } from './bayYear.ts';
+import { sealed, wettestBay } from './schoolsCompared.ts';
+
+/** What two years by the hour do to the bay that takes up most in one school. Water in kg/m2. */
+export interface SchoolYears {
+  school: string;
+  bay: string;
+  /** Highest in the first year, run-off counted in, and what the second year added. */
+  peak: number;
+  left: number;
+  /** Hours a year above 80 % and 0 degC at the steel (ISO 9223), and the highest mould index on either face. */
+  wetHours: number;
+  mould: number;
+  /** Days for 100 g/m2 to dry. */
+  days: number;
+}
+
+export interface Advice {
+  school: string;
+  because: 'least wet of those that dry' | 'least wet' | 'grows least';
+  /** Schools that are out, and why. */
+  out: { school: string; why: 'builds up' | 'moulds' }[];
+}
+
+export interface SchoolStudy {
+  /** Seal qualities, 0 to 1, and for each every school in their order. */
+  seals: number[];
+  bySeal: SchoolYears[][];
+  /** Winter nights a week, and for each every school at the seal quality it is reckoned with. */
+  nights: number[];
+  byNights: SchoolYears[][];
+}
+
+/** A second year that adds more than this builds up, kg/m2. */
+const GROWS = 0.002;
+/** Mould that can be seen (Hukka and Viitanen 1999, from memory). */
+const SEEN = 3;
+/** A leak that is gone within so many summer days is forgiven. */
+const FORGIVING = 90;
+const YEARS = 2;
+const SEALS = [0, 0.25, 0.5, 0.7, 0.8, 0.9, 0.95, 1];
+const NIGHTS = [1, 2, 4, 6, 7];
+
+/**
+ * Which school suits this van on damp alone: those that build up or mould are out; of the rest, the least wet of
+ * those that dry a leak of `leak` kg/m2 within a summer, unless all of these run with water; then the least wet.
+ */
+export function adviseSchool(points: readonly SchoolYears[], leak: number): Advice {
+  const out = points.flatMap((p): Advice['out'] =>
+    p.left > GROWS
+      ? [{ school: p.school, why: 'builds up' }]
+      : p.mould >= SEEN
+        ? [{ school: p.school, why: 'moulds' }]
+        : [],
+  );
+  const rest = points.filter(p => !out.some(o => o.school === p.school));
+  const least = (list: readonly SchoolYears[], of: (p: SchoolYears) => number) =>
+    list.reduce((a, b) => (of(b) < of(a) ? b : a)).school;
+  if (rest.length === 0) return { school: least(points, p => p.left), because: 'grows least', out };
+  const dries = rest.filter(p => (p.days * leak) / 0.1 <= FORGIVING && p.peak <= FACE_HOLDS);
+  return dries.length > 0
+    ? { school: least(dries, p => p.peak), because: 'least wet of those that dry', out }
+    : { school: least(rest, p => p.peak), because: 'least wet', out };
+}
+
+/** Every school by the hour, against seal quality and against winter nights a week. `report` hears the share done. */
+export function schoolStudy(
+  design: Pick<Design, 'shell' | 'brief'>,
+  library: Library,
+  report: (share: number) => void = () => undefined,
+): SchoolStudy {
+  const { shell, brief } = design;
+  const glass = glassOf(shell);
+  const placements = schools.map(s => applySchool(shell, s.id, library));
+  const taped = schools.filter(s => s.seams === 'taped').length;
+  const total = SEALS.length * taped + (schools.length - taped) + NIGHTS.length * schools.length;
+  let done = 0;
+  const run = (
+    k: number,
+    seal: number | null,
+    b: Brief,
+    year: ReturnType<typeof hourlyYear>,
+  ): SchoolYears => {
+    const placement = seal === null ? placements[k]! : sealed(placements[k]!, seal);
+    const e = evaluate({ shell, brief: b }, placement, library);
+    const worst = bayResult(e, wettestBay(e).bay);
+    const r = bayYears({ ...bayModelInput(shell, worst), years: YEARS }, year, library);
+    report(++done / total);
+    return {
+      school: schools[k]!.id,
+      bay: worst.bay.id,
+      peak: r.peaks[0]! + r.runOff / YEARS,
+      left: Math.max(0, r.ends[1]! - r.ends[0]!),
+      wetHours: r.wetness.hours,
+      mould: Math.max(r.mould.atSkin, r.mould.atLining),
+      days: worst.moisture!.daysToDry,
+    };
+  };
+  const usual = hourlyYear(brief, glass);
+  const open = schools.map((s, k) => (s.seams === 'taped' ? null : run(k, null, brief, usual)));
+  const bySeal = SEALS.map(q => schools.map((_, k) => open[k] ?? run(k, q, brief, usual)));
+  const byNights = NIGHTS.map(n => {
+    const b = { ...brief, nights: { ...brief.nights, winter: n } };
+    const year = hourlyYear(b, glass);
+    return schools.map((_, k) => run(k, null, b, year));
+  });
+  return { seals: [...SEALS], bySeal, nights: [...NIGHTS], byNights };
+}

@@ -1,0 +1,87 @@
+import { applySchool, schools } from '../../build/index.ts';
+import { type Evaluation, evaluate } from '../../evaluate/index.ts';
+import type { Library } from '../../materials/index.ts';
+import type { Design, Placement } from '../../model/index.ts';
+import { wetterThan, wettestAt } from '../../van/wetting/index.ts';
+
+/** One school on one van at one seal quality. */
+export interface SchoolPoint {
+  school: string;
+  name: string;
+  evaluation: Evaluation;
+  /** The bay that holds most in the first winter: that water and the design night's, kg/m2; days to dry 100 g/m2. */
+  bay: string;
+  night: number;
+  peak: number;
+  days: number;
+  grows: boolean;
+}
+
+/** Every school put into this van with the given share of its seams closed (where it tapes them at all). */
+export function schoolsAt(
+  design: Pick<Design, 'shell' | 'brief'>,
+  sealQuality: number,
+  library: Library,
+): SchoolPoint[] {
+  return schools.map(school => {
+    const placement = sealed(applySchool(design.shell, school.id, library), sealQuality);
+    const evaluation = evaluate(design, placement, library);
+    return { school: school.id, name: school.name, evaluation, ...wettestBay(evaluation) };
+  });
+}
+
+/** A placement with another seal quality in every build-up that is taped. */
+export const sealed = (placement: Placement, sealQuality: number): Placement => ({
+  ...placement,
+  buildUps: placement.buildUps.map(b => (b.seams === 'taped' ? { ...b, sealQuality } : b)),
+});
+
+/** The bay that holds most in the first winter speaks for the school: its wetting and its drying belong together. */
+export function wettestBay(e: Evaluation): Pick<SchoolPoint, 'night' | 'peak' | 'days' | 'grows' | 'bay'> {
+  let worst = { night: 0, peak: -1, days: 0, bay: '' };
+  for (const [bay, { moisture }] of e.damp.bays) {
+    if (!moisture) continue;
+    const here = {
+      night: moisture.nightDiffusion + moisture.nightLeakage,
+      peak: moisture.peak,
+      days: moisture.daysToDry,
+      bay,
+    };
+    if (wetterThan(here, worst)) worst = here;
+  }
+  return { ...worst, peak: Math.max(0, worst.peak), grows: e.damp.state === 'grows' };
+}
+
+export interface SealSweep {
+  /** Seal qualities, 0 to 1. */
+  at: number[];
+  /** For each school, in their order, at each seal quality: the first winter's and a night's water, kg/m2, and days to dry. */
+  peak: number[][];
+  night: number[][];
+  days: number[][];
+  /** Where two schools change places in the first winter, with the seal quality at which they do. */
+  crossings: { first: string; second: string; at: number }[];
+}
+
+/** Each school's wetting and drying against seal quality, and where they cross. */
+export function sealSweep(design: Pick<Design, 'shell' | 'brief'>, library: Library, steps = 20): SealSweep {
+  const at = Array.from({ length: steps + 1 }, (_, i) => i / steps);
+  const worst = schools.map(s => wettestAt(design, applySchool(design.shell, s.id, library), library, at));
+  const peak = worst.map(list => list.map(w => w.peak));
+  const night = worst.map(list => list.map(w => w.night));
+  const days = worst.map(list => list.map(w => w.days));
+  const crossings: SealSweep['crossings'] = [];
+  for (let a = 0; a < schools.length; a++)
+    for (let b = a + 1; b < schools.length; b++)
+      for (let i = 1; i < at.length; i++) {
+        const before = peak[a]![i - 1]! - peak[b]![i - 1]!;
+        const after = peak[a]![i]! - peak[b]![i]!;
+        if (before * after < 0)
+          crossings.push({
+            first: schools[a]!.id,
+            second: schools[b]!.id,
+            at: at[i - 1]! + ((at[i]! - at[i - 1]!) * before) / (before - after),
+          });
+      }
+  return { at, peak, night, days, crossings };
+}

@@ -1,0 +1,314 @@
+import { assemblyOf, directionOf, type LaidBay, sectionAt } from '../../build/index.ts';
+import { type BayResult, bayResults, type Evaluation } from '../../evaluate/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
+import { type Design, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
+import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
+import { RSE, RSI } from '../../physics/heat/index.ts';
+import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';
+import { isSurveyed, meanDepth } from '../../survey/shell/index.ts';
+import { FIRST_MONTH, MONTHS } from '../../van/climate/index.ts';
+import { type Working, WorkingBuilder } from './working.ts';
+
+/** Mass added, kg: area times mass per area of everything that is covered. */
+export function massWorking(e: Evaluation, library: Library): Working {
+  const w = new WorkingBuilder();
+  const parts = e.load.lines.map(line => {
+    const name = `${line.zone}: ${materialOf(library, line.material).name}`;
+    const area = w.given(`${name}, area`, line.area, 'm²', basisOf(e, line.zone));
+    const per = w.given(
+      `${name}, as installed`,
+      line.perArea,
+      'kg/m²',
+      'library',
+      materialOf(library, line.material).sources.density,
+    );
+    return w.step(name, 'product', [area, per], 'kg');
+  });
+  return {
+    title: 'Mass added',
+    steps: w.steps,
+    result: w.step('Mass added', 'sum', parts, 'kg'),
+    notes: ['Adhesive, tape and sealant are not counted.'],
+  };
+}
+
+/** Cost: whole packs times price. */
+export function costWorking(e: Evaluation, library: Library): Working {
+  const w = new WorkingBuilder();
+  const measured = [...e.bays.values()].filter(b => isSurveyed(b.bay)).length;
+  const parts = e.order.lines.map(line => {
+    const material = materialOf(library, line.material);
+    const packs = w.given(
+      `${material.name}, packs`,
+      line.packs,
+      '',
+      'computed',
+      `${line.items} needed, ${line.stock.perPack} a pack`,
+    );
+    const price = w.given(
+      `${material.name}, a pack`,
+      line.stock.price,
+      'money',
+      'library',
+      material.sources.price,
+    );
+    return w.step(material.name, 'product', [packs, price], 'money');
+  });
+  return {
+    title: 'Cost',
+    steps: w.steps,
+    result: w.step('Cost', 'sum', parts, 'money'),
+    notes: [
+      'Whole packs from a feasible layout; a tighter one may save some.',
+      `Pieces rest on the survey: ${measured} of ${e.bays.size} bays are measured, the others assumed.`,
+    ],
+  };
+}
+
+/** Heat loss, W/K: clear bays, openings, and what ribs, rails, ends, window edges and door frames add. */
+export function heatWorking(e: Evaluation): Working {
+  const w = new WorkingBuilder();
+  const parts: string[] = [];
+  const names = new Map([...e.bays.values()].map(b => [b.buildUp?.id ?? null, b.buildUp?.name ?? 'bare']));
+  for (const result of bayResults(e)) {
+    const area = w.given(`${result.bay.id}, clear area`, result.area, 'm²', basisOfBay(result));
+    const u = w.given(
+      `${result.bay.id}, U-value`,
+      result.uValue,
+      'W/m²K',
+      'computed',
+      'ISO 6946 over the bay’s depth; open the bay for its layers',
+    );
+    parts.push(w.step(result.bay.id, 'product', [area, u], 'W/K'));
+  }
+  for (const z of e.heat.zones)
+    for (const o of z.openings) {
+      const area = w.given(`${o.id}, area`, o.area, 'm²', basisOfOpening(z.zone, o.id));
+      const u = w.given(`${o.id}, U-value`, o.uValue, 'W/m²K', 'method', 'ISO 6946, centre of pane');
+      parts.push(w.step(o.id, 'product', [area, u], 'W/K'));
+    }
+  for (const z of e.heat.zones)
+    for (const b of z.bridges) {
+      const name = `${z.zone.id}, ${b.what}s ${Math.round(b.width * 1000)} × ${Math.round(b.depth * 1000)} mm, ${names.get(b.buildUp)}`;
+      const length = w.given(`${name}, length`, b.length, 'm', basisOf(e, z.zone.id));
+      const adds = w.given(
+        `${name}, adds`,
+        b.adds,
+        'W/mK',
+        'method',
+        b.fRsi === null
+          ? 'its width at the U-value of the bay beside it'
+          : 'psi of a two-dimensional section (ISO 10211) and its own width at the U-value beside it',
+      );
+      parts.push(w.step(name, 'product', [length, adds], 'W/K'));
+    }
+  return {
+    title: 'Heat loss',
+    steps: w.steps,
+    result: w.step('Heat loss', 'sum', parts, 'W/K'),
+    notes: [
+      'Clear bays, windows and hatches, and what ribs, rails, bay ends, window edges and door frames add to the bays beside them.',
+      'Door seals and draughts are not counted.',
+      'Parked, still air: Rse 0.04 m²K/W.',
+    ],
+  };
+}
+
+/** Headroom left, m. */
+export function headroomWorking(e: Evaluation, design: Pick<Design, 'shell'>): Working {
+  const w = new WorkingBuilder();
+  const bare = w.given(
+    'Bare height, floor to rib face',
+    e.fit.headroom.bare,
+    'm',
+    isMeasured(design.shell.height) ? 'measured' : 'assumed',
+  );
+  const each = (kind: string) =>
+    bayResults(e)
+      .filter(r => r.zone.kind === kind && r.fit)
+      .map(r => {
+        const proud = w.given(`${r.bay.id}, proud of the rib face`, r.fit!.proud, 'm', 'computed');
+        const push = w.given(
+          `${r.bay.id}, pushed off`,
+          r.fit!.push,
+          'm',
+          'computed',
+          `at the ${r.fit!.where}`,
+        );
+        return w.step(r.bay.id, 'sum', [proud, push], 'm');
+      });
+  const ceiling = w.step('Ceiling comes down', 'max', each('ceiling'), 'm');
+  const floor = w.step('Floor rises', 'max', each('floor'), 'm');
+  return {
+    title: 'Headroom left',
+    steps: w.steps,
+    result: w.step('Headroom left', 'difference', [bare, ceiling, floor], 'm'),
+    notes: ['What lies between skin and rib face costs no headroom.'],
+  };
+}
+
+/** Peak water of one bay in the first winter, g/m2, with the design night and the drying of a leak beside it. */
+export function dampWorking(e: Evaluation, bay: BayResult, design: Design, library: Library): Working {
+  const w = new WorkingBuilder();
+  const m = bay.moisture;
+  const title = `Water behind ${bay.bay.id}`;
+  if (!m || !bay.buildUp) return { title, steps: [], result: '', notes: ['This bay is bare.'] };
+  const depth = meanDepth(bay.bay);
+  const assembly = assemblyOf(
+    sectionAt(bay.buildUp.layers, depth, bay.zone.kind, design.shell, library),
+    bay.zone.kind,
+  );
+  givenDepth(w, bay);
+  w.given('Outside, design night', e.damp.night.outside.t, '°C', 'brief');
+  w.given('Cabin, design night', e.damp.night.inside.t, '°C', 'brief');
+  w.given(
+    'Cabin dew point',
+    e.damp.night.dewPoint,
+    '°C',
+    'computed',
+    'ISO 13788, from people, cooking, ventilation and cold glass',
+  );
+  w.given('Skin, inner face', m.skin, '°C', 'computed');
+  const a = w.given(
+    'Through the layers',
+    m.nightDiffusion * 1000,
+    'g/m²',
+    'computed',
+    'ISO 13788 diffusion, 12 h',
+  );
+  const b = w.given(
+    'Through open joints',
+    m.nightLeakage * 1000,
+    'g/m²',
+    'computed',
+    `buoyancy through ${m.seamLength.toFixed(1)} m of joint a m²; an upper bound`,
+  );
+  w.step('Taken up on the design night', 'sum', [a, b], 'g/m²');
+  const sds = assembly.layers
+    .slice(1)
+    .map((l, i) => w.given(`sd of layer ${i + 1} from the skin`, l.sd, 'm', 'library'));
+  const layers = w.step('sd of the layers', 'sum', sds, 'm');
+  const film = w.given('Least sd, the surface film', LEAST_SD, 'm', 'method');
+  const sd = w.step('sd between skin and room', 'max', [layers, film], 'm');
+  const delta = w.given(
+    'Vapour permeability of air',
+    DELTA_AIR,
+    'kg/(m s Pa)',
+    'method',
+    'ISO 13788:2012, from memory',
+  );
+  const p30 = w.given('Saturation at a skin of 30 °C', saturationPressure(30), 'Pa', 'method', 'ISO 13788');
+  const room = w.given('Room at 24 °C and 50 %', 0.5 * saturationPressure(24), 'Pa', 'method');
+  const drive = w.step('Driving pressure', 'difference', [p30, room], 'Pa');
+  const flux = w.step('Driving pressure × permeability', 'product', [drive, delta], 'kg/(m s)');
+  const byDiffusion = w.step('Drying through the layers', 'quotient', [flux, sd], 'kg/(m² s)');
+  const byLeak = w.given(
+    'Drying through open joints',
+    m.dryingLeakage,
+    'kg/(m² s)',
+    'computed',
+    'buoyancy of 24 °C room air past the 30 °C skin, an upper bound',
+  );
+  const both = w.step('Drying rate', 'sum', [byDiffusion, byLeak], 'kg/(m² s)');
+  const hours = w.given('Drying time a day', DRYING_SECONDS, 's', 'method');
+  const daily = w.step('Dried a day', 'product', [both, hours], 'kg/m²');
+  const water = w.given('Leak', LEAK_WATER, 'kg/m²', 'method');
+  w.step('Days to dry 100 g/m²', 'quotient', [water, daily], 'days');
+  const year = Array.from({ length: 12 }, (_, i) =>
+    w.given(`End of ${MONTHS[(FIRST_MONTH + i) % 12]}`, m.months[i]! * 1000, 'g/m²', 'computed'),
+  );
+  return {
+    title,
+    steps: w.steps,
+    result: w.step('Peak of the first year', 'max', year, 'g/m²'),
+    notes: [
+      'Monthly method of ISO 13788, started dry in October; occupied nights, empty nights and days taken apart.',
+      'Sun (by the skin’s colour and facing) and the sky’s cooling are in the skin’s monthly temperatures, noon apart from the rest of the day. Storage in fibres and wood is not counted.',
+      'All air that passes the joints is taken to reach the skin: an upper bound.',
+    ],
+  };
+}
+
+/** U-value of one bay at its middle depth, layer by layer. */
+export function bayWorking(bay: BayResult, design: Design, library: Library): Working {
+  const w = new WorkingBuilder();
+  const layers = bay.buildUp?.layers ?? [];
+  const depth = meanDepth(bay.bay);
+  const section = sectionAt(layers, depth, bay.zone.kind, design.shell, library);
+  givenDepth(w, bay);
+  const parts = [w.given('Outside surface', RSE, 'm²K/W', 'method', 'ISO 6946:2017 Table 7, from memory')];
+  for (const plane of section.planes) {
+    const material = plane.material ? materialOf(library, plane.material) : null;
+    if (!material) {
+      if (plane.thickness > 0)
+        parts.push(
+          w.given(
+            `Air, ${(plane.thickness * 1000).toFixed(1)} mm`,
+            plane.resistance,
+            'm²K/W',
+            'method',
+            'ISO 6946:2017 Annex D, from memory',
+          ),
+        );
+      continue;
+    }
+    const d = w.given(`${material.name}, thickness as it lies`, plane.thickness, 'm', 'computed');
+    const lambda = w.given(
+      `${material.name}, conductivity`,
+      material.conductivity,
+      'W/mK',
+      'library',
+      material.sources.conductivity,
+    );
+    const full = w.step(material.name, 'quotient', [d, lambda], 'm²K/W');
+    const share = plane.thickness > 0 ? plane.resistance / (plane.thickness / material.conductivity) : 1;
+    if (share > 0.999) parts.push(full);
+    else
+      parts.push(
+        w.step(
+          `${material.name}, where it covers`,
+          'product',
+          [full, w.given('Share covered', share, '', 'computed')],
+          'm²K/W',
+        ),
+      );
+  }
+  parts.push(
+    w.given(
+      'Inside surface',
+      RSI[directionOf(bay.zone.kind)],
+      'm²K/W',
+      'method',
+      'ISO 6946:2017 Table 7, from memory',
+    ),
+  );
+  const total = w.step('Total resistance in the field', 'sum', parts, 'm²K/W');
+  const notes = [
+    `At the middle depth of ${Math.round(depth * 1000)} mm, between battens. Over the whole taper${section.battenShare > 0 ? ' and with battens (ISO 6946 combined method)' : ''} the bay’s U-value is ${bay.uValue.toFixed(3)} W/m²K.`,
+  ];
+  return {
+    title: `U-value of ${bay.bay.id}`,
+    steps: w.steps,
+    result: w.step('U-value at the middle', 'reciprocal', [total], 'W/m²K'),
+    notes,
+  };
+}
+
+/** The sizes of the bay that a section rests on, so that what is assumed is told. */
+function givenDepth(w: WorkingBuilder, { bay }: BayResult): void {
+  const basis = (m: Measurement) => (isMeasured(m) ? 'measured' : 'assumed');
+  w.given('Depth, shallowest', bay.depthMin.value, 'm', basis(bay.depthMin));
+  w.given('Depth, deepest', bay.depthMax.value, 'm', basis(bay.depthMax));
+}
+
+const basisOfOpening = (zone: Zone, id: string) =>
+  zone.openings.some(o => o.id === id && isMeasured(o.width) && isMeasured(o.height))
+    ? 'measured'
+    : 'assumed';
+
+const basisOfBay = (r: LaidBay) =>
+  isMeasured(r.bay.width) && isMeasured(r.bay.height) ? 'measured' : 'assumed';
+const basisOf = (e: Evaluation, zone: string) =>
+  [...e.bays.values()].every(r => r.zone.id !== zone || basisOfBay(r) === 'measured')
+    ? 'measured'
+    : 'assumed';

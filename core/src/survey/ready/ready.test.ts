@@ -1,0 +1,178 @@
+import { describe, expect, it } from 'vitest';
+import { demoDesigns } from '../../demo/index.ts';
+import { evaluate } from '../../evaluate/evaluate.ts';
+import { bayResult } from '../../evaluate/index.ts';
+import { makeLibrary } from '../../materials/index.ts';
+import { type Hole, measured } from '../../model/index.ts';
+import { longestTilted } from '../../studies/junctions/floorPassage.ts';
+import { fitAdvice, floorPassage, junctions } from '../../studies/junctions/index.ts';
+import { generateShell, setBay, setFeature, setUse } from '../shell/index.ts';
+import { holeConflicts } from './conflicts.ts';
+import { nextHoleState, stepHole, testHole } from './holes.ts';
+import { rustState } from './rust.ts';
+import { readyWarnings } from './warnings.ts';
+
+const library = makeLibrary();
+const perigee = demoDesigns(library)[0]!;
+const hole: Hole = {
+  id: 'h',
+  bay: 'C6b',
+  opening: null,
+  kind: 'gland',
+  name: 'Gland',
+  size: measured(0.02, '20'),
+  state: 'planned',
+  tests: [],
+};
+
+describe('rust', () => {
+  const begun = '2026-09-12T09:20:00Z';
+  const at = (minutes: number) => Date.parse(begun) + minutes * 60_000;
+  it('waits for the converter: about fifteen minutes (common practice, no source)', () => {
+    const spot = {
+      done: [
+        { step: 'abrade' as const, at: '2026-09-12T09:05:00Z' },
+        { step: 'convert' as const, at: begun },
+      ],
+    };
+    expect(rustState(spot, at(5))).toEqual({ next: 'rinse', wait: 600, bare: true });
+    expect(rustState(spot, at(15))).toEqual({ next: 'rinse', wait: 0, bare: true });
+  });
+  it('is bare until primed and finished after the last step', () => {
+    expect(rustState({ done: [] }, 0)).toEqual({ next: 'abrade', wait: 0, bare: true });
+    const done = (['abrade', 'convert', 'rinse', 'dry', 'prime', 'finish'] as const).map(step => ({
+      step,
+      at: begun,
+    }));
+    expect(rustState({ done }, at(999))).toEqual({ next: null, wait: 0, bare: false });
+  });
+});
+
+describe('a hole', () => {
+  it('goes through its states one by one; only a dry test ends the chain', () => {
+    let h = hole;
+    for (const state of ['cut', 'edge primed', 'bonded', 'bonded'] as const) {
+      h = stepHole(h, 1);
+      expect(h.state).toBe(state);
+    }
+    expect(testHole(hole, { by: 'hose', on: '2026-09-20', result: 'dry' })).toBe(hole);
+    const leaks = testHole(h, { by: 'rain', on: '2026-09-21', result: 'leaks' });
+    expect(leaks.state).toBe('edge primed');
+    expect(testHole(h, { by: 'hose', on: '2026-09-22', result: 'dry' }).state).toBe('leak-tested');
+    expect(nextHoleState('leak-tested')).toBeNull();
+    expect(stepHole(h, -1).state).toBe('edge primed');
+  });
+});
+
+describe('warnings before a bay is covered', () => {
+  it('name holes unmade, unprimed or untested, and rust without primer; not what is done', () => {
+    const about = readyWarnings(perigee.shell, perigee.ready, perigee.variants[0]!.design).map(w => w.about);
+    expect(about.sort()).toEqual(['hole2', 'hole3', 'hole4', 'rust1', 'rust2']);
+  });
+  it('are silent where nothing covers', () => {
+    expect(readyWarnings(perigee.shell, perigee.ready, { buildUps: [], zones: {}, bays: {} })).toEqual([]);
+    expect(
+      readyWarnings(perigee.shell, perigee.ready, { buildUps: [], zones: {}, bays: {} }, new Set(['L6u'])),
+    ).toHaveLength(1);
+  });
+});
+
+describe('conflicts of holes', () => {
+  it('a second vent where the bed rises, and only that (common practice, no source)', () => {
+    const bed = holeConflicts(perigee.shell, perigee.ready).filter(c => c.about === 'bed');
+    expect(bed.map(c => c.bay)).toEqual(['C6b']);
+    const fixed = {
+      ...perigee.shell,
+      uses: perigee.shell.uses.map(u => ({ ...u, rises: false })),
+    };
+    expect(holeConflicts(fixed, perigee.ready).filter(c => c.about === 'bed')).toEqual([]);
+  });
+  it('a hole across a rib, behind furniture, or in a keep-clear', () => {
+    const at = (along: number, up: number) => ({ along: measured(along, 'x'), up: measured(up, 'y') });
+    const shell = perigee.shell;
+    const told = (more: Partial<Hole>) =>
+      holeConflicts(shell, { ...perigee.ready, holes: [{ ...hole, ...more }] })
+        .filter(c => c.says.startsWith('Gland'))
+        .map(c => c.says);
+    expect(told({ bay: 'L6u', at: at(0.005, 0.2) })[0]).toContain('across the rib');
+    expect(told({ bay: 'L2w', at: at(0.2, 0.4) })[0]).toContain('behind “galley”');
+    const drain = shell.zones.find(z => z.id === 'L')!.keepClears.find(k => k.bay === 'L6w')!;
+    expect(told({ bay: 'L6w', at: at(drain.at.along.value, 0.02) })[0]).toContain('drain hole');
+    expect(told({ bay: 'L6u', at: at(0.2, 0.2) })).toEqual([]);
+  });
+});
+
+describe('junctions', () => {
+  it('a lined wall is as much thicker than its template as its build-up stands proud', () => {
+    const e = evaluate(perigee, perigee.variants[0]!.design, library);
+    const taken = e.fit.taken.get('L')!;
+    const told = junctions(perigee.shell, e).find(j => j.zone === 'L' && j.says.includes('thicker'));
+    expect(told?.by).toBe(taken);
+    expect(taken).toBeGreaterThan(0.002);
+  });
+  it('insulation across the bulkhead stops the floor from dropping in (common practice, no source)', () => {
+    const shell = generateShell('mid');
+    const { fit } = evaluate({ shell, brief: perigee.brief }, { buildUps: [], zones: {}, bays: {} }, library);
+    const taken = new Map(shell.zones.map(z => [z.id, z.kind === 'bulkhead' ? 0.05 : 0]));
+    const told = junctions(shell, { fit: { ...fit, taken } });
+    expect(told.find(j => j.says.includes('bulkhead'))).toMatchObject({ zone: 'F', by: 0.05, act: true });
+  });
+  it('a step names the bays it crosses', () => {
+    const stepped = setFeature(generateShell('mid'), 'L', {
+      id: 'step',
+      kind: 'step',
+      at: measured(0.2, '200'),
+      by: measured(0.03, '30'),
+    });
+    if (!stepped.ok) throw new Error(stepped.message);
+    const told = junctions(
+      stepped.shell,
+      evaluate({ ...perigee, shell: stepped.shell }, { buildUps: [], zones: {}, bays: {} }, library),
+    ).find(j => j.kind === 'feature');
+    expect(told?.says).toContain('crosses L1w, L1m, L1u');
+  });
+  it('a floor sheet passes flat, tilted or in pieces', () => {
+    expect(longestTilted(1.5, 1.7, 0)).toBeCloseTo(Math.hypot(1.5, 1.7), 4);
+    expect(longestTilted(1.5, 1.7, 0.02)).toBeLessThan(Math.hypot(1.5, 1.7));
+    expect(floorPassage(generateShell('long high-roof'))).toMatchObject({ way: 'tilted', pieces: 1 });
+    expect(floorPassage(generateShell('box body'))!.way).toBe('tilted');
+    const low = generateShell('compact');
+    const narrow = {
+      ...low,
+      zones: low.zones
+        .filter(z => z.kind !== 'sliding door')
+        .map(z =>
+          z.kind === 'rear door' ? { ...z, length: measured(0.35, '350'), height: measured(0.6, '600') } : z,
+        ),
+    };
+    expect(floorPassage(narrow)).toMatchObject({ way: null, pieces: 2 });
+  });
+  it('uses must lie in a zone of the shell', () => {
+    const use = { ...perigee.shell.uses[0]!, zone: 'Q' };
+    expect(setUse(perigee.shell, use)).toMatchObject({ ok: false });
+  });
+});
+
+describe('advice on fit', () => {
+  it('says by how much the lining is pushed off, what fits instead, and how far the full board reaches', () => {
+    const design = perigee.variants[0]!.design;
+    const tight = setBay(perigee.shell, 'L3u', 'depthMin', measured(0.022, '22'));
+    if (!tight.ok) throw new Error(tight.message);
+    const e = evaluate({ ...perigee, shell: tight.shell }, design, library);
+    const result = bayResult(e, 'L3u');
+    const advice = fitAdvice(result, library)!;
+    expect(result.fit!.misfit).toBe(true);
+    expect(advice.push).toBe(result.fit!.push);
+    const board = result.buildUp!.layers.find(l => l.role === 'fill')!;
+    expect(advice.thinner!.thickness).toBeLessThan(board.role === 'fill' ? board.thickness : 0);
+    // Straight taper: the board fits where the depth exceeds the shallowest by what it was pushed off.
+    const reach = (0.058 - (0.022 + advice.push)) / (0.058 - 0.022);
+    expect(advice.wedge!.share).toBeCloseTo(reach, 6);
+  });
+  it('tells of a flat board on a crowned roof', () => {
+    const e = evaluate(perigee, perigee.variants[0]!.design, library);
+    const advice = fitAdvice(bayResult(e, 'C1b'), library)!;
+    expect(advice.curved!.gap).toBeGreaterThan(0.006);
+    expect(advice.curved!.strips).toBeGreaterThan(1);
+  });
+});

@@ -1,0 +1,44 @@
+export { bayArea, grossArea, isSurveyed, measuredBays, openingArea } from './area.ts';
+export { boxArea, closure, sideDifferences } from './closure.ts';
+export { bayCurve, flatStrips } from './curve.ts';
+export { meanDepth } from './depth.ts';
+export {
+  type BayField,
+  type Edited,
+  removeOpening,
+  setBay,
+  setMaster,
+  setOpening,
+  setShape,
+} from './edit.ts';
+export { mayFill, removeFitting, setFeature, setKeepClear, setPocket, setUse } from './fittings.ts';
+export { foldShell, type Point3 } from './fold.ts';
+export { generateShell } from './generate.ts';
+export {
+  cellsOf,
+  fromSheet,
+  layoutShell,
+  onSheet,
+  type PlacedBay,
+  type PlacedZone,
+  placeIn,
+  rectOnSheet,
+  type ShellLayout,
+} from './layout.ts';
+export { mirrorTargets, mirrorZone, twinOf } from './mirror.ts';
+export { flatten, outlineOf, readOutline, type Vertex } from './outline.ts';
+export { patterns } from './patterns.ts';
+export { areaError, areaErrorOf, zoneArea } from './tapeError.ts';
+export {
+  addBay,
+  addRib,
+  deleteBays,
+  mergeBays,
+  moveBay,
+  moveRib,
+  type Reshaped,
+  removeRib,
+  rename,
+  splitBay,
+} from './topology.ts';
+export { walkingOrder } from './walk.ts';

@@ -1,0 +1,212 @@
+import type { Bay, Opening, Place, Rib, Shell, Zone } from '../../model/index.ts';
+import { flatten, outlineOf } from './outline.ts';
+
+/** A rectangle in m, x across the sheet and y from the front of the van to the rear. */
+interface Rect {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+export interface PlacedBay extends Rect {
+  bay: Bay;
+  /** The bay's front lower corner in its zone, m: along from the zone's front, up from its lower edge. */
+  along: number;
+  up: number;
+  /** Corners of the outline on the sheet, arcs as fine chords; null for a plain rectangle. */
+  outline: { x: number; y: number }[] | null;
+}
+
+export interface PlacedZone extends Rect {
+  zone: Zone;
+  bays: PlacedBay[];
+  openings: (Rect & { opening: Opening })[];
+  /** Ribs between stations. */
+  ribs: (Rect & { rib: Rib })[];
+  /** Whether the zone is drawn with its height up the sheet, and whether its lower edge is on the right. */
+  upright: boolean;
+  mirrored: boolean;
+}
+
+/** A point of a zone (m along from its front, up from its lower edge) on the sheet, and back. */
+export function onSheet(zone: PlacedZone, along: number, up: number): { x: number; y: number } {
+  if (zone.upright) return { x: zone.x + along, y: zone.y + zone.height - up };
+  return { x: zone.mirrored ? zone.x + zone.width - up : zone.x + up, y: zone.y + along };
+}
+
+export function fromSheet(zone: PlacedZone, x: number, y: number): { along: number; up: number } {
+  if (zone.upright) return { along: x - zone.x, up: zone.y + zone.height - y };
+  return { along: y - zone.y, up: zone.mirrored ? zone.x + zone.width - x : x - zone.x };
+}
+
+/** The rectangle on the sheet of a size centred at a place of its bay; the bay's middle when no place is given. */
+export function placeIn(
+  zone: PlacedZone,
+  bay: PlacedBay,
+  at: Place | undefined,
+  width: number,
+  height: number,
+): Rect {
+  const along = bay.along + (at ? at.along.value : bay.bay.width.value / 2);
+  const up = bay.up + (at ? at.up.value : bay.bay.height.value / 2);
+  return rectOnSheet(zone, along - width / 2, up - height / 2, width, height);
+}
+
+export function rectOnSheet(
+  zone: PlacedZone,
+  along: number,
+  up: number,
+  width: number,
+  height: number,
+): Rect {
+  const a = onSheet(zone, along, up);
+  const b = onSheet(zone, along + width, up + height);
+  return {
+    x: Math.min(a.x, b.x),
+    y: Math.min(a.y, b.y),
+    width: Math.abs(a.x - b.x),
+    height: Math.abs(a.y - b.y),
+  };
+}
+
+export interface ShellLayout {
+  width: number;
+  height: number;
+  zones: PlacedZone[];
+}
+
+const GAP = 0.12;
+/** Room above a zone for its name. */
+const HEAD = 0.25;
+
+/**
+ * The shell unfolded flat, to scale: floor, left wall, ceiling, right wall side by side with the front at the
+ * top, each wall turned so that the edge it shares with its neighbour lies beside it; doors, arches and front
+ * piece as loose pieces below. Derived from the bays' own sizes, so a mismeasured bay shows as a step.
+ */
+export function layoutShell(shell: Shell): ShellLayout {
+  const zones: PlacedZone[] = [];
+  const kind = (...kinds: Zone['kind'][]) => shell.zones.filter(z => kinds.includes(z.kind));
+  let x = 0;
+  let bottom = 0;
+  const main = [
+    ...kind('floor'),
+    ...kind('wall').filter(z => z.side === 'left'),
+    ...kind('ceiling'),
+    ...kind('wall').filter(z => z.side === 'right'),
+  ];
+  for (const zone of main) {
+    const placed = place(zone, x, HEAD + zone.offset.value, zone.side === 'right');
+    zones.push(placed);
+    if (zone.side === 'right')
+      for (const door of kind('sliding door')) zones.push(place(door, x, HEAD + door.offset.value, true));
+    x += placed.width + GAP;
+    bottom = Math.max(bottom, placed.y + placed.height);
+  }
+  const width = Math.max(x - GAP, 0);
+  let looseX = 0;
+  let looseY = bottom + 2 * HEAD;
+  let rowHeight = 0;
+  for (const zone of kind('cab overhead', 'bulkhead', 'rear door', 'arch')) {
+    const placed = place(zone, looseX, looseY, false, zone.kind !== 'arch' || undefined);
+    if (looseX > 0 && looseX + placed.width > width) {
+      looseX = 0;
+      looseY += rowHeight + HEAD + GAP;
+      rowHeight = 0;
+      Object.assign(placed, place(zone, 0, looseY, false, zone.kind !== 'arch' || undefined));
+    }
+    zones.push(placed);
+    looseX = placed.x + placed.width + GAP;
+    rowHeight = Math.max(rowHeight, placed.height);
+  }
+  return { width, height: looseY + rowHeight, zones };
+}
+
+/** `upright` draws height up the sheet (doors, seen from inside); otherwise stations run down it. */
+function place(zone: Zone, x: number, y: number, mirrored: boolean, upright = false): PlacedZone {
+  const { cells, length, breadth, ribStarts } = cellsOf(zone);
+  const placed: PlacedZone = {
+    zone,
+    x,
+    y,
+    width: upright ? length : breadth,
+    height: upright ? breadth : length,
+    upright,
+    mirrored,
+    bays: [],
+    openings: [],
+    ribs: [],
+  };
+  placed.bays = cells.map(({ bay, along, up }) => ({
+    bay,
+    along,
+    up,
+    ...rectOnSheet(placed, along, up, bay.width.value, bay.height.value),
+    outline: outlineOnSheet(placed, bay, along, up),
+  }));
+  placed.ribs = zone.ribs.flatMap(rib => {
+    const start = ribStarts.get(rib.after);
+    return start === undefined ? [] : [{ rib, ...rectOnSheet(placed, start, 0, rib.width.value, breadth) }];
+  });
+  placed.openings = zone.openings.flatMap(opening => {
+    const host = placed.bays.find(b => b.bay.id === opening.bay);
+    return host
+      ? [{ opening, ...placeIn(placed, host, opening.at, opening.width.value, opening.height.value) }]
+      : [];
+  });
+  return placed;
+}
+
+function outlineOnSheet(zone: PlacedZone, bay: Bay, along: number, up: number): PlacedBay['outline'] {
+  if (!bay.outline && !bay.cornerRadius) return null;
+  const read = outlineOf(bay);
+  return read.ok ? flatten(read.outline).map(p => onSheet(zone, along + p.x, up + p.y)) : null;
+}
+
+interface Cell {
+  bay: Bay;
+  along: number;
+  up: number;
+}
+
+/** Where each bay lies in its zone: stations one after another, strips stacked, parts of a bay in their order. */
+export function cellsOf(zone: Zone): {
+  cells: Cell[];
+  length: number;
+  breadth: number;
+  ribStarts: Map<number, number>;
+} {
+  const stations = [...new Set(zone.bays.map(b => b.station))].sort((a, b) => a - b);
+  const cells: Cell[] = [];
+  const ribStarts = new Map<number, number>();
+  let along = 0;
+  let breadth = zone.height.value;
+  for (const [i, station] of stations.entries()) {
+    const column = zone.bays.filter(b => b.station === station);
+    const strips = [...new Set(column.map(b => b.strip))].sort((a, b) => a - b);
+    const heightOf = (strip: number) =>
+      Math.max(...column.filter(b => b.strip === strip).map(b => b.height.value));
+    const filled =
+      strips.reduce((sum, s) => sum + heightOf(s), 0) + zone.rail.value * Math.max(0, strips.length - 1);
+    let up = zone.kind === 'floor' && column.length === 1 ? (zone.height.value - filled) / 2 : 0;
+    let longest = 0;
+    for (const strip of strips) {
+      let start = along;
+      for (const bay of column.filter(b => b.strip === strip)) {
+        cells.push({ bay, along: start, up });
+        start += bay.width.value;
+      }
+      longest = Math.max(longest, start - along);
+      up += heightOf(strip) + zone.rail.value;
+    }
+    breadth = Math.max(breadth, filled);
+    along += longest;
+    const rib = zone.ribs.find(r => r.after === station);
+    if (rib && i < stations.length - 1) {
+      ribStarts.set(station, along);
+      along += rib.width.value;
+    }
+  }
+  return { cells, length: along, breadth, ribStarts };
+}

@@ -1,0 +1,77 @@
+import type { Bay, Measurement, Shell, Zone } from '../../model/index.ts';
+
+/** Zones of the same kind that another could be copied to. */
+export const mirrorTargets = (shell: Shell, from: string): Zone[] => {
+  const source = shell.zones.find(z => z.id === from);
+  return source ? shell.zones.filter(z => z.id !== from && z.kind === source.kind) : [];
+};
+
+/** The bay that stands opposite, or undefined. */
+export function twinOf(shell: Shell, zone: Zone, bay: Bay): Bay | undefined {
+  const other = shell.zones.find(z => z.id !== zone.id && z.kind === zone.kind);
+  return other?.bays.find(b => b.station === bay.station && b.strip === bay.strip);
+}
+
+export interface Mirrored {
+  shell: Shell;
+  /** Bays that took a size over, and sizes that were left because they are measured and differ. */
+  copied: string[];
+  kept: { bay: string; field: string; here: number; there: number }[];
+}
+
+const FIELDS = ['width', 'height', 'depthMin', 'depthMax'] as const;
+
+/**
+ * Copies a zone's sizes and shapes onto its twin, as assumed from the mirror: what is measured there stays, and
+ * is named where it differs by more than 0.5 mm. Bays without a counterpart are left alone.
+ */
+export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
+  const source = shell.zones.find(z => z.id === from);
+  const target = shell.zones.find(z => z.id === to);
+  if (!source || !target) return { shell, copied: [], kept: [] };
+  const copied: string[] = [];
+  const kept: Mirrored['kept'] = [];
+  const bays = target.bays.map(bay => {
+    const model = source.bays.find(b => b.station === bay.station && b.strip === bay.strip);
+    if (!model) return bay;
+    const next: Bay = { ...bay };
+    for (const field of FIELDS) {
+      if (bay[field].basis === 'measured') {
+        if (Math.abs(bay[field].value - model[field].value) > 0.0005)
+          kept.push({ bay: bay.id, field, here: bay[field].value, there: model[field].value });
+      } else next[field] = fromMirror(model[field]);
+    }
+    if (next.depthMin.value > next.depthMax.value) {
+      const loose = next.depthMin.basis === 'assumed' ? 'depthMin' : 'depthMax';
+      const other = loose === 'depthMin' ? 'depthMax' : 'depthMin';
+      next[loose] = { ...next[loose], value: next[other].value };
+    }
+    for (const field of ['outline', 'cornerRadius', 'curve'] as const)
+      if (model[field] && !bay[field]) Object.assign(next, { [field]: assumeAll(model[field]) });
+    for (const field of ['depthRuns', 'shallowAt'] as const)
+      if (model[field] && !bay[field]) Object.assign(next, { [field]: model[field] });
+    copied.push(bay.id);
+    return next;
+  });
+  const fits = (id: string, w: number, h: number) => {
+    const host = bays.find(b => b.id === id);
+    return !host || (w <= host.width.value + 1e-6 && h <= host.height.value + 1e-6);
+  };
+  // A bay that its own window would no longer fit keeps its old size.
+  const sound = bays.map((b, i) =>
+    target.openings.every(o => o.bay !== b.id || fits(b.id, o.width.value, o.height.value))
+      ? b
+      : target.bays[i]!,
+  );
+  const zones = shell.zones.map(z => (z.id === to ? { ...z, bays: sound } : z));
+  return { shell: { ...shell, zones }, copied, kept };
+}
+
+const fromMirror = (m: Measurement): Measurement => ({ basis: 'assumed', value: m.value, from: 'mirror' });
+
+function assumeAll<T>(node: T): T {
+  if (typeof node !== 'object' || node === null) return node;
+  if (Array.isArray(node)) return node.map(assumeAll) as T;
+  if ('basis' in node) return fromMirror(node as unknown as Measurement) as T;
+  return Object.fromEntries(Object.entries(node).map(([k, v]) => [k, assumeAll(v)])) as T;
+}

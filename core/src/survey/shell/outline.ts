@@ -1,0 +1,197 @@
+import type { Bay, OutlineReadings } from '../../model/index.ts';
+import { print } from './print.ts';
+
+/** A corner of an outline, m: x from the front, y from the lower edge. `bulge` arcs the side that begins here: tan of a quarter of its angle, positive outwards. */
+export interface Vertex {
+  x: number;
+  y: number;
+  bulge?: number;
+}
+
+export type Outlined = { ok: true; outline: Vertex[] } | { ok: false; message: string };
+
+/** Outline of a bay, counter-clockwise from its front lower corner, corners rounded. Refused when its readings cannot be. */
+export function outlineOf(bay: Bay): Outlined {
+  const read = bay.outline ? readOutline(bay.outline) : rectangle(bay.width.value, bay.height.value);
+  if (!read.ok || !bay.cornerRadius || bay.cornerRadius.value === 0) return read;
+  return roundCorners(read.outline, bay.cornerRadius.value);
+}
+
+/** The polygon that a set of readings describes, its box starting at 0, 0. */
+export function readOutline(readings: OutlineReadings): Outlined {
+  if (readings.by === 'four sides') return quadrilateral(readings);
+  return readings.by === 'offsets' ? fromOffsets(readings) : fromWidths(readings);
+}
+
+const rectangle = (w: number, h: number): Outlined => ({
+  ok: true,
+  outline: [
+    { x: 0, y: 0 },
+    { x: w, y: 0 },
+    { x: w, y: h },
+    { x: 0, y: h },
+  ],
+});
+
+type FourSides = Extract<OutlineReadings, { by: 'four sides' }>;
+
+/** Two triangles on the diagonal; the corners between them come from the cosine rule. */
+function quadrilateral(r: FourSides): Outlined {
+  const [lower, rear, upper, front, diagonal] = [r.lower, r.rear, r.upper, r.front, r.diagonal].map(
+    m => m.value,
+  ) as [number, number, number, number, number];
+  const wrong =
+    triangleWrong(diagonal, lower, rear, 'the lower and the rear side') ??
+    triangleWrong(diagonal, upper, front, 'the upper and the front side');
+  if (wrong) return { ok: false, message: wrong };
+  const angle = (a: number, b: number, opposite: number) =>
+    Math.acos(Math.max(-1, Math.min(1, (a * a + b * b - opposite * opposite) / (2 * a * b))));
+  const toC = angle(lower, diagonal, rear);
+  const toD = toC + angle(diagonal, front, upper);
+  return {
+    ok: true,
+    outline: atOrigin([
+      { x: 0, y: 0 },
+      { x: lower, y: 0 },
+      { x: diagonal * Math.cos(toC), y: diagonal * Math.sin(toC) },
+      { x: front * Math.cos(toD), y: front * Math.sin(toD) },
+    ]),
+  };
+}
+
+function triangleWrong(diagonal: number, a: number, b: number, sides: string): string | null {
+  const slack = 1e-9;
+  if (diagonal <= 0 || a <= 0 || b <= 0) return 'Every side and the diagonal must be longer than nothing.';
+  if (diagonal > a + b - slack)
+    return `The diagonal, ${print(diagonal)}, is as long as ${sides} together (${print(a + b)}) or longer: read it again, from the front lower to the rear upper corner.`;
+  if (diagonal < Math.abs(a - b) + slack)
+    return `The diagonal, ${print(diagonal)}, is too short to join ${sides}, which differ by ${print(Math.abs(a - b))}: read it again.`;
+  return null;
+}
+
+function fromOffsets({ points }: Extract<OutlineReadings, { by: 'offsets' }>): Outlined {
+  const wrong = mustRise(
+    points.map(p => p.at.value),
+    'distance from the front',
+  );
+  if (wrong) return { ok: false, message: wrong };
+  const first = points[0]!.at.value;
+  const last = points.at(-1)!.at.value;
+  const upper = points.map(p => ({ x: p.at.value - first, y: p.offset.value })).reverse();
+  return closed([{ x: 0, y: 0 }, { x: last - first, y: 0 }, ...upper]);
+}
+
+function fromWidths({ rows, flush }: Extract<OutlineReadings, { by: 'widths' }>): Outlined {
+  const wrong = mustRise(
+    rows.map(r => r.at.value),
+    'height',
+  );
+  if (wrong) return { ok: false, message: wrong };
+  const widest = Math.max(...rows.map(r => r.width.value));
+  const share = { front: 0, centre: 0.5, rear: 1 }[flush];
+  const base = rows[0]!.at.value;
+  const left = rows.map(r => ({ x: (widest - r.width.value) * share, y: r.at.value - base }));
+  const right = rows.map((r, i) => ({ x: left[i]!.x + r.width.value, y: left[i]!.y }));
+  return closed([...right, ...left.reverse()]);
+}
+
+function mustRise(values: number[], what: string): string | null {
+  const at = values.findIndex((v, i) => i > 0 && v <= values[i - 1]! + 1e-9);
+  return at < 0
+    ? null
+    : `Reading ${at + 1} has a ${what} of ${print(values[at]!)}, not beyond the one before it (${print(values[at - 1]!)}): each must lie further on.`;
+}
+
+/** Drops corners that coincide, such as an offset of 0 at an end. */
+function closed(points: Vertex[]): Outlined {
+  const outline = points.filter((p, i) => {
+    const next = points[(i + 1) % points.length]!;
+    return Math.hypot(p.x - next.x, p.y - next.y) > 1e-7;
+  });
+  if (outline.length < 3 || outlineArea(outline) < 1e-6)
+    return { ok: false, message: 'These readings enclose no area: at least one of them must be above 0.' };
+  return { ok: true, outline: atOrigin(outline) };
+}
+
+function atOrigin(points: Vertex[]): Vertex[] {
+  const x0 = Math.min(...points.map(p => p.x));
+  const y0 = Math.min(...points.map(p => p.y));
+  return points.map(p => ({ ...p, x: p.x - x0, y: p.y - y0 }));
+}
+
+/** Replaces every outward corner by an arc of `radius` that touches both sides. Refused when two arcs would meet. */
+export function roundCorners(outline: Vertex[], radius: number): Outlined {
+  const n = outline.length;
+  const corner = outline.map((p, i) => {
+    const before = outline[(i + n - 1) % n]!;
+    const after = outline[(i + 1) % n]!;
+    const [ax, ay] = [before.x - p.x, before.y - p.y];
+    const [bx, by] = [after.x - p.x, after.y - p.y];
+    const [la, lb] = [Math.hypot(ax, ay), Math.hypot(bx, by)];
+    const outward = bx * ay - by * ax > 0;
+    const inside = Math.acos(Math.max(-1, Math.min(1, (ax * bx + ay * by) / (la * lb))));
+    // Nearly straight corners (of an offset line) are left as they are.
+    const rounds = outward && inside < 0.95 * Math.PI;
+    return { p, ax, ay, bx, by, la, lb, inside, cut: rounds ? radius / Math.tan(inside / 2) : 0 };
+  });
+  const tight = corner.findIndex((c, i) => c.cut + corner[(i + 1) % n]!.cut > c.lb + 1e-9);
+  if (tight >= 0)
+    return {
+      ok: false,
+      message: `Corners of ${print(radius)} radius do not fit on a side of ${print(corner[tight]!.lb)}: at most about ${print((radius * corner[tight]!.lb) / (corner[tight]!.cut + corner[(tight + 1) % n]!.cut))}.`,
+    };
+  return {
+    ok: true,
+    outline: corner.flatMap(({ p, ax, ay, bx, by, la, lb, inside, cut }): Vertex[] =>
+      cut === 0
+        ? [{ x: p.x, y: p.y }]
+        : [
+            { x: p.x + (ax / la) * cut, y: p.y + (ay / la) * cut, bulge: Math.tan((Math.PI - inside) / 4) },
+            { x: p.x + (bx / lb) * cut, y: p.y + (by / lb) * cut },
+          ],
+    ),
+  };
+}
+
+/** Area inside an outline, m2: the polygon and the segments its arcs add. */
+export function outlineArea(outline: readonly Vertex[]): number {
+  let twice = 0;
+  let segments = 0;
+  outline.forEach((p, i) => {
+    const q = outline[(i + 1) % outline.length]!;
+    twice += p.x * q.y - q.x * p.y;
+    if (p.bulge) {
+      const angle = 4 * Math.atan(p.bulge);
+      const radius = (Math.hypot(q.x - p.x, q.y - p.y) * (1 + p.bulge ** 2)) / (4 * p.bulge);
+      segments += (radius * radius * (angle - Math.sin(angle))) / 2;
+    }
+  });
+  return twice / 2 + segments;
+}
+
+/** Width and height of the box round an outline, m. Arcs of rounded corners stay inside it. */
+export const outlineBox = (outline: readonly Vertex[]): { width: number; height: number } => ({
+  width: Math.max(...outline.map(p => p.x)) - Math.min(...outline.map(p => p.x)),
+  height: Math.max(...outline.map(p => p.y)) - Math.min(...outline.map(p => p.y)),
+});
+
+/** The outline with its arcs as chords no further than `tolerance` (m) from them, for drawing. */
+export function flatten(outline: readonly Vertex[], tolerance = 0.0005): { x: number; y: number }[] {
+  return outline.flatMap((p, i) => {
+    const start = { x: p.x, y: p.y };
+    if (!p.bulge) return [start];
+    const q = outline[(i + 1) % outline.length]!;
+    const angle = 4 * Math.atan(p.bulge);
+    const [dx, dy] = [q.x - p.x, q.y - p.y];
+    const toCentre = (1 - p.bulge ** 2) / (4 * p.bulge);
+    const [cx, cy] = [(p.x + q.x) / 2 - dy * toCentre, (p.y + q.y) / 2 + dx * toCentre];
+    const radius = Math.hypot(p.x - cx, p.y - cy);
+    const step = 2 * Math.acos(Math.max(0, 1 - tolerance / radius));
+    const parts = Math.max(1, Math.ceil(Math.abs(angle) / step));
+    const from = Math.atan2(p.y - cy, p.x - cx);
+    return Array.from({ length: parts }, (_, k) => ({
+      x: cx + radius * Math.cos(from + (angle * k) / parts),
+      y: cy + radius * Math.sin(from + (angle * k) / parts),
+    }));
+  });
+}

@@ -1,0 +1,236 @@
+import { describe, expect, it } from 'vitest';
+import { newDesign } from '../../build/index.ts';
+import { demoDesigns } from '../../demo/index.ts';
+import { makeLibrary } from '../../materials/index.ts';
+import { assumed, checkDesign, type Design, findBay, measured } from '../../model/index.ts';
+import { closure, sideDifferences } from './closure.ts';
+import { setShape } from './edit.ts';
+import { setKeepClear, setPocket } from './fittings.ts';
+import { foldShell } from './fold.ts';
+import { generateShell } from './generate.ts';
+import { layoutShell } from './layout.ts';
+import { mirrorZone, twinOf } from './mirror.ts';
+import { patterns } from './patterns.ts';
+import {
+  addBay,
+  addRib,
+  deleteBays,
+  mergeBays,
+  moveBay,
+  moveRib,
+  type Reshaped,
+  removeRib,
+  rename,
+  splitBay,
+} from './topology.ts';
+import { walkingOrder } from './walk.ts';
+
+const library = makeLibrary();
+const start = () => structuredClone(demoDesigns(library)[0]!) as Design;
+const done = (r: Reshaped): Design => {
+  if (!r.ok) throw new Error(r.message);
+  // Whatever is done to the shell, the whole design stays sound.
+  expect(checkDesign(r.design, library)).toEqual([]);
+  return r.design;
+};
+const wall = (d: Design, id = 'L') => d.shell.zones.find(z => z.id === id)!;
+const area = (d: Design, id = 'L') =>
+  wall(d, id).bays.reduce((s, b) => s + b.width.value * b.height.value, 0);
+
+describe('splitting and merging', () => {
+  it('across: the parts and the rail between them make the bay, and merging gives it back', () => {
+    const before = start();
+    const { height } = findBay(before.shell, 'L3m')!.bay;
+    const split = splitBay(before, 'L3m', 'across', 0.2);
+    const after = done(split);
+    const part = split.ok ? split.id! : '';
+    expect(findBay(after.shell, part)!.bay).toMatchObject({ station: 3, strip: 3 });
+    expect(findBay(after.shell, 'L3u')!.bay.strip).toBe(4);
+    expect(Math.abs(closure(wall(after)).across.find(a => a.station === 3)!.error)).toBeLessThan(0.0015);
+    const merged = done(mergeBays(after, ['L3m', part]));
+    expect(findBay(merged.shell, 'L3m')!.bay.height.value).toBeCloseTo(height.value, 9);
+    expect(findBay(merged.shell, part)).toBeUndefined();
+  });
+  it('along: the parts lie beside each other without a rib, and the zone still closes', () => {
+    const split = splitBay(start(), 'L3m', 'along', 0.15);
+    const after = done(split);
+    expect(Math.abs(closure(wall(after)).worst)).toBeLessThan(0.0015);
+    const zone = layoutShell(after.shell).zones.find(z => z.zone.id === 'L')!;
+    const [a, b] = ['L3m', split.ok ? split.id! : ''].map(id => zone.bays.find(x => x.bay.id === id)!);
+    expect(b!.y).toBeCloseTo(a!.y + a!.height, 9);
+  });
+  it('a part takes over its bay’s own build-up in every variant', () => {
+    const d = start();
+    d.variants[0]!.design.bays.L3m = null;
+    const split = splitBay(d, 'L3m', 'across', 0.2);
+    const after = done(split);
+    expect(after.variants[0]!.design.bays[split.ok ? split.id! : '']).toBeNull();
+  });
+  it('refuses what would leave a sliver, and bays that do not touch', () => {
+    expect(splitBay(start(), 'L3m', 'across', 0.005)).toMatchObject({ ok: false });
+    expect(mergeBays(start(), ['L3w', 'L3u'])).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('touch'),
+    });
+    expect(mergeBays(start(), ['L3w', 'L4w'])).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('rib'),
+    });
+  });
+});
+
+describe('ribs', () => {
+  it('move without changing the length, and refuse to crush a bay or a window', () => {
+    const moved = done(moveRib(start(), 'Lr3', 0.03));
+    expect(Math.abs(closure(wall(moved)).worst)).toBeLessThan(0.0015);
+    expect(moveRib(start(), 'Lr3', 2)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('narrower'),
+    });
+    expect(moveRib(start(), 'Cr3', 0.2)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('W-C4b'),
+    });
+  });
+  it('added and taken out again leave the area as it was', () => {
+    const before = start();
+    const added = addRib(before, 'L', 3, 0.18);
+    const after = done(added);
+    expect(wall(after).bays).toHaveLength(wall(before).bays.length + 3);
+    expect(Math.abs(closure(wall(after)).worst)).toBeLessThan(0.0015);
+    const removed = done(removeRib(after, added.ok ? added.id! : ''));
+    expect(area(removed)).toBeCloseTo(area(before), 9);
+    expect(wall(removed).ribs.map(r => r.after)).toEqual(wall(before).ribs.map(r => r.after));
+  });
+  it('taking one out carries over what hung on the bays behind it', () => {
+    const d = start();
+    d.ready.flags = [{ id: 'L4m', note: 'look again' }];
+    const removed = done(removeRib(d, 'Lr3'));
+    expect(removed.ready.flags).toEqual([{ id: 'L3m', note: 'look again' }]);
+    expect(findBay(removed.shell, 'L4m')).toBeUndefined();
+  });
+});
+
+describe('moving, adding, deleting, renaming', () => {
+  it('a bay changes places with its neighbour', () => {
+    const moved = done(moveBay(start(), 'L3m', 'up'));
+    expect(findBay(moved.shell, 'L3m')!.bay.strip).toBe(3);
+    expect(findBay(moved.shell, 'L3u')!.bay.strip).toBe(2);
+    expect(moveBay(start(), 'L1w', 'front')).toMatchObject({ ok: false });
+  });
+  it('a bay added stands on top of its station', () => {
+    const added = addBay(start(), 'L', 3);
+    const after = done(added);
+    expect(findBay(after.shell, added.ok ? added.id! : '')!.bay.strip).toBe(4);
+  });
+  it('a deleted bay takes its window, hole, tap test and build-up with it', () => {
+    const d = start();
+    d.variants[0]!.design.bays.S2u = null;
+    const after = done(deleteBays(d, ['S2u']));
+    expect(after.ready.holes.some(h => h.bay === 'S2u')).toBe(false);
+    expect(wall(after, 'S').openings).toHaveLength(0);
+    expect('S2u' in after.variants[0]!.design.bays).toBe(false);
+    expect(
+      deleteBays(
+        d,
+        wall(d, 'H').bays.map(b => b.id),
+      ),
+    ).toMatchObject({ ok: false });
+  });
+  it('a new name goes wherever the old one stood; taken and unreadable ones are refused', () => {
+    const d = start();
+    d.variants[1]!.design.bays.C4b = null;
+    const after = done(rename(d, 'C4b', 'over-galley'));
+    expect(after.ready.holes.find(h => h.id === 'hole2')!.bay).toBe('over-galley');
+    expect(after.variants[1]!.design.bays).toHaveProperty('over-galley');
+    const window = done(rename(after, 'W-C4b', 'vent'));
+    expect(window.ready.holes.find(h => h.id === 'hole2')!.opening).toBe('vent');
+    expect(rename(d, 'C4b', 'L1w')).toMatchObject({ ok: false, message: expect.stringContaining('taken') });
+    expect(rename(d, 'C4b', 'a b')).toMatchObject({ ok: false });
+  });
+});
+
+describe('the mirror', () => {
+  it('copies what is not measured there, as assumed from the mirror, and names what differs', () => {
+    const shell = generateShell('long high-roof');
+    const edit = (s: typeof shell, id: string, depth: number) => ({
+      ...s,
+      zones: s.zones.map(z => ({
+        ...z,
+        bays: z.bays.map(b => (b.id === id ? { ...b, depthMax: measured(depth, 'x') } : b)),
+      })),
+    });
+    const odd = edit(edit(shell, 'L4w', 0.081), 'R4w', 0.09);
+    const left = edit(odd, 'L5w', 0.077);
+    const { shell: after, copied, kept } = mirrorZone(left, 'L', 'R');
+    expect(copied).toHaveLength(after.zones.find(z => z.id === 'R')!.bays.length);
+    expect(findBay(after, 'R5w')!.bay.depthMax).toEqual({ basis: 'assumed', value: 0.077, from: 'mirror' });
+    expect(findBay(after, 'R4w')!.bay.depthMax.value).toBe(0.09);
+    expect(kept).toEqual([{ bay: 'R4w', field: 'depthMax', here: 0.09, there: 0.081 }]);
+    expect(sideDifferences(left)).toEqual([
+      { left: 'L4w', right: 'R4w', field: 'depthMax', difference: expect.closeTo(0.009, 9) },
+    ]);
+    expect(twinOf(after, after.zones.find(z => z.id === 'L')!, findBay(after, 'L5w')!.bay)!.id).toBe('R5w');
+  });
+});
+
+describe('shapes, pockets and keep-clears', () => {
+  const shell = generateShell('mid');
+  it('take width and height from an outline, and refuse one too small for its window', () => {
+    const rows = (w: number) => ({
+      by: 'widths' as const,
+      flush: 'centre' as const,
+      rows: [
+        { at: measured(0, '0'), width: measured(w, 'w') },
+        { at: measured(0.42, '420'), width: measured(w - 0.1, 'w') },
+      ],
+    });
+    const shaped = setShape(shell, 'L2m', { outline: rows(0.5) });
+    if (!shaped.ok) throw new Error(shaped.message);
+    expect(findBay(shaped.shell, 'L2m')!.bay).toMatchObject({
+      width: { value: 0.5 },
+      height: { value: 0.42 },
+    });
+    expect(setShape(shell, 'L2m', { outline: rows(0.3) })).toMatchObject({ ok: false });
+    const back = setShape(shaped.shell, 'L2m', { outline: null });
+    expect(back.ok && findBay(back.shell, 'L2m')!.bay.outline).toBeUndefined();
+  });
+  it('never fill a pocket that holds a drain, belt reel, airbag or cables', () => {
+    const sill = shell.zones.find(z => z.id === 'L')!.pockets.find(p => p.kind === 'sill')!;
+    expect(setPocket(shell, 'L', { ...sill, fill: true })).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('a drain'),
+    });
+    expect(setPocket(shell, 'L', { ...sill, holds: 'nothing', fill: true }).ok).toBe(true);
+  });
+  it('keep a keep-clear inside its bay', () => {
+    const keep = shell.zones.find(z => z.id === 'L')!.keepClears[0]!;
+    const at = { along: assumed(3), up: assumed(0.1) };
+    expect(setKeepClear(shell, { ...keep, at })).toMatchObject({ ok: false });
+  });
+});
+
+it.each(patterns.map(p => p.name))(
+  '%s: walked round once, every bay once, and folded within its box',
+  name => {
+    const shell = generateShell(name);
+    const bays = shell.zones.flatMap(z => z.bays.map(b => b.id)).sort();
+    expect(
+      walkingOrder(shell)
+        .map(w => w.bay.id)
+        .sort(),
+    ).toEqual(bays);
+    for (const { corners, zone } of foldShell(shell))
+      for (const p of corners) {
+        expect(Math.abs(p.y)).toBeLessThanOrEqual(shell.width.value / 2 + 1e-9);
+        expect(p.z).toBeGreaterThanOrEqual(-1e-9);
+        expect(p.z).toBeLessThanOrEqual(shell.height.value + 1e-9);
+        expect(p.x).toBeLessThanOrEqual(shell.length.value + 0.02);
+        expect(zone.kind).not.toBe('arch');
+      }
+  },
+);
+
+it('a new conversion by every pattern is sound', () => {
+  for (const p of patterns) expect(checkDesign(newDesign('x', p.name), library)).toEqual([]);
+});

@@ -1,3 +1,0 @@
-export type { Cover } from './covers.ts';
-export { orderError } from './orderError.ts';
-export { type OrderLine, type Piece, type TakeOff, takeOff } from './takeOff.ts';

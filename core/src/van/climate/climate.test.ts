@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { demoBrief } from '../../build/briefs.ts';
+import type { Brief } from '../../model/index.ts';
+import { dewPoint, saturationPressure } from '../../physics/air/index.ts';
+import { climateOf, climates } from './climates.ts';
+import { designNight, monthsOf } from './months.ts';
+
+const NO_GLASS = { area: 0, fRsi: 1 };
+const months = (change: Partial<Brief> = {}, glass = NO_GLASS) =>
+  monthsOf({ ...demoBrief, ...change }, glass);
+
+describe.each(climates.map(c => c.id))('climate %s', id => {
+  const climate = climateOf(id);
+  it('has twelve months of plausible air, coldest in winter', () => {
+    for (const row of [climate.temperature, climate.humidity, climate.swing]) expect(row).toHaveLength(12);
+    expect(climate.humidity.every(h => h > 0.3 && h < 1)).toBe(true);
+    expect(Math.min(...climate.temperature)).toBe(climate.temperature[0]);
+    expect([6, 7]).toContain(climate.temperature.indexOf(Math.max(...climate.temperature)));
+  });
+});
+
+describe('the months of a brief', () => {
+  it('run from October through a whole year of seconds', () => {
+    const year = months();
+    expect(year.map(m => m.month)).toEqual([9, 10, 11, 0, 1, 2, 3, 4, 5, 6, 7, 8]);
+    expect(year.reduce((s, m) => s + m.seconds, 0)).toBe(365 * 86_400);
+  });
+
+  it('share every month out among nights with people, empty nights and days', () => {
+    for (const m of months()) expect(m.regimes.reduce((s, r) => s + r.share, 0)).toBeCloseTo(1, 12);
+    const january = months({ nights: { winter: 7, spring: 0, summer: 0, autumn: 0 } }).find(
+      m => m.month === 0,
+    )!;
+    expect(january.regimes.map(r => r.share)).toEqual([0.5, 0, 1 / 3, 1 / 6]);
+    // The month's sun is all in its days.
+    const climate = climateOf(demoBrief.climate);
+    for (const m of months()) {
+      const sun = m.regimes.reduce((s, r) => s + r.sun * r.share, 0);
+      expect((sun * 24) / 1000).toBeCloseTo(climate.sun[m.month]!, 9);
+    }
+    const july = months({ nights: { winter: 7, spring: 0, summer: 0, autumn: 0 } }).find(m => m.month === 6)!;
+    expect(july.regimes[0]!.share).toBe(0);
+  });
+
+  it('are colder by night than by day, about the monthly mean', () => {
+    for (const m of months()) {
+      const [night, , day] = m.regimes.map(r => r.outside.t) as [number, number, number];
+      expect(night).toBeLessThan(day);
+      expect((night + day) / 2).toBeCloseTo(climateOf(demoBrief.climate).temperature[m.month]!, 9);
+    }
+  });
+
+  it('never hold more vapour than the air can', () => {
+    for (const climate of climates)
+      for (const m of months({ climate: climate.id, heating: 'unflued gas', ventilation: 1, people: 8 }))
+        for (const r of m.regimes) {
+          expect(r.outside.p).toBeLessThanOrEqual(saturationPressure(r.outside.t) + 1e-9);
+          expect(r.inside.p).toBeLessThanOrEqual(0.95 * saturationPressure(r.inside.t) + 1e-9);
+        }
+  });
+
+  it('never cool the cabin below the night outside', () => {
+    for (const m of months({ cabin: 5, climate: 'southern dry' }))
+      expect(m.regimes[0]!.inside.t).toBeGreaterThanOrEqual(m.regimes[0]!.outside.t);
+  });
+});
+
+describe('the design night', () => {
+  it('has the brief’s cold outside and people inside', () => {
+    const night = designNight(demoBrief, NO_GLASS);
+    expect(night.outside.t).toBe(-14);
+    expect(night.inside.t).toBe(demoBrief.cabin);
+    expect(night.inside.p).toBeGreaterThan(night.outside.p);
+  });
+
+  it('has a lower dew point the more fresh air and the more cold glass there is', () => {
+    const dew = (change: Partial<Brief>, area = 0) =>
+      dewPoint(designNight({ ...demoBrief, ...change }, { area, fRsi: 0.24 }).inside.p);
+    expect(dew({ ventilation: 16 })).toBeLessThan(dew({ ventilation: 8 }));
+    expect(dew({ ventilation: 2 }, 2)).toBeLessThan(dew({ ventilation: 2 }, 0));
+  });
+
+  it('balances by hand: two people who do not cook at 8 l/s', () => {
+    // 2 (8 h 40 g + 4 h 60 g) / 12 h = 93.3 g/h; at 8 l/s = 28.8 m3/h this is 3.241 g/m3 above outside.
+    const outside = designNight(demoBrief, NO_GLASS).outside;
+    const inside = designNight({ ...demoBrief, cooking: 'none', ventilation: 8 }, NO_GLASS).inside;
+    const v = (air: { t: number; p: number }) => (air.p / (461.5 * (air.t + 273.15))) * 1000;
+    expect(v(inside) - v(outside)).toBeCloseTo(93.333 / 28.8, 3);
+  });
+});

@@ -1,0 +1,135 @@
+import type { Brief } from '../../model/index.ts';
+import { concentration, pressureOf, saturationPressure } from '../../physics/air/index.ts';
+import { climateOf, daysIn, seasonOf } from './climates.ts';
+import { emptyAir, type Glass, occupiedAir } from './indoor.ts';
+import { emptyGain, FIRST_MONTH } from './months.ts';
+
+const YEAR_HOURS = 8760;
+const JANUARY_TO_OCTOBER = 273 * 24;
+
+/** Weather hour by hour from 1 January, as a file gives it: degC, relative humidity 0 to 1, W/m2 on a level face. */
+export interface Weather {
+  temperature: Float64Array;
+  humidity: Float64Array;
+  sun: Float64Array;
+}
+
+/** A year from the first of October, hour by hour (values at the middle of each). */
+export interface HourlyYear {
+  /** Outside, degC, and sun on a level face, W/m2. */
+  outside: Float64Array;
+  sun: Float64Array;
+  /** Vapour pressure outside, Pa. */
+  vapourOutside: Float64Array;
+  /** Inside, degC and Pa. */
+  inside: Float64Array;
+  vapour: Float64Array;
+  occupied: Uint8Array;
+  month: Uint8Array;
+}
+
+/**
+ * The brief's climate and life as an hourly year: monthly means joined straight, the day's swing, and spells of
+ * weather that last some days (a first-order chain from `seed`, standard deviation 3 K, taken off again in each
+ * month's mean). People are inside from 20:00 to 08:00 on the nights of the brief, spread over the week. By day the
+ * closed van stands 3 K above outside, plus up to 8 K in the sun. Illustrative: no station's record.
+ */
+export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weather): HourlyYear {
+  const climate = climateOf(brief.climate);
+  const year: HourlyYear = {
+    outside: new Float64Array(YEAR_HOURS),
+    sun: new Float64Array(YEAR_HOURS),
+    vapourOutside: new Float64Array(YEAR_HOURS),
+    inside: new Float64Array(YEAR_HOURS),
+    vapour: new Float64Array(YEAR_HOURS),
+    occupied: new Uint8Array(YEAR_HOURS),
+    month: new Uint8Array(YEAR_HOURS),
+  };
+  const random = generator(seed);
+  let h = 0;
+  let spell = 0;
+  let nights = 0;
+  for (let i = 0; i < 12; i++) {
+    const month = (FIRST_MONTH + i) % 12;
+    const days = daysIn(month);
+    const spells = Array.from({ length: days }, () => {
+      spell = 0.7 * spell + 3 * Math.sqrt(1 - 0.49) * normal(random);
+      return spell;
+    });
+    const offset = spells.reduce((a, b) => a + b, 0) / days;
+    for (let day = 0; day < days; day++) {
+      nights += brief.nights[seasonOf(month)] / 7;
+      const away = nights >= 1 - 1e-9;
+      if (away) nights -= 1;
+      const mean = between(climate.temperature, month, (day + 0.5) / days) + spells[day]! - offset;
+      const cloud = Math.max(0.25, Math.min(1.75, 1 + 0.45 * normal(random)));
+      for (let hour = 0; hour < 24 && h < YEAR_HOURS; hour++, h++) {
+        const at = hour + 0.5;
+        // A file begins in January, this year in October.
+        const from = (h + JANUARY_TO_OCTOBER) % YEAR_HOURS;
+        const t = weather
+          ? weather.temperature[from]!
+          : mean - climate.swing[month]! * Math.cos((2 * Math.PI * (at - 3)) / 24);
+        const p = weather
+          ? weather.humidity[from]! * saturationPressure(t)
+          : Math.min(climate.humidity[month]! * saturationPressure(mean), saturationPressure(t));
+        const outside = { t, p };
+        const sun = weather ? weather.sun[from]! : climate.sun[month]! * cloud * dayShape(at, month) * 1000;
+        year.vapourOutside[h] = p;
+        // The night of a day is its evening and the next morning's first hours: both are taken from this day.
+        const occupied = away && (at > 20 || at < 8);
+        const air = occupied ? occupiedAir(brief, outside, glass) : emptyAir(outside, emptyGain(sun));
+        year.outside[h] = t;
+        year.sun[h] = sun;
+        year.inside[h] = air.t;
+        year.vapour[h] = occupied
+          ? air.p
+          : Math.min(0.95 * saturationPressure(air.t), pressureOf(concentration(p, t) + 0.0005, air.t));
+        year.occupied[h] = occupied ? 1 : 0;
+        year.month[h] = month;
+      }
+    }
+  }
+  return year;
+}
+
+/** Straight between the middles of months. */
+function between(values: readonly number[], month: number, share: number): number {
+  const other = share < 0.5 ? (month + 11) % 12 : (month + 1) % 12;
+  const w = Math.abs(share - 0.5);
+  return values[month]! * (1 - w) + values[other]! * w;
+}
+
+/** Share of the day's sun in one hour, 1/h: half a sine over a day of 8 h in December to 16 h in June. */
+function dayShape(hour: number, month: number): number {
+  const length = 12 + 4 * Math.cos((2 * Math.PI * (month - 5.5)) / 12);
+  const x = (hour - 12) / length;
+  return Math.abs(x) < 0.5 ? (Math.PI / (2 * length)) * Math.cos(Math.PI * x) : 0;
+}
+
+/** Lehmer's generator, 0 to 1: the same year for the same seed on every machine. */
+function generator(seed: number): () => number {
+  let state = (seed % 2_147_483_646) + 1;
+  return () => {
+    state = (state * 48_271) % 2_147_483_647;
+    return state / 2_147_483_647;
+  };
+}
+
+const normal = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(Math.max(1e-12, random()))) * Math.cos(2 * Math.PI * random());
+
+/** What the simulated station has recorded: the climate's year from 1 January, as a weather file holds it. */
+export function stationYear(brief: Brief, seed = 1): Weather & { place: string } {
+  const year = hourlyYear(brief, { area: 0, fRsi: 1 }, seed);
+  const turned = (values: Float64Array) =>
+    Float64Array.from(values, (_, h) => values[(h + YEAR_HOURS - JANUARY_TO_OCTOBER) % YEAR_HOURS]!);
+  const temperature = turned(year.outside);
+  const vapour = turned(year.vapourOutside);
+  return {
+    place: `Illustrative: ${climateOf(brief.climate).label}`,
+    temperature,
+    humidity: temperature.map((t, h) => Math.min(1, vapour[h]! / saturationPressure(t))),
+    sun: turned(year.sun),
+  };
+}

@@ -1,0 +1,12 @@
+export {
+  type BayMoisture,
+  bayMoisture,
+  climateFor,
+  type DampState,
+  dampModel,
+  dampOf,
+  gainOf,
+  glassOf,
+} from './bayMonths.ts';
+export { leakOf, missedOf } from './leak.ts';
+export { wetterThan, wettestAt } from './wettest.ts';

@@ -1,9 +1,0 @@
-export {
-  bayWorking,
-  costWorking,
-  dampWorking,
-  headroomWorking,
-  heatWorking,
-  massWorking,
-} from './headline.ts';
-export { apply, type Basis, type Operation, type Step, type Working } from './working.ts';
