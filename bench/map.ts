@@ -9,8 +9,6 @@ import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
 import { type Figure, figure, quantile } from './measure.ts';
 import { start, stop } from './server.ts';
 
-const FRAME = 1000 / 60;
-
 /** The unfolded shell with 400 bays in Chromium: frames while it is zoomed and panned, and how fast a bay is chosen. */
 export async function mapFigures(): Promise<Figure[]> {
   const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
@@ -36,8 +34,7 @@ export async function mapFigures(): Promise<Figure[]> {
         p50,
         'ms',
         { name: 'a frame at rest, ms', value: quantile(idle, 0.5) },
-        '60 a second',
-        p50 < FRAME * 1.1,
+        1.1,
       );
     };
     const p50 = quantile(chosen, 0.5);
@@ -49,8 +46,7 @@ export async function mapFigures(): Promise<Figure[]> {
         p50,
         'ms',
         { name: 'a frame at rest, ms', value: quantile(idle, 0.5) },
-        '< 50 ms',
-        p50 < 50,
+        3,
       ),
     ];
   } finally {

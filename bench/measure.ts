@@ -1,11 +1,13 @@
-/** One figure of the benchmark, measured against a reference of the same run. */
+/** One figure of the benchmark: how many times a reference measured in the same run, and what it may be at most. */
 export interface Figure {
   name: string;
+  /** Machines differ and drift by three times: for information. */
   value: number;
   unit: string;
   reference: { name: string; value: number };
   ratio: number;
-  goal: string;
+  /** What the ratio is to stay under. */
+  goal: number;
   met: boolean;
 }
 
@@ -14,17 +16,17 @@ export function figure(
   value: number,
   unit: string,
   reference: Figure['reference'],
-  goal: string,
-  met: boolean,
+  goal: number,
 ): Figure {
+  const ratio = value / reference.value;
   return {
     name,
     value: round(value),
     unit,
     reference: { ...reference, value: round(reference.value) },
-    ratio: round(value / reference.value),
-    goal,
-    met,
+    ratio: round(ratio),
+    goal: round(goal),
+    met: ratio <= goal,
   };
 }
 
@@ -33,13 +35,15 @@ const round = (x: number) => Number(x.toPrecision(3));
 export const quantile = (values: readonly number[], q: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))]!;
 
-/** Median time of `work`, ms, after warming up. */
-export function medianOf(work: () => void, runs = 80, warm = 120): number {
-  for (let i = 0; i < warm; i++) work();
-  const times = Array.from({ length: runs }, () => {
-    const start = performance.now();
-    work();
-    return performance.now() - start;
-  });
-  return quantile(times, 0.5);
+/** Median of each of some works, ms, after warming up, in turns: a slow minute slows all of them alike. */
+export function mediansOf(works: readonly (() => unknown)[], runs = 80, warm = 120): number[] {
+  for (let i = 0; i < warm; i++) for (const work of works) work();
+  const times = works.map(() => [] as number[]);
+  for (let i = 0; i < runs; i++)
+    works.forEach((work, k) => {
+      const start = performance.now();
+      work();
+      times[k]!.push(performance.now() - start);
+    });
+  return times.map(t => quantile(t, 0.5));
 }

@@ -2,9 +2,13 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { demoDesigns } from '@overcoat/core/demo';
+import { evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
+import type { Design } from '@overcoat/core/model';
 import { chromium as browserType } from '@playwright/test';
 import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
-import { type Figure, figure, quantile } from './measure.ts';
+import { type Figure, figure, mediansOf, quantile } from './measure.ts';
 import { start, stop } from './server.ts';
 
 interface Chunk {
@@ -30,21 +34,25 @@ function firstLoad(): Figure {
   };
   visit('index.html');
   visit('src/views/conversions/ConversionsPage.tsx');
-  let raw = 0;
   let zipped = 0;
   for (const file of files) {
     const bytes = readFileSync(path.join('web/dist', file));
-    raw += bytes.length / 1000;
     zipped += gzipSync(bytes).length / 1000;
   }
   return figure(
     'script of the first load, gzipped',
     zipped,
     'kB',
-    { name: 'the same not gzipped, kB', value: raw },
-    '< 170 kB',
-    zipped < 170,
+    { name: 'what it may be, kB', value: 170 },
+    1,
   );
+}
+
+/** What the edit asks the core for, ms. */
+function evaluateOnce(): number {
+  const library = makeLibrary();
+  const [perigee] = demoDesigns(library) as [Design];
+  return mediansOf([() => evaluate(perigee, perigee.variants[0]!.design, library)])[0]!;
 }
 
 async function editToPaint(): Promise<Figure> {
@@ -75,9 +83,11 @@ async function editToPaint(): Promise<Figure> {
         edits.push(performance.now() - from);
         if (heat() === before) throw new Error('The edit did not reach the ledger.');
         await new Promise(resolve => setTimeout(resolve, 120));
-        const at = performance.now();
-        await painted();
-        idle.push(performance.now() - at);
+        idle.push(
+          await new Promise<number>(resolve =>
+            requestAnimationFrame(at => requestAnimationFrame(next => resolve(next - at))),
+          ),
+        );
       }
       return { edits: edits.slice(5), idle: idle.slice(5) };
     });
@@ -86,9 +96,11 @@ async function editToPaint(): Promise<Figure> {
       'edit in Build-ups to repaint of all that depends on it, median',
       p50,
       'ms',
-      { name: 'an idle frame, ms', value: quantile(times.idle, 0.5) },
-      '< 50 ms',
-      p50 < 50,
+      {
+        name: 'evaluate of the van and three idle frames, ms',
+        value: evaluateOnce() + 3 * quantile(times.idle, 0.5),
+      },
+      1,
     );
   } finally {
     await browser.close();

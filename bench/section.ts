@@ -25,42 +25,37 @@ const EDGES = [
 
 /** Two-dimensional sections: time at 200 x 200 against a banded Cholesky solution of the same system, and how it grows. */
 export function sectionFigures(): Figure[] {
-  const time = (cells: number) => {
-    const runs = cells > 250 ? 3 : 7;
-    return quantile(
-      Array.from({ length: runs }, () => {
-        const from = performance.now();
-        solveSection({ blocks: BLOCKS, edges: [...EDGES] }, cells);
-        return performance.now() - from;
-      }),
-      0.5,
-    );
-  };
-  for (let i = 0; i < 4; i++) time(60);
-  const [small, middle, large] = [time(50), time(200), time(400)] as [number, number, number];
+  const times = (cells: number, runs: number) =>
+    Array.from({ length: runs }, () => {
+      const from = performance.now();
+      solveSection({ blocks: BLOCKS, edges: [...EDGES] }, cells);
+      return performance.now() - from;
+    });
+  times(60, 12);
+  const [small, large] = [quantile(times(50, 7), 0.5), quantile(times(400, 3), 0.5)];
   const { iterations, residual } = solveSection({ blocks: BLOCKS, edges: [...EDGES] }, 200);
   const { system, b } = assemble({ blocks: BLOCKS, edges: [...EDGES] }, 200);
+  const before = times(200, 9);
   const from = performance.now();
   solveBanded(system, b);
   const banded = performance.now() - from;
+  // Before and after the reference, which takes seconds: the machine may not be as fast at its end.
+  const middle = quantile([...before, ...times(200, 9)], 0.5);
   const power = Math.log(large / small) / Math.log((400 * 400) / (50 * 50));
-  const reference = { name: 'banded Cholesky of the same system, ms', value: banded };
   return [
     figure(
       `rib section, 200 x 200 cells, ${iterations} rounds to ${residual.toExponential(1)}, median`,
       middle,
       'ms',
-      reference,
-      '< 250 ms',
-      middle < 250,
+      { name: 'banded Cholesky of the same system, ms', value: banded },
+      1 / 40,
     ),
     figure(
       'rib section, growth from 50 x 50 to 400 x 400 as a power of unknowns',
       power,
       '',
       { name: 'linear', value: 1 },
-      'at most 1.25',
-      power <= 1.25,
+      1.25,
     ),
   ];
 }

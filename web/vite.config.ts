@@ -2,9 +2,8 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
-const FIRST = /core\/src\/(materials|model|shell|units)\//;
-const LATER =
-  /core\/src\/(bridge|buildup|climate|damp|evaluate|formats|heat|heat2d|hourly|cabin|junctions|load|moisture|nesting|ready|takeoff|working)\b|papaparse/;
+const FIRST = /core\/src\/(units|model|materials|survey\/shell)\//;
+const LATER = /core\/src\/(physics|survey\/ready|build|van|order|evaluate|studies|formats|demo)\/|papaparse/;
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],

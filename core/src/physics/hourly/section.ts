@@ -59,6 +59,8 @@ export class MoistSection {
   ranOff = 0;
   /** Heat of condensation given in the last step, J/m2. */
   latent = 0;
+  /** Tridiagonal systems solved since the start: what the steps cost at least. */
+  sweeps = 0;
   /** How the room's face answers the room in this step: W/m2K and kg/(m2 s Pa). */
   heatSlope = 0;
   vapourSlope = 0;
@@ -208,6 +210,7 @@ export class MoistSection {
       this.#curve,
     ];
     // Temperatures.
+    this.sweeps++;
     for (let k = 0; k < n; k++) {
       const west = k === 0 ? 1 / this.#rse : heatLink[k - 1]!;
       const east = k === n - 1 ? toRoom : heatLink[k]!;
@@ -235,6 +238,7 @@ export class MoistSection {
       phi[k] = Math.min(1, p[k]! / sat[k]!);
     }
     for (let turn = 0; turn < TURNS; turn++) {
+      this.sweeps++;
       for (let k = 0; k < n; k++) {
         const west = k === 0 ? leakLink : vapourLink[k - 1]!;
         const east = k === n - 1 ? toRoomVapour : vapourLink[k]!;

@@ -52,6 +52,8 @@ export interface HourlyResult {
   /** Largest imbalance of water and of energy, as a share of what went through. */
   waterBalance: number;
   energyBalance: number;
+  /** Tridiagonal systems solved, and how many unknowns each had. */
+  sweeps: { count: number; nodes: number };
 }
 
 const HOUR = 3600;
@@ -81,6 +83,7 @@ export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number,
     heat: 0,
     waterBalance: 0,
     energyBalance: 0,
+    sweeps: { count: 0, nodes: n },
   };
   const atStart = section.water();
   const heatAtStart = section.stored();
@@ -120,6 +123,7 @@ export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number,
   result.wettest = placesOf(wettest, layerOf, model.layers.length);
   result.reversed = placesOf(reversed, layerOf, model.layers.length);
   for (let k = 0; k < n; k++) if (layerOf[k]! >= 0) result.bound += bound[k]!;
+  result.sweeps.count = section.sweeps;
   result.heat = heatIn / (hours * step);
   const net = section.water() + result.runOff - atStart;
   result.waterBalance = through > 0 ? Math.abs(net - result.leaked - result.diffused) / through : 0;

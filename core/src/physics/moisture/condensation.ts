@@ -218,12 +218,9 @@ function makeSolver(grid: Grid, periods: Period[], keep = false): Solver {
   return {
     net(index, j, water) {
       const regime = starts[index]! + j;
-      let stored = false;
-      for (let k = 0; k < n; k++) {
-        wet[k] = water[k]! > 0 ? 1 : 0;
-        stored ||= wet[k] === 1;
-      }
-      if (!stored && staysDry[regime] === 1) return null;
+      let stored = 0;
+      for (let k = 0; k < n; k++) stored |= wet[k] = water[k]! > 0 ? 1 : 0;
+      if (stored === 0 && staysDry[regime] === 1) return null;
       rates(grid, bounds, regime * n, periods[index]!.regimes[j]!, wet, rate, hull);
       return rate;
     },
@@ -254,9 +251,10 @@ function rates(
     while (size - 1 > floor) {
       const b = hull[size - 1]!;
       const a = hull[size - 2]!;
-      const slopeAB = (bound[at + b]! - bound[at + a]!) / (sd[b]! - sd[a]!);
-      const slopeAK = (p - bound[at + a]!) / (sd[k]! - sd[a]!);
-      if (slopeAB < slopeAK - 1e-12) break;
+      // Whether b lies under the line from a to k, to 1e-12 Pa/m; without a quotient, for this is the innermost loop.
+      const [toB, toK] = [sd[b]! - sd[a]!, sd[k]! - sd[a]!];
+      const low = bound[at + a]!;
+      if ((bound[at + b]! - low) * toK < (p - low - 1e-12 * toK) * toB) break;
       size--;
     }
     hull[size++] = k;

@@ -36,6 +36,8 @@ export interface BayYears {
   mould: { atSkin: number; atLining: number };
   waterBalance: number;
   energyBalance: number;
+  /** Tridiagonal systems solved, and how many unknowns each had: for the benchmark. */
+  sweeps: { count: number; nodes: number };
 }
 
 /** Hourly years of one bay from a dry October: the field of the bay at its mean depth. */
@@ -74,5 +76,6 @@ export function bayYears(input: BayYearInput, year: HourlyYear, library: Library
     },
     waterBalance: r.waterBalance,
     energyBalance: r.energyBalance,
+    sweeps: r.sweeps,
   };
 }

@@ -29,41 +29,62 @@ export function wettestAt(
     const periods = periodsOf(assembly, climate, gainOf(shell, kind), () => 0);
     const run = condensations(assembly, periods);
     const cavityT = cavityTemperature(assembly);
-    const at = (missed: number): WettestBay => {
+    const peakAt = (missed: number): number => {
       const leak = leakAt(missed);
-      const night = nightOf(assembly, climate, leak);
       for (const { regimes } of periods)
         for (const r of regimes) r.leak = leak(cavityT(r.outside.t, r.inside.t), r.inside.t);
-      return {
-        bay: bay.id,
-        peak: run(1).water.reduce((a, b) => Math.max(a, b), 0),
-        night: night.diffusion + night.leakage,
-        days: drying(assembly, leak).days,
-      };
+      return run(1).water.reduce((a, b) => Math.max(a, b), 0);
     };
+    const nightAt = (missed: number): number => {
+      const night = nightOf(assembly, climate, leakAt(missed));
+      return night.diffusion + night.leakage;
+    };
+    const daysAt = (missed: number): number => drying(assembly, leakAt(missed)).days;
     // What is not taped does not care for the seal.
-    const known = buildUp.seams === 'taped' ? null : at(1);
-    tries.push({ at, known, most: known?.peak ?? Number.POSITIVE_INFINITY });
+    const open = buildUp.seams !== 'taped';
+    tries.push({
+      bay: bay.id,
+      open,
+      peakAt,
+      nightAt,
+      daysAt,
+      most: open ? peakAt(1) : Number.POSITIVE_INFINITY,
+    });
   }
   const out = seals.map((): WettestBay => ({ bay: '', peak: 0, night: 0, days: 0 }));
   // From the leakiest on: a tighter seal lets no bay take up more, so one that was drier than the best of now is out.
   for (const i of seals.map((_, k) => k).sort((a, b) => seals[a]! - seals[b]!)) {
-    let worst: WettestBay | null = null;
-    for (const t of [...tries].sort((a, b) => b.most - a.most)) {
-      if (worst && t.most < worst.peak) break;
-      const here = t.known ?? t.at(1 - seals[i]!);
-      t.most = here.peak;
-      if (!worst || wetterThan(here, worst)) worst = here;
+    let worst: Try | null = null;
+    const missed = ({ open }: Try) => (open ? 1 : 1 - seals[i]!);
+    for (const t of tries.sort((a, b) => b.most - a.most)) {
+      if (worst && t.most < worst.most) break;
+      if (!t.open) t.most = t.peakAt(missed(t));
+      const wetter =
+        !worst ||
+        t.most > worst.most ||
+        (t.most === worst.most && t.nightAt(missed(t)) > worst.nightAt(missed(worst)));
+      if (wetter) worst = t;
     }
-    if (worst) out[i] = worst;
+    if (worst)
+      out[i] = {
+        bay: worst.bay,
+        peak: worst.most,
+        night: worst.nightAt(missed(worst)),
+        days: worst.daysAt(missed(worst)),
+      };
   }
   return out;
 }
 
-/** A bay that may be the wettest: what it does at a share of joints missed, and the most it did at a leakier one. */
+/** A bay that may be the wettest: what it does at a share of joints missed, and the most it took up at the leakiest tried yet. */
 interface Try {
-  at(missed: number): WettestBay;
-  known: WettestBay | null;
+  bay: string;
+  /** Whether nobody tapes its joints. */
+  open: boolean;
+  /** kg/m2, kg/m2 and days. */
+  peakAt(missed: number): number;
+  nightAt(missed: number): number;
+  daysAt(missed: number): number;
   most: number;
 }
 
