@@ -13,12 +13,19 @@ import { battenOf, isContinuous } from './roles.ts';
 
 /** A rectangle of one layer to be covered, m; `area` is net of openings, m2. */
 export interface Cover {
+  /** Id of its zone. */
   zone: string;
+  /** Ids of the bays it covers. */
   bays: string[];
+  /** Id of the build-up it belongs to. */
   buildUp: string;
+  /** What is laid there. */
   layer: Layer;
+  /** Along the van (along the zone's length), m. */
   width: number;
+  /** Across it, m. */
   height: number;
+  /** Net of openings, m2. */
   area: number;
 }
 

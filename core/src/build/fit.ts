@@ -4,6 +4,7 @@ import { battenOf, inCavity, isContinuous, liningRests } from './roles.ts';
 
 /** The stack at one depth. Lengths in m. */
 export interface FitAt {
+  /** From the skin to the rib face, m. */
   depth: number;
   /** Thickness of each layer as it lies there, in the order of the layers. */
   thickness: number[];
@@ -24,13 +25,17 @@ interface Squeeze {
 }
 
 export interface Fit {
+  /** The stack at the shallowest point. */
   shallow: FitAt;
+  /** The stack at the deepest point. */
   deep: FitAt;
   /** What stands proud of the ribs by design. */
   proud: number;
-  /** Most the lining is pushed off, and where; a misfit unless the lining rests on the stack by design. */
+  /** Most the lining is pushed off, m. */
   push: number;
+  /** Where it is pushed off most. */
   where: 'shallowest' | 'deepest';
+  /** Whether it is pushed off where it does not rest on the stack by design. */
   misfit: boolean;
   /** Soft layers squeezed at the shallowest point. */
   squeezed: Squeeze[];

@@ -9,16 +9,21 @@ const LAP = 0.1;
 
 /** The joints of a zone's airtight layer under one build-up: those inside its pieces and those round them. */
 export interface Joints {
+  /** Id of the zone. */
   zone: string;
+  /** Id of the build-up. */
   buildUp: string;
   /** What is joined. */
   material: string;
-  /** m, over an area of m2. */
+  /** Of all its joints, m. */
   length: number;
+  /** That they lie in, m2. */
   area: number;
-  /** Of one joint, m: as deep as the layer is thick, and as wide as it is where it stays open. */
+  /** Of one joint, as deep as the layer is thick, m. */
   depth: number;
+  /** Of a joint that stays open, m. */
   width: number;
+  /** Whether they are taped. */
   taped: boolean;
 }
 

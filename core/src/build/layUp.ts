@@ -14,7 +14,9 @@ import { type Joints, jointsOf } from './joints.ts';
 
 /** The joints that a bay's air meets: m per m2, and the height over which its cavity's air can rise, m. */
 export interface BayJoints {
+  /** Joints of the airtight layer, m per m2. */
   seamLength: number;
+  /** Over which the cavity's air can rise, m. */
   height: number;
 }
 
@@ -30,20 +32,27 @@ interface BayCase {
 
 /** A bay with what is laid into it. */
 export interface LaidBay {
+  /** As surveyed. */
   bay: Bay;
+  /** It belongs to. */
   zone: Zone;
+  /** Null where it stays bare. */
   buildUp: BuildUp | null;
   /** Net of openings, m2. */
   area: number;
+  /** The case whose answers are its own. */
   like: BayCase;
 }
 
 /** A placement laid into a shell: what every question is asked of. */
 export interface LayUp {
+  /** What each layer has to cover. */
   covers: Cover[];
+  /** By zone and build-up. */
   joints: Joints[];
   /** By bay id, in the order of the shell. */
   bays: ReadonlyMap<string, LaidBay>;
+  /** Every case once. */
   cases: BayCase[];
 }
 

@@ -2,9 +2,13 @@ import type { Role, ZoneKind } from '../model/index.ts';
 
 /** A layer a school asks for; thickness in m, or 'fit' for the thickest sold that the zone takes. */
 export interface LayerSpec {
+  /** What it does. */
   role: Exclude<Role, 'air gap'>;
+  /** Id in the reference library. */
   material: string;
+  /** m, or the thickest sold that fits. */
   thickness: number | 'fit';
+  /** Share of the panel, 0 to 1; all of it when left out. */
   coverage?: number;
 }
 
@@ -12,12 +16,19 @@ type Place = 'floor' | 'wall' | 'door' | 'ceiling' | 'arch' | 'bulkhead';
 
 /** A coherent set of choices that practitioners defend as a whole (common practice, no source). */
 export interface School {
+  /** Stable name in files. */
   id: string;
+  /** As shown. */
   name: string;
+  /** What its people say for it. */
   holds: string;
+  /** What others say against it. */
   against: string;
+  /** Whether it tapes its joints. */
   seams: 'taped' | 'open';
+  /** Share of joint length it is reckoned to close, 0 to 1. */
   sealQuality: number;
+  /** Layers from skin to room by kind of place. */
   places: Record<Place, readonly LayerSpec[]>;
 }
 

@@ -20,9 +20,13 @@ interface Plane {
 }
 
 export interface Section {
+  /** At which it is taken, m. */
   depth: number;
+  /** From skin to room. */
   planes: Plane[];
+  /** How the stack lies there. */
   fit: FitAt;
+  /** Share of the area in front of battens, 0 to 1. */
   battenShare: number;
 }
 

@@ -8,6 +8,7 @@ export interface BayResult extends LaidBay {
   fit: Fit | null;
   /** W/m2K. */
   uValue: number;
+  /** State by the monthly method. */
   damp: DampState;
   /** Null where it is bare. */
   moisture: BayMoisture | null;

@@ -15,6 +15,7 @@ import {
 
 /** How damp a bay gets. */
 export interface BayDamp {
+  /** Verdict on its five winters. */
   state: DampState;
   /** Null where it is bare. */
   moisture: BayMoisture | null;
@@ -22,9 +23,11 @@ export interface BayDamp {
 
 /** Damp of a van by the monthly method. */
 export interface DampResult {
+  /** By bay id. */
   bays: ReadonlyMap<string, BayDamp>;
-  /** State and id of the worst bay; null when all are bare. */
+  /** Of the worst bay; bare when all are. */
   state: DampState;
+  /** Id of the worst bay; null when all are bare. */
   worst: string | null;
   /** How many bays are bare. */
   bareBays: number;

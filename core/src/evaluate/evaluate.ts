@@ -11,10 +11,15 @@ import { type LoadResult, loadOf } from './load.ts';
 export interface Evaluation {
   /** By bay id, in the order of the shell: what is laid into each. */
   bays: ReadonlyMap<string, LaidBay>;
+  /** What fits, and headroom. */
   fit: FitResult;
+  /** U-values and heat loss. */
   heat: HeatResult;
+  /** Water by months, and the design night. */
   damp: DampResult;
+  /** Mass added. */
   load: LoadResult;
+  /** Pieces, packs and cost by a quick layout. */
   order: TakeOff;
 }
 

@@ -4,9 +4,11 @@ import { type MassLine, massLines } from '../order/load/index.ts';
 
 /** What is added to the van's mass, kg. */
 export interface LoadResult {
+  /** By zone and material. */
   lines: MassLine[];
   /** By zone; one without any is left out. */
   zones: ReadonlyMap<string, number>;
+  /** Of everything, kg. */
   mass: number;
 }
 

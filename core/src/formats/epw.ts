@@ -1,8 +1,12 @@
 /** A year of weather, hour by hour from 1 January: degC, relative humidity 0 to 1, sun on a level face W/m2. */
 export interface WeatherFile {
+  /** As the file names it. */
   place: string;
+  /** degC by hour from 1 January. */
   temperature: Float64Array;
+  /** Relative humidity, 0 to 1, by hour. */
   humidity: Float64Array;
+  /** On a level face, W/m2, by hour. */
   sun: Float64Array;
 }
 

@@ -10,10 +10,13 @@ import {
 
 /** A closed outline of the unfolded shell in mm, x to the right and y down; arcs as in `Vertex`. */
 export interface DrawnPiece {
+  /** Id of its zone. */
   zone: string;
   /** The bay's or opening's name. */
   id: string;
+  /** What it outlines. */
   kind: 'bay' | 'opening';
+  /** mm, in order; arcs as in `Vertex`. */
   points: Vertex[];
   /** Where its name is written. */
   label: { x: number; y: number };

@@ -54,8 +54,11 @@ interface SurveyProblem {
 }
 
 export interface SurveyReading {
+  /** With every change that could be taken. */
   shell: Shell;
+  /** What was taken. */
   changes: SurveyChange[];
+  /** What was not, and why. */
   problems: SurveyProblem[];
   /** Rows whose sizes are as they were. */
   same: number;

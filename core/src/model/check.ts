@@ -2,7 +2,9 @@ import type { Design, Layer, Material, Placement } from './types.ts';
 
 /** A mistake in a design, at its place (a JSON pointer), in one sentence that says what is accepted. */
 export interface Mistake {
+  /** JSON pointer to its place. */
   path: string;
+  /** One sentence that says what is accepted. */
   message: string;
 }
 

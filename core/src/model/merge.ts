@@ -2,6 +2,7 @@ type Json = unknown;
 type JsonObject = Record<string, Json>;
 
 export interface Merge<T> {
+  /** Both sides' changes together. */
   merged: T;
   /** Places both sides changed differently, as readable paths; `merged` holds mine there. */
   conflicts: string[];

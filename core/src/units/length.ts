@@ -9,8 +9,9 @@ const ACCEPTED = 'Write a length such as 955, 1.2 m, 120 cm, 47 1/4" or 3\' 11 1
 export interface LengthLimits {
   /** What a bare number means: millimetres for metric, inches for imperial. */
   system?: UnitSystem;
-  /** Smallest and largest length accepted, in m. */
+  /** m. */
   min?: number;
+  /** m. */
   max?: number;
 }
 

@@ -10,10 +10,15 @@ export function massPerArea(layer: Cover['layer'], library: Library): number {
 }
 
 export interface MassLine {
+  /** Id of the zone. */
   zone: string;
+  /** Id of the material. */
   material: string;
+  /** Covered, m2. */
   area: number;
+  /** As installed, kg/m2. */
   perArea: number;
+  /** kg. */
   mass: number;
 }
 

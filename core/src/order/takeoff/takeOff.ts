@@ -7,11 +7,17 @@ import { cutLengths, shelfLayout } from '../nesting/index.ts';
 export interface Piece {
   /** Number chalked on it: zone or bay, layer, and part when split. */
   id: string;
+  /** Id of the zone. */
   zone: string;
+  /** Ids of the bays it covers. */
   bays: string[];
+  /** Id of the material. */
   material: string;
+  /** As sold, m. */
   thickness: number;
+  /** m, allowance included. */
   width: number;
+  /** m, allowance included. */
   height: number;
   /** Share of a bay's sheet, when a cover had to be split. */
   splitOf: number;
@@ -19,26 +25,38 @@ export interface Piece {
 
 /** One line of the shopping list. */
 export interface OrderLine {
+  /** Id of the material. */
   material: string;
+  /** Size it is bought in. */
   stock: Stock;
-  /** What is needed and its unit: m2 of pieces, m of length. */
+  /** What is needed, in `unit`. */
   need: number;
+  /** Of pieces m², of length m. */
   unit: 'm²' | 'm';
   /** Sheets, rolls, lengths, cans. */
   items: number;
+  /** Whole packs. */
   packs: number;
+  /** Of all packs, in the design's currency. */
   cost: number;
   /** Share of what is bought that is used. */
   used: number;
+  /** How many are cut of it. */
   pieces: number;
+  /** What it is for, in words. */
   why: string;
+  /** Need by zone id, in `unit`. */
   byZone: Record<string, number>;
 }
 
 export interface TakeOff {
+  /** To be cut. */
   pieces: Piece[];
+  /** Shopping list, dearest first. */
   lines: OrderLine[];
+  /** Of all lines, in the design's currency. */
   cost: number;
+  /** Cost shared out by use, by zone id. */
   costByZone: Record<string, number>;
 }
 

@@ -4,6 +4,7 @@ import type { Direction } from './surface.ts';
 export interface AirSpace {
   /** m, above 0. */
   thickness: number;
+  /** Of the heat. */
   direction: Direction;
   /** Emissivities of the two faces. */
   emissivities: [number, number];

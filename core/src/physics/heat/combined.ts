@@ -1,12 +1,17 @@
 /** One path side by side with others: its share of the area and its layers' resistances, m2K/W. */
 export interface Path {
+  /** Of the area, 0 to 1. */
   share: number;
+  /** Of its layers, m2K/W. */
   resistances: number[];
 }
 
 export interface Combined {
+  /** Mean of the two limits, m2K/W. */
   total: number;
+  /** Parallel paths, m2K/W. */
   upper: number;
+  /** Isothermal planes, m2K/W. */
   lower: number;
 }
 

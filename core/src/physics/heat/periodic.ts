@@ -1,16 +1,23 @@
 /** A layer for periodic heat flow: m, W/mK, kg/m3, J/kgK. */
 export interface PeriodicLayer {
+  /** m. */
   thickness: number;
+  /** W/mK. */
   conductivity: number;
+  /** kg/m3. */
   density: number;
+  /** J/kgK. */
   heatCapacity: number;
 }
 
 export interface Periodic {
+  /** Steady, W/m2K. */
   uValue: number;
-  /** |Y12|, W/m2K; what of a swing outside arrives, as a share of steady; and how much later, h. */
+  /** Periodic, |Y12|, W/m2K. */
   transmittance: number;
+  /** What of a swing outside arrives, as a share of steady, 0 to 1. */
   decrement: number;
+  /** How much later it arrives, h. */
   lag: number;
 }
 

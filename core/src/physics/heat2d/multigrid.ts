@@ -1,9 +1,12 @@
 /** A symmetric five-point system on nx by ny cells: conductances to the east and to the north, and to the outside. */
 export interface FivePoint {
+  /** Cells along x. */
   nx: number;
+  /** Cells along y. */
   ny: number;
   /** W/K per m of length; `east[j * nx + i]` joins (i, j) and (i + 1, j), 0 in the last column; `north` likewise. */
   east: Float64Array;
+  /** W/K per m; `north[j * nx + i]` joins (i, j) and (i, j + 1), 0 in the last row. */
   north: Float64Array;
   /** To known temperatures, added to the diagonal. */
   ground: Float64Array;
@@ -22,7 +25,9 @@ interface Level extends FivePoint {
 }
 
 export interface Solved {
+  /** Temperature of each cell, K or degC as the right-hand side has it. */
   x: Float64Array;
+  /** Rounds it took. */
   iterations: number;
   /** Relative residual reached. */
   residual: number;

@@ -4,19 +4,29 @@ import { type FivePoint, solveFivePoint } from './multigrid.ts';
 
 /** A rectangle of one material, m and W/mK; later ones lie over earlier ones. y runs from outside to room. */
 export interface Block {
+  /** Left edge, m. */
   x0: number;
+  /** Right edge, m. */
   x1: number;
+  /** Outer edge, m. */
   y0: number;
+  /** Inner edge, m. */
   y1: number;
+  /** W/mK. */
   conductivity: number;
 }
 
 /** A stretch of one side of the section that meets air at `t` (degC) through `resistance` (m2K/W; 0 holds the face itself at `t`). What has none is adiabatic. */
 export interface Edge {
+  /** Of the section. */
   side: 'left' | 'right' | 'bottom' | 'top';
+  /** Where it begins along that side, m. */
   from: number;
+  /** Where it ends, m. */
   to: number;
+  /** Of its air, degC. */
   t: number;
+  /** Between air and face, m2K/W; 0 holds the face itself at `t`. */
   resistance: number;
 }
 
@@ -31,17 +41,22 @@ interface AirPocket {
 }
 
 export interface Section2d {
+  /** Later ones over earlier ones. */
   blocks: Block[];
+  /** Where it meets air; elsewhere it is adiabatic. */
   edges: Edge[];
+  /** Air inside the outline. */
   air?: AirPocket[];
 }
 
 export interface Field {
-  /** Grid lines, m. */
+  /** Grid lines across, m. */
   x: Float64Array;
+  /** Grid lines from outside to room, m. */
   y: Float64Array;
-  /** Conductivity (0 in air pockets) and temperature of each cell, row by row from the bottom. */
+  /** Of each cell, row by row from the bottom, W/mK; 0 in air pockets. */
   conductivity: Float64Array;
+  /** Of each cell, degC. */
   t: Float64Array;
   /** Heat taken from each edge's air into the section, W/m, in the order of the edges, then of the air pockets. */
   flows: number[];
@@ -49,6 +64,7 @@ export interface Field {
   faces: { of: number; x: number; y: number; t: number }[];
   /** Rounds of the iteration; 0 where a small system is solved directly. */
   iterations: number;
+  /** Relative, 0 where solved directly. */
   residual: number;
 }
 

@@ -3,11 +3,17 @@ import { type Sorption, sorbed, sorptionSlope } from './sorption.ts';
 
 /** One layer behind the skin, from the skin inwards. SI units; `mu` times thickness is its sd. */
 export interface HourlyLayer {
+  /** m. */
   thickness: number;
+  /** W/mK. */
   conductivity: number;
+  /** kg/m3. */
   density: number;
+  /** J/kgK. */
   heatCapacity: number;
+  /** Vapour resistance factor; times the thickness it is the sd, m. */
   mu: number;
+  /** How it binds water. */
   sorption: Sorption;
 }
 
@@ -15,8 +21,11 @@ export interface HourlyLayer {
 export interface SectionCase {
   /** Heat capacity of the skin, J/m2K. It is closed to vapour. */
   skin: number;
+  /** From the skin inwards. */
   layers: HourlyLayer[];
+  /** Outer film, m2K/W. */
   rse: number;
+  /** Inner film, m2K/W. */
   rsi: number;
   /** Vapour film at the room's face, kg/(m2 s Pa). */
   film: number;

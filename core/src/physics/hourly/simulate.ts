@@ -7,9 +7,11 @@ export interface HourlyCase extends SectionCase {
 
 /** What the case meets hour by hour, one value an hour over whole years; a shorter series repeats. */
 export interface HourlyAir {
+  /** degC. */
   outside: Float64Array;
   /** Heat the skin takes from sun less what it gives the sky, W/m2. */
   gain: Float64Array;
+  /** degC. */
   inside: Float64Array;
   /** Vapour pressure inside, Pa. */
   vapour: Float64Array;
@@ -21,36 +23,48 @@ export interface HourlyAir {
 export interface WaterPlaces {
   /** Hours from the start. */
   hour: number;
-  /** Free water, kg/m2, at the skin and in each layer; bound water of each layer, kg/m2. */
+  /** Free water at the skin, kg/m2. */
   skin: number;
+  /** Free water in each layer, kg/m2. */
   free: number[];
+  /** Bound water of each layer, kg/m2. */
   bound: number[];
 }
 
 export interface HourlyResult {
+  /** Computed. */
   hours: number;
-  /** At each hour's end: free water at the skin and in all places together, kg/m2; skin temperature, degC, and humidity there. */
+  /** Free water at the skin at each hour's end, kg/m2. */
   skinWater: Float32Array;
+  /** Free water in all places together, kg/m2. */
   water: Float32Array;
+  /** Its temperature, degC. */
   skin: Float32Array;
+  /** At the skin, 0 to 1. */
   humidity: Float32Array;
-  /** The same at the back of the room-side layer, where a lining is wetted. */
+  /** Temperature at the back of the room-side layer, where a lining is wetted, degC. */
   back: Float32Array;
+  /** There, 0 to 1. */
   backHumidity: Float32Array;
-  /** When there is most free water in all, and when there is most away from the skin. */
+  /** When there is most free water in all. */
   wettest: WaterPlaces;
+  /** When there is most away from the skin. */
   reversed: WaterPlaces;
-  /** Bound water in all layers at the end, kg/m2, and its mean over all hours. */
+  /** Bound water in all layers at the end, kg/m2. */
   bound: number;
+  /** Its mean over all hours, kg/m2. */
   meanBound: number;
+  /** What ran down the skin, kg/m2. */
   runOff: number;
-  /** Net vapour in from the room, kg/m2, through the layers and with leaking air. */
+  /** Net vapour in from the room through the layers, kg/m2. */
   diffused: number;
+  /** Net vapour in with leaking air, kg/m2. */
   leaked: number;
   /** Mean heat from the room, W/m2. */
   heat: number;
-  /** Largest imbalance of water and of energy, as a share of what went through. */
+  /** Largest imbalance of water, as a share of what went through. */
   waterBalance: number;
+  /** The same of energy. */
   energyBalance: number;
   /** Tridiagonal systems solved, and how many unknowns each had. */
   sweeps: { count: number; nodes: number };

@@ -2,8 +2,11 @@ import { type Air, DELTA_AIR, R_VAPOUR, saturationPressureFast } from '../air/in
 
 /** Layers from the outer face inward, skin first: resistance m2K/W and sd m of each. */
 export interface Assembly {
+  /** Outer film, m2K/W. */
   rse: number;
+  /** Inner film, m2K/W. */
   rsi: number;
+  /** Skin first: m2K/W and m. */
   layers: { resistance: number; sd: number }[];
   /** Layers of more resistance than this are subdivided; 0.25 m2K/W as in ISO 13788. */
   subdivideAbove?: number;
@@ -12,14 +15,18 @@ export interface Assembly {
 export interface Regime {
   /** Share of the period. */
   share: number;
+  /** Air at the skin. */
   outside: Air;
+  /** Air of the room. */
   inside: Air;
   /** Room air that passes the skin's inner face, m3/s per m2. */
   leak: number;
 }
 
 export interface Period {
+  /** How long it lasts, s. */
   seconds: number;
+  /** One after the other. */
   regimes: Regime[];
 }
 
@@ -28,7 +35,9 @@ export interface Condensation {
   water: Float64Array;
   /** The same at the skin's inner face alone. */
   atSkin: Float64Array;
+  /** In a year. */
   periods: number;
+  /** Computed. */
   years: number;
 }
 
@@ -99,10 +108,13 @@ export function skinGain(
 }
 
 export interface ProfilePoint {
-  /** Resistance from the outside air, m2K/W; degC; Pa. */
+  /** Resistance from the outside air, m2K/W. */
   r: number;
+  /** degC. */
   t: number;
+  /** Saturation pressure there, Pa. */
   saturation: number;
+  /** Vapour pressure there, Pa. */
   vapour: number;
 }
 

@@ -9,9 +9,11 @@ export const DRYING_SECONDS = 8 * 3600;
 export const LEAST_SD = 0.01;
 
 export interface Drying {
-  /** Through the layers and through open joints, kg/(m2 s). */
+  /** Through the layers, kg/(m2 s). */
   diffusion: number;
+  /** Through open joints, kg/(m2 s). */
   leakage: number;
+  /** For the stated leak to dry; Infinity when nothing leaves. */
   days: number;
 }
 

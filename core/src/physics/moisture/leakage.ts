@@ -12,8 +12,9 @@ export interface Leak {
   missed: number;
   /** Height between the upper and the lower openings, m. */
   height: number;
-  /** Air temperatures, degC. */
+  /** degC. */
   room: number;
+  /** degC. */
   cavity: number;
   /** What the air has to pass behind the lining: flow resistivity Pa s/m2 over a depth in m; null if empty. */
   fill: { resistivity: number; depth: number } | null;

@@ -13,12 +13,17 @@ export interface HotDayChoice {
 }
 
 export interface HotDay {
-  /** Hours of the day, and at each: degC outside, inside, and at the roof's skin. */
+  /** Of the day, at each step's end. */
   hours: number[];
+  /** degC at each step. */
   outside: number[];
+  /** degC at each step. */
   inside: number[];
+  /** Of the roof's skin, degC at each step. */
   roof: number[];
+  /** Highest inside, degC. */
   peak: number;
+  /** Hour of the day it falls in. */
   peakAt: number;
   /** Hours of the day above 30 degC. */
   hoursHot: number;

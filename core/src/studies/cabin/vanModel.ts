@@ -18,24 +18,31 @@ interface VanPart {
 
 /** A whole van as it is stepped through time. SI units. */
 export interface VanModel {
+  /** By zone and build-up. */
   parts: VanPart[];
   /** Ribs, rails and edges, W/K, without inertia. */
   bridges: number;
   /** W/K and m2 of all panes, the mean temperature factor of their inner faces, and sun they let in per W/m2 on a level face, m2. */
   glass: { conductance: number; area: number; fRsi: number; sun: number };
+  /** Of the cabin's air, m3. */
   volume: number;
-  /** Bedding and furniture, J/K, joined to the air by W/K. */
+  /** Bedding and furniture, J/K. */
   mass: number;
+  /** Between them and the air, W/K. */
   massLink: number;
+  /** Of the thermostat, degC. */
   setpoint: number;
-  /** Most the heater gives, W, and whether its flame's water stays inside. */
+  /** Most it gives, W. */
   heater: number;
+  /** Whether the water of its flame stays inside. */
   unflued: boolean;
+  /** Inside at night. */
   people: number;
   /** Water the people and their cooking give off, kg/s, without a flame's. */
   production: number;
-  /** Fresh air with people inside and in the closed empty van, m3/s. */
+  /** Fresh air with people inside, m3/s. */
   ventilation: number;
+  /** Fresh air in the closed empty van, m3/s. */
   leakage: number;
   /** Share of the sun the skin takes. */
   absorptance: number;
@@ -61,6 +68,7 @@ const MASS = 150_000;
 const MASS_LINK = 60;
 
 export interface VanChoice {
+  /** Whether fitted covers are on the windows. */
   covers: boolean;
   /** W; null for what the design night asks and a fifth more. */
   heater: number | null;

@@ -3,20 +3,27 @@ import type { VanModel } from './vanModel.ts';
 import { VanState, type Weather } from './vanState.ts';
 
 export interface VanNight {
-  /** Minutes since the evening, and at each: degC, relative humidity, heater W, water on the panes kg. */
+  /** Since the evening. */
   minutes: number[];
+  /** degC at each. */
   inside: number[];
+  /** degC at each. */
   outside: number[];
+  /** Relative humidity inside at each, 0 to 1. */
   humidity: number[];
+  /** Of the heater at each, W. */
   power: number[];
+  /** Water on the panes at each, kg. */
   glass: number[];
   /** Heat, kWh. */
   energy: number;
+  /** Temperature at the end, degC. */
   dawn: number;
   /** Hours until it is first under 10 degC; null if it never is. */
   chill: number | null;
   /** Most water on the panes, kg. */
   onGlass: number;
+  /** Imbalance of water, as a share of what went through. */
   waterBalance: number;
 }
 

@@ -12,11 +12,15 @@ import { SLEEPER, type VanModel } from './vanModel.ts';
 
 /** What a van meets in one step. */
 export interface Weather {
-  /** degC and Pa outside; sun on a level face, W/m2; share of it that reaches the van (shade), and of the sky it sees. */
+  /** degC. */
   outside: number;
+  /** Pressure outside, Pa. */
   vapour: number;
+  /** On a level face, W/m2. */
   sun: number;
+  /** Share of sun and sky that reaches the van, 0 to 1. */
   open: number;
+  /** Whether people are inside. */
   occupied: boolean;
   /** Whether the heater may run. */
   heating: boolean;

@@ -5,15 +5,23 @@ import { VanState } from './vanState.ts';
 
 /** What a year does to one part of the shell. */
 export interface PartYear {
+  /** Id of the zone. */
   zone: string;
+  /** Of the zone. */
   name: string;
+  /** Ids of its bays. */
   bays: string[];
+  /** m2. */
   area: number;
-  /** Highest free water, kg/m2, in each year, what is left at each year's end, and what ran off. */
+  /** Highest free water of each year, kg/m2. */
   peaks: number[];
+  /** Free water at each year's end, kg/m2. */
   ends: number[];
+  /** What ran down the skin in all years, kg/m2. */
   runOff: number;
+  /** Hours a year above 80 % and 0 degC at the steel, and their class (ISO 9223). */
   wetness: { hours: number; class: string };
+  /** Highest index at the skin, 0 to 6. */
   mould: number;
 }
 
@@ -28,27 +36,43 @@ interface VanMonth {
 }
 
 export interface VanYear {
+  /** Computed. */
   hours: number;
-  /** Hour by hour: degC in and out, humidity 0 to 1, heater W, water on panes kg, people inside. */
+  /** degC by hour. */
   inside: Float32Array;
+  /** degC by hour. */
   outside: Float32Array;
+  /** Relative humidity inside, 0 to 1, by hour. */
   humidity: Float32Array;
+  /** Of the heater, W, by hour. */
   power: Float32Array;
+  /** Water on the panes, kg, by hour. */
   glass: Float32Array;
+  /** 1 while people are inside, by hour. */
   occupied: Uint8Array;
+  /** Of the last year, January first. */
   months: VanMonth[];
+  /** By zone and build-up. */
   parts: PartYear[];
   /** kWh of the last year; highest W; hours with people inside more than 2 K under the thermostat. */
   energy: number;
+  /** Most the heater gives, W. */
   heaterLimit: number;
+  /** Hours of the last year that people sat 2 K under the thermostat. */
   hoursCold: number;
   /** Hottest in the closed van, degC, and the hour; first hour of the coldest week. */
   hottest: { t: number; hour: number };
+  /** First hour of the coldest seven days. */
   coldestWeek: number;
+  /** Water given off inside in all years, kg. */
   given: number;
+  /** Water carried out by fresh air, kg. */
   vented: number;
+  /** Water that ran down panes or dripped, kg. */
   ran: number;
+  /** Imbalance of water, as a share of what went through. */
   waterBalance: number;
+  /** The same of energy. */
   energyBalance: number;
 }
 

@@ -10,11 +10,15 @@ import { leakOf, missedOf } from '../../van/wetting/index.ts';
 
 /** One bay as the hourly methods take it. */
 export interface BayModelInput {
+  /** It belongs to. */
   shell: Shell;
+  /** Of its zone. */
   kind: ZoneKind;
+  /** As surveyed. */
   bay: Bay;
   /** Null for a bare bay. */
   buildUp: BuildUp | null;
+  /** That its air meets. */
   joints: BayJoints;
 }
 
@@ -28,6 +32,7 @@ export const bayModelInput = (shell: Shell, { zone, bay, buildUp, like }: LaidBa
 });
 
 export interface BayModel {
+  /** At the bay's mean depth. */
   section: Omit<SectionCase, 'start'>;
   /** What each layer of the section is: layer id (or 'gap'), and name of its material. */
   layers: { id: string; name: string; thickness: number; wooden: number | null }[];
@@ -35,6 +40,7 @@ export interface BayModel {
   leakAt(outside: number, inside: number): number;
   /** How readily what lies against the skin moulds, and the back of the lining. */
   faces: { skin: Sensitivity; lining: Sensitivity };
+  /** To sun and sky. */
   facing: Facing;
 }
 

@@ -11,30 +11,44 @@ import { type BayModel, type BayModelInput, bayModel } from './bayModel.ts';
 
 /** One bay, as its hourly years are computed. */
 export interface BayYearInput extends BayModelInput {
+  /** To compute, one after the other. */
   years: number;
 }
 
 export interface BayYears {
+  /** Computed. */
   hours: number;
-  /** Hour by hour: free water at the skin and anywhere, kg/m2; the skin, degC, and humidity there, 0 to 1. */
+  /** Free water at the skin, kg/m2, by hour. */
   skinWater: Float32Array;
+  /** Free water anywhere, kg/m2, by hour. */
   water: Float32Array;
+  /** Its temperature, degC, by hour. */
   skin: Float32Array;
+  /** At the skin, 0 to 1, by hour. */
   humidity: Float32Array;
-  /** Highest water, kg/m2, of each year, and what is left at each year's end. */
+  /** Highest water of each year, kg/m2. */
   peaks: number[];
+  /** Water left at each year's end, kg/m2. */
   ends: number[];
-  /** Where it is at its wettest, and when most is away from the skin, on the cold side of what is tight. */
+  /** What the places below are, from the skin. */
   layers: BayModel['layers'];
+  /** Where it is at its wettest. */
   wettest: WaterPlaces;
+  /** Where it is when most is away from the skin, on the cold side of what is tight. */
   reversed: WaterPlaces;
+  /** What ran down the skin in all years, kg/m2. */
   runOff: number;
+  /** Net vapour in through the layers, kg/m2. */
   diffused: number;
+  /** Net vapour in with leaking air, kg/m2. */
   leaked: number;
+  /** Hours a year above 80 % and 0 degC at the steel, and their class (ISO 9223). */
   wetness: { hours: number; class: string };
   /** At the skin's face on what lies against it, and at the back of the lining. */
   mould: { atSkin: number; atLining: number };
+  /** Imbalance of water, as a share of what went through. */
   waterBalance: number;
+  /** The same of energy. */
   energyBalance: number;
   /** Tridiagonal systems solved, and how many unknowns each had: for the benchmark. */
   sweeps: { count: number; nodes: number };

@@ -4,7 +4,9 @@ import { RSI } from '../../physics/heat/index.ts';
 
 /** How cold the room's face of a bay gets on the design night, degC, and where. */
 export interface RoomFace {
+  /** Between ribs and edges, degC. */
   field: number;
+  /** degC. */
   coldest: number;
   /** The detail beside the bay that is coldest, or the field itself. */
   where: string;

@@ -11,31 +11,39 @@ import { sealed, wettestBay } from './schoolsCompared.ts';
 
 /** What two years by the hour do to the bay that takes up most in one school. Water in kg/m2. */
 export interface SchoolYears {
+  /** Id of the school. */
   school: string;
+  /** Id of the bay that takes up most. */
   bay: string;
-  /** Highest in the first year, run-off counted in, and what the second year added. */
+  /** Highest in the first year, run-off counted in, kg/m2. */
   peak: number;
+  /** What the second year added, kg/m2. */
   left: number;
-  /** Hours a year above 80 % and 0 degC at the steel (ISO 9223), and the highest mould index on either face. */
+  /** Hours a year above 80 % and 0 degC at the steel (ISO 9223). */
   wetHours: number;
+  /** Highest index on either face, 0 to 6. */
   mould: number;
   /** Days for 100 g/m2 to dry. */
   days: number;
 }
 
 export interface Advice {
+  /** Id of the school advised. */
   school: string;
+  /** By which part of the rule. */
   because: 'least wet of those that dry' | 'least wet' | 'grows least';
   /** Schools that are out, and why. */
   out: { school: string; why: 'builds up' | 'moulds' }[];
 }
 
 export interface SchoolStudy {
-  /** Seal qualities, 0 to 1, and for each every school in their order. */
+  /** Seal qualities, 0 to 1. */
   seals: number[];
+  /** For each seal quality every school in its order. */
   bySeal: SchoolYears[][];
-  /** Winter nights a week, and for each every school at the seal quality it is reckoned with. */
+  /** Winter nights a week. */
   nights: number[];
+  /** For each of them every school at the seal quality it is reckoned with. */
   byNights: SchoolYears[][];
 }
 

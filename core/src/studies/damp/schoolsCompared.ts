@@ -6,14 +6,21 @@ import { wetterThan, wettestAt } from '../../van/wetting/index.ts';
 
 /** One school on one van at one seal quality. */
 export interface SchoolPoint {
+  /** Id of the school. */
   school: string;
+  /** Of the school. */
   name: string;
+  /** Of the whole van by it. */
   evaluation: Evaluation;
-  /** The bay that holds most in the first winter: that water and the design night's, kg/m2; days to dry 100 g/m2. */
+  /** Id of the bay that holds most in the first winter. */
   bay: string;
+  /** What that bay takes up on the design night, kg/m2. */
   night: number;
+  /** Most it holds in the first winter, kg/m2. */
   peak: number;
+  /** For 100 g/m2 to dry there. */
   days: number;
+  /** Whether any bay gains water from year to year. */
   grows: boolean;
 }
 
@@ -55,9 +62,11 @@ export function wettestBay(e: Evaluation): Pick<SchoolPoint, 'night' | 'peak' | 
 export interface SealSweep {
   /** Seal qualities, 0 to 1. */
   at: number[];
-  /** For each school, in their order, at each seal quality: the first winter's and a night's water, kg/m2, and days to dry. */
+  /** First winter's water, kg/m2: for each school at each seal quality. */
   peak: number[][];
+  /** A night's water, kg/m2, likewise. */
   night: number[][];
+  /** Days for 100 g/m2 to dry, likewise. */
   days: number[][];
   /** Where two schools change places in the first winter, with the seal quality at which they do. */
   crossings: { first: string; second: string; at: number }[];

@@ -16,9 +16,11 @@ import { bayYears } from './bayYear.ts';
 
 /** What one change does to a bay's first winter. */
 export interface Effect {
+  /** In words. */
   change: string;
-  /** Highest free water by hours, kg/m2, as it is and after the change, with what runs off counted in. */
+  /** Highest free water by hours as it is, run-off counted in, kg/m2. */
   peak: number;
+  /** The same after the change, kg/m2. */
   after: number;
   /** Days for 100 g/m2 to dry, after the change. */
   days: number;

@@ -5,22 +5,33 @@ export type Basis = 'measured' | 'assumed' | 'library' | 'brief' | 'method' | 'c
 export type Operation = 'given' | 'sum' | 'product' | 'quotient' | 'difference' | 'max' | 'reciprocal';
 
 export interface Step {
+  /** Named by later steps. */
   id: string;
+  /** In words. */
   label: string;
+  /** How it follows. */
   op: Operation;
+  /** Ids of the steps it follows from. */
   of: string[];
+  /** In `unit`. */
   value: number;
+  /** As printed; empty for a bare number. */
   unit: string;
+  /** Where it comes from. */
   basis: Basis;
+  /** Of a library or method value. */
   source?: string;
 }
 
 /** The calculation behind a number, as data: built here, recomputed in tests, rendered once. */
 export interface Working {
+  /** The number's name. */
   title: string;
+  /** Each after those it follows from. */
   steps: Step[];
   /** Id of the step that is the number. */
   result: string;
+  /** What is left out or assumed, in sentences. */
   notes: string[];
 }
 

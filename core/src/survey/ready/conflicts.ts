@@ -10,9 +10,11 @@ interface Area {
 }
 
 export interface HoleConflict {
+  /** Id of the bay the cut is in. */
   bay: string;
   /** The opening, hole or use that is in the way. */
   about: string;
+  /** In words. */
   says: string;
 }
 

@@ -3,9 +3,11 @@ import { holeUnready } from './holes.ts';
 import { rustState } from './rust.ts';
 
 export interface ReadyWarning {
+  /** Id of the bay. */
   bay: string;
   /** The hole or rust spot. */
   about: string;
+  /** In words. */
   says: string;
 }
 

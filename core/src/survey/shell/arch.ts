@@ -1,8 +1,12 @@
 /** Few sizes of a wheel arch seen from the cabin, m: a box with its front and rear shoulders rounded to `radius`. */
 export interface ArchSizes {
+  /** Along the van, m. */
   length: number;
+  /** Into the van, m. */
   width: number;
+  /** Over the floor, m. */
   height: number;
+  /** Of both shoulders, m. */
   radius: number;
 }
 

@@ -3,10 +3,13 @@ import { sizeError } from './tapeError.ts';
 
 /** What is left over when a zone's bays, ribs and rails are laid end to end, m: 0 when it closes. */
 export interface Closure {
+  /** Id of the zone. */
   zone: string;
-  /** Length less bays and ribs, by strip; height less bays and rails, by station. */
+  /** Length less bays and ribs, by strip; errors and tolerances in m. */
   along: { strip: number; error: number; tolerance: number }[];
+  /** Height less bays and rails, by station; errors and tolerances in m. */
   across: { station: number; error: number; tolerance: number }[];
+  /** Largest error either way, with its sign, m. */
   worst: number;
 }
 
@@ -55,9 +58,13 @@ const tallest = (cell: Bay[]): Bay => cell.reduce((a, b) => (b.height.value > a.
 
 /** A size of two bays that stand opposite each other, read differently on the left and on the right, m. */
 export interface SideDifference {
+  /** Id of the bay on the left. */
   left: string;
+  /** Id of the bay on the right. */
   right: string;
+  /** The size that differs. */
   field: 'width' | 'height' | 'depthMin' | 'depthMax';
+  /** Right less left, m. */
   difference: number;
 }
 

@@ -30,6 +30,7 @@ function curveRadius(curve: Curve): number {
 }
 
 export interface BayCurve {
+  /** The size it runs along. */
   along: Curve['along'];
   /** m. */
   radius: number;

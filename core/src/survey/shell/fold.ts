@@ -4,14 +4,20 @@ import { flatten, outlineOf } from './outline.ts';
 
 /** A point in the van, m: x to the rear, y to the right, z up from the load floor. */
 export interface Point3 {
+  /** From the front of the load floor to the rear, m. */
   x: number;
+  /** From the middle to the right, m. */
   y: number;
+  /** Up from the floor, m. */
   z: number;
 }
 
 export interface FoldedBay {
+  /** As surveyed. */
   bay: Bay;
+  /** It belongs to. */
   zone: Zone;
+  /** Of its outline, in order. */
   corners: Point3[];
 }
 

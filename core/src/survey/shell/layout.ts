@@ -10,22 +10,28 @@ interface Rect {
 }
 
 export interface PlacedBay extends Rect {
+  /** As surveyed. */
   bay: Bay;
-  /** The bay's front lower corner in its zone, m: along from the zone's front, up from its lower edge. */
+  /** Of its front lower corner, from the zone's front, m. */
   along: number;
+  /** Of that corner, from the zone's lower edge, m. */
   up: number;
   /** Corners of the outline on the sheet, arcs as fine chords; null for a plain rectangle. */
   outline: { x: number; y: number }[] | null;
 }
 
 export interface PlacedZone extends Rect {
+  /** As surveyed. */
   zone: Zone;
+  /** Where each lies on the sheet. */
   bays: PlacedBay[];
+  /** Where each lies on the sheet. */
   openings: (Rect & { opening: Opening })[];
   /** Ribs between stations. */
   ribs: (Rect & { rib: Rib })[];
-  /** Whether the zone is drawn with its height up the sheet, and whether its lower edge is on the right. */
+  /** Whether its height runs up the sheet. */
   upright: boolean;
+  /** Where it does not: whether its lower edge is on the right. */
   mirrored: boolean;
 }
 
@@ -71,8 +77,11 @@ export function rectOnSheet(
 }
 
 export interface ShellLayout {
+  /** Of the sheet, m. */
   width: number;
+  /** Of the sheet, m. */
   height: number;
+  /** On it. */
   zones: PlacedZone[];
 }
 

@@ -13,9 +13,11 @@ export function twinOf(shell: Shell, zone: Zone, bay: Bay): Bay | undefined {
 }
 
 export interface Mirrored {
+  /** With the other side's sizes taken over. */
   shell: Shell;
   /** Bays that took a size over, and sizes that were left because they are measured and differ. */
   copied: string[];
+  /** Measured sizes that differ and stayed, m. */
   kept: { bay: string; field: string; here: number; there: number }[];
 }
 

@@ -3,8 +3,11 @@ import { print } from './print.ts';
 
 /** A corner of an outline, m: x from the front, y from the lower edge. `bulge` arcs the side that begins here: tan of a quarter of its angle, positive outwards. */
 export interface Vertex {
+  /** m, or mm where said. */
   x: number;
+  /** m, or mm where said. */
   y: number;
+  /** Of the side that begins here: tangent of a quarter of its arc's angle; straight when left out. */
   bulge?: number;
 }
 

@@ -2,27 +2,45 @@ import type { PatternName } from '../../model/index.ts';
 
 /** What a body pattern assumes, in mm. Sizes are plausible inventions for a body of that class, no vehicle's. */
 export interface Pattern {
+  /** Stable name in files. */
   name: PatternName;
+  /** As shown. */
   label: string;
+  /** What such a body is, in a sentence. */
   says: string;
+  /** Material of the skin. */
   skin: 'steel' | 'birch-ply';
+  /** mm. */
   skinThickness: number;
+  /** Of the load floor, mm. */
   length: number;
+  /** Between the walls, mm. */
   width: number;
+  /** Floor to rib face of the roof, mm. */
   height: number;
+  /** Bays along a wall. */
   stations: number;
+  /** Width of a rib, mm. */
   rib: number;
+  /** Of a rib, mm. */
   ribDepth: number;
+  /** Width between strips, mm. */
   rail: number;
+  /** Height, mm, and its strips from below. */
   wall: { height: number; strips: Strip[] };
+  /** Breadth, mm, and its strips from the left. */
   ceiling: { height: number; strips: Strip[] };
+  /** Shallowest and deepest, mm. */
   floorDepth: [number, number];
   /** First and last station beside the wheel arches, and what they take off the floor on each side. */
   arches: { from: number; to: number; width: number; height: number; radius: number } | null;
   /** Stations the sliding door on the right takes, from the front. */
   slidingDoor: { stations: number; height: number } | null;
+  /** Of one leaf, mm, and what of it is above the waist. */
   rearDoors: { width: number; height: number; upperShare: number };
+  /** What closes the load space. */
   front: 'cab overhead' | 'bulkhead';
+  /** As such a body often has them, mm. */
   windows: {
     bay: string;
     kind: 'window' | 'roof vent';
@@ -34,8 +52,11 @@ export interface Pattern {
 
 /** A strip of bays: its letter, its share of the zone, and shallowest and deepest depth. */
 export interface Strip {
+  /** In the bays' ids. */
   letter: string;
+  /** Of the height that is not rails, 0 to 1. */
   share: number;
+  /** Shallowest and deepest, mm. */
   depth: [number, number];
 }
 

@@ -6,20 +6,27 @@ export type DetailKind = 'rib' | 'bay end' | 'window edge' | 'door frame' | 'boa
 
 /** One such place with the build-up beside it. Sizes in m, temperatures in degC. */
 export interface DetailCase {
+  /** Which place. */
   of: DetailKind;
+  /** Of the build-up beside it, from the skin. */
   layers: readonly Layer[];
+  /** Of its zone. */
   kind: ZoneKind;
-  /** Of the rib, or of the frame's box; depth also of the bay beside it. */
+  /** Of the rib, or of the frame's box, m. */
   width: number;
+  /** Of the rib and of the bay beside it, m. */
   depth: number;
   /** Conductivity of what its hollow is stuffed with, W/mK; null when it is left hollow. */
   stuffed: number | null;
   /** Of a window edge. */
   glazing?: Opening['glazing'];
-  /** Open joint between two boards, and whether it is foamed. */
+  /** Open joint between two boards, m. */
   gap?: number;
+  /** Whether that joint is foamed. */
   foamed?: boolean;
+  /** degC. */
   outside: number;
+  /** degC. */
   inside: number;
 }
 
@@ -32,6 +39,7 @@ interface Box {
 
 /** A detail as a section: x along the skin, y from outside to room. */
 export interface DetailGeometry {
+  /** As it is solved. */
   section: Section2d;
   /** Whether it stands for a half, cut at the middle line x = 0. */
   mirrored: boolean;
@@ -39,11 +47,13 @@ export interface DetailGeometry {
   plain: number;
   /** Width that no bay's area covers, and what it would lose plain, W/mK: psi alone leaves it out. */
   uncovered: number;
-  /** Where metal's coldest place is sought, or null; and how far along the room's face the lining's is. */
+  /** Where its metal's coldest place is sought, m; null where it has none. */
   metal: Box | null;
+  /** How far along the room's face the lining's coldest place is sought, m. */
   lining: { from: number; to: number };
   /** Part worth looking at. */
   view: { from: number; to: number };
+  /** What is where, m. */
   labels: (Box & { name: string })[];
 }
 

@@ -7,15 +7,21 @@ import type { DetailCase, DetailGeometry } from './detail.ts';
 
 /** The plain build-up beside a detail, from the skin to the room. */
 export interface FieldStack {
+  /** Of its layers. */
   blocks: Block[];
+  /** What is where, m. */
   labels: DetailGeometry['labels'];
-  /** Inner face of the skin, plane of the rib face, and top of the build-up, m. */
+  /** Plane of the skin's inner face, m. */
   skin: number;
+  /** Plane of the rib face, m. */
   ribFace: number;
+  /** Of the build-up, m. */
   top: number;
   /** Where the first layer across the ribs begins, m; the top when there is none. */
   across: number;
+  /** Inner film, m2K/W. */
   rsi: number;
+  /** W/m2K. */
   uValue: number;
   /** Bounds of the stiff boards in it, m. */
   boards: { y0: number; y1: number }[];

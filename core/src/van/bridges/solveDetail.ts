@@ -6,13 +6,17 @@ import { boardSeam, floorBatten, windowEdge } from './edgeDetail.ts';
 import { bayEnd, doorFrame, ribDetail } from './ribDetail.ts';
 
 export interface DetailResult {
+  /** What was solved. */
   geometry: DetailGeometry;
+  /** Its temperatures. */
   field: Field;
-  /** Heat through the whole section per metre and kelvin; what it has beyond its plain parts, W/mK. */
+  /** Heat through the whole section, W/mK. */
   l2d: number;
+  /** What it has beyond its plain parts, W/mK. */
   psi: number;
-  /** Coldest place of the lining that the room's air touches, degC, and the same as a factor. */
+  /** Coldest place of the lining that the room's air touches, degC. */
   coldest: number;
+  /** The same as a temperature factor, 0 to 1. */
   fRsi: number;
   /** Coldest place of its metal on the room side (a rib's flange), degC; null where there is none. */
   metal: number | null;
@@ -64,9 +68,11 @@ function metalLow({ x, y, t, conductivity }: Field, at: NonNullable<DetailGeomet
 
 /** What a detail adds to a zone per metre: W/mK over the bays beside it, and how cold its lining gets. */
 export interface DetailEffect {
-  /** psi, and the plain loss of the width that no bay's area covers. */
+  /** psi and the plain loss of the width that no bay's area covers, W/mK. */
   adds: number;
+  /** W/mK. */
   psi: number;
+  /** Temperature factor of its coldest place inside, 0 to 1. */
   fRsi: number;
 }
 

@@ -6,15 +6,21 @@ import { detailEffect } from './solveDetail.ts';
 
 /** What details of one size beside bays of one build-up add to a zone. */
 export interface Bridge {
+  /** Id of the zone. */
   zone: string;
+  /** Which place. */
   what: 'rib' | 'rail' | 'bay end' | 'window edge' | 'door frame';
   /** Id of the build-up beside it; null beside bare bays. */
   buildUp: string | null;
+  /** Of the rib or frame, m. */
   width: number;
+  /** Of the rib or frame, m. */
   depth: number;
-  /** m; what it adds, W/mK: psi and the plain loss of its own width; temperature factor of its coldest place, where solved. */
+  /** Of all of them together, m. */
   length: number;
+  /** psi and the plain loss of its own width, W/mK. */
   adds: number;
+  /** Temperature factor of its coldest place inside; null where it is not solved. */
   fRsi: number | null;
 }
 

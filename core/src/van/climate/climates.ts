@@ -2,10 +2,15 @@ import type { Brief } from '../../model/index.ts';
 
 /** Monthly means, January first: air temperature degC, relative humidity, and half the daily swing, K. */
 export interface Climate {
+  /** Stable name in files. */
   id: Brief['climate'];
+  /** As shown. */
   label: string;
+  /** degC, January first. */
   temperature: readonly number[];
+  /** Relative, 0 to 1, January first. */
   humidity: readonly number[];
+  /** Half of the day's swing, K, January first. */
   swing: readonly number[];
   /** Mean sun on a level face, kWh/m2 a day. */
   sun: readonly number[];

@@ -2,7 +2,9 @@ import type { Shell, ZoneKind } from '../../model/index.ts';
 
 /** Sun on a face against that on a level one, and what the face gives to the sky beyond the air, W/m2. */
 export interface Facing {
+  /** On it against a level face, 0 to 1. */
   sun: number;
+  /** What it gives to the sky beyond the air, W/m2. */
   sky: number;
 }
 

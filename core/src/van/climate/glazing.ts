@@ -2,6 +2,7 @@ import type { Opening } from '../../model/index.ts';
 import { airSpaceResistance, type Direction, RSE, RSI } from '../../physics/heat/index.ts';
 
 export interface Pane {
+  /** Centre of pane, W/m2K. */
   uValue: number;
   /** Temperature factor of the inside face: (T_si - T_e) / (T_i - T_e). */
   fRsi: number;

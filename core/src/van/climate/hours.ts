@@ -9,22 +9,29 @@ const JANUARY_TO_OCTOBER = 273 * 24;
 
 /** Weather hour by hour from 1 January, as a file gives it: degC, relative humidity 0 to 1, W/m2 on a level face. */
 export interface Weather {
+  /** degC by hour from 1 January. */
   temperature: Float64Array;
+  /** Relative humidity, 0 to 1. */
   humidity: Float64Array;
+  /** On a level face, W/m2. */
   sun: Float64Array;
 }
 
 /** A year from the first of October, hour by hour (values at the middle of each). */
 export interface HourlyYear {
-  /** Outside, degC, and sun on a level face, W/m2. */
+  /** degC by hour from 1 October. */
   outside: Float64Array;
+  /** On a level face, W/m2. */
   sun: Float64Array;
   /** Vapour pressure outside, Pa. */
   vapourOutside: Float64Array;
-  /** Inside, degC and Pa. */
+  /** degC. */
   inside: Float64Array;
+  /** Pressure inside, Pa. */
   vapour: Float64Array;
+  /** 1 while people are inside. */
   occupied: Uint8Array;
+  /** 0 for January. */
   month: Uint8Array;
 }
 

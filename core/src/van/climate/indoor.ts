@@ -9,7 +9,9 @@ import {
 
 /** Glass that takes water out of the cabin air. */
 export interface Glass {
+  /** m2. */
   area: number;
+  /** Temperature factor of its inner face, 0 to 1. */
   fRsi: number;
 }
 

@@ -17,8 +17,11 @@ interface MonthRegime {
 }
 
 export interface Month {
+  /** 0 for January. */
   month: number;
+  /** How long it lasts, s. */
   seconds: number;
+  /** Its parts, one after the other. */
   regimes: MonthRegime[];
 }
 

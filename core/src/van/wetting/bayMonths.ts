@@ -27,8 +27,9 @@ import { type LeakAt, leakOf } from './leak.ts';
 
 /** Water in one bay, kg/m2, over five years from a dry October. */
 export interface BayMoisture {
-  /** Highest in the first year, and the month (0 January) it falls in. */
+  /** Highest in the first year, kg/m2. */
   peak: number;
+  /** It falls in, 0 for January. */
   peakMonth: number;
   /** Highest in all five years. */
   highest: number;
@@ -38,8 +39,9 @@ export interface BayMoisture {
   growth: number;
   /** At the end of each month, October of the first year on. */
   months: Condensation['water'];
-  /** Taken up on one design night of 12 h: through the layers, and through open joints. */
+  /** Taken up on one design night of 12 h through the layers, kg/m2. */
   nightDiffusion: number;
+  /** Through open joints, kg/m2. */
   nightLeakage: number;
   /** Inner face of the skin on the design night, degC. */
   skin: number;
@@ -55,7 +57,9 @@ export type DampState = 'bare' | 'dry' | 'dries' | 'grows';
 
 /** What all bays of a van meet: the brief's months and its design night. */
 export interface VanClimate {
+  /** From October on. */
   months: Month[];
+  /** The design night. */
   night: { outside: Air; inside: Air };
 }
 

@@ -6,10 +6,13 @@ import { cavityTemperature, climateFor, dampModel, gainOf, nightOf, periodsOf } 
 
 /** What the bay that holds most in the first winter does, at one seal quality. */
 export interface WettestBay {
+  /** Its id. */
   bay: string;
-  /** Highest in the first year by months, and taken up on the design night, kg/m2; days for 100 g/m2 to dry. */
+  /** Highest in the first year by months, kg/m2. */
   peak: number;
+  /** Taken up on the design night, kg/m2. */
   night: number;
+  /** For 100 g/m2 to dry. */
   days: number;
 }
 
