@@ -10,7 +10,7 @@ export const ROOMS = [
   'physics/hourly',
   'survey/shell',
   'survey/ready',
-  'build',
+  'buildup',
   'van/climate',
   'van/bridges',
   'van/wetting',

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { newDesign } from '@overcoat/core/build';
+import { newDesign } from '@overcoat/core/buildup';
 import { toDesignFile } from '@overcoat/core/formats';
 import type { Design, Shell, Zone } from '@overcoat/core/model';
 import { chromium as browserType, type Page } from '@playwright/test';

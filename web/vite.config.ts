@@ -3,7 +3,8 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
 const FIRST = /core\/src\/(units|model|materials|survey\/shell)\//;
-const LATER = /core\/src\/(physics|survey\/ready|build|van|order|evaluate|studies|formats|demo)\/|papaparse/;
+const LATER =
+  /core\/src\/(physics|survey\/ready|buildup|van|order|evaluate|studies|formats|demo)\/|papaparse/;
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],

@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { newDesign } from '@overcoat/core/build';
+import { newDesign } from '@overcoat/core/buildup';
 import { referenceMaterials } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
 import type { Express } from 'express';

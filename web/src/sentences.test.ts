@@ -1,4 +1,4 @@
-import { applySchool, bare, newDesign } from '@overcoat/core/build';
+import { applySchool, bare, newDesign } from '@overcoat/core/buildup';
 import { type BayResult, bayResult, evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import { describe, expect, it } from 'vitest';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { newDesign } from '../build/index.ts';
+import { newDesign } from '../buildup/index.ts';
 import { evaluate } from '../evaluate/evaluate.ts';
 import { worstBay } from '../evaluate/index.ts';
 import { makeLibrary } from '../materials/index.ts';

@@ -1,4 +1,4 @@
-import { defaultBrief, demoBrief, nothingReady, variantBySchool } from '../build/index.ts';
+import { defaultBrief, demoBrief, nothingReady, variantBySchool } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { assumed, type Design, FORMAT, measured, type Shell } from '../model/index.ts';
 import { type BayField, generateShell, setBay, setMaster } from '../survey/shell/index.ts';

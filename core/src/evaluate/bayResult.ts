@@ -1,4 +1,4 @@
-import type { Fit, LaidBay } from '../build/index.ts';
+import type { Fit, LaidBay } from '../buildup/index.ts';
 import type { BayMoisture, DampState } from '../van/wetting/index.ts';
 import type { Evaluation } from './evaluate.ts';
 

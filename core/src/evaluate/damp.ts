@@ -1,4 +1,4 @@
-import type { LayUp } from '../build/index.ts';
+import type { LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';

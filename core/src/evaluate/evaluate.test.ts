@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { demoBrief } from '../build/briefs.ts';
-import { applySchool, type Joints, layUp, schools } from '../build/index.ts';
-import { bare, newDesign } from '../build/newDesign.ts';
+import { demoBrief } from '../buildup/briefs.ts';
+import { applySchool, type Joints, layUp, schools } from '../buildup/index.ts';
+import { bare, newDesign } from '../buildup/newDesign.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Brief, Layer, Placement } from '../model/index.ts';
 import {

@@ -1,4 +1,4 @@
-import { type LaidBay, layUp } from '../build/index.ts';
+import { type LaidBay, layUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Design, Placement } from '../model/index.ts';
 import { type TakeOff, takeOff } from '../order/takeoff/index.ts';

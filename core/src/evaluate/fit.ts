@@ -1,4 +1,4 @@
-import { type Fit, fitBuildUp, type LayUp } from '../build/index.ts';
+import { type Fit, fitBuildUp, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Shell, Zone } from '../model/index.ts';
 

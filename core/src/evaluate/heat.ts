@@ -1,4 +1,4 @@
-import { bayUValue, directionOf, type LaidBay, type LayUp } from '../build/index.ts';
+import { bayUValue, directionOf, type LaidBay, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Shell, Zone } from '../model/index.ts';
 import { type Bridge, zoneBridges } from '../van/bridges/index.ts';

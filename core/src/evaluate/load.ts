@@ -1,4 +1,4 @@
-import type { LayUp } from '../build/index.ts';
+import type { LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { type MassLine, massLines } from '../order/load/index.ts';
 

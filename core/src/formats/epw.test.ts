@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { defaultBrief } from '../build/index.ts';
+import { defaultBrief } from '../buildup/index.ts';
 import { hourlyYear, stationYear } from '../van/climate/index.ts';
 import { readEpw, toEpw } from './epw.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { demoBrief } from '../build/briefs.ts';
-import { applySchool } from '../build/index.ts';
-import { newDesign } from '../build/newDesign.ts';
+import { demoBrief } from '../buildup/briefs.ts';
+import { applySchool } from '../buildup/index.ts';
+import { newDesign } from '../buildup/newDesign.ts';
 import { evaluate } from '../evaluate/evaluate.ts';
 import { makeLibrary, referenceMaterials } from '../materials/index.ts';
 import { toCsv } from './csv.ts';

@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http';
 import path from 'node:path';
-import { newDesign } from '@overcoat/core/build';
+import { newDesign } from '@overcoat/core/buildup';
 import { readDesignFile, toDesignFile } from '@overcoat/core/formats';
 import { checkDesign, checkMaterial, type Design, upgradeOwn } from '@overcoat/core/model';
 import express, { type Request, type Response, type Router } from 'express';

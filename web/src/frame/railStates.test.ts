@@ -1,4 +1,4 @@
-import { applySchool, newDesign } from '@overcoat/core/build';
+import { applySchool, newDesign } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
 import { describe, expect, it } from 'vitest';

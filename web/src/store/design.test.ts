@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { newDesign } from '@overcoat/core/build';
+import { newDesign } from '@overcoat/core/buildup';
 import type { Design } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';

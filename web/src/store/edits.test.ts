@@ -1,4 +1,4 @@
-import { newDesign } from '@overcoat/core/build';
+import { newDesign } from '@overcoat/core/buildup';
 import { makeLibrary } from '@overcoat/core/materials';
 import { buildUpOf } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';

@@ -1,4 +1,4 @@
-import { applySchool, schools } from '@overcoat/core/build';
+import { applySchool, schools } from '@overcoat/core/buildup';
 import type { Library } from '@overcoat/core/materials';
 import { type BuildUp, buildUpOf, type Design, type Placement, type Variant } from '@overcoat/core/model';
 import type { Draft } from 'immer';

@@ -1,4 +1,4 @@
-import { newDesign } from '@overcoat/core/build';
+import { newDesign } from '@overcoat/core/buildup';
 import { findBay, measured, type RustSpot } from '@overcoat/core/model';
 import { deleteBays, rename, setBay, splitBay } from '@overcoat/core/survey/shell';
 import { beforeEach, describe, expect, it, vi } from 'vitest';

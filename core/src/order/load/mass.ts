@@ -1,4 +1,4 @@
-import type { Cover } from '../../build/index.ts';
+import type { Cover } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 
 /** Mass per area of a layer as installed, kg/m2; battens by their share of the area. */

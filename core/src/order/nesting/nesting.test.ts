@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { splitToFit } from '../../build/index.ts';
+import { splitToFit } from '../../buildup/index.ts';
 import { cutLengths, shelfLayout } from './shelf.ts';
 
 const sheet = { width: 1.2, length: 2.4 };

@@ -1,4 +1,4 @@
-import { type Cover, cutsOf, type LayUp, splitToFit } from '../../build/index.ts';
+import { type Cover, cutsOf, type LayUp, splitToFit } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
 import { cutLengths, shelfLayout } from '../nesting/index.ts';

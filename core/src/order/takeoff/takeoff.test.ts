@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { layUp } from '../../build/index.ts';
+import { layUp } from '../../buildup/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import {
   assumed,

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import psychrolib from 'psychrolib';
 import { describe, expect, it } from 'vitest';
 import reference from '../../../reference/heat-moisture.json';
-import { demoBrief } from '../../build/briefs.ts';
+import { demoBrief } from '../../buildup/briefs.ts';
 import { occupiedAir } from '../../van/climate/index.ts';
 import { dewPoint, pressureOf, saturationPressure } from '../air/index.ts';
 import { saturationPressureFast } from '../air/saturation.ts';

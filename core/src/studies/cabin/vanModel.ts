@@ -1,4 +1,4 @@
-import { directionOf, type LaidBay } from '../../build/index.ts';
+import { directionOf, type LaidBay } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Shell } from '../../model/index.ts';

@@ -1,4 +1,4 @@
-import { type BayJoints, directionOf, type LaidBay, sectionAt } from '../../build/index.ts';
+import { type BayJoints, directionOf, type LaidBay, sectionAt } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Bay, BuildUp, Shell, ZoneKind } from '../../model/index.ts';
 import { AIR_DENSITY, AIR_HEAT_CAPACITY, FACE_HOLDS } from '../../physics/air/index.ts';

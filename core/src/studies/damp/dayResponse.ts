@@ -1,4 +1,4 @@
-import { directionOf, sectionAt } from '../../build/index.ts';
+import { directionOf, sectionAt } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Periodic, periodic, RSE, RSI } from '../../physics/heat/index.ts';
 import { meanDepth } from '../../survey/shell/index.ts';

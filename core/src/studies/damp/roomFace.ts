@@ -1,4 +1,4 @@
-import { directionOf } from '../../build/index.ts';
+import { directionOf } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { RSI } from '../../physics/heat/index.ts';
 

@@ -1,4 +1,4 @@
-import { applySchool, schools } from '../../build/index.ts';
+import { applySchool, schools } from '../../buildup/index.ts';
 import { bayResult, evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design } from '../../model/index.ts';

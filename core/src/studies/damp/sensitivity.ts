@@ -1,4 +1,4 @@
-import { withRibStrip } from '../../build/index.ts';
+import { withRibStrip } from '../../buildup/index.ts';
 import { bayResult, evaluate } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import {

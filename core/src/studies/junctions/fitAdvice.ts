@@ -1,4 +1,4 @@
-import { fitBuildUp, inCavity } from '../../build/index.ts';
+import { fitBuildUp, inCavity } from '../../buildup/index.ts';
 import type { BayResult } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { bayCurve, flatStrips } from '../../survey/shell/index.ts';

@@ -1,4 +1,4 @@
-import { assemblyOf, directionOf, type LaidBay, sectionAt } from '../../build/index.ts';
+import { assemblyOf, directionOf, type LaidBay, sectionAt } from '../../buildup/index.ts';
 import { type BayResult, bayResults, type Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, isMeasured, type Measurement, type Zone } from '../../model/index.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applySchool } from '../../build/index.ts';
+import { applySchool } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { bayResult, bayResults, worstBay } from '../../evaluate/index.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { newDesign } from '../../build/index.ts';
+import { newDesign } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, checkDesign, type Design, findBay, measured } from '../../model/index.ts';

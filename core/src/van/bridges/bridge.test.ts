@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import reference from '../../../reference/heat-moisture.json' with { type: 'json' };
-import { bayUValue, withRibStrip } from '../../build/index.ts';
+import { bayUValue, withRibStrip } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { makeLibrary } from '../../materials/index.ts';

@@ -1,4 +1,4 @@
-import { battenOf, directionOf } from '../../build/index.ts';
+import { battenOf, directionOf } from '../../buildup/index.ts';
 import { type Library, materialOf, usualFor } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
 import { hollowConductivity, RSE } from '../../physics/heat/index.ts';

@@ -1,4 +1,4 @@
-import { directionOf, isContinuous, sectionAt } from '../../build/index.ts';
+import { directionOf, isContinuous, sectionAt } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';

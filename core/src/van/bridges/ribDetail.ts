@@ -1,4 +1,4 @@
-import { battenOf } from '../../build/index.ts';
+import { battenOf } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
 import { hollowConductivity, RSE } from '../../physics/heat/index.ts';

@@ -1,4 +1,4 @@
-import type { LaidBay } from '../../build/index.ts';
+import type { LaidBay } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Bay, Layer, Opening, Shell, Zone } from '../../model/index.ts';
 import type { DetailKind } from './detail.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { demoBrief } from '../../build/briefs.ts';
+import { demoBrief } from '../../buildup/briefs.ts';
 import type { Brief } from '../../model/index.ts';
 import { dewPoint, saturationPressure } from '../../physics/air/index.ts';
 import { climateOf, climates } from './climates.ts';

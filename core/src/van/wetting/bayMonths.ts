@@ -1,4 +1,4 @@
-import { assemblyOf, type BayJoints, directionOf, sectionAt } from '../../build/index.ts';
+import { assemblyOf, type BayJoints, directionOf, sectionAt } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Bay, Brief, BuildUp, Shell, ZoneKind } from '../../model/index.ts';
 import type { Air } from '../../physics/air/index.ts';

@@ -1,4 +1,4 @@
-import { type BayJoints, type FitAt, leakPath, SEAM_GAP, tightLayer } from '../../build/index.ts';
+import { type BayJoints, type FitAt, leakPath, SEAM_GAP, tightLayer } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { BuildUp } from '../../model/index.ts';
 import { leakFlow } from '../../physics/moisture/index.ts';

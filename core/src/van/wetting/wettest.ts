@@ -1,4 +1,4 @@
-import { layUp } from '../../build/index.ts';
+import { layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
 import { condensations, drying } from '../../physics/moisture/index.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applySchool, layUp, schools } from '../../build/index.ts';
+import { applySchool, layUp, schools } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { makeLibrary } from '../../materials/index.ts';

@@ -1,4 +1,4 @@
-import { schools } from '@overcoat/core/build';
+import { schools } from '@overcoat/core/buildup';
 import { bayResult } from '@overcoat/core/evaluate';
 import { buildUpOf } from '@overcoat/core/model';
 import { bayWorking, dampWorking, type Working } from '@overcoat/core/studies/working';

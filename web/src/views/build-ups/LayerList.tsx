@@ -15,7 +15,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ROLES, sectionAt } from '@overcoat/core/build';
+import { ROLES, sectionAt } from '@overcoat/core/buildup';
 import type { BayResult } from '@overcoat/core/evaluate';
 import { type Library, stockFor, usualFor } from '@overcoat/core/materials';
 import type { BuildUp, Layer, Material, Role } from '@overcoat/core/model';

@@ -1,4 +1,4 @@
-import { schools } from '@overcoat/core/build';
+import { schools } from '@overcoat/core/buildup';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { putSchool } from '../../store/edits.ts';

@@ -1,4 +1,4 @@
-import { assemblyOf, type Section, sectionAt } from '@overcoat/core/build';
+import { assemblyOf, type Section, sectionAt } from '@overcoat/core/buildup';
 import type { BayResult, Evaluation } from '@overcoat/core/evaluate';
 import { dewPoint } from '@overcoat/core/physics/air';
 import { type ProfilePoint, vapourProfile } from '@overcoat/core/physics/moisture';

@@ -1,4 +1,4 @@
-import { schools } from '@overcoat/core/build';
+import { schools } from '@overcoat/core/buildup';
 import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Variant } from '@overcoat/core/model';
 import { printLength, printMass, printMoney, printNumber } from '@overcoat/core/units';

@@ -1,4 +1,4 @@
-import { acrossRibs, battenOf, withRibStrip } from '@overcoat/core/build';
+import { acrossRibs, battenOf, withRibStrip } from '@overcoat/core/buildup';
 import { usualFor } from '@overcoat/core/materials';
 import type { Layer } from '@overcoat/core/model';
 import { printNumber, printTemperature } from '@overcoat/core/units';

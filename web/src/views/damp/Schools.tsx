@@ -1,4 +1,4 @@
-import { schools } from '@overcoat/core/build';
+import { schools } from '@overcoat/core/buildup';
 import {
   type Advice,
   adviseSchool,

@@ -1,4 +1,4 @@
-import { bare } from '@overcoat/core/build';
+import { bare } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { bayResult, bayResults, evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
