@@ -1,4 +1,5 @@
 export { applySchool } from './applySchool.ts';
+export { weakestBondOverhead } from './bonds.ts';
 export { defaultBrief, demoBrief } from './briefs.ts';
 export type { Cover } from './covers.ts';
 export { type Fit, type FitAt, fitBuildUp } from './fit.ts';

@@ -1,6 +1,7 @@
 import { bayUValue, directionOf, type LaidBay, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Shell, Zone } from '../model/index.ts';
+import { openingSize } from '../survey/shell/index.ts';
 import { type Bridge, zoneBridges } from '../van/bridges/index.ts';
 import { glazing } from '../van/climate/index.ts';
 
@@ -53,7 +54,7 @@ function zoneHeat(
   const bridges = zoneBridges(shell, zone, bays, uOf, library);
   const openings = zone.openings.map(o => ({
     id: o.id,
-    area: o.width.value * o.height.value,
+    area: openingSize(o),
     uValue: glazing(o.glazing, directionOf(zone.kind)).uValue,
   }));
   let clear = 0;

@@ -1,3 +1,5 @@
+import { daysIn, MONTHS } from '../van/climate/index.ts';
+
 /** A year of weather, hour by hour from 1 January: degC, relative humidity 0 to 1, sun on a level face W/m2. */
 export interface WeatherFile {
   /** As the file names it. */
@@ -62,8 +64,6 @@ export function readEpw(text: string): WeatherRead {
 
 const no = (message: string): WeatherRead => ({ ok: false, message });
 
-const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
-
 /** Writes a year as EPW; what is not known carries the format's own mark for missing. */
 export function toEpw(weather: WeatherFile, comment: string): string {
   const place = weather.place.replaceAll(',', ' ');
@@ -78,8 +78,8 @@ export function toEpw(weather: WeatherFile, comment: string): string {
     'DATA PERIODS,1,1,Data,Sunday,1/1,12/31',
   ];
   let h = 0;
-  DAYS.forEach((days, month) => {
-    for (let day = 1; day <= days; day++)
+  MONTHS.forEach((_, month) => {
+    for (let day = 1; day <= daysIn(month); day++)
       for (let hour = 1; hour <= 24; hour++, h++) {
         const t = weather.temperature[h]!;
         const rh = weather.humidity[h]!;

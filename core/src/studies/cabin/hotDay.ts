@@ -1,6 +1,6 @@
 import type { Brief } from '../../model/index.ts';
 import { STEFAN_BOLTZMANN, saturationPressure } from '../../physics/air/index.ts';
-import { climateOf } from '../../van/climate/index.ts';
+import { climateOf, halfSine } from '../../van/climate/index.ts';
 import type { VanModel } from './vanModel.ts';
 import { VanState } from './vanState.ts';
 
@@ -39,6 +39,9 @@ const CLEAR = 1.35;
 const STEP = 600;
 const DAYS = 4;
 const JULY = 6;
+/** Hours of light of a July day, about half past twelve. */
+const LIGHT = 15.5;
+const NOON = 12.5;
 
 /**
  * A clear hot day in July of the brief's climate, repeated until it stands, at steps of ten minutes: nobody inside and
@@ -73,7 +76,7 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
   for (let k = 0; k < DAYS * perDay; k++) {
     const hour = ((k % perDay) + 1) * (STEP / 3600);
     const outside = outsideAt(hour);
-    const sun = climate.sun[JULY]! * CLEAR * 1000 * noonShape(hour);
+    const sun = climate.sun[JULY]! * CLEAR * 1000 * halfSine(hour - NOON, LIGHT);
     van.advance({
       outside,
       vapour: Math.min(vapour, saturationPressure(outside)),
@@ -97,11 +100,4 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
     if (roof) out.roofPeak = Math.max(out.roofPeak, roof.t[0]!);
   }
   return out;
-}
-
-/** Share of the day's sun in an hour, 1/h: half a sine over the 15.5 hours of a July day. */
-function noonShape(hour: number): number {
-  const length = 15.5;
-  const x = (hour - 12.5) / length;
-  return Math.abs(x) < 0.5 ? (Math.PI / (2 * length)) * Math.cos(Math.PI * x) : 0;
 }

@@ -3,7 +3,7 @@ import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Shell } from '../../model/index.ts';
 import { AIR_CAPACITY } from '../../physics/air/index.ts';
-import { meanDepth } from '../../survey/shell/index.ts';
+import { meanDepth, openingSize } from '../../survey/shell/index.ts';
 import { ABSORPTANCE, facingOf, glazing, moistureProduction } from '../../van/climate/index.ts';
 import { type BayModel, bayModel, bayModelInput } from '../damp/index.ts';
 
@@ -104,7 +104,7 @@ export function vanModel(
   const glass = { conductance: 0, area: 0, fRsi: 0, sun: 0 };
   for (const zone of shell.zones)
     for (const o of zone.openings) {
-      const area = o.width.value * o.height.value;
+      const area = openingSize(o);
       const pane = glazing(o.glazing, directionOf(zone.kind));
       const u = choice.covers ? 1 / (1 / pane.uValue + COVER) : pane.uValue;
       glass.conductance += area * u;

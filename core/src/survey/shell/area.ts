@@ -1,10 +1,14 @@
-import type { Bay, Shell, Zone } from '../../model/index.ts';
+import type { Bay, Opening, Shell, Zone } from '../../model/index.ts';
 import { bayCurve } from './curve.ts';
 import { outlineArea, outlineOf } from './outline.ts';
 
+/** Area of an opening, m2. */
+export const openingSize = ({ width, height }: Pick<Opening, 'width' | 'height'>): number =>
+  width.value * height.value;
+
 /** Area of openings in a bay, m2. */
 export const openingArea = (zone: Zone, bay: Bay): number =>
-  zone.openings.reduce((sum, o) => (o.bay === bay.id ? sum + o.width.value * o.height.value : sum), 0);
+  zone.openings.reduce((sum, o) => (o.bay === bay.id ? sum + openingSize(o) : sum), 0);
 
 /** Area inside a bay's outline, over its curve, openings not taken off, m2. */
 export function grossArea(bay: Bay): number {

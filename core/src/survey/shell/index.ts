@@ -1,4 +1,4 @@
-export { bayArea, grossArea, isSurveyed, measuredBays, openingArea } from './area.ts';
+export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
 export { boxArea, closure, sideDifferences } from './closure.ts';
 export { bayCurve, flatStrips } from './curve.ts';
 export { meanDepth } from './depth.ts';

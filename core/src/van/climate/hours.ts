@@ -108,10 +108,13 @@ function between(values: readonly number[], month: number, share: number): numbe
 }
 
 /** Share of the day's sun in one hour, 1/h: half a sine over a day of 8 h in December to 16 h in June. */
-function dayShape(hour: number, month: number): number {
-  const length = 12 + 4 * Math.cos((2 * Math.PI * (month - 5.5)) / 12);
-  const x = (hour - 12) / length;
-  return Math.abs(x) < 0.5 ? (Math.PI / (2 * length)) * Math.cos(Math.PI * x) : 0;
+const dayShape = (hour: number, month: number): number =>
+  halfSine(hour - 12, 12 + 4 * Math.cos((2 * Math.PI * (month - 5.5)) / 12));
+
+/** Share of the day's sun in the hour about `fromNoon` (h), 1/h, on a day of so many hours of light. */
+export function halfSine(fromNoon: number, light: number): number {
+  const x = fromNoon / light;
+  return Math.abs(x) < 0.5 ? (Math.PI / (2 * light)) * Math.cos(Math.PI * x) : 0;
 }
 
 /** Lehmer's generator, 0 to 1: the same year for the same seed on every machine. */

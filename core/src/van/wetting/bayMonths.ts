@@ -11,7 +11,7 @@ import {
   type Period,
   skinGain,
 } from '../../physics/moisture/index.ts';
-import { meanDepth } from '../../survey/shell/index.ts';
+import { meanDepth, openingSize } from '../../survey/shell/index.ts';
 import {
   ABSORPTANCE,
   designNight,
@@ -75,7 +75,7 @@ export function glassOf(shell: Shell): Glass {
   let f = 0;
   for (const zone of shell.zones)
     for (const o of zone.openings) {
-      const a = o.width.value * o.height.value;
+      const a = openingSize(o);
       area += a;
       f += a * glazing(o.glazing, directionOf(zone.kind)).fRsi;
     }

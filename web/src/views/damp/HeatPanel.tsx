@@ -1,8 +1,10 @@
+import { weakestBondOverhead } from '@overcoat/core/buildup';
 import type { Placement } from '@overcoat/core/model';
 import type { HotDay } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { climateOf } from '@overcoat/core/van/climate';
 import { useCallback, useMemo, useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
@@ -52,6 +54,8 @@ export function HeatPanel() {
   const days = stale ? null : answer;
   const t = (celsius: number) => printTemperature(celsius, units);
   const [now, bare] = days ?? [];
+  const { library } = useLibrary();
+  const bond = useMemo(() => weakestBondOverhead(shell, placement, library), [shell, placement, library]);
   return (
     <div className="flex flex-col gap-4">
       <p data-testid="heat">
@@ -69,6 +73,7 @@ export function HeatPanel() {
       {now && now.roofPeak > GLUE && (
         <p role="note" className="border-l-4 border-signal pl-2">
           The roof passes {t(GLUE)}: read the adhesive’s temperature limit before gluing overhead.
+          {bond && ` Of what is glued up there, ${bond.by.name} goes first, at about ${t(bond.limit)}.`}
         </p>
       )}
       {now && now.peak > 28 && (

@@ -11,7 +11,7 @@ import { Field } from '../../ui/Field.tsx';
 import { OwnMaterialForm } from './OwnMaterialForm.tsx';
 
 const SORPTION_WORDS: Record<Material['sorption'], string> = {
-  none: 'binds none',
+  none: 'not at all',
   fibre: 'as loose fibre',
   wool: 'as wool',
   wood: 'as wood',
@@ -58,7 +58,8 @@ export function MaterialCard({
       m.sources.vapour,
     ],
     ['emissivity to the room', printNumber(m.emissivity, 2), m.sources.traits],
-    ['water and mould', `${SORPTION_WORDS[m.sorption]}, ${m.mould}`, m.sources.moisture],
+    ['binds water', SORPTION_WORDS[m.sorption], m.sources.moisture],
+    ['mould class', m.mould, m.sources.moisture],
     ...(m.bondLimit === null
       ? []
       : [
