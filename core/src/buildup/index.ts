@@ -1,9 +1,9 @@
 export { applySchool } from './applySchool.ts';
 export { weakestBondOverhead } from './bonds.ts';
-export { defaultBrief, demoBrief } from './briefs.ts';
 export type { Cover } from './covers.ts';
+export { defaultBrief } from './defaultBrief.ts';
 export { type Fit, type FitAt, fitBuildUp } from './fit.ts';
-export { cutsOf, type Joints } from './joints.ts';
+export { cutsOf } from './joints.ts';
 export { type BayJoints, type LaidBay, type LayUp, layUp } from './layUp.ts';
 export { leakPath, SEAM_GAP, tightLayer } from './leak.ts';
 export { bare, newDesign, nothingReady, variantBySchool } from './newDesign.ts';

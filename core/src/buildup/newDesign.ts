@@ -9,7 +9,7 @@ import {
 } from '../model/index.ts';
 import { generateShell } from '../survey/shell/index.ts';
 import { applySchool } from './applySchool.ts';
-import { defaultBrief } from './briefs.ts';
+import { defaultBrief } from './defaultBrief.ts';
 import { schools } from './schools.ts';
 
 /** Nothing noted yet of making ready. */

@@ -1,7 +1,8 @@
-import { defaultBrief, demoBrief, nothingReady, variantBySchool } from '../buildup/index.ts';
+import { defaultBrief, nothingReady, variantBySchool } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { assumed, type Design, FORMAT, measured, type Shell } from '../model/index.ts';
 import { type BayField, generateShell, setBay, setMaster } from '../survey/shell/index.ts';
+import { demoBrief } from './brief.ts';
 import { perigeeReady, perigeeShell } from './perigee.ts';
 
 /** The two conversions that ship: invented vans of invented people. */

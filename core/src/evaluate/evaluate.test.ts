@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { demoBrief } from '../buildup/briefs.ts';
-import { applySchool, type Joints, layUp, schools } from '../buildup/index.ts';
+import { applySchool, layUp, schools } from '../buildup/index.ts';
+import type { Joints } from '../buildup/joints.ts';
 import { bare, newDesign } from '../buildup/newDesign.ts';
+import { demoBrief } from '../demo/brief.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Brief, Layer, Placement } from '../model/index.ts';
 import {
-  apply,
   bayWorking,
   costWorking,
   dampWorking,
@@ -14,6 +14,7 @@ import {
   massWorking,
   type Working,
 } from '../studies/working/index.ts';
+import { apply } from '../studies/working/working.ts';
 import { bayArea, generateShell } from '../survey/shell/index.ts';
 import { bayResults, worstBay } from './bayResult.ts';
 import { evaluate } from './evaluate.ts';

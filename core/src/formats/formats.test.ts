@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { demoBrief } from '../buildup/briefs.ts';
 import { applySchool } from '../buildup/index.ts';
 import { newDesign } from '../buildup/newDesign.ts';
+import { demoBrief } from '../demo/brief.ts';
 import { evaluate } from '../evaluate/evaluate.ts';
 import { makeLibrary, referenceMaterials } from '../materials/index.ts';
 import { toCsv } from './csv.ts';

@@ -1,3 +1,2 @@
 export { type FitAdvice, fitAdvice } from './fitAdvice.ts';
-export { floorPassage } from './floorPassage.ts';
 export { junctions } from './junctions.ts';

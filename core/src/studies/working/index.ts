@@ -6,4 +6,4 @@ export {
   heatWorking,
   massWorking,
 } from './headline.ts';
-export { apply, type Step, type Working } from './working.ts';
+export type { Step, Working } from './working.ts';

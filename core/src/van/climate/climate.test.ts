@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { demoBrief } from '../../buildup/briefs.ts';
+import { demoBrief } from '../../demo/brief.ts';
 import type { Brief } from '../../model/index.ts';
 import { dewPoint, saturationPressure } from '../../physics/air/index.ts';
 import { climateOf, climates } from './climates.ts';
