@@ -15,13 +15,14 @@ export interface FivePoint {
 /** One grid of the hierarchy, with the factors of its lines and its working vectors. */
 interface Level extends FivePoint {
   diagonal: Float64Array;
-  /** Inverse pivots of the tridiagonal lines along x and along y. */
+  /** Inverse pivots of the tridiagonal lines along x and along y; for x also with the conductance to the west and east. */
   pivotX: Float64Array;
+  lowX: Float64Array;
+  upX: Float64Array;
   pivotY: Float64Array;
   x: Float64Array;
   b: Float64Array;
   r: Float64Array;
-  scratch: Float64Array;
 }
 
 export interface Solved {
@@ -95,6 +96,8 @@ function makeLevel({ nx, ny, east, north, ground }: FivePoint): Level {
   const n = nx * ny;
   const diagonal = new Float64Array(n);
   const pivotX = new Float64Array(n);
+  const lowX = new Float64Array(n);
+  const upX = new Float64Array(n);
   const pivotY = new Float64Array(n);
   for (let j = 0, k = 0; j < ny; j++)
     for (let i = 0; i < nx; i++, k++) {
@@ -103,6 +106,8 @@ function makeLevel({ nx, ny, east, north, ground }: FivePoint): Level {
       const d = ground[k]! + east[k]! + north[k]! + w + s;
       diagonal[k] = d;
       pivotX[k] = 1 / (d - (i > 0 ? w * w * pivotX[k - 1]! : 0));
+      lowX[k] = w * pivotX[k]!;
+      upX[k] = east[k]! * pivotX[k]!;
       pivotY[k] = 1 / (d - (j > 0 ? s * s * pivotY[k - nx]! : 0));
     }
   return {
@@ -113,11 +118,12 @@ function makeLevel({ nx, ny, east, north, ground }: FivePoint): Level {
     ground,
     diagonal,
     pivotX,
+    lowX,
+    upX,
     pivotY,
     x: new Float64Array(n),
     b: new Float64Array(n),
     r: new Float64Array(n),
-    scratch: new Float64Array(n),
   };
 }
 
@@ -153,35 +159,71 @@ function cycle(levels: Level[], at: number): void {
   smoothX(level, 1);
   smoothY(level, 0);
   smoothY(level, 1);
-  correct(levels, at);
-  if (at > 0 && levels.length - at > 3) correct(levels, at);
+  correct(levels, at, 'solved');
+  if (at > 0 && levels.length - at > 3) correct(levels, at, 'open');
   smoothY(level, 1);
   smoothY(level, 0);
   smoothX(level, 1);
   smoothX(level, 0);
 }
 
-function correct(levels: Level[], at: number): void {
+/** Corrects a level by what the coarser one makes of its residual; `odd` columns have none where they were just solved. */
+function correct(levels: Level[], at: number, odd: 'solved' | 'open'): void {
   const level = levels[at]!;
   const coarse = levels[at + 1]!;
-  const { nx, ny, r, x, b } = level;
-  const { nx: cx, b: sum } = coarse;
-  multiply(level, x, r);
-  sum.fill(0);
-  for (let j = 0; j < ny; j++) {
+  if (odd === 'solved') restrictEven(level, coarse.b);
+  else restrict(level, coarse.b);
+  cycle(levels, at + 1);
+  const { nx, ny, x } = level;
+  const z = coarse.x;
+  for (let j = 0, c = 0; j < ny; j += 2) {
     const from = j * nx;
-    const to = (j >> 1) * cx;
-    for (let i = 0; i < nx; i++) {
-      const c = to + (i >> 1);
-      sum[c] = sum[c]! + b[from + i]! - r[from + i]!;
+    const above = j + 1 < ny ? nx : 0;
+    for (let i = 0; i < nx; i += 2, c++) {
+      const k = from + i;
+      const v = OVERCORRECTION * z[c]!;
+      x[k] = x[k]! + v;
+      if (i + 1 < nx) x[k + 1] = x[k + 1]! + v;
+      if (above === 0) continue;
+      x[k + nx] = x[k + nx]! + v;
+      if (i + 1 < nx) x[k + nx + 1] = x[k + nx + 1]! + v;
     }
   }
-  cycle(levels, at + 1);
-  const z = coarse.x;
+}
+
+/** Residuals of two by two cells together. */
+function restrict(level: Level, to: Float64Array): void {
+  const { nx, ny, r, x, b } = level;
+  multiply(level, x, r);
+  for (let j = 0, c = 0; j < ny; j += 2)
+    for (let i = 0; i < nx; i += 2, c++) {
+      const k = j * nx + i;
+      let sum = b[k]! - r[k]!;
+      if (i + 1 < nx) sum += b[k + 1]! - r[k + 1]!;
+      if (j + 1 < ny) {
+        sum += b[k + nx]! - r[k + nx]!;
+        if (i + 1 < nx) sum += b[k + nx + 1]! - r[k + nx + 1]!;
+      }
+      to[c] = sum;
+    }
+}
+
+/** The same where only even columns have any. */
+function restrictEven({ nx, ny, east, north, diagonal, x, b }: Level, to: Float64Array): void {
+  const cx = Math.ceil(nx / 2);
   for (let j = 0; j < ny; j++) {
     const from = j * nx;
-    const to = (j >> 1) * cx;
-    for (let i = 0; i < nx; i++) x[from + i] = x[from + i]! + OVERCORRECTION * z[to + (i >> 1)]!;
+    const [below, above] = [j > 0, j + 1 < ny];
+    let c = (j >> 1) * cx;
+    for (let i = 0; i < nx; i += 2, c++) {
+      const k = from + i;
+      let sum = b[k]! - diagonal[k]! * x[k]!;
+      if (i > 0) sum += east[k - 1]! * x[k - 1]!;
+      if (i + 1 < nx) sum += east[k]! * x[k + 1]!;
+      if (below) sum += north[k - nx]! * x[k - nx]!;
+      if (above) sum += north[k]! * x[k + nx]!;
+      to[c] = (j & 1) === 0 ? sum : to[c]! + sum;
+    }
   }
 }
 
@@ -211,26 +253,48 @@ function multiply({ nx, ny, east, north, diagonal }: Level, v: Float64Array, out
 }
 
 /** Solves every second row exactly, given its neighbours, which are nothing yet when `fresh`. */
-function smoothX({ nx, ny, east, north, pivotX, x, b }: Level, parity: number, fresh = false): void {
-  for (let j = parity; j < ny; j += 2) {
+function smoothX(level: Level, parity: number, fresh = false): void {
+  const { nx, ny, lowX, upX, x } = level;
+  // Two rows at a time: each waits for its own last cell, and the other fills the wait.
+  for (let j = parity; j < ny; j += 4) {
     const from = j * nx;
-    const to = from + nx;
-    let carry = 0;
-    if (fresh) for (let k = from; k < to; k++) x[k] = b[k]!;
-    else if (j === 0) for (let k = from; k < to; k++) x[k] = b[k]! + north[k]! * (ny > 1 ? x[k + nx]! : 0);
-    else if (j === ny - 1) for (let k = from; k < to; k++) x[k] = b[k]! + north[k - nx]! * x[k - nx]!;
-    else for (let k = from; k < to; k++) x[k] = b[k]! + north[k - nx]! * x[k - nx]! + north[k]! * x[k + nx]!;
-    for (let k = from; k < to; k++) {
-      const y = (x[k]! + carry) * pivotX[k]!;
-      x[k] = y;
-      carry = east[k]! * y;
-    }
-    let after = x[to - 1]!;
-    for (let k = to - 2; k >= from; k--) {
-      after = x[k]! + pivotX[k]! * east[k]! * after;
-      x[k] = after;
+    rightSide(level, j, fresh);
+    if (j + 2 < ny) {
+      rightSide(level, j + 2, fresh);
+      const apart = 2 * nx;
+      let y = 0;
+      let z = 0;
+      for (let k = from; k < from + nx; k++) {
+        y = x[k]! + lowX[k]! * y;
+        z = x[k + apart]! + lowX[k + apart]! * z;
+        x[k] = y;
+        x[k + apart] = z;
+      }
+      for (let k = from + nx - 2; k >= from; k--) {
+        y = x[k]! + upX[k]! * y;
+        z = x[k + apart]! + upX[k + apart]! * z;
+        x[k] = y;
+        x[k + apart] = z;
+      }
+    } else {
+      let y = 0;
+      for (let k = from; k < from + nx; k++) x[k] = y = x[k]! + lowX[k]! * y;
+      for (let k = from + nx - 2; k >= from; k--) x[k] = y = x[k]! + upX[k]! * y;
     }
   }
+}
+
+/** What a row has to meet, each cell divided by its pivot. */
+function rightSide({ nx, ny, north, pivotX, x, b }: Level, j: number, fresh: boolean): void {
+  const from = j * nx;
+  const to = from + nx;
+  const above = j + 1 < ny;
+  if (fresh) for (let k = from; k < to; k++) x[k] = pivotX[k]! * b[k]!;
+  else if (j > 0 && above)
+    for (let k = from; k < to; k++)
+      x[k] = pivotX[k]! * (b[k]! + north[k - nx]! * x[k - nx]! + north[k]! * x[k + nx]!);
+  else if (j > 0) for (let k = from; k < to; k++) x[k] = pivotX[k]! * (b[k]! + north[k - nx]! * x[k - nx]!);
+  else for (let k = from; k < to; k++) x[k] = pivotX[k]! * (b[k]! + (above ? north[k]! * x[k + nx]! : 0));
 }
 
 /** The same for every second column; swept row by row, so that memory is read in its order. */
