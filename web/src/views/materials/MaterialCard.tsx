@@ -58,8 +58,7 @@ export function MaterialCard({
       m.sources.vapour,
     ],
     ['emissivity to the room', printNumber(m.emissivity, 2), m.sources.traits],
-    ['binds water', SORPTION_WORDS[m.sorption], m.sources.moisture],
-    ['mould class', m.mould, m.sources.moisture],
+    ['binds water, mould class', `${SORPTION_WORDS[m.sorption]}, ${m.mould}`, m.sources.moisture],
     ...(m.bondLimit === null
       ? []
       : [
