@@ -196,7 +196,9 @@ test('a hot day: shade and moving air do more than insulation; the glue and the 
   await accessible(page);
   await page.getByLabel('it stands').selectOption('in the sun');
   await page.getByLabel('Colour of the skin').selectOption('black');
-  await expect(page.getByText('Butyl damping sheet, aluminium faced goes first, at about 80 °C')).toBeVisible();
+  await expect(
+    page.getByText('Butyl damping sheet, aluminium faced goes first, at about 80 °C'),
+  ).toBeVisible();
   // The demo van is white, and other tests want it so.
   await page.getByLabel('Colour of the skin').selectOption('white');
   await saved(page);
