@@ -345,6 +345,25 @@ describe('photos', () => {
   });
 });
 
+it.each([
+  ['a byte-order mark', 'application/json', (text: string) => Buffer.from(`\ufeff${text}`)],
+  ['UTF-16', 'application/json; charset=utf-16le', (text: string) => Buffer.from(text, 'utf16le')],
+])('what was sent with %s is kept as it was understood', async (_, type, encoded) => {
+  const { id, design } = await create('Encoded');
+  const body = JSON.stringify({ design: { ...design, note: 'Grüße' }, label: 'note' });
+  const response = await api()
+    .put(`/api/conversions/${id}`)
+    .set('Host', 'localhost')
+    .set('If-Match', '"1"')
+    .set('Content-Type', type)
+    .serialize(x => x as unknown as string)
+    .send(encoded(body));
+  // Refused or kept: never acknowledged and then unreadable.
+  expect([200, 400, 415]).toContain(response.status);
+  const { body: after } = await get(`/api/conversions/${id}`).expect(200);
+  expect(after.design.note).toBe(response.status === 200 ? 'Grüße' : design.note);
+});
+
 it('a revision kept in format 1 is brought up as it is read, and an undo to it too', async () => {
   const { id, design } = await create('Old hand');
   const { uses: _, tapeError: __, ...shell } = design.shell;

@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -117,7 +117,79 @@ describe('kill -9 after a photo', () => {
   });
 });
 
+describe('the database as it is meant', () => {
+  it('has write-ahead log, foreign keys, full sync and a busy timeout on both live connections', async () => {
+    const db = await openDatabase(folder);
+    const pragma = async (sequelize: Sequelize, name: string) => {
+      const [row] = await sequelize.query<Record<string, unknown>>(`PRAGMA ${name}`, {
+        type: QueryTypes.SELECT,
+      });
+      return Object.values(row!)[0];
+    };
+    const all = (sequelize: Sequelize) =>
+      Promise.all(
+        ['journal_mode', 'foreign_keys', 'synchronous', 'busy_timeout'].map(p => pragma(sequelize, p)),
+      );
+    expect(await all(db.sequelize)).toEqual(['wal', 1, 2, 5000]);
+    expect(await db.write(models => all(models.sequelize))).toEqual(['wal', 1, 2, 5000]);
+    await db.close();
+  });
+
+  it('is open to one server at a time, and to the next once the first has gone, however it went', async () => {
+    const server = await start();
+    await expect(openDatabase(folder)).rejects.toThrow('Another Overcoat server has the data folder');
+    server.process.kill('SIGKILL');
+    await ended(server.process);
+    await (await openDatabase(folder)).close();
+  });
+
+  it('refuses in a sentence what a newer program wrote, and leaves it as it is', async () => {
+    const db = await openDatabase(folder);
+    await db.write(models =>
+      models.sequelize.query("INSERT INTO SequelizeMeta VALUES ('999-from-tomorrow')"),
+    );
+    await db.close();
+    await expect(openDatabase(folder)).rejects.toThrow('written by a newer Overcoat (999-from-tomorrow)');
+  });
+
+  it('starts again after a first start struck down in the middle of it', async () => {
+    for (let i = 0; i < 4; i++) {
+      const child = spawn(process.execPath, ['--import', 'tsx', MAIN, '--data', folder, '--port', '0'], {
+        stdio: 'ignore',
+      });
+      running.add(child);
+      const file = path.join(folder, 'overcoat.sqlite');
+      while (!existsSync(file)) await new Promise(resolve => setImmediate(resolve));
+      await new Promise(resolve => setTimeout(resolve, 4 * i));
+      child.kill('SIGKILL');
+      await ended(child);
+      const db = await openDatabase(folder);
+      expect(await db.models.Photo.count()).toBe(0);
+      await db.close();
+      rmSync(folder, { recursive: true });
+    }
+    mkdirSync(folder);
+  });
+});
+
 describe('migrations', () => {
+  it('leave nothing half done when one fails', async () => {
+    const old = new Sequelize({
+      dialect: 'sqlite',
+      storage: path.join(folder, 'overcoat.sqlite'),
+      logging: false,
+    });
+    await old.query('CREATE TABLE photos (in_the_way TEXT)');
+    await expect(migrate(old)).rejects.toThrow('photos');
+    const tables = await old.query<{ name: string }>("SELECT name FROM sqlite_master WHERE type = 'table'", {
+      type: QueryTypes.SELECT,
+    });
+    expect(tables.map(t => t.name)).toEqual(['photos']);
+    await old.query('DROP TABLE photos');
+    expect(await migrate(old)).toHaveLength(3);
+    await old.close();
+  });
+
   it('bring a database of every earlier version up, keeping what it holds', async () => {
     const old = new Sequelize({
       dialect: 'sqlite',

@@ -6,6 +6,7 @@ import { ConversionStore } from './api/conversionStore.ts';
 import { warmUp } from './api/validate.ts';
 import { createApp } from './app.ts';
 import { openDatabase } from './db/database.ts';
+import { Unopened } from './db/unopened.ts';
 
 const { values } = parseArgs({
   options: {
@@ -16,7 +17,11 @@ const { values } = parseArgs({
   },
 });
 
-const db = await openDatabase(path.resolve(values.data));
+const db = await openDatabase(path.resolve(values.data)).catch((error: unknown) => {
+  if (!(error instanceof Unopened)) throw error;
+  console.error(error.message);
+  process.exit(1);
+});
 if (values.demo && (await db.models.Conversion.count()) === 0) {
   const store = new ConversionStore(db);
   for (const design of demoDesigns(makeLibrary()).reverse()) await store.create(design, 'demo');

@@ -26,12 +26,23 @@ function fromDesign1(design: Json): Json {
   };
 }
 
+/** Format 2 was written for two days before it knew the skin's colour. */
+function withColour(design: Json): Json {
+  const shell = design.shell as Json | undefined;
+  const skin = shell?.skin as Json | undefined;
+  if (!skin || typeof skin !== 'object' || 'colour' in skin) return design;
+  return { ...design, shell: { ...shell, skin: { ...skin, colour: 'grey' } } };
+}
+
+/** A change to a design, whether it stands alone or in its file. */
+const inDesign = (document: Json, change: (design: Json) => Json): Json =>
+  typeof document.design === 'object' && document.design !== null
+    ? { ...document, design: change(document.design as Json) }
+    : change(document);
+
 /** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
 const UPGRADES: Upgrades = {
-  1: document =>
-    typeof document.design === 'object' && document.design !== null
-      ? { ...document, design: fromDesign1(document.design as Json) }
-      : fromDesign1(document),
+  1: document => inDesign(document, fromDesign1),
 };
 
 /**
@@ -56,5 +67,5 @@ export function upgrade(document: unknown, latest: number = FORMAT, upgrades = U
     if (!step) return { ok: false, message: `Format ${v} cannot be read; this program reads ${readable}.` };
     current = { ...step(current), format: v + 1 };
   }
-  return upgradeOwnLists(current);
+  return upgradeOwnLists(inDesign(current, withColour));
 }

@@ -199,8 +199,9 @@ export class ConversionStore {
 
 /** The design of a revision; one kept in an earlier format is brought up as it is read. */
 async function open(row: RevisionRow): Promise<Design> {
-  const { design } = JSON.parse((await unpack(row.document)).toString('utf8')) as Body;
-  const current = upgrade(design);
+  const kept = JSON.parse((await unpack(row.document)).toString('utf8')) as Body | Design;
+  // The first server kept the design alone, its label in the row.
+  const current = upgrade('design' in kept ? kept.design : kept);
   if (!current.ok) throw new Error(current.message);
   return current.document as Design;
 }

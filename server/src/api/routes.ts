@@ -49,7 +49,9 @@ export function apiRoutes(db: Database): Router {
   );
   router.put('/conversions/:id', json, async (request, response) => {
     const expected = ifMatch(request);
-    const packing = packBody((request as RawRequest).raw ?? Buffer.alloc(0));
+    const packing = packBody(
+      (request as RawRequest).raw ?? Buffer.from(JSON.stringify(request.body ?? null)),
+    );
     packing.catch(() => undefined);
     const body = checkSave(request.body);
     await sound(body.design);
@@ -127,8 +129,9 @@ interface RawRequest extends IncomingMessage {
 }
 
 /** Keeps the bytes of a body: they are packed for the history while what they say is checked. */
-const keepRaw = (request: RawRequest, _: unknown, bytes: Buffer): void => {
-  request.raw = bytes;
+const keepRaw = (request: RawRequest, _: unknown, bytes: Buffer, encoding: string): void => {
+  // What would not read back as it was parsed (another encoding, a byte-order mark) is written anew.
+  if (encoding === 'utf-8' && bytes[0] !== 0xef) request.raw = bytes;
 };
 
 function ifMatch(request: Request): number {

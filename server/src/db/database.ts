@@ -3,6 +3,7 @@ import path from 'node:path';
 import { Sequelize } from 'sequelize';
 import { migrate } from './migrations.ts';
 import { defineModels, type Models } from './models.ts';
+import { Unopened } from './unopened.ts';
 
 export interface Database {
   /** The data folder. */
@@ -17,13 +18,17 @@ export interface Database {
 
 const PRAGMAS = ['foreign_keys = ON', 'journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000'];
 
-/** Opens (or creates) the database in `folder` and brings it to the newest version. */
+/**
+ * Opens (or creates) the database in `folder` and brings it to the newest version. Throws an `Unopened` with a sentence
+ * when another server has the folder open, or when a newer one wrote it.
+ */
 export async function openDatabase(folder: string): Promise<Database> {
   mkdirSync(folder, { recursive: true });
+  const lock = await lockFolder(folder);
   const file = path.join(folder, 'overcoat.sqlite');
-  const writer = connect(file);
+  const writer = await connect(file);
   await migrate(writer);
-  const reader = connect(file);
+  const reader = await connect(file);
   const models = defineModels(reader);
   const writing = defineModels(writer);
   let last: Promise<unknown> = Promise.resolve();
@@ -54,21 +59,34 @@ export async function openDatabase(folder: string): Promise<Database> {
       await last;
       await reader.close();
       await writer.close();
+      await lock.close();
     },
   };
 }
 
-function connect(storage: string): Sequelize {
+/** One connection, with the pragmas set on it: Sequelize keeps one a database on SQLite, and runs no hook when it is made. */
+async function connect(storage: string): Promise<Sequelize> {
   const sequelize = new Sequelize({ dialect: 'sqlite', storage, logging: false });
-  sequelize.addHook('afterConnect', connection => setPragmas(connection as PragmaConnection));
+  for (const pragma of PRAGMAS) await sequelize.query(`PRAGMA ${pragma}`);
   return sequelize;
 }
 
-interface PragmaConnection {
-  exec(sql: string, done: (error: Error | null) => void): void;
+/** Holds the folder for as long as the process lives: the lock is the operating system's, and goes with it however it ends. */
+async function lockFolder(folder: string): Promise<Sequelize> {
+  const lock = new Sequelize({
+    dialect: 'sqlite',
+    storage: path.join(folder, 'lock.sqlite'),
+    logging: false,
+    retry: { max: 1 },
+  });
+  try {
+    await lock.query('PRAGMA busy_timeout = 500');
+    await lock.query('BEGIN EXCLUSIVE');
+  } catch {
+    await lock.close();
+    throw new Unopened(
+      `Another Overcoat server has the data folder “${folder}” open: use that one, or name another folder with --data.`,
+    );
+  }
+  return lock;
 }
-
-const setPragmas = (connection: PragmaConnection) =>
-  new Promise<void>((resolve, reject) =>
-    connection.exec(PRAGMAS.map(p => `PRAGMA ${p};`).join(' '), error => (error ? reject(error) : resolve())),
-  );

@@ -1,5 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
+import { Unopened } from './unopened.ts';
 
 /** Forward-only, in raw SQL; one entry a version. Never edit one that has shipped. */
 const MIGRATIONS: { name: string; sql: string[] }[] = [
@@ -28,8 +29,12 @@ const MIGRATIONS: { name: string; sql: string[] }[] = [
   },
 ];
 
-/** Brings the database to the newest version; `to` stops at an earlier one (for tests). */
+/**
+ * Brings the database to the newest version, all of it or nothing; `to` stops at an earlier one (for tests). Throws an
+ * `Unopened` for one that a newer program wrote.
+ */
 export async function migrate(sequelize: Sequelize, to?: string): Promise<string[]> {
+  const storage = new SequelizeStorage({ sequelize });
   const umzug = new Umzug({
     migrations: MIGRATIONS.map(({ name, sql }) => ({
       name,
@@ -37,9 +42,23 @@ export async function migrate(sequelize: Sequelize, to?: string): Promise<string
         for (const statement of sql) await sequelize.query(statement, { type: QueryTypes.RAW });
       },
     })),
-    storage: new SequelizeStorage({ sequelize }),
+    storage,
     logger: undefined,
   });
-  const done = await umzug.up(to ? { to } : {});
-  return done.map(m => m.name);
+  // What is done and the note that it is done go together: a start that is struck down leaves neither.
+  await sequelize.query('BEGIN IMMEDIATE');
+  try {
+    const known = new Set(MIGRATIONS.map(m => m.name));
+    const newer = (await storage.executed()).filter(name => !known.has(name));
+    if (newer.length > 0)
+      throw new Unopened(
+        `This data folder was written by a newer Overcoat (${newer.join(', ')}): open it with that one, or name another folder with --data.`,
+      );
+    const done = await umzug.up(to ? { to } : {});
+    await sequelize.query('COMMIT');
+    return done.map(m => m.name);
+  } catch (error) {
+    await sequelize.query('ROLLBACK');
+    throw error;
+  }
 }
