@@ -345,6 +345,26 @@ describe('photos', () => {
   });
 });
 
+it('what is large enough to be just imported can be saved as well', async () => {
+  const { design } = await create('Large');
+  const zone = design.shell.zones[0]!;
+  const bays = (z: number) =>
+    Array.from({ length: 800 }, (_, i) => ({ ...zone.bays[0]!, id: `Z${z}b${i}`, station: (i % 400) + 1 }));
+  const zones = Array.from({ length: 30 }, (_, z) => ({
+    ...zone,
+    id: `Z${z}`,
+    bays: bays(z),
+    openings: [],
+    keepClears: [],
+    pockets: [],
+  }));
+  const large = { ...design, shell: { ...design.shell, zones } };
+  const file = { format: 2, design: large, materials: [], prices: [] };
+  expect(JSON.stringify(file).length).toBeGreaterThan(5.5e6);
+  const { body } = await post('/api/import').send(file).expect(201);
+  await save(body.conversion.id, 1, { ...large, note: 'Saved' }).expect(200);
+});
+
 it.each([
   ['a byte-order mark', 'application/json', (text: string) => Buffer.from(`\ufeff${text}`)],
   ['UTF-16', 'application/json; charset=utf-16le', (text: string) => Buffer.from(text, 'utf16le')],

@@ -12,7 +12,8 @@ import { invalid, Problem } from './problem.ts';
 import { checkCreate, checkPrice, checkSave, fileMistakes, readMaterial } from './validate.ts';
 
 const MEGABYTE = 1_048_576;
-const FILE_LIMIT = 20 * MEGABYTE;
+/** Of a design, sent as a file or saved: what opens can be saved. */
+const DESIGN_LIMIT = 20 * MEGABYTE;
 const PHOTO_LIMIT = 6 * MEGABYTE;
 
 /** Every route under /api, over one database. */
@@ -22,8 +23,7 @@ export function apiRoutes(db: Database): Router {
   const photos = new PhotoStore(db, path.join(db.folder, 'photos'));
   const router = express.Router();
   const picture = express.raw({ type: 'image/jpeg', limit: PHOTO_LIMIT });
-  const json = express.json({ limit: 5 * MEGABYTE, strict: false, verify: keepRaw });
-  const file = express.json({ limit: FILE_LIMIT, strict: false });
+  const json = express.json({ limit: DESIGN_LIMIT, strict: false, verify: keepRaw });
 
   const sound = async (design: Design) => {
     const mistakes = checkDesign(design, (await library.read()).library);
@@ -37,7 +37,7 @@ export function apiRoutes(db: Database): Router {
     const { name, pattern } = checkCreate(request.body);
     send(response.status(201), await conversions.create(newDesign(name.trim(), pattern), 'new conversion'));
   });
-  router.post('/import', file, async (request, response) => {
+  router.post('/import', json, async (request, response) => {
     const read = readDesignFile(request.body, fileMistakes, (await library.read()).library.keys());
     if (!read.ok) throw invalid(read.message, read.mistakes);
     const { file: taken, notes } = await library.takeIn(read.file);
