@@ -8,9 +8,9 @@ import {
   climateFor,
   type DampState,
   dampModel,
+  dampState,
   gainOf,
   missedOf,
-  dampOf as stateOf,
 } from '../van/wetting/index.ts';
 
 /** How damp a bay gets. */
@@ -44,7 +44,7 @@ export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, libra
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
     const leak = leakAt(missedOf(buildUp));
     const moisture = bayMoisture(assembly, climate, gainOf(shell, kind), leak, joints.seamLength);
-    return { state: stateOf(moisture), moisture };
+    return { state: dampState(moisture), moisture };
   });
   const byBay = new Map<string, BayDamp>();
   let worst: string | null = null;

@@ -97,7 +97,7 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
     return;
   }
   if (material.yield !== null) {
-    ledger.add(layer.material, cover.zone, cover.area, material.yield.per, 'fills the bays');
+    ledger.add(layer.material, cover.zone, cover.area, 'm²', 'fills the bays');
     return;
   }
   const { parts, seam } = cutsOf(cover, library)!;

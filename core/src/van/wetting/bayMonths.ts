@@ -182,7 +182,7 @@ const DRY = 0.05;
 /** Growth under 1 g/m2 a year is within the method's noise. */
 const NOISE = 0.001;
 
-export function dampOf(m: BayMoisture): DampState {
+export function dampState(m: BayMoisture): DampState {
   if (m.highest < DRY) return 'dry';
   return m.growth > NOISE ? 'grows' : 'dries';
 }

@@ -4,7 +4,7 @@ export {
   climateFor,
   type DampState,
   dampModel,
-  dampOf,
+  dampState,
   gainOf,
   glassOf,
 } from './bayMonths.ts';

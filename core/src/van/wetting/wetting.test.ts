@@ -6,7 +6,7 @@ import { makeLibrary } from '../../materials/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
 import { glazing } from '../climate/index.ts';
-import { dampOf, glassOf } from './bayMonths.ts';
+import { dampState, glassOf } from './bayMonths.ts';
 import { wetterThan, wettestAt } from './wettest.ts';
 
 const library = makeLibrary();
@@ -96,8 +96,8 @@ describe('what a bay is given', () => {
   it('is dry under a tenth of the 500 g/m2 of DIN 4108-3 (from memory), and grows only beyond noise', () => {
     const [some] = evaluate(perigee!, perigee!.variants[0]!.design, library).damp.bays.values();
     const m = some!.moisture!;
-    expect(dampOf({ ...m, highest: 0.049, growth: 0.5 })).toBe('dry');
-    expect(dampOf({ ...m, highest: 0.051, growth: 0.0009 })).toBe('dries');
-    expect(dampOf({ ...m, highest: 0.051, growth: 0.0011 })).toBe('grows');
+    expect(dampState({ ...m, highest: 0.049, growth: 0.5 })).toBe('dry');
+    expect(dampState({ ...m, highest: 0.051, growth: 0.0009 })).toBe('dries');
+    expect(dampState({ ...m, highest: 0.051, growth: 0.0011 })).toBe('grows');
   });
 });
