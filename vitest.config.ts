@@ -2,14 +2,19 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: [
-      'core/src/**/*.test.ts',
-      'server/src/**/*.test.ts',
-      'web/src/**/*.test.ts',
-      'ask/src/**/*.test.ts',
-    ],
     // Long enough for a machine that does other work: how fast anything is, the bench says.
     testTimeout: 240_000,
     maxWorkers: 2,
+    projects: [
+      // Pure functions share what they load; what keeps state has each file to itself.
+      {
+        extends: true,
+        test: { name: 'core', include: ['core/src/**/*.test.ts', 'ask/src/**/*.test.ts'], isolate: false },
+      },
+      {
+        extends: true,
+        test: { name: 'around', include: ['server/src/**/*.test.ts', 'web/src/**/*.test.ts'] },
+      },
+    ],
   },
 });
