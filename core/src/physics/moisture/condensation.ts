@@ -52,12 +52,75 @@ export function condensation(assembly: Assembly, periods: Period[], years = 5): 
   return run(grid, makeSolver(grid, periods), periods, years);
 }
 
-/** The same for one assembly again and again: `leak` of the periods' regimes may be changed between runs, nothing else. */
-export function condensations(assembly: Assembly, periods: Period[]): (years: number) => Condensation {
+/**
+ * Highest water at the end of a period of the first year, kg/m2, again and again: `leak` of the periods' regimes may be
+ * changed between calls, nothing else. Where no regime wets any place but the skin, the skin's gain in each is known once
+ * and for all but for the leak, and a year is a sum.
+ */
+export function firstPeaks(assembly: Assembly, periods: Period[]): () => number {
   const grid = makeGrid(assembly);
-  const solver = makeSolver(grid, periods, true);
-  return years => run(grid, solver, periods, years);
+  const alone = skinAlone(grid, periods);
+  if (!alone) {
+    const solver = makeSolver(grid, periods, true);
+    return () => run(grid, solver, periods, 1).water.reduce((a, b) => Math.max(a, b), 0);
+  }
+  const { wet, dry, driving, staysDry } = alone;
+  return () => {
+    let water = 0;
+    let peak = 0;
+    let k = 0;
+    for (const { seconds, regimes } of periods) {
+      for (const { share, leak } of regimes) {
+        const gain = leak * driving[k]!;
+        let left = seconds * share;
+        if (water > 0) {
+          const rate = wet[k]! + gain;
+          const gone = rate < 0 ? -water / rate : Number.POSITIVE_INFINITY;
+          if (gone < left) {
+            water = 0;
+            left -= gone;
+          } else {
+            water += rate * left;
+            left = 0;
+          }
+        }
+        if (left > 1e-6 && staysDry[k] === 0) water += (dry[k]! + Math.max(0, gain)) * left;
+        k++;
+      }
+      peak = Math.max(peak, water);
+    }
+    return peak;
+  };
 }
+
+/** What the skin gains in every regime without leak, wet and dry, kg/(m2 s), and what drives a leak; null where another place is wetted. */
+function skinAlone(grid: Grid, periods: Period[]) {
+  const n = grid.sd.length;
+  const all = periods.flatMap(p => p.regimes);
+  const [bound, rate, hull] = [new Float64Array(n), new Float64Array(n), new Int32Array(n)];
+  const states = { wet: new Float64Array(all.length), dry: new Float64Array(all.length) };
+  const driving = new Float64Array(all.length);
+  const staysDry = new Uint8Array(all.length);
+  for (const [i, regime] of all.entries()) {
+    limits(grid, regime, bound, 0);
+    for (const state of ['wet', 'dry'] as const) {
+      const at = new Uint8Array(n);
+      at[grid.skin] = state === 'wet' ? 1 : 0;
+      rates(grid, bound, 0, { ...regime, leak: 0 }, at, rate, hull);
+      states[state][i] = rate[grid.skin]!;
+      if (rate.some((r, k) => k !== grid.skin && r !== 0)) return null;
+    }
+    driving[i] = leakDriving(regime, bound[grid.skin]!, temperatureAt(grid, regime, grid.skin));
+    staysDry[i] = neverWets(regime, bound, 0, n) ? 1 : 0;
+  }
+  return { ...states, driving, staysDry };
+}
+
+/** Whether both airs hold less vapour than the coldest interface could: the usual summer, not worth solving. */
+const neverWets = ({ outside, inside }: Regime, bound: Float64Array, at: number, n: number): boolean => {
+  const most = Math.max(outside.p, inside.p);
+  return bound[at + 1]! >= most && bound[at + n - 2]! >= most;
+};
 
 function run(grid: Grid, solver: Solver, periods: Period[], years: number): Condensation {
   const n = grid.sd.length;
@@ -219,13 +282,10 @@ function makeSolver(grid: Grid, periods: Period[], keep = false): Solver {
   const wet = new Uint8Array(n);
   const rate = new Float64Array(n);
   const hull = new Int32Array(n);
-  /** Both airs hold less vapour than the coldest interface could: the usual summer, not worth solving. */
   const staysDry = new Uint8Array(count);
   for (let i = 0; i < periods.length; i++)
-    periods[i]!.regimes.forEach(({ outside, inside }, j) => {
-      const at = (starts[i]! + j) * n;
-      const most = Math.max(outside.p, inside.p);
-      staysDry[starts[i]! + j] = bounds[at + 1]! >= most && bounds[at + n - 2]! >= most ? 1 : 0;
+    periods[i]!.regimes.forEach((regime, j) => {
+      staysDry[starts[i]! + j] = neverWets(regime, bounds, (starts[i]! + j) * n, n) ? 1 : 0;
     });
   return {
     net(index, j, water) {

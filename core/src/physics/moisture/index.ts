@@ -2,7 +2,7 @@ export {
   type Assembly,
   type Condensation,
   condensation,
-  condensations,
+  firstPeaks,
   type Period,
   type ProfilePoint,
   skinGain,

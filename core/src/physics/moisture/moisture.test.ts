@@ -6,7 +6,14 @@ import { demoBrief } from '../../demo/brief.ts';
 import { occupiedAir } from '../../van/climate/indoor.ts';
 import { dewPoint, pressureOf, saturationPressure } from '../air/index.ts';
 import { saturationPressureFast } from '../air/saturation.ts';
-import { type Assembly, condensation, type Period, skinGain, vapourProfile } from './condensation.ts';
+import {
+  type Assembly,
+  condensation,
+  firstPeaks,
+  type Period,
+  skinGain,
+  vapourProfile,
+} from './condensation.ts';
 import { drying } from './drying.ts';
 import { leakFlow } from './leakage.ts';
 
@@ -308,5 +315,48 @@ describe('cabin air', () => {
     expect(air({}, 2)).toBeLessThan(air({}, 0));
     expect(occupiedAir({ ...base, heating: 'none' }, outside, { area: 0, fRsi: 1 }).t).toBe(5);
     expect(air({ heating: 'unflued gas' })).toBeLessThanOrEqual(0.95 * saturationPressure(base.cabin) + 1e-9);
+  });
+});
+
+describe('the first year’s peak, asked again and again with other leaks', () => {
+  it('is that of the whole method, whichever places are wetted', () => {
+    const air = (t: number, rh: number) => ({ t, p: rh * saturationPressure(t) });
+    const layer = fc.record({
+      resistance: fc.double({ min: 0.002, max: 2, noNaN: true }),
+      sd: fc.constantFrom(1e-4, 0.02, 0.1, 0.5, 2, 50),
+    });
+    const month = fc.record({
+      outside: fc.double({ min: -20, max: 25, noNaN: true }),
+      inside: fc.double({ min: 12, max: 25, noNaN: true }),
+      humid: fc.double({ min: 0.4, max: 0.95, noNaN: true }),
+      share: fc.double({ min: 0, max: 1, noNaN: true }),
+    });
+    let wetted = 0;
+    fc.assert(
+      fc.property(
+        fc.array(layer, { minLength: 1, maxLength: 4 }),
+        fc.array(month, { minLength: 12, maxLength: 12 }),
+        fc.array(fc.double({ min: 0, max: 3e-4, noNaN: true }), { minLength: 2, maxLength: 3 }),
+        (layers, months, leaks) => {
+          const assembly = { rse: 0.04, rsi: 0.13, layers: [{ resistance: 1e-5, sd: 1500 }, ...layers] };
+          const periods = months.map(m => ({
+            seconds: 30 * 86_400,
+            regimes: [
+              { share: m.share, outside: air(m.outside, 0.85), inside: air(m.inside, m.humid), leak: 0 },
+              { share: 1 - m.share, outside: air(m.outside, 0.85), inside: air(m.outside + 2, 0.8), leak: 0 },
+            ],
+          }));
+          const peak = firstPeaks(assembly, periods);
+          for (const leak of leaks) {
+            for (const { regimes } of periods) for (const r of regimes) r.leak = leak;
+            const whole = Math.max(0, ...condensation(assembly, periods, 1).water);
+            if (whole > 0.001) wetted++;
+            expect(Math.abs(peak() - whole)).toBeLessThanOrEqual(1e-9 * Math.max(1, whole));
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+    expect(wetted).toBeGreaterThan(100);
   });
 });

@@ -1,7 +1,7 @@
 import { layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
-import { condensations, drying } from '../../physics/moisture/index.ts';
+import { drying, firstPeaks } from '../../physics/moisture/index.ts';
 import { cavityTemperature, climateFor, dampModel, gainOf, nightOf, periodsOf } from './bayMonths.ts';
 
 /** What the bay that holds most in the first winter does, at one seal quality. */
@@ -30,13 +30,13 @@ export function wettestAt(
     if (!buildUp) continue;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
     const periods = periodsOf(assembly, climate, gainOf(shell, kind), () => 0);
-    const run = condensations(assembly, periods);
+    const firstPeak = firstPeaks(assembly, periods);
     const cavityT = cavityTemperature(assembly);
     const peakAt = (missed: number): number => {
       const leak = leakAt(missed);
       for (const { regimes } of periods)
         for (const r of regimes) r.leak = leak(cavityT(r.outside.t, r.inside.t), r.inside.t);
-      return run(1).water.reduce((a, b) => Math.max(a, b), 0);
+      return firstPeak();
     };
     const nightAt = (missed: number): number => {
       const night = nightOf(assembly, climate, leakAt(missed));
