@@ -24,13 +24,15 @@ export class LibraryStore {
   async read(): Promise<{ materials: Material[]; prices: Price[]; library: Library }> {
     if (this.cached) return this.cached;
     const materials = (await this.db.models.Material.findAll()).map(r => openOwn(r.document));
-    const prices = (await this.db.models.Price.findAll()).map(({ material, thickness, width, price }) => ({
-      format: LIBRARY_FORMAT as typeof LIBRARY_FORMAT,
-      material,
-      thickness,
-      width,
-      price,
-    }));
+    const prices = (await this.db.models.Price.findAll()).map(
+      ({ material, thickness, width, price }): Price => ({
+        format: LIBRARY_FORMAT,
+        material,
+        thickness,
+        width,
+        price,
+      }),
+    );
     this.cached = { materials, prices, library: makeLibrary(materials, prices) };
     return this.cached;
   }

@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { Sequelize } from 'sequelize';
+import { Sequelize, TimeoutError } from 'sequelize';
 import { migrate } from './migrations.ts';
 import { defineModels, type Models } from './models.ts';
 import { Unopened } from './unopened.ts';
@@ -82,8 +82,10 @@ async function lockFolder(folder: string): Promise<Sequelize> {
   try {
     await lock.query('PRAGMA busy_timeout = 500');
     await lock.query('BEGIN EXCLUSIVE');
-  } catch {
+  } catch (error) {
     await lock.close();
+    // So Sequelize names a database that is busy; anything else (a folder nobody may write to) is no other server's doing.
+    if (!(error instanceof TimeoutError)) throw error;
     throw new Unopened(
       `Another Overcoat server has the data folder “${folder}” open: use that one, or name another folder with --data.`,
     );

@@ -337,8 +337,9 @@ describe('the first year’s peak, asked again and again with other leaks', () =
         fc.array(layer, { minLength: 1, maxLength: 4 }),
         fc.array(month, { minLength: 12, maxLength: 12 }),
         fc.array(fc.double({ min: 0, max: 3e-4, noNaN: true }), { minLength: 2, maxLength: 3 }),
-        (layers, months, leaks) => {
-          const assembly = { rse: 0.04, rsi: 0.13, layers: [{ resistance: 1e-5, sd: 1500 }, ...layers] };
+        fc.constantFrom(1500, 1500, 0.8),
+        (layers, months, leaks, skin) => {
+          const assembly = { rse: 0.04, rsi: 0.13, layers: [{ resistance: 1e-2, sd: skin }, ...layers] };
           const periods = months.map(m => ({
             seconds: 30 * 86_400,
             regimes: [

@@ -1,4 +1,5 @@
-import { type BayResult, bayResults, dampRank, type Evaluation } from '@overcoat/core/evaluate';
+import { type BayResult, bayResult, dampRank, type Evaluation } from '@overcoat/core/evaluate';
+import type { Zone } from '@overcoat/core/model';
 import type { VanYear } from '@overcoat/core/studies/cabin';
 import { roomFace } from '@overcoat/core/studies/damp';
 import { dampWorking, type Working } from '@overcoat/core/studies/working';
@@ -13,11 +14,15 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
 
+const rank = (e: Evaluation, bay: string) => dampRank(e.damp.bays.get(bay)!);
+
 /** The bay of a zone that is worst off speaks for it. */
-function worstOf(e: Evaluation, zone: string): BayResult {
-  const rank = (r: BayResult) => dampRank(e.damp.bays.get(r.bay.id)!);
-  const own = bayResults(e).filter(r => r.zone.id === zone);
-  return own.reduce((a, b) => (rank(b) > rank(a) ? b : a));
+function worstOf(e: Evaluation, zone: Zone): BayResult {
+  const ids = zone.bays.map(b => b.id);
+  return bayResult(
+    e,
+    ids.reduce((a, b) => (rank(e, b) > rank(e, a) ? b : a)),
+  );
 }
 
 /** A verdict for each zone in a sentence with its number, and why. */
@@ -27,10 +32,9 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
   const [working, setWorking] = useState<Working | null>(null);
   const design = useOpenDesign();
   const { library } = useLibrary();
-  const rank = ({ bay }: BayResult) => dampRank(e.damp.bays.get(bay.id)!);
   const order = e.heat.zones
-    .map(z => ({ ...z, worst: worstOf(e, z.zone.id) }))
-    .sort((a, b) => rank(b.worst) - rank(a.worst));
+    .map(z => ({ ...z, worst: worstOf(e, z.zone) }))
+    .sort((a, b) => rank(e, b.worst.bay.id) - rank(e, a.worst.bay.id));
   return (
     <>
       <ul className="flex flex-col">
