@@ -17,7 +17,7 @@ export async function mapFigures(): Promise<Figure[]> {
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const design = many();
-    const answer = await page.request.post(`${url}/api/import`, { data: toDesignFile(design, [], []) });
+    const answer = await page.request.post(`${url}/api/import`, { data: toDesignFile(design, [], [], []) });
     const { conversion } = await answer.json();
     await page.goto(`${url}/c/${conversion.id}/survey`);
     await page.locator('[data-bay]').first().waitFor();

@@ -97,7 +97,7 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
   const file = await (await exporting).path();
   const before = JSON.parse(await readFile(file, 'utf8'));
   await page.getByRole('button', { name: 'Delete Acceptance' }).click();
-  await page.getByRole('button', { name: 'Delete it' }).click();
+  await page.getByRole('button', { name: 'Put it into the bin' }).click();
   await expect(page.getByRole('heading', { name: 'Acceptance' })).toHaveCount(0);
   await page.getByLabel('Design file').setInputFiles({
     name: 'acceptance.overcoat.json',

@@ -14,6 +14,9 @@ export const figure = (page: Page, name: string) =>
 export const saved = (page: Page) =>
   expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'saved');
 
+/** Every entry of the log is with the server. */
+export const noted = (page: Page) => expect(page.locator('[data-notes]')).toHaveAttribute('data-notes', '0');
+
 export const bay = (page: Page, id: string) => page.locator(`[data-bay="${id}"]`);
 
 /** No serious or critical violation that axe can find, by all its rules or by some. */

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from './app.ts';
-import { applySchool, bay, figure, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, bay, figure, newConversion, saved } from './helpers.ts';
 
 test.describe('the ledger', () => {
   test('counts from a baseline the person sets, and tells changes zone by zone', async ({ page }) => {
@@ -249,4 +249,27 @@ test('a new conversion needs a name; deleting asks first', async ({ page }) => {
   await page.getByRole('button', { name: 'Delete Sandpiper' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('heading', { name: 'Sandpiper' })).toBeVisible();
+});
+
+test('what is deleted lies in the bin, comes back whole, and is erased when asked', async ({ page }) => {
+  await newConversion(page, 'Binned', 'Compact van');
+  const bin = async () => {
+    await page.goto('/');
+    await page.getByRole('button', { name: 'Delete Binned' }).click();
+    await page.getByRole('button', { name: 'Put it into the bin' }).click();
+    await expect(page.getByRole('heading', { name: 'In the bin' })).toBeVisible();
+  };
+  const at = page.url();
+  await bin();
+  await accessible(page);
+  await page.goto(at);
+  await expect(page.getByText('This conversion is in the bin')).toBeVisible();
+  await page.getByRole('link', { name: 'Go to your conversions' }).click();
+  await page.getByRole('button', { name: 'Put Binned back' }).click();
+  await page.getByRole('link', { name: 'Binned', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Binned', level: 1 })).toBeVisible();
+  await bin();
+  await page.getByRole('button', { name: 'Erase Binned' }).click();
+  await page.getByRole('button', { name: 'Erase it' }).click();
+  await expect(page.getByRole('button', { name: 'Put Binned back' })).toHaveCount(0);
 });

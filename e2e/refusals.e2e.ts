@@ -39,7 +39,7 @@ test('a size that cannot be is refused at its place, and nothing is lost', async
 
 test('a negative price is refused where it stands', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Perigee' }).click();
+  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
   await page.getByRole('link', { name: 'Cut & buy' }).click();
   const price = page.getByLabel('Price a pack of damping-sheet');
   await price.fill('-5');

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, type Page, startApp, test } from './app.ts';
-import { accessible, bay, newConversion, saved } from './helpers.ts';
+import { accessible, bay, newConversion, noted, saved } from './helpers.ts';
 
 const tab = (page: Page, name: string | RegExp) => page.getByRole('tab', { name });
 const survey = async (page: Page, name = 'Perigee') => {
@@ -191,11 +191,57 @@ test.describe('making ready', () => {
     await rust.getByRole('button', { name: 'convert done' }).click();
     await expect(rust.getByRole('timer')).toContainText('to go, then rinse');
     await accessible(page);
-    for (const _ of [1, 2, 3, 4, 5]) {
-      await saved(page);
+    // What happened is no step of the design; a slip is taken back where it was made, and put right again.
+    await expect(page.getByRole('button', { name: 'undo' })).toBeDisabled();
+    await rust.getByRole('button', { name: 'take it back' }).click();
+    await expect(rust).toContainText('next brush on converter');
+    await rust.getByRole('button', { name: 'it was so after all' }).click();
+    await expect(rust.getByRole('timer')).toContainText('to go, then rinse');
+    await noted(page);
+    await page.reload();
+    await tab(page, /Making ready/).click();
+    await expect(page.getByRole('heading', { name: '5 things first' })).toBeVisible();
+    await expect(rust.getByRole('timer')).toContainText('to go, then rinse');
+  });
+
+  test('the log outlives undo and what it is about: off the map and back again, each entry once', async ({
+    page,
+  }) => {
+    await newConversion(page, 'Logged', 'Compact van');
+    await bay(page, 'L2u').click();
+    await page.getByLabel('knock, as found').selectOption('rings');
+    await expect(page.getByText(/Noted at \d\d:\d\d: knocked: rings/)).toBeVisible();
+    await page.getByRole('button', { name: 'rust spot' }).click();
+    await page.getByRole('button', { name: 'abrade done' }).click();
+    await page.getByLabel('factory pads').selectOption('0.5');
+    await saved(page);
+    await noted(page);
+    // Undo takes the pads and the spot off the plan; what was done to it stays.
+    for (const _ of [1, 2]) {
       await page.getByRole('button', { name: 'undo' }).click();
+      await saved(page);
     }
-    await expect(page.getByRole('heading', { name: '6 things first' })).toBeVisible();
+    await expect(page.getByLabel('factory pads')).toHaveValue('');
+    await expect(page.getByLabel('knock, as found')).toHaveValue('rings');
+    await tab(page, 'Log').click();
+    await expect(page.getByRole('heading', { name: 'No longer on the map' })).toBeVisible();
+    await accessible(page);
+    await page.getByRole('button', { name: 'redo' }).click();
+    await expect(page.getByRole('heading', { name: 'No longer on the map' })).toBeHidden();
+    await expect(page.getByText('rust, abrade')).toHaveCount(1);
+    await page.getByRole('button', { name: 'Take back: knocked: rings' }).click();
+    await expect(page.getByText('knocked: rings')).toHaveCount(0);
+    await noted(page);
+    await page.reload();
+    await tab(page, 'Log').click();
+    await expect(page.getByText('rust, abrade')).toHaveCount(1);
+    const id = /\/c\/([^/]+)/.exec(page.url())![1];
+    const { log } = await (await page.request.get(`/api/conversions/${id}/export`)).json();
+    expect(log.map((e: { fact: { kind: string } }) => e.fact.kind)).toEqual([
+      'knock',
+      'rust step',
+      'correction',
+    ]);
   });
 
   test('a photo is made smaller, loses where it was taken, and is there after a reload', async ({ page }) => {
@@ -216,12 +262,12 @@ test.describe('making ready', () => {
       mimeType: 'image/jpeg',
       buffer: Buffer.from([...bytes.slice(0, 2), ...exif, ...bytes.slice(2)]),
     });
-    const thumb = page.getByRole('button', { name: /^Photo photo1 of L1w/ });
+    const thumb = page.getByRole('button', { name: /^Photo 1 of L1w/ });
     await expect(thumb.locator('img')).toBeVisible();
-    await saved(page);
+    await noted(page);
     await page.reload();
     await bay(page, 'L1w').click();
-    await expect(thumb.locator('img')).toHaveAttribute('src', /\/api\/photos\/[0-9a-f]{64}/);
+    await expect(thumb.locator('img')).toHaveAttribute('src', /\/api\/files\/[0-9a-f]{64}/);
     const answer = await page.request.get((await thumb.locator('img').getAttribute('src'))!);
     const kept = await answer.body();
     expect(kept.includes('GPS-HERE')).toBe(false);
@@ -234,6 +280,24 @@ test.describe('making ready', () => {
     await expect(page.getByRole('alert').filter({ hasText: 'not a picture' })).toBeVisible();
     await thumb.click();
     await expect(page.getByRole('dialog')).toContainText('Where it was taken is not kept');
+    await page.getByRole('button', { name: 'take off' }).click();
+    await expect(thumb).toBeHidden();
+    await page.getByRole('button', { name: 'it was so after all' }).click();
+    await expect(thumb.locator('img')).toBeVisible();
+    await noted(page);
+    // The archive carries it, and brings it back as another conversion.
+    await page.getByRole('link', { name: /Conversions/ }).click();
+    const exporting = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Export Photos with photos' }).click();
+    await page.getByLabel('Design file').setInputFiles({
+      name: 'photos.overcoat.zip',
+      mimeType: 'application/zip',
+      buffer: await readFile(await (await exporting).path()),
+    });
+    await expect(page.getByRole('heading', { name: 'Photos', level: 1 })).toBeVisible();
+    await page.getByRole('link', { name: /Survey/ }).click();
+    await bay(page, 'L1w').click();
+    await expect(thumb.locator('img')).toBeVisible();
   });
 });
 
@@ -347,6 +411,7 @@ test.describe('the round', () => {
     for (const key of ['6', '1', '5']) await page.getByRole('button', { name: key, exact: true }).click();
     await page.getByRole('button', { name: 'next', exact: true }).click();
     await page.getByRole('button', { name: 'flag', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'flagged', exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'next bay' }).click();
     await page.getByRole('button', { name: 'next bay' }).click();
     await expect(page.getByRole('heading', { name: 'D2w' })).toBeVisible();
@@ -382,6 +447,7 @@ test.describe('the round', () => {
             .getByRole('heading', { level: 2 })
             .evaluate(h => h.firstChild!.textContent!);
           if (!bays.includes(name)) bays.push(name);
+          if (i % 20 === 0) await page.getByRole('button', { name: 'flag', exact: true }).click();
           await page.getByRole('button', { name: /^as assumed/ }).click();
         }
         await expect(page.locator('[data-round] [data-save]')).toHaveAttribute('data-save', 'offline');
@@ -398,6 +464,10 @@ test.describe('the round', () => {
       expect(sizes).toHaveLength(200);
       expect(sizes.filter(m => m.basis === 'measured')).toHaveLength(200);
       expect(held.revision).toBe(201);
+      await expect(page.getByText('all saved')).toBeVisible();
+      const { entries } = await (await fetch(`${url}/api/conversions/${made.id}/log`)).json();
+      const flags = entries.map((e: { entry: { place: { bay: string } } }) => e.entry.place.bay);
+      expect(flags).toEqual([0, 5, 10, 15, 20, 25, 30, 35, 40, 45].map(i => bays[i]));
     } finally {
       away.child.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });

@@ -71,7 +71,18 @@ export function build() {
 
 async function buildNow() {
   console.log('Building…');
-  const external = ['sqlite3', 'sequelize', 'umzug', 'express', 'helmet', 'ajv', 'typebox', 'papaparse'];
+  const external = [
+    'sqlite3',
+    'sequelize',
+    'umzug',
+    'express',
+    'helmet',
+    'ajv',
+    'typebox',
+    'papaparse',
+    'yauzl',
+    'yazl',
+  ];
   const server = [
     'server/src/main.ts',
     '--bundle',

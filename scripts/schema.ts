@@ -6,10 +6,10 @@ mkdirSync('docs/schema', { recursive: true });
 const text = JSON.stringify(
   {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    title: 'Overcoat design file, format 2',
+    title: 'Overcoat design file, format 3',
     ...schema.DesignFile,
   },
   null,
   1,
 );
-writeFileSync('docs/schema/design-2.json', `${text}\n`);
+writeFileSync('docs/schema/design-3.json', `${text}\n`);

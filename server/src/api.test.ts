@@ -3,24 +3,24 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
+import {
+  ConversionRecord,
+  ConversionSummary,
+  contract,
+  ProblemDetails,
+  Saved,
+} from '@overcoat/core/contract';
 import { referenceMaterials } from '@overcoat/core/materials';
-import type { Design, Material } from '@overcoat/core/model';
+import { type Design, type Material, type RouteName, routes } from '@overcoat/core/model';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import type { Express } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import {
-  Conversion,
-  Imported,
-  OwnLibrary,
-  openApi,
-  operations,
-  ProblemDetails,
-  Saved,
-  Summary,
-} from './api/openapi.ts';
-import { createApp } from './app.ts';
+import { apiRouter, createApp } from './app.ts';
+import { openApi } from './contract/openapi.ts';
+import { conversionRows } from './conversions/rows.ts';
 import { type Database, openDatabase } from './db/database.ts';
+import { openRooms } from './rooms.ts';
 
 const ajv = new Ajv2020({ discriminator: true, strict: false });
 const conforms = (schema: object, body: unknown) =>
@@ -32,7 +32,7 @@ let app: Express;
 beforeAll(async () => {
   folder = mkdtempSync(path.join(tmpdir(), 'overcoat-'));
   db = await openDatabase(folder);
-  app = createApp(db, null);
+  app = createApp(openRooms(db), null);
 });
 afterAll(async () => {
   await db.close();
@@ -46,7 +46,7 @@ const create = async (name = 'Test van') => {
     .set('Host', 'localhost')
     .send({ name, pattern: 'mid' })
     .expect(201);
-  conforms(Conversion, response.body);
+  conforms(ConversionRecord, response.body);
   return response.body as {
     id: string;
     revision: number;
@@ -74,18 +74,22 @@ describe('conversions', () => {
   it('creates, lists, reads, saves and deletes', async () => {
     const made = await create();
     const list = await get('/api/conversions').expect(200);
-    for (const row of list.body) conforms(Summary, row);
+    for (const row of list.body) conforms(ConversionSummary, row);
     expect(list.body.map((r: { id: string }) => r.id)).toContain(made.id);
     const saved = await save(made.id, 1, { ...made.design, name: 'Renamed' }, 'rename').expect(200);
     conforms(Saved, saved.body);
     expect(saved.headers.etag).toBe('"2"');
     const read = await get(`/api/conversions/${made.id}`).expect(200);
-    conforms(Conversion, read.body);
+    conforms(ConversionRecord, read.body);
     expect(read.body.design).toEqual({ ...made.design, name: 'Renamed' });
     await api().delete(`/api/conversions/${made.id}`).set('Host', 'localhost').expect(204);
     const gone = await get(`/api/conversions/${made.id}`).expect(404);
     conforms(ProblemDetails, gone.body);
-    expect(await db.models.Revision.count({ where: { conversion_id: made.id } })).toBe(0);
+    expect((await save(made.id, 2, made.design).expect(404)).body.title).toBe('In the bin');
+    await api().delete(`/api/bin/${made.id}`).set('Host', 'localhost').expect(204);
+    await api().delete(`/api/bin/${made.id}`).set('Host', 'localhost').expect(404);
+    const { Revision } = conversionRows(db.reader);
+    expect(await Revision.count({ where: { conversion_id: made.id } })).toBe(0);
   });
 
   it('refuses a stale save with what is there now', async () => {
@@ -216,15 +220,15 @@ describe('bad input is refused at its place, never with a 500', () => {
 
   it('any odd request: no 500 from a sweep over every operation', async () => {
     const silent = vi.spyOn(console, 'error').mockImplementation(() => undefined);
-    for (const o of operations)
+    for (const { method, path } of Object.values(routes))
       for (const body of [undefined, '[]', '{"a":1}', 'null', '{"label":3}', '{"format":1,"design":null}'])
         for (const match of [undefined, '"x"', '"99"']) {
           let call = api()
-            [o.method](o.path.replace(/\{\w+\}/g, '%F0%9F%9A%90'))
+            [method](`/api${path.replace(/:\w+/g, '%F0%9F%9A%90')}`)
             .set('Host', 'localhost');
           if (match) call = call.set('If-Match', match);
           const response = await (body === undefined ? call : call.type('json').send(body));
-          expect(response.status, `${o.method} ${o.path} ${body}`).toBeLessThan(500);
+          expect(response.status, `${method} ${path} ${body}`).toBeLessThan(500);
         }
     expect(silent).not.toHaveBeenCalled();
     silent.mockRestore();
@@ -250,7 +254,7 @@ describe('own materials and prices', () => {
       .send({ ...price, thickness: 0.111 })
       .expect(422);
     const { body } = await get('/api/library').expect(200);
-    conforms(OwnLibrary, body);
+    conforms(contract.library.answer, body);
     // It was sent without a format, as one of the first format would be.
     expect(body).toEqual({ materials: [own], prices: [{ format: 2, ...price }] });
   });
@@ -286,10 +290,13 @@ describe('own materials and prices', () => {
     expect(file.headers['content-disposition']).toContain('round-trip.overcoat.json');
     expect(file.body.materials).toEqual([own]);
     await api().delete(`/api/conversions/${id}`).set('Host', 'localhost').expect(204);
+    // In the bin it still needs its material.
+    await api().delete('/api/materials/own-board').set('Host', 'localhost').expect(409);
+    await api().delete(`/api/bin/${id}`).set('Host', 'localhost').expect(204);
     await api().delete('/api/materials/own-board').set('Host', 'localhost').expect(204);
     await api().delete('/api/prices/own-board').set('Host', 'localhost').expect(204);
     const back = await post('/api/import').send(file.body).expect(201);
-    conforms(Imported, back.body);
+    conforms(contract.importFile.answer, back.body);
     expect(back.body.conversion.design).toEqual(placed);
     expect((await get('/api/library')).body).toEqual({
       materials: file.body.materials,
@@ -317,17 +324,17 @@ describe('photos', () => {
     Buffer.from([0xff, 0xd8, ...extra, ...segment(0xdb, 9), ...segment(0xda, 1), 7, 7, 0xff, 0xd9]);
   const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
   const send = (hash: string, bytes: Buffer) =>
-    put(`/api/photos/${hash}`).set('Content-Type', 'image/jpeg').send(bytes);
+    put(`/api/files/${hash}`).set('Content-Type', 'image/jpeg').send(bytes);
 
   it('are kept under their hash, once however often sent, and come back as they were', async () => {
     const bytes = picture();
     await send(hashOf(bytes), bytes).expect(204);
     await send(hashOf(bytes), bytes).expect(204);
-    const back = await get(`/api/photos/${hashOf(bytes)}`).expect(200);
+    const back = await get(`/api/files/${hashOf(bytes)}`).expect(200);
     expect(back.headers['content-type']).toBe('image/jpeg');
     expect(back.headers['cache-control']).toContain('immutable');
     expect(Buffer.compare(back.body, bytes)).toBe(0);
-    expect(readdirSync(path.join(folder, 'photos')).filter(n => n.endsWith('.part'))).toEqual([]);
+    expect(readdirSync(path.join(folder, 'files')).filter(n => n.endsWith('.part'))).toEqual([]);
   });
 
   it('are refused with place or owner in them, under a false name, or when they are no picture', async () => {
@@ -337,9 +344,9 @@ describe('photos', () => {
     expect((await send('0'.repeat(64), bytes).expect(422)).body.detail).toContain('not the one');
     const text = Buffer.from('hello, this is text');
     await send(hashOf(text), text).expect(422);
-    await get(`/api/photos/${hashOf(bytes)}`).expect(404);
-    await get('/api/photos/..%2F..%2Fovercoat.sqlite').expect(404);
-    await put(`/api/photos/${hashOf(bytes)}`)
+    await get(`/api/files/${hashOf(bytes)}`).expect(404);
+    await get('/api/files/..%2F..%2Fovercoat.sqlite').expect(404);
+    await put(`/api/files/${hashOf(bytes)}`)
       .send({ a: 1 })
       .expect(422);
   });
@@ -359,7 +366,7 @@ it('what is large enough to be just imported can be saved as well', async () => 
     pockets: [],
   }));
   const large = { ...design, shell: { ...design.shell, zones } };
-  const file = { format: 2, design: large, materials: [], prices: [] };
+  const file = { format: 3, design: large, materials: [], prices: [], log: [] };
   expect(JSON.stringify(file).length).toBeGreaterThan(5.5e6);
   const { body } = await post('/api/import').send(file).expect(201);
   await save(body.conversion.id, 1, { ...large, note: 'Saved' }).expect(200);
@@ -394,26 +401,42 @@ it('a revision kept in format 1 is brought up as it is read, and an undo to it t
     shell: { ...shell, zones: shell.zones.map(({ pockets: _, keepClears: __, features: ___, ...z }) => z) },
   };
   const document = gzipSync(JSON.stringify({ design: old, label: 'long ago' }));
-  await db.write(models => models.Revision.update({ document }, { where: { conversion_id: id } }));
+  await db.write(writer =>
+    conversionRows(writer).Revision.update({ document }, { where: { conversion_id: id } }),
+  );
   const { body } = await get(`/api/conversions/${id}`).expect(200);
-  conforms(Conversion, body);
+  conforms(ConversionRecord, body);
   await save(id, 1, { ...body.design, note: 'new' }).expect(200);
   const undone = await post(`/api/conversions/${id}/undo`).set('If-Match', '"2"').expect(200);
-  conforms(Conversion, undone.body);
+  conforms(ConversionRecord, undone.body);
 });
 
-describe('the OpenAPI document', () => {
-  it('names every operation that answers, and every route answers', async () => {
-    const { body } = await get('/api/openapi.json').expect(200);
-    expect(body).toEqual(JSON.parse(JSON.stringify(openApi())));
-    expect(Object.values(body.paths as Record<string, object>).flatMap(p => Object.keys(p))).toHaveLength(
-      operations.length,
+describe('the contract', () => {
+  const asDocumented = (path: string) => `/api${path.replace(/:(\w+)/g, '{$1}')}`;
+
+  it('names every route that is really there, and no other', async () => {
+    const { stack } = apiRouter(openRooms(db)) as unknown as {
+      stack: { route?: { path: string; methods: Record<string, boolean> } }[];
+    };
+    const served = stack.flatMap(({ route }) =>
+      Object.keys(route?.methods ?? {}).map(method => `${method} ${asDocumented(route!.path)}`),
     );
-    for (const o of operations) {
+    const { body } = await get('/api/openapi.json').expect(200);
+    const documented = Object.entries(body.paths as Record<string, object>).flatMap(([path, methods]) =>
+      Object.keys(methods).map(method => `${method} ${path}`),
+    );
+    expect(documented.sort()).toEqual(served.sort());
+    expect(served).toHaveLength(Object.keys(routes).length);
+    expect(body).toEqual(JSON.parse(JSON.stringify(openApi())));
+  });
+
+  it('and every route answers', async () => {
+    for (const name of Object.keys(routes) as RouteName[]) {
+      const { method, path } = routes[name];
       const response = await api()
-        [o.method](o.path.replace(/\{\w+\}/g, 'nothing'))
+        [method](`/api${path.replace(/:\w+/g, 'nothing')}`)
         .set('Host', 'localhost');
-      expect(response.body?.detail ?? '', `${o.method} ${o.path}`).not.toContain('There is nothing at');
+      expect(response.body?.detail ?? '', name).not.toContain('There is nothing at');
     }
     await get('/api/nowhere').expect(404);
   });

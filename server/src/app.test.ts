@@ -8,10 +8,13 @@ import type { Express } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import kept from '../../core/src/model/fixtures/own-1.json' with { type: 'json' };
-import { ConversionStore, packBody } from './api/conversionStore.ts';
-import { LibraryStore } from './api/libraryStore.ts';
 import { createApp } from './app.ts';
+import { conversionRows } from './conversions/rows.ts';
+import { ConversionStore, packBody } from './conversions/store.ts';
 import { type Database, openDatabase } from './db/database.ts';
+import { libraryRows } from './library/rows.ts';
+import { LibraryStore } from './library/store.ts';
+import { openRooms } from './rooms.ts';
 
 let folder: string;
 let db: Database;
@@ -22,7 +25,7 @@ beforeAll(async () => {
   writeFileSync(path.join(folder, 'web/index.html'), '<!doctype html><title>Overcoat</title>');
   writeFileSync(path.join(folder, 'web/assets/a.js'), 'export {}');
   db = await openDatabase(path.join(folder, 'data'));
-  app = createApp(db, path.join(folder, 'web'));
+  app = createApp(openRooms(db), path.join(folder, 'web'));
 });
 afterAll(async () => {
   await db.close();
@@ -62,7 +65,7 @@ describe('revisions', () => {
     await save(made.id, 1, { ...made.design, note: 'one' }, 'one');
     await store().undo(made.id, 2);
     await save(made.id, 3, { ...made.design, note: 'other' }, 'other');
-    const rows = await db.models.Revision.findAll({
+    const rows = await conversionRows(db.reader).Revision.findAll({
       where: { conversion_id: made.id },
       order: [['revision', 'ASC']],
     });
@@ -85,22 +88,22 @@ describe('revisions', () => {
   it('leave nothing half done when a change fails', async () => {
     const made = await store().create(newDesign('Whole', 'compact'), 'new');
     await expect(
-      db.write(async models => {
-        await models.Conversion.update({ name: 'Half' }, { where: { id: made.id } });
+      db.write(async writer => {
+        await conversionRows(writer).Conversion.update({ name: 'Half' }, { where: { id: made.id } });
         throw new Error('stop');
       }),
     ).rejects.toThrow('stop');
-    expect((await db.models.Conversion.findByPk(made.id))!.name).toBe('Whole');
+    expect((await conversionRows(db.reader).Conversion.findByPk(made.id))!.name).toBe('Whole');
     await save(made.id, 1, { ...made.design, note: 'after' }, 'after');
   });
 
   it('show readers only what is committed', async () => {
     const made = await store().create(newDesign('Committed', 'compact'), 'new');
-    await db.write(async models => {
-      await models.Conversion.update({ name: 'Not yet' }, { where: { id: made.id } });
-      expect((await db.models.Conversion.findByPk(made.id))!.name).toBe('Committed');
+    await db.write(async writer => {
+      await conversionRows(writer).Conversion.update({ name: 'Not yet' }, { where: { id: made.id } });
+      expect((await conversionRows(db.reader).Conversion.findByPk(made.id))!.name).toBe('Committed');
     });
-    expect((await db.models.Conversion.findByPk(made.id))!.name).toBe('Not yet');
+    expect((await conversionRows(db.reader).Conversion.findByPk(made.id))!.name).toBe('Not yet');
   });
 
   it('refuse a stale undo with what is there', async () => {
@@ -115,7 +118,8 @@ describe('the own library', () => {
   const library = () => new LibraryStore(db);
   const own = { ...referenceMaterials[0]!, id: 'mine' };
   const file = (change: object = {}) => ({
-    format: 2 as const,
+    format: 3 as const,
+    log: [],
     design: newDesign('F', 'compact'),
     materials: [],
     prices: [],
@@ -124,7 +128,7 @@ describe('the own library', () => {
 
   it('takes in what is new once, and nothing twice', async () => {
     const store = library();
-    const price = { format: 2, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
+    const price = { format: 2 as const, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     const { materials, prices, library: all } = await store.read();
@@ -134,10 +138,12 @@ describe('the own library', () => {
 
   it('opens a material that the first format kept, and gives it a format', async () => {
     const [foam] = kept.materials;
-    await db.write(models => models.Material.upsert({ id: foam!.id, document: JSON.stringify(foam) }));
+    await db.write(writer =>
+      libraryRows(writer).Material.upsert({ id: foam!.id, document: JSON.stringify(foam) }),
+    );
     const found = (await library().read()).library.get('supply-foam-19');
     expect(found).toMatchObject({ format: 2, sorption: 'none', mould: 'resistant', conductivity: 0.036 });
-    await db.write(models => models.Material.destroy({ where: { id: foam!.id } }));
+    await db.write(writer => libraryRows(writer).Material.destroy({ where: { id: foam!.id } }));
   });
 
   it('lets what a material is fixed with follow a new id', async () => {
@@ -146,12 +152,12 @@ describe('the own library', () => {
     const board = { ...own, id: 'glued', fixedWith: 'mine' };
     await store.takeIn(file({ materials: [glue, board] }));
     expect((await store.read()).library.get('glued')!.fixedWith).toBe('mine-2');
-    await db.write(models => models.Material.destroy({ where: { id: ['glued', 'mine-2'] } }));
+    await db.write(writer => libraryRows(writer).Material.destroy({ where: { id: ['glued', 'mine-2'] } }));
   });
 
   it('keeps the person’s own price and says so', async () => {
     const { notes } = await library().takeIn(
-      file({ prices: [{ material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
+      file({ prices: [{ format: 2, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
     );
     expect(notes).toEqual(['Your own price for pir stays.']);
     expect((await library().read()).prices[0]!.price).toBe(21);
@@ -171,7 +177,7 @@ describe('the own library', () => {
     const store = library();
     await store.removePrices('pir');
     expect((await store.read()).prices).toEqual([]);
-    await expect(store.removeMaterial('none', new ConversionStore(db))).rejects.toMatchObject({
+    await expect(store.removeMaterial('none', new ConversionStore(db).designs())).rejects.toMatchObject({
       status: 404,
     });
   });

@@ -1,13 +1,31 @@
 import path from 'node:path';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type Express, type RequestHandler, type Router } from 'express';
 import helmet from 'helmet';
-import { openApi } from './api/openapi.ts';
-import { Problem, problems, sendProblem, unknownRoute } from './api/problem.ts';
-import { apiRoutes } from './api/routes.ts';
-import type { Database } from './db/database.ts';
+import { openApi } from './contract/openapi.ts';
+import { Problem, problems, sendProblem, unknownRoute } from './contract/problem.ts';
+import { serve } from './contract/serve.ts';
+import { conversionHandlers } from './conversions/routes.ts';
+import { fileHandlers } from './files/routes.ts';
+import { libraryHandlers } from './library/routes.ts';
+import { logHandlers } from './log/routes.ts';
+import type { Rooms } from './rooms.ts';
 
-/** The application over one database; `webRoot` holds the built interface, null for the API alone. */
-export function createApp(db: Database, webRoot: string | null): Express {
+/** Every route under /api. */
+export function apiRouter(rooms: Rooms): Router {
+  const router = express.Router();
+  serve(router, {
+    openapi: async () => openApi(),
+    health: async () => ({ ok: true }),
+    ...conversionHandlers(rooms),
+    ...logHandlers(rooms.log),
+    ...fileHandlers(rooms.files),
+    ...libraryHandlers(rooms.library, rooms.conversions),
+  });
+  return router;
+}
+
+/** The application over its rooms; `webRoot` holds the built interface, null for the API alone. */
+export function createApp(rooms: Rooms, webRoot: string | null): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -24,8 +42,7 @@ export function createApp(db: Database, webRoot: string | null): Express {
     }),
   );
   app.use(localOnly);
-  app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
-  app.use('/api', apiRoutes(db), unknownRoute);
+  app.use('/api', apiRouter(rooms), unknownRoute);
   if (webRoot) {
     app.use(
       '/assets',

@@ -3,11 +3,13 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { evaluate } from '@overcoat/core/evaluate';
+import { factsOf } from '@overcoat/core/log';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { ConversionStore } from './api/conversionStore.ts';
-import { LibraryStore } from './api/libraryStore.ts';
-import { checkSave } from './api/validate.ts';
+import { checkSave } from './contract/validate.ts';
+import { ConversionStore } from './conversions/store.ts';
 import { type Database, openDatabase } from './db/database.ts';
+import { LibraryStore } from './library/store.ts';
+import { openRooms } from './rooms.ts';
 
 const FIXTURES = fileURLToPath(new URL('./fixtures', import.meta.url));
 let folder: string;
@@ -26,7 +28,7 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     cpSync(path.join(FIXTURES, layout), folder, { recursive: true });
     db = await openDatabase(folder);
     const conversions = new ConversionStore(db);
-    const [listed] = await conversions.list();
+    const [listed] = await conversions.list('at hand');
     expect(listed).toMatchObject({ name: 'Sandpiper', revision: 2 });
     const record = await conversions.read(listed!.id);
     expect(record.design.note).toBe('Saved once more');
@@ -41,5 +43,47 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     const undone = await conversions.undo(listed!.id, 2);
     expect(undone.design.note).not.toBe('Saved once more');
     expect((await conversions.redo(listed!.id, 3)).design.note).toBe('Saved once more');
+  });
+});
+
+describe('a van made ready before there was a log', () => {
+  it('has every step, hole, knock, thing taken out, photo and flag in its log, each once, and the picture', async () => {
+    cpSync(path.join(FIXTURES, 'made-ready'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, log, files } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    const entries = (await log.read(listed!.id)).map(e => e.entry);
+    expect(new Set(entries.map(e => e.id)).size).toBe(entries.length);
+    const count: Record<string, number> = {};
+    for (const { fact } of entries) count[fact.kind] = (count[fact.kind] ?? 0) + 1;
+    expect(count).toEqual({
+      'rust step': 8,
+      'hole step': 7,
+      'leak test': 1,
+      knock: 6,
+      'taken out': 3,
+      photo: 1,
+      flag: 1,
+    });
+    const facts = factsOf(entries, design);
+    expect(facts.offMap).toEqual([]);
+    expect([...facts.holes].map(([id, hole]) => [id, hole.state])).toEqual([
+      ['hole1', 'leak-tested'],
+      ['hole2', 'bonded'],
+      ['hole4', 'cut'],
+    ]);
+    expect(facts.rust.get('rust1')).toMatchObject([
+      { step: 'abrade', at: '2026-09-12T09:05:00Z' },
+      { step: 'convert', at: '2026-09-12T09:20:00Z' },
+    ]);
+    const [photo] = facts.photos;
+    expect(photo).toMatchObject({ bay: 'R5w', about: 'rust1', fact: { note: 'before the converter' } });
+    expect((await files.find(photo!.fact.hash)).bytes).toBe(314);
+    // An undo to a state that still held them brings none of it back a second time.
+    const undone = await conversions.undo(listed!.id, 2);
+    expect(checkSave({ design: undone.design, label: 'x' }).design.ready).toEqual(design.ready);
+    expect(await log.read(listed!.id)).toHaveLength(entries.length);
+    expect(design.shell.zones.flatMap(z => z.bays).find(b => b.id === 'R4w')!.pads).toBe(0.25);
   });
 });

@@ -1,12 +1,15 @@
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { demoDesigns } from '@overcoat/core/demo';
+import { demoConversions } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
-import { ConversionStore } from './api/conversionStore.ts';
-import { warmUp } from './api/validate.ts';
 import { createApp } from './app.ts';
+import { warmUp } from './contract/validate.ts';
 import { openDatabase } from './db/database.ts';
 import { Unopened } from './db/unopened.ts';
+import { keepHouse } from './housekeeping.ts';
+import { openRooms } from './rooms.ts';
+
+const DAY = 86_400_000;
 
 const { values } = parseArgs({
   options: {
@@ -22,11 +25,13 @@ const db = await openDatabase(path.resolve(values.data)).catch((error: unknown) 
   console.error(error.message);
   process.exit(1);
 });
-if (values.demo && (await db.models.Conversion.count()) === 0) {
-  const store = new ConversionStore(db);
-  for (const design of demoDesigns(makeLibrary()).reverse()) await store.create(design, 'demo');
-}
-const app = createApp(db, values.web ? path.resolve(values.web) : null);
+const rooms = openRooms(db);
+if (values.demo && (await rooms.conversions.empty()))
+  for (const { design, log } of demoConversions(makeLibrary()).reverse())
+    await rooms.conversions.create(design, 'demo', log);
+const tidy = () => keepHouse(rooms).catch(error => console.error(error));
+setInterval(tidy, DAY).unref();
+const app = createApp(rooms, values.web ? path.resolve(values.web) : null);
 const server = app.listen(Number(values.port), '127.0.0.1', error => {
   if (error) {
     console.error(`Port ${values.port} cannot be used: ${error.message}. Choose another with --port.`);
@@ -36,6 +41,7 @@ const server = app.listen(Number(values.port), '127.0.0.1', error => {
   const port = typeof address === 'object' && address ? address.port : values.port;
   console.log(`Overcoat is at http://127.0.0.1:${port}`);
   setImmediate(warmUp);
+  setImmediate(tidy);
 });
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const)

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { demoDesigns } from '@overcoat/core/demo';
+import { demoConversions } from '@overcoat/core/demo';
 import { toDesignFile } from '@overcoat/core/formats';
 import { makeLibrary } from '@overcoat/core/materials';
 import * as schema from '@overcoat/core/schema';
@@ -7,7 +7,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { expect, it } from 'vitest';
 
 const published = JSON.parse(
-  readFileSync(new URL('../../docs/schema/design-2.json', import.meta.url), 'utf8'),
+  readFileSync(new URL('../../docs/schema/design-3.json', import.meta.url), 'utf8'),
 );
 
 it('publishes the schema it reads by (npm run schema writes it)', () => {
@@ -18,6 +18,6 @@ it('publishes the schema it reads by (npm run schema writes it)', () => {
 
 it('describes what is exported, as another reader would check it', () => {
   const validate = new Ajv2020({ discriminator: true, strict: false }).compile(published);
-  for (const design of demoDesigns(makeLibrary()))
-    expect(validate(toDesignFile(design, [], [])), JSON.stringify(validate.errors)).toBe(true);
+  for (const { design, log } of demoConversions(makeLibrary()))
+    expect(validate(toDesignFile(design, [], [], log)), JSON.stringify(validate.errors)).toBe(true);
 });

@@ -1,4 +1,4 @@
-import { demoDesigns } from '@overcoat/core/demo';
+import { demoConversions } from '@overcoat/core/demo';
 import { toDesignFile } from '@overcoat/core/formats';
 import { makeLibrary } from '@overcoat/core/materials';
 import { Mistake } from '../mistake.ts';
@@ -7,11 +7,11 @@ import { options } from '../options.ts';
 /** A demo van's design file. */
 export async function askDemo(args: readonly string[]) {
   const { rest } = options(args, {});
-  const designs = demoDesigns(makeLibrary());
-  const found = designs.find(d => d.name.toLowerCase() === rest[0]?.toLowerCase());
+  const vans = demoConversions(makeLibrary());
+  const found = vans.find(v => v.design.name.toLowerCase() === rest[0]?.toLowerCase());
   if (!found)
     throw new Mistake(
-      `${rest[0] ? `There is no demo van “${rest[0]}”` : 'Name a demo van'}: ${designs.map(d => d.name.toLowerCase()).join(' or ')}.`,
+      `${rest[0] ? `There is no demo van “${rest[0]}”` : 'Name a demo van'}: ${vans.map(v => v.design.name.toLowerCase()).join(' or ')}.`,
     );
-  return toDesignFile(found, [], []);
+  return toDesignFile(found.design, [], [], found.log);
 }

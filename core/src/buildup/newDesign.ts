@@ -12,15 +12,8 @@ import { applySchool } from './applySchool.ts';
 import { defaultBrief } from './defaultBrief.ts';
 import { schools } from './schools.ts';
 
-/** Nothing noted yet of making ready. */
-export const nothingReady = (): Design['ready'] => ({
-  rust: [],
-  holes: [],
-  taps: [],
-  strip: [],
-  photos: [],
-  flags: [],
-});
+/** Nothing yet to be made ready. */
+export const nothingReady = (): Design['ready'] => ({ rust: [], holes: [] });
 
 export const bare: Placement = { buildUps: [], zones: {}, bays: {} };
 
@@ -59,5 +52,6 @@ export function newDesign(name: string, pattern: PatternName): Design {
         baseline: { name: 'the bare van', design: bare },
       },
     ],
+    built: 'a',
   };
 }

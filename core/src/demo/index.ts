@@ -1,12 +1,19 @@
 import { defaultBrief, nothingReady, variantBySchool } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { assumed, type Design, FORMAT, measured, type Shell } from '../model/index.ts';
+import { assumed, type Design, type Entry, FORMAT, measured, type Shell } from '../model/index.ts';
 import { type BayField, generateShell, setBay, setMaster } from '../survey/shell/index.ts';
 import { demoBrief } from './brief.ts';
 import { perigeeReady, perigeeShell } from './perigee.ts';
+import { perigeeLog } from './perigeeLog.ts';
 
 /** The two conversions that ship: invented vans of invented people. */
-export const demoDesigns = (library: Library): Design[] => [perigee(library), sandpiper(library)];
+export const demoDesigns = (library: Library): Design[] => demoConversions(library).map(c => c.design);
+
+/** Each with the log of what happened in it. */
+export const demoConversions = (library: Library): { design: Design; log: Entry[] }[] => [
+  { design: perigee(library), log: perigeeLog },
+  { design: sandpiper(library), log: [] },
+];
 
 /** A long high-roof van for two night-sky photographers who winter at 1,400 m. */
 function perigee(library: Library): Design {
@@ -35,6 +42,7 @@ function perigee(library: Library): Design {
     ready: perigeeReady,
     brief: { ...demoBrief, headHeight: measured(1.78, '1.78 m') },
     variants,
+    built: 'a',
   };
 }
 
@@ -58,6 +66,7 @@ function sandpiper(library: Library): Design {
       priorities: { warmth: 1, dryness: 2, quiet: 3, weight: 3, cost: 2, headroom: 1 },
     },
     variants: [{ ...variant, name: 'Light and quiet' }],
+    built: 'a',
   };
 }
 

@@ -55,6 +55,7 @@ export function perigeeShell(shell: Shell): Shell {
         height: mm('900'),
         rises: false,
       }),
+    s => ({ ok: true, shell: withPads(s, { L1w: 0, L2w: 0, L3w: 0.2, C1b: 0, C2b: 0, R4w: 0.25 }) }),
     s =>
       setOpening(s, {
         id: 'W-C6b',
@@ -72,7 +73,16 @@ export function perigeeShell(shell: Shell): Shell {
   }, shell);
 }
 
-/** How far Perigee is with making ready. */
+/** The bays with what share of them the factory's pads cover. */
+const withPads = (shell: Shell, pads: Record<string, number>): Shell => ({
+  ...shell,
+  zones: shell.zones.map(z => ({
+    ...z,
+    bays: z.bays.map(b => (pads[b.id] === undefined ? b : { ...b, pads: pads[b.id]! })),
+  })),
+});
+
+/** What Perigee's owners found that must be made ready; how far they are with it is in their log. */
 export const perigeeReady: Design['ready'] = {
   rust: [
     {
@@ -81,28 +91,10 @@ export const perigeeReady: Design['ready'] = {
       at: { along: mm('180'), up: mm('60') },
       size: mm('70'),
       grade: 'pitted',
-      done: [
-        { step: 'abrade', at: '2026-09-12T09:05:00Z' },
-        { step: 'convert', at: '2026-09-12T09:20:00Z' },
-      ],
       note: 'under the old lashing rail',
     },
-    { id: 'rust2', bay: 'F2a', size: mm('35'), grade: 'surface', done: [], note: '' },
-    {
-      id: 'rust3',
-      bay: 'D1w',
-      size: mm('20'),
-      grade: 'surface',
-      done: [
-        { step: 'abrade', at: '2026-09-05T10:00:00Z' },
-        { step: 'convert', at: '2026-09-05T10:10:00Z' },
-        { step: 'rinse', at: '2026-09-05T10:30:00Z' },
-        { step: 'dry', at: '2026-09-05T10:35:00Z' },
-        { step: 'prime', at: '2026-09-05T11:20:00Z' },
-        { step: 'finish', at: '2026-09-05T14:00:00Z' },
-      ],
-      note: '',
-    },
+    { id: 'rust2', bay: 'F2a', size: mm('35'), grade: 'surface', note: '' },
+    { id: 'rust3', bay: 'D1w', size: mm('20'), grade: 'surface', note: '' },
   ],
   holes: [
     {
@@ -112,8 +104,6 @@ export const perigeeReady: Design['ready'] = {
       kind: 'opening',
       name: 'Window in the sliding door',
       size: mm('500'),
-      state: 'leak-tested',
-      tests: [{ by: 'hose', on: '2026-09-19', result: 'dry' }],
     },
     {
       id: 'hole2',
@@ -122,8 +112,6 @@ export const perigeeReady: Design['ready'] = {
       kind: 'opening',
       name: 'Roof vent over the galley',
       size: mm('400'),
-      state: 'bonded',
-      tests: [],
     },
     {
       id: 'hole3',
@@ -132,8 +120,6 @@ export const perigeeReady: Design['ready'] = {
       kind: 'opening',
       name: 'Roof vent over the bed',
       size: mm('360'),
-      state: 'planned',
-      tests: [],
     },
     {
       id: 'hole4',
@@ -143,44 +129,6 @@ export const perigeeReady: Design['ready'] = {
       name: 'Cable gland to the roof rack',
       at: { along: mm('90'), up: mm('440') },
       size: mm('22'),
-      state: 'cut',
-      tests: [],
     },
   ],
-  taps: [
-    { id: 'L1w', before: 'rings', pads: 0, after: null },
-    { id: 'L2w', before: 'rings', pads: 0, after: null },
-    { id: 'L3w', before: 'dull', pads: 0.2, after: null },
-    { id: 'C1b', before: 'rings', pads: 0, after: null },
-    { id: 'C2b', before: 'rings', pads: 0, after: null },
-    { id: 'R4w', before: 'dull', pads: 0.25, after: null },
-  ],
-  strip: [
-    {
-      id: 'strip1',
-      name: 'Floor ply, one piece',
-      zone: 'F',
-      becomes: 'template',
-      fixings: 'twelve countersunk bolts, in the tin',
-      kept: 'behind the shed',
-    },
-    {
-      id: 'strip2',
-      name: 'Lashing rings',
-      zone: 'F',
-      becomes: 'goes back',
-      fixings: 'M8, six',
-      kept: 'in the tin',
-    },
-    {
-      id: 'strip3',
-      name: 'Hardboard wall linings',
-      zone: 'L',
-      becomes: 'template',
-      fixings: 'clips',
-      kept: 'in the loft',
-    },
-  ],
-  photos: [],
-  flags: [{ id: 'R3w', note: 'tape would not reach behind the door motor' }],
 };

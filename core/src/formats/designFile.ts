@@ -3,6 +3,7 @@ import {
   checkMaterial,
   type Design,
   type DesignFile,
+  type Entry,
   FORMAT,
   type Material,
   type Mistake,
@@ -14,8 +15,13 @@ import {
 
 const SCHEMA_URL = `https://overcoat.invalid/schema/design-${FORMAT}.json`;
 
-/** What a *.overcoat.json file holds of a design: itself, with the own materials and prices it uses. */
-export function toDesignFile(design: Design, own: readonly Material[], prices: readonly Price[]): DesignFile {
+/** What a *.overcoat.json file holds of a design: itself, with the own materials and prices it uses, and the log. */
+export function toDesignFile(
+  design: Design,
+  own: readonly Material[],
+  prices: readonly Price[],
+  log: readonly Entry[],
+): DesignFile {
   const used = materialsUsed(design);
   return {
     $schema: SCHEMA_URL,
@@ -23,6 +29,7 @@ export function toDesignFile(design: Design, own: readonly Material[], prices: r
     design,
     materials: own.filter(m => used.has(m.id)),
     prices: [...prices],
+    log: [...log],
   };
 }
 

@@ -50,7 +50,7 @@ it('puts the own materials a design uses into its file, and no others', () => {
     zones: { F: 'b' },
     bays: {},
   };
-  const file = toDesignFile(placed, [own, spare], []);
+  const file = toDesignFile(placed, [own, spare], [], []);
   expect(file.materials.map(m => m.id)).toEqual(['own-sheet']);
-  expect(file.format).toBe(2);
+  expect(file.format).toBe(3);
 });

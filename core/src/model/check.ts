@@ -67,6 +67,11 @@ export function checkDesign(design: Design, materials: { has(id: string): boolea
         message: `The variant “${variant.id}” stands twice; each needs an id of its own.`,
       });
   });
+  if (!design.variants.some(v => v.id === design.built))
+    mistakes.push({
+      path: '/built',
+      message: `The variant being built, “${design.built}”, is not among the variants: name one that is.`,
+    });
   return mistakes;
 }
 
@@ -97,13 +102,9 @@ function checkFittings(
   shell.uses.forEach((u, i) => {
     known(zones, u.zone, `/shell/uses/${i}/zone`, 'zone');
   });
-  for (const kind of ['rust', 'holes', 'photos'] as const)
+  for (const kind of ['rust', 'holes'] as const)
     ready[kind].forEach((item, i) => {
       known(bays, item.bay, `/ready/${kind}/${i}/bay`, 'bay');
-    });
-  for (const kind of ['taps', 'flags'] as const)
-    ready[kind].forEach((item, i) => {
-      known(bays, item.id, `/ready/${kind}/${i}/id`, 'bay');
     });
   ready.holes.forEach((h, i) => {
     if (h.opening !== null) known(openings, h.opening, `/ready/holes/${i}/opening`, 'opening');

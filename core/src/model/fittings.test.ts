@@ -38,18 +38,11 @@ describe('what hangs on bays must name bays that are there', () => {
       '/ready/holes/0/opening',
     ],
     [
-      'a tap test',
+      'the variant being built',
       (d: Design) => {
-        d.ready.taps[0]!.id = 'Z1';
+        d.built = 'z';
       },
-      '/ready/taps/0/id',
-    ],
-    [
-      'a flag',
-      (d: Design) => {
-        d.ready.flags[0]!.id = 'Z1';
-      },
-      '/ready/flags/0/id',
+      '/built',
     ],
     [
       'a zone of use',
@@ -76,39 +69,39 @@ describe('what hangs on bays must name bays that are there', () => {
 });
 
 describe('two people making one van ready', () => {
-  const flagged = (d: Design, id: string): Design => ({
-    ...d,
-    ready: { ...d.ready, flags: [...d.ready.flags, { id, note: '' }] },
-  });
-  const spot = (d: Design, step: 'rinse' | 'dry'): Design => ({
+  const spotted = (d: Design, id: string, note = ''): Design => ({
     ...d,
     ready: {
       ...d.ready,
-      rust: d.ready.rust.map(r =>
-        r.id === 'rust1' ? { ...r, done: [...r.done, { step, at: '2026-10-01T10:00:00Z' }] } : r,
-      ),
+      rust: [
+        ...d.ready.rust.filter(r => r.id !== id),
+        { id, bay: 'L1w', size: measured(0.02, '20'), grade: 'surface', note },
+      ],
     },
   });
-  it('each keeps what the other noted elsewhere', () => {
-    const { merged, conflicts } = merge(perigee, flagged(perigee, 'L1w'), spot(perigee, 'rinse'));
+  it('each keeps what the other found elsewhere', () => {
+    const { merged, conflicts } = merge(perigee, spotted(perigee, 'mine'), spotted(perigee, 'theirs'));
     expect(conflicts).toEqual([]);
-    expect(merged.ready.flags.map(f => f.id)).toContain('L1w');
-    expect(merged.ready.rust.find(r => r.id === 'rust1')!.done).toHaveLength(3);
+    expect(
+      merged.ready.rust
+        .map(r => r.id)
+        .slice(-2)
+        .sort(),
+    ).toEqual(['mine', 'theirs']);
   });
-  it('are asked when both changed the same spot', () => {
-    const { conflicts } = merge(perigee, spot(perigee, 'rinse'), spot(perigee, 'dry'));
-    expect(conflicts).toEqual(['ready.rust.rust1.done']);
+  it('are asked when both changed the same spot, and agree at once when they did it alike', () => {
+    const base = spotted(perigee, 'spot');
+    const both = (a: string, b: string) =>
+      merge(base, spotted(base, 'spot', a), spotted(base, 'spot', b)).conflicts;
+    expect(both('deep', 'shallow')).toEqual(['ready.rust.spot.note']);
+    expect(both('deep', 'deep')).toEqual([]);
   });
-  it('and agree at once when they noted the same', () => {
-    const { conflicts } = merge(perigee, flagged(perigee, 'L1w'), flagged(perigee, 'L1w'));
-    expect(conflicts).toEqual([]);
-  });
-  it('a size measured in one window and a bay flagged in the other both stay', () => {
+  it('a size measured in one window and a spot found in the other both stay', () => {
     const mine = structuredClone(perigee);
     mine.shell.zones[1]!.bays[0]!.depthMax = measured(0.091, '91');
-    const { merged, conflicts } = merge(perigee, mine, flagged(perigee, 'L2w'));
+    const { merged, conflicts } = merge(perigee, mine, spotted(perigee, 'theirs'));
     expect(conflicts).toEqual([]);
     expect(merged.shell.zones[1]!.bays[0]!.depthMax.value).toBe(0.091);
-    expect(merged.ready.flags.some(f => f.id === 'L2w')).toBe(true);
+    expect(merged.ready.rust.some(r => r.id === 'theirs')).toBe(true);
   });
 });

@@ -3,26 +3,35 @@ export { FORMAT, LIBRARY_FORMAT } from './format.ts';
 export { HOLE_STATES, RUST_STEPS } from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
 export { assumed, isMeasured, measured } from './measurement.ts';
+export { mend } from './mend.ts';
 export { merge, same } from './merge.ts';
+export { partFacts } from './partFacts.ts';
+export { addressOf, type Params, type RouteName, routes } from './routes.ts';
 export { refusal, schemaMistake } from './schemaMistake.ts';
 export type {
   Bay,
   Brief,
   BuildUp,
+  Contract,
+  ConversionRecord,
+  ConversionSummary,
   Curve,
   Design,
   DesignFile,
+  Entry,
+  Fact,
+  FactOf,
   Feature,
   Hole,
   KeepClear,
   Layer,
   LayerOf,
+  LoggedEntry,
   Material,
   Measurement,
   Opening,
   OutlineReadings,
   PatternName,
-  Photo,
   Place,
   Placement,
   Pocket,
@@ -32,10 +41,9 @@ export type {
   Rib,
   Role,
   RustSpot,
+  Saved,
   Shell,
   Stock,
-  StripItem,
-  TapTest,
   Use,
   Variant,
   Zone,

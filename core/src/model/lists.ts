@@ -1,8 +1,9 @@
 /** Treatment of a rust spot, in its order. */
 export const RUST_STEPS = ['abrade', 'convert', 'rinse', 'dry', 'prime', 'finish'] as const;
 
-/** What a hole goes through before a bay may be insulated, in its order. */
-export const HOLE_STATES = ['planned', 'cut', 'edge primed', 'bonded', 'leak-tested'] as const;
+/** What is done to a hole, and what it goes through before a bay may be insulated, in its order. */
+export const HOLE_STEPS = ['cut', 'edge primed', 'bonded'] as const;
+export const HOLE_STATES = ['planned', ...HOLE_STEPS, 'leak-tested'] as const;
 
 /** Roles a material may be laid in. */
 export const MATERIAL_ROLES = [

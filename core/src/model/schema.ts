@@ -1,6 +1,6 @@
 import Type, { type Static, type TProperties, type TSchema } from 'typebox';
 import { FORMAT, LIBRARY_FORMAT } from './format.ts';
-import { HOLE_STATES, MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, RUST_STEPS, SORPTIONS } from './lists.ts';
+import { HOLE_STEPS, MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, RUST_STEPS, SORPTIONS } from './lists.ts';
 
 /**
  * The one definition of the design document. The API, the database, the design file and (as types) the
@@ -91,6 +91,10 @@ export const Bay = closed({
   outline: Type.Optional(OutlineReadings),
   cornerRadius: Type.Optional(Measurement),
   curve: Type.Optional(Curve),
+  /** Share of the skin under pads from the factory, as measured; left out while nobody has looked. */
+  pads: Type.Optional(Share),
+  /** Names it had before: what was logged under them stays joined to it. */
+  formerly: Type.Optional(Type.Array(Id, { maxItems: 40 })),
 });
 
 /** Where something lies in a bay: its centre from the bay's front and lower edge, m. */
@@ -223,14 +227,13 @@ const Moment = Type.String({
 });
 const Note = Type.String({ maxLength: 500 });
 
-/** A rust spot and what has been done about it, each step with when it was begun. */
+/** A rust spot to be treated; what has been done about it is in the log. */
 export const RustSpot = closed({
   id: Id,
   bay: Id,
   at: Type.Optional(Place),
   size: Measurement,
   grade: choice('surface', 'pitted', 'hole'),
-  done: Type.Array(closed({ step: choice(...RUST_STEPS), at: Moment }), { maxItems: 12 }),
   note: Note,
 });
 
@@ -243,52 +246,12 @@ export const Hole = closed({
   name: Name,
   at: Type.Optional(Place),
   size: Measurement,
-  state: choice(...HOLE_STATES),
-  tests: Type.Array(closed({ by: choice('rain', 'hose'), on: Moment, result: choice('dry', 'leaks') }), {
-    maxItems: 40,
-  }),
 });
 
-/** What a knock on the bay gives; its id is the bay's. */
-export const TapTest = closed({
-  id: Id,
-  before: Type.Union([choice('rings', 'dull', 'dead'), Type.Null()]),
-  /** Share of the panel under pads from the factory. */
-  pads: Share,
-  after: Type.Union([choice('rings', 'dull', 'dead'), Type.Null()]),
-});
-
-/** What came out of the van. */
-export const StripItem = closed({
-  id: Id,
-  name: Name,
-  zone: Id,
-  becomes: choice('template', 'goes back', 'sold', 'scrap'),
-  fixings: Note,
-  kept: Note,
-});
-
-/** A photo pinned to a bay, or to a rust spot or hole in it; the picture itself is stored under its SHA-256. */
-export const Photo = closed({
-  id: Id,
-  bay: Id,
-  about: Type.Optional(Id),
-  hash: Type.String({ pattern: '^[0-9a-f]{64}$' }),
-  width: Type.Integer({ minimum: 1, maximum: 20_000 }),
-  height: Type.Integer({ minimum: 1, maximum: 20_000 }),
-  note: Note,
-  at: Moment,
-});
-
-/** Making the shell ready for what will cover it. */
+/** What is to be made ready before the shell is covered: intentions only, what happened is in the log. */
 export const Ready = closed({
   rust: Type.Array(RustSpot, { maxItems: 300 }),
   holes: Type.Array(Hole, { maxItems: 100 }),
-  taps: Type.Array(TapTest, { maxItems: 2000 }),
-  strip: Type.Array(StripItem, { maxItems: 300 }),
-  photos: Type.Array(Photo, { maxItems: 1000 }),
-  /** Bays to come back to; the id is the bay's. */
-  flags: Type.Array(closed({ id: Id, note: Note }), { maxItems: 2000 }),
 });
 
 export const Brief = closed({
@@ -383,7 +346,78 @@ export const Design = closed({
   ready: Ready,
   brief: Brief,
   variants: Type.Array(Variant, { minItems: 1, maxItems: 12 }),
+  /** The variant being built. */
+  built: Id,
 });
+
+const facts = [
+  /** A step of treating a rust spot, begun when it was noted. */
+  closed({ kind: Type.Literal('rust step'), step: choice(...RUST_STEPS) }),
+  closed({ kind: Type.Literal('hole step'), step: choice(...HOLE_STEPS) }),
+  closed({ kind: Type.Literal('leak test'), by: choice('rain', 'hose'), result: choice('dry', 'leaks') }),
+  /** What a knock on the bare bay gave, or on it once damped. */
+  closed({
+    kind: Type.Literal('knock'),
+    on: choice('bare', 'damped'),
+    sounds: choice('rings', 'dull', 'dead'),
+  }),
+  /** What came out of the van, what becomes of it and where it is. */
+  closed({
+    kind: Type.Literal('taken out'),
+    name: Name,
+    becomes: choice('template', 'goes back', 'sold', 'scrap'),
+    fixings: Note,
+    kept: Note,
+  }),
+  /** A photo; the picture itself is stored under its SHA-256. */
+  closed({
+    kind: Type.Literal('photo'),
+    hash: Type.String({ pattern: '^[0-9a-f]{64}$' }),
+    width: Type.Integer({ minimum: 1, maximum: 20_000 }),
+    height: Type.Integer({ minimum: 1, maximum: 20_000 }),
+    note: Note,
+  }),
+  /** A bay to come back to, and that it was come back to. */
+  closed({ kind: Type.Literal('flag'), note: Note }),
+  closed({ kind: Type.Literal('flag off') }),
+] as const;
+
+/** What happened, apart from when and where. */
+export const Fact = either('kind', ...facts);
+
+/**
+ * One entry of the log, which nothing takes back: a correction is a further entry that says which it corrects and
+ * what should stand there (nothing, when it is left out).
+ */
+export const Entry = closed({
+  /** Made where it was noted; sent twice it stands once. */
+  id: Id,
+  /** By the clock of what it was noted on; left out where an earlier format kept no time. */
+  at: Type.Optional(Moment),
+  /** Who, if said. */
+  by: Type.Optional(Name),
+  /** Where in the van, as it was called then; no key, so that it may be gone from the map. */
+  place: Type.Optional(
+    closed({
+      zone: Type.Optional(Id),
+      bay: Type.Optional(Id),
+      /** From the bay's front and lower edge, m. */
+      along: Type.Optional(Type.Number({ minimum: 0, maximum: 20 })),
+      up: Type.Optional(Type.Number({ minimum: 0, maximum: 20 })),
+      label: Type.Optional(Name),
+    }),
+  ),
+  /** The planned thing it is about: a rust spot or a hole. */
+  about: Type.Optional(Id),
+  fact: either(
+    'kind',
+    ...facts,
+    closed({ kind: Type.Literal('correction'), of: Id, instead: Type.Optional(Fact) }),
+  ),
+});
+
+/** Most entries a log may have. */
+const LOG_LIMIT = 50_000;
 
 const Source = Type.String({ minLength: 1, maxLength: 200 });
 
@@ -487,11 +521,13 @@ export const Price = closed({
   price: Type.Number({ minimum: 0, maximum: 100_000 }),
 });
 
-/** What a *.overcoat.json file holds: the design with the own materials and prices it uses. */
+/** What a *.overcoat.json file holds: the design with the own materials and prices it uses, and the log. */
 export const DesignFile = closed({
   $schema: Type.Optional(Type.String({ maxLength: 300 })),
   format: Type.Literal(FORMAT),
   design: Design,
   materials: Type.Array(Material, { maxItems: 500 }),
   prices: Type.Array(Price, { maxItems: 2000 }),
+  /** In the order in which the entries were taken in. */
+  log: Type.Array(Entry, { maxItems: LOG_LIMIT }),
 });

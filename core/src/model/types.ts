@@ -1,4 +1,5 @@
 import type { Static } from 'typebox';
+import type * as C from './contract.ts';
 import type * as S from './schema.ts';
 
 export type Measurement = Static<typeof S.Measurement>;
@@ -19,9 +20,9 @@ export type PatternName = Shell['pattern'];
 export type Ready = Static<typeof S.Ready>;
 export type RustSpot = Static<typeof S.RustSpot>;
 export type Hole = Static<typeof S.Hole>;
-export type TapTest = Static<typeof S.TapTest>;
-export type StripItem = Static<typeof S.StripItem>;
-export type Photo = Static<typeof S.Photo>;
+export type Fact = Static<typeof S.Fact>;
+export type FactOf<K extends Fact['kind']> = Extract<Fact, { kind: K }>;
+export type Entry = Static<typeof S.Entry>;
 export type Brief = Static<typeof S.Brief>;
 export type Layer = Static<typeof S.Layer>;
 export type Role = Layer['role'];
@@ -36,3 +37,9 @@ export type Price = Static<typeof S.Price>;
 export type DesignFile = Static<typeof S.DesignFile>;
 /** What a material is first taken for. */
 export type Purpose = Material['usualAs'][number];
+
+export type Saved = Static<typeof C.Saved>;
+export type ConversionRecord = Static<typeof C.ConversionRecord>;
+export type ConversionSummary = Static<typeof C.ConversionSummary>;
+export type LoggedEntry = Static<typeof C.LoggedEntry>;
+export type { Contract } from './contract.ts';

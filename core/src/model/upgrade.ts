@@ -1,4 +1,5 @@
 import { FORMAT } from './format.ts';
+import { partFacts } from './partFacts.ts';
 import { type UpgradeResult, upgradeOwnLists } from './upgradeLibrary.ts';
 
 /** One step a format version: what turns a document of version N into one of version N + 1. */
@@ -6,7 +7,7 @@ type Upgrades = Record<number, (document: Record<string, unknown>) => Record<str
 
 type Json = Record<string, unknown>;
 
-/** Format 2 knows the skin's colour, pockets, keep-clears, features and uses of the shell, the tape's error, and making ready. */
+/** Format 2 knew the skin's colour, pockets, keep-clears, features and uses of the shell, the tape's error, and making ready. */
 function fromDesign1(design: Json): Json {
   const shell = design.shell as Json | undefined;
   // What is too broken to be brought up is left for the schema to name its mistakes.
@@ -40,9 +41,18 @@ const inDesign = (document: Json, change: (design: Json) => Json): Json =>
     ? { ...document, design: change(document.design as Json) }
     : change(document);
 
+/** What happened leaves the design: a file keeps it as its log, a design alone without it. */
+function fromDocument2(document: Json): Json {
+  if (typeof document.design !== 'object' || document.design === null)
+    return partFacts(withColour(document)).design;
+  const { design, log } = partFacts(withColour(document.design as Json));
+  return { ...document, design, log };
+}
+
 /** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
 const UPGRADES: Upgrades = {
   1: document => inDesign(document, fromDesign1),
+  2: fromDocument2,
 };
 
 /**
@@ -67,5 +77,5 @@ export function upgrade(document: unknown, latest: number = FORMAT, upgrades = U
     if (!step) return { ok: false, message: `Format ${v} cannot be read; this program reads ${readable}.` };
     current = { ...step(current), format: v + 1 };
   }
-  return upgradeOwnLists(inDesign(current, withColour));
+  return upgradeOwnLists(current);
 }

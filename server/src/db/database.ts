@@ -2,17 +2,15 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { Sequelize, TimeoutError } from 'sequelize';
 import { migrate } from './migrations.ts';
-import { defineModels, type Models } from './models.ts';
 import { Unopened } from './unopened.ts';
 
 export interface Database {
   /** The data folder. */
   folder: string;
   /** For reading: sees what is committed, while a write goes on. */
-  models: Models;
-  sequelize: Sequelize;
+  reader: Sequelize;
   /** Runs `work` in one IMMEDIATE transaction on the writer's own connection; writers take turns. Resolves once it is on disk. */
-  write<T>(work: (models: Models) => Promise<T>): Promise<T>;
+  write<T>(work: (writer: Sequelize) => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
@@ -29,15 +27,13 @@ export async function openDatabase(folder: string): Promise<Database> {
   const writer = await connect(file);
   await migrate(writer);
   const reader = await connect(file);
-  const models = defineModels(reader);
-  const writing = defineModels(writer);
   let last: Promise<unknown> = Promise.resolve();
 
   // Not `sequelize.transaction`: on SQLite it opens a new connection every time, which costs more than the write.
-  const transact = async <T>(work: (models: Models) => Promise<T>): Promise<T> => {
+  const transact = async <T>(work: (writer: Sequelize) => Promise<T>): Promise<T> => {
     await writer.query('BEGIN IMMEDIATE');
     try {
-      const result = await work(writing);
+      const result = await work(writer);
       await writer.query('COMMIT');
       return result;
     } catch (error) {
@@ -48,8 +44,7 @@ export async function openDatabase(folder: string): Promise<Database> {
 
   return {
     folder,
-    models,
-    sequelize: reader,
+    reader,
     write(work) {
       const run = last.then(() => transact(work));
       last = run.catch(() => undefined);

@@ -1,9 +1,10 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
+import { factsOfDesigns } from './factsOfDesigns.ts';
 import { Unopened } from './unopened.ts';
 
 /** Forward-only, in raw SQL; one entry a version. Never edit one that has shipped. */
-const MIGRATIONS: { name: string; sql: string[] }[] = [
+const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) => Promise<void> }[] = [
   {
     name: '001-conversions',
     sql: [
@@ -27,6 +28,23 @@ const MIGRATIONS: { name: string; sql: string[] }[] = [
     name: '003-photos',
     sql: ['CREATE TABLE photos (hash TEXT PRIMARY KEY, bytes INTEGER NOT NULL, created_at TEXT NOT NULL)'],
   },
+  {
+    name: '004-log-files-bin',
+    sql: [
+      `CREATE TABLE log (
+        conversion_id TEXT NOT NULL REFERENCES conversions(id) ON DELETE CASCADE, seq INTEGER NOT NULL,
+        id TEXT NOT NULL, kind TEXT NOT NULL, at TEXT, taken_in TEXT NOT NULL, file TEXT, entry TEXT NOT NULL,
+        PRIMARY KEY (conversion_id, seq), UNIQUE (conversion_id, id))`,
+      'CREATE INDEX log_by_time ON log (conversion_id, at)',
+      'CREATE INDEX log_by_kind ON log (conversion_id, kind)',
+      'CREATE INDEX log_by_file ON log (file) WHERE file IS NOT NULL',
+      'CREATE TABLE files (hash TEXT PRIMARY KEY, type TEXT NOT NULL, bytes INTEGER NOT NULL, created_at TEXT NOT NULL)',
+      "INSERT INTO files SELECT hash, 'image/jpeg', bytes, created_at FROM photos",
+      'DROP TABLE photos',
+      'ALTER TABLE conversions ADD COLUMN binned_at TEXT',
+    ],
+    after: factsOfDesigns,
+  },
 ];
 
 /**
@@ -36,10 +54,11 @@ const MIGRATIONS: { name: string; sql: string[] }[] = [
 export async function migrate(sequelize: Sequelize, to?: string): Promise<string[]> {
   const storage = new SequelizeStorage({ sequelize });
   const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, sql }) => ({
+    migrations: MIGRATIONS.map(({ name, sql, after }) => ({
       name,
       up: async () => {
         for (const statement of sql) await sequelize.query(statement, { type: QueryTypes.RAW });
+        await after?.(sequelize);
       },
     })),
     storage,

@@ -1,35 +1,14 @@
 import {
-  type Design,
-  type DesignFile,
+  addressOf,
+  type Contract,
+  type ConversionRecord,
   LIBRARY_FORMAT,
   type Material,
-  type PatternName,
+  type Params,
   type Price,
+  type RouteName,
+  routes,
 } from '@overcoat/core/model';
-
-export interface Saved {
-  id: string;
-  revision: number;
-  savedAt: string;
-  undo: string | null;
-  redo: string | null;
-}
-
-export interface ConversionRecord extends Saved {
-  design: Design;
-}
-
-export interface ConversionSummary {
-  id: string;
-  name: string;
-  revision: number;
-  savedAt: string;
-  pattern: PatternName;
-  note: string;
-  variants: string[];
-  measured: number;
-  bays: number;
-}
 
 /** An answer that refuses, with the server's sentence; `status` 0 means no answer at all. */
 export class ApiError extends Error {
@@ -40,16 +19,36 @@ export class ApiError extends Error {
   ) {
     super(message);
   }
+
+  /** Nothing was said about what was sent: it may be sent again. */
+  get away(): boolean {
+    return this.status === 0 || this.status >= 500;
+  }
 }
 
-async function call<T>(method: string, path: string, body?: unknown, revision?: number): Promise<T> {
+interface Sent<R extends RouteName> {
+  /** JSON as it will be read, JSON text, or a file. */
+  body?: Contract[R]['body'] | string | Blob;
+  revision?: number;
+  query?: Record<string, string | number>;
+}
+
+/** Asks one route of the contract; every refusal is an ApiError. */
+async function call<R extends RouteName>(
+  name: R,
+  params: Params<R>,
+  { body, revision, query }: Sent<R> = {},
+): Promise<Contract[R]['answer']> {
   const headers: Record<string, string> = {};
   if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? body.type : 'application/json';
   if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
+  const search = query
+    ? `?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)]))}`
+    : '';
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
+    response = await fetch(addressOf(name, params) + search, {
+      method: routes[name].method.toUpperCase(),
       headers,
       ...(body === undefined
         ? {}
@@ -58,9 +57,9 @@ async function call<T>(method: string, path: string, body?: unknown, revision?: 
   } catch {
     throw new ApiError(0, 'The server does not answer. What you changed is kept in this window.');
   }
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return undefined as Contract[R]['answer'];
   const answer = await response.json().catch(() => null);
-  if (response.ok) return answer as T;
+  if (response.ok) return answer;
   throw new ApiError(
     response.status,
     answer?.detail ?? `The server answered ${response.status}.`,
@@ -69,24 +68,30 @@ async function call<T>(method: string, path: string, body?: unknown, revision?: 
 }
 
 export const api = {
-  conversions: () => call<ConversionSummary[]>('GET', '/conversions'),
-  create: (name: string, pattern: PatternName) =>
-    call<ConversionRecord>('POST', '/conversions', { name, pattern }),
-  read: (id: string) => call<ConversionRecord>('GET', `/conversions/${id}`),
-  save: (id: string, revision: number, design: Design, label: string) =>
-    call<Saved>('PUT', `/conversions/${id}`, { design, label }, revision),
-  travel: (id: string, way: 'undo' | 'redo', revision: number) =>
-    call<ConversionRecord>('POST', `/conversions/${id}/${way}`, undefined, revision),
-  remove: (id: string) => call<void>('DELETE', `/conversions/${id}`),
-  exported: (id: string) => call<DesignFile>('GET', `/conversions/${id}/export`),
-  importFile: (text: string) =>
-    call<{ conversion: ConversionRecord; notes: string[] }>('POST', '/import', text),
-  putPhoto: (hash: string, picture: Blob) => call<void>('PUT', `/photos/${hash}`, picture),
-  library: () => call<{ materials: Material[]; prices: Price[] }>('GET', '/library'),
-  putMaterial: (material: Material) =>
-    call<Material>('PUT', `/materials/${encodeURIComponent(material.id)}`, material),
-  removeMaterial: (id: string) => call<void>('DELETE', `/materials/${encodeURIComponent(id)}`),
+  conversions: () => call('conversions', {}),
+  create: (body: Contract['create']['body']) => call('create', {}, { body }),
+  read: (id: string) => call('read', { id }),
+  save: (id: string, revision: number, body: Contract['save']['body']) =>
+    call('save', { id }, { body, revision }),
+  travel: (id: string, way: 'undo' | 'redo', revision: number) => call(way, { id }, { revision }),
+  remove: (id: string) => call('remove', { id }),
+  bin: () => call('bin', {}),
+  restore: (id: string) => call('restore', { id }),
+  erase: (id: string) => call('erase', { id }),
+  exported: (id: string) => call('exportFile', { id }),
+  archiveAddress: (id: string) => addressOf('exportArchive', { id }),
+  importFile: (text: string) => call('importFile', {}, { body: text }),
+  importArchive: (file: Blob) =>
+    call('importArchive', {}, { body: new Blob([file], { type: 'application/zip' }) }),
+  log: (id: string, after = 0) => call('log', { id }, after > 0 ? { query: { after } } : {}),
+  note: (id: string, entries: Contract['note']['body']['entries']) =>
+    call('note', { id }, { body: { entries } }),
+  putFile: (hash: string, file: Blob) => call('putFile', { hash }, { body: file }),
+  fileAddress: (hash: string) => addressOf('file', { hash }),
+  library: () => call('library', {}),
+  putMaterial: (material: Material) => call('putMaterial', { id: material.id }, { body: material }),
+  removeMaterial: (id: string) => call('removeMaterial', { id }),
   putPrice: (price: Omit<Price, 'format'>) =>
-    call<Price>('PUT', '/prices', { format: LIBRARY_FORMAT, ...price }),
-  removePrices: (material: string) => call<void>('DELETE', `/prices/${encodeURIComponent(material)}`),
+    call('putPrice', {}, { body: { format: LIBRARY_FORMAT, ...price } }),
+  removePrices: (material: string) => call('removePrices', { material }),
 };

@@ -3,9 +3,13 @@ import type { Material, Price } from '@overcoat/core/model';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './client.ts';
 
-export const keys = { conversions: ['conversions'] as const, library: ['library'] as const };
+const conversions = ['conversions'] as const;
+export const keys = { conversions, bin: [...conversions, 'bin'] as const, library: ['library'] as const };
 
 export const useConversions = () => useQuery({ queryKey: keys.conversions, queryFn: api.conversions });
+
+/** What is in the bin; read again with the conversions. */
+export const useBin = () => useQuery({ queryKey: keys.bin, queryFn: api.bin });
 
 interface Own {
   materials: Material[];

@@ -4,10 +4,14 @@ import { Link, Outlet, useParams } from 'react-router';
 import { ApiError, api } from '../api/client.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
+import { useLog } from '../store/log.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Ledger } from './Ledger.tsx';
+import { Notice } from './SaveNote.tsx';
 import { TopBar } from './TopBar.tsx';
 import { useKeys } from './useKeys.ts';
+
+const LOOK_AGAIN = 30_000;
 
 const VIEWS: (() => Promise<unknown>)[] = [
   () => import('../views/survey/SurveyPage.tsx'),
@@ -30,7 +34,10 @@ export function Component() {
   const { ready } = useLibrary();
   const { data, error } = useQuery({
     queryKey: ['open', id],
-    queryFn: () => api.read(id!),
+    queryFn: async () => {
+      const [record, { entries }] = await Promise.all([api.read(id!), api.log(id!)]);
+      return { record, entries };
+    },
     staleTime: 0,
     gcTime: 0,
     refetchOnWindowFocus: false,
@@ -38,9 +45,33 @@ export function Component() {
   });
   useKeys();
   useEffect(() => {
-    if (data && data.id !== useDesign.getState().id) void open(data);
+    if (!data || data.record.id === useDesign.getState().id) return;
+    void open(data.record);
+    void useLog.getState().open(data.record.id, data.entries);
   }, [data, open]);
-  useEffect(() => () => close(), [close]);
+  useEffect(
+    () => () => {
+      close();
+      useLog.getState().close();
+    },
+    [close],
+  );
+  // What a phone or another window noted meanwhile.
+  useEffect(() => {
+    const look = () => {
+      if (document.visibilityState === 'visible')
+        void useLog
+          .getState()
+          .refresh()
+          .catch(() => undefined);
+    };
+    const timer = setInterval(look, LOOK_AGAIN);
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', look);
+    };
+  }, []);
   // Every view's code is fetched now, so that the work goes on when the server is away.
   useEffect(() => {
     const timer = setTimeout(() => void Promise.allSettled(VIEWS.map(load => load())), 400);
@@ -48,7 +79,7 @@ export function Component() {
   }, []);
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
-      if (useDesign.getState().pending.length > 0) event.preventDefault();
+      if (useDesign.getState().pending.length + useLog.getState().waiting.length > 0) event.preventDefault();
     };
     addEventListener('beforeunload', warn);
     return () => removeEventListener('beforeunload', warn);
@@ -80,6 +111,7 @@ export function Component() {
   return (
     <div className="flex min-w-0 grow flex-col lg:min-h-0 print-whole">
       <TopBar />
+      <Notice />
       <Ledger />
       <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">
         <Outlet />

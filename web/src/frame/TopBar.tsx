@@ -1,9 +1,9 @@
-import { format } from 'date-fns';
-import { Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
+import { Hammer, Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/evaluation.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { Button } from '../ui/Button.tsx';
+import { SaveNote } from './SaveNote.tsx';
 import { VariantMenu } from './VariantMenu.tsx';
 
 /** Name, variants as tickets, undo, save state, units and light. */
@@ -22,9 +22,15 @@ export function TopBar() {
             role="tab"
             aria-selected={v.id === variantId}
             onClick={() => chooseVariant(v.id)}
-            className={`min-h-8 max-w-56 truncate rounded-[4px] border px-3 font-sign text-[15px] font-semibold ${v.id === variantId ? 'border-slate bg-slate text-on-slate' : 'border-rule bg-ticket hover:border-ink'}`}
+            title={v.id === design.built ? 'The one being built' : undefined}
+            className={`flex min-h-8 max-w-56 items-center gap-1.5 rounded-[4px] border px-3 font-sign text-[15px] font-semibold ${v.id === variantId ? 'border-slate bg-slate text-on-slate' : 'border-rule bg-ticket hover:border-ink'}`}
           >
-            {String.fromCharCode(65 + i)} · {v.name}
+            {v.id === design.built && design.variants.length > 1 && (
+              <Hammer size={14} className="shrink-0" aria-label="being built" />
+            )}
+            <span className="truncate">
+              {String.fromCharCode(65 + i)} · {v.name}
+            </span>
           </button>
         ))}
       </div>
@@ -67,38 +73,5 @@ export function TopBar() {
         </Button>
       </div>
     </header>
-  );
-}
-
-function SaveNote() {
-  const { state, message, saved, retry, travel } = useDesign();
-  const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
-  return (
-    <output
-      className="mr-2 text-[13px] text-faint"
-      aria-live="polite"
-      data-save={state}
-      data-revision={saved?.revision}
-    >
-      {state === 'saved' && `saved ${when}`}
-      {state === 'saving' && 'saving…'}
-      {state === 'conflict' && 'waiting for your choice'}
-      {state === 'offline' && (
-        <span className="text-signal" title={message ?? ''}>
-          not saved: no answer, trying again
-        </span>
-      )}
-      {state === 'refused' && (
-        <span className="text-signal">
-          not saved: {message}{' '}
-          <button type="button" className="underline" onClick={retry}>
-            try again
-          </button>{' '}
-          <button type="button" className="underline" onClick={() => void travel('undo')}>
-            undo
-          </button>
-        </span>
-      )}
-    </output>
   );
 }

@@ -1,5 +1,5 @@
 import { schools } from '@overcoat/core/buildup';
-import { Copy, Pencil, Trash2 } from 'lucide-react';
+import { Copy, Hammer, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
@@ -19,6 +19,7 @@ export function VariantMenu() {
     const next = design.variants.find(v => v.id !== variant.id)!;
     edit(`variant ${variant.name} removed`, draft => {
       draft.variants = draft.variants.filter(v => v.id !== variant.id);
+      if (draft.built === variant.id) draft.built = next.id;
     });
     chooseVariant(next.id);
   };
@@ -30,6 +31,20 @@ export function VariantMenu() {
       <Button look="quiet" small aria-label="Rename variant" onClick={() => setTask('rename')}>
         <Pencil size={15} />
       </Button>
+      {design.built !== variant.id && (
+        <Button
+          look="quiet"
+          small
+          onClick={() =>
+            edit(`${variant.name} is the one being built`, draft => {
+              draft.built = variant.id;
+            })
+          }
+          title="Orders, labels and checks go by the variant being built"
+        >
+          <Hammer size={15} aria-hidden /> build this one
+        </Button>
+      )}
       {design.variants.length > 1 && (
         <Button
           look="quiet"

@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
 import { newDesign } from '@overcoat/core/buildup';
-import type { Design } from '@overcoat/core/model';
+import { type ConversionRecord, type Design, measured, type Saved } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';
+import { ApiError, api } from '../api/client.ts';
 import { useDesign } from './design.ts';
 import { outbox } from './outbox.ts';
 
@@ -32,7 +32,11 @@ class Server {
     };
   }
 
-  async save(_id: string, revision: number, design: Design, label: string): Promise<Saved> {
+  async save(
+    _id: string,
+    revision: number,
+    { design, label }: { design: Design; label: string },
+  ): Promise<Saved> {
     if (this.down) throw new ApiError(0, 'no answer');
     if (revision !== this.current) throw new ApiError(409, 'stale', { current: this.record() });
     this.saves++;
@@ -179,20 +183,109 @@ describe('a server that is away', () => {
       expect(store().state).toBe('offline');
       expect(store().pending).toHaveLength(2);
       server.down = false;
-      await vi.advanceTimersByTimeAsync(3000);
+      await vi.advanceTimersByTimeAsync(30_000);
       expect(store().state).toBe('saved');
       expect(server.revisions.map(r => r.design.note)).toEqual(['', 'kept', 'kept too']);
     } finally {
       vi.useRealTimers();
     }
   });
+});
 
-  it('shows what the server refuses, and keeps it here', async () => {
-    vi.spyOn(api, 'save').mockRejectedValue(new ApiError(422, 'The design is not accepted.'));
-    note('odd');
-    await settled('refused');
-    expect(store().message).toBe('The design is not accepted.');
-    expect(store().design!.note).toBe('odd');
+describe('an edit that the server refuses', () => {
+  /** Refuses whatever has this name. */
+  const refuse = (name: string) =>
+    vi.spyOn(api, 'save').mockImplementation(async (...args) => {
+      if (args[2].design.name === name) throw new ApiError(422, 'That name is not accepted.');
+      return server.save(...args);
+    });
+  const call = (name: string) =>
+    store().edit(`called ${name}`, draft => {
+      draft.name = name;
+    });
+
+  it('is set aside and shown; what came after goes round it and is saved', async () => {
+    refuse('Odd');
+    note('before');
+    call('Odd');
+    note('after');
+    store().edit('people', draft => {
+      draft.brief.people = 5;
+    });
+    await settled('saved');
+    expect(store().design).toMatchObject({ name: 'Test', note: 'after', brief: { people: 5 } });
+    expect(server.revisions.at(-1)!.design).toEqual(store().design);
+    expect(server.revisions.map(r => r.label)).toEqual(['new', 'note before', 'note after', 'people']);
+    expect(store().refused).toMatchObject([{ label: 'called Odd', message: 'That name is not accepted.' }]);
+    note('and on');
+    await settled('saved');
+    expect(server.revisions.at(-1)!.design.note).toBe('and on');
+  });
+
+  it('is put right by a later edit of the same thing', async () => {
+    refuse('Odd');
+    call('Odd');
+    call('Even');
+    await settled('saved');
+    expect(server.revisions.at(-1)!.design.name).toBe('Even');
+  });
+
+  it('outlives the page, can be tried again on what is there then, or let go of', async () => {
+    const odd = refuse('Odd');
+    call('Odd');
+    await vi.waitFor(() => expect(store().refused).toHaveLength(1));
+    note('after');
+    await settled('saved');
+    await new Promise(resolve => setTimeout(resolve, 20));
+    store().close();
+    await store().open(server.record());
+    const [first] = store().refused;
+    expect(first).toMatchObject({ label: 'called Odd' });
+    odd.mockImplementation((...args) => server.save(...args));
+    store().retryRefused(first!.key);
+    await settled('saved');
+    expect(server.revisions.at(-1)!.design).toMatchObject({ name: 'Odd', note: 'after' });
+    expect(store().refused).toEqual([]);
+    store().close();
+    await store().open(server.record());
+    expect(store().refused).toEqual([]);
+  });
+
+  it('is never queued when it is not sound in itself: the reason is given where it was made', () => {
+    const before = store().design;
+    const why = store().edit('bad', draft => {
+      const bay = draft.shell.zones[0]!.bays[0]!;
+      bay.depthMin = measured(0.2, '200');
+      bay.depthMax = measured(0.1, '100');
+    });
+    expect(why).toContain('shallowest');
+    expect(store().notice).toContain('Not done: bad.');
+    expect([store().design, store().pending]).toEqual([before, []]);
+    note('fine');
+    expect(store().notice).toBeNull();
+  });
+
+  it('cannot have a label the server would refuse', async () => {
+    store().edit('x'.repeat(900), draft => {
+      draft.note = 'x';
+    });
+    await settled('saved');
+    expect(server.revisions.at(-1)!.label).toHaveLength(200);
+  });
+
+  it('of a conversion that is not at hand waits, and is not given up', async () => {
+    const gone = vi.spyOn(api, 'save').mockRejectedValue(new ApiError(404, 'It is in the bin.'));
+    note('kept');
+    await settled('gone');
+    expect([store().message, store().design!.note, store().pending.length]).toEqual([
+      'It is in the bin.',
+      'kept',
+      1,
+    ]);
+    gone.mockImplementation((...args) => server.save(...args));
+    store().retry();
+    await settled('saved');
+    expect(server.revisions.at(-1)!.design.note).toBe('kept');
   });
 });
 
@@ -206,7 +299,6 @@ describe('a round with the server going away', () => {
         bay: bays()[n % 40]!,
         size: { basis: 'measured', value: n / 1e4, entered: `${n / 10}` },
         grade: 'surface',
-        done: [],
         note: '',
       });
     });
@@ -317,14 +409,14 @@ describe('a round with the server going away', () => {
     read(1);
     await settled('offline');
     const design = structuredClone(server.revisions.at(-1)!.design);
-    design.ready.flags.push({ id: bays()[3]!, note: 'theirs' });
+    design.shell.zones[0]!.bays[0]!.depthMax = measured(0.123, '123');
     server.revisions.push({ design, label: 'theirs', back: server.current, forward: null });
     server.down = false;
     store().retry();
     await settled('saved');
-    const held = server.revisions.at(-1)!.design.ready;
-    expect(held.rust.map(r => r.id)).toEqual(['r1']);
-    expect(held.flags).toHaveLength(1);
+    const held = server.revisions.at(-1)!.design;
+    expect(held.ready.rust.map(r => r.id)).toEqual(['r1']);
+    expect(held.shell.zones[0]!.bays[0]!.depthMax.value).toBe(0.123);
   });
 });
 
@@ -362,6 +454,44 @@ describe('another window', () => {
     await settled('saved');
     expect(store().design!.note).toBe(result);
     expect(server.revisions.at(-1)!.design.note).toBe(result);
+  });
+
+  it('keeps everything else from both, whichever is chosen where they touch', async () => {
+    theirs(d => {
+      d.note = 'theirs';
+      d.brief.people = 6;
+    });
+    store().edit('mine', draft => {
+      draft.note = 'mine';
+      draft.brief.cabin = 12;
+    });
+    await settled('conflict');
+    store().settle('theirs');
+    await settled('saved');
+    expect(server.revisions.at(-1)!.design).toMatchObject({
+      note: 'theirs',
+      brief: { people: 6, cabin: 12 },
+    });
+  });
+
+  it('that took out a bay which something was put on here: it goes with the bay, and is told', async () => {
+    const zone = store().design!.shell.zones.find(z => z.bays.length > 2)!;
+    const bay = zone.bays[0]!.id;
+    theirs(d => {
+      const there = d.shell.zones.find(z => z.id === zone.id)!;
+      there.bays = there.bays.filter(b => b.id !== bay);
+      there.openings = there.openings.filter(o => o.bay !== bay);
+      there.keepClears = there.keepClears.filter(k => k.bay !== bay);
+    });
+    store().edit('rust', draft => {
+      draft.ready.rust.push({ id: 'r', bay, size: measured(0.02, '20'), grade: 'surface', note: '' });
+      draft.variants[0]!.design.bays[bay] = null;
+    });
+    await settled('saved');
+    expect(store().notice).toContain(`Rust spot r went with bay ${bay}`);
+    const held = server.revisions.at(-1)!.design;
+    expect(held.ready.rust).toEqual([]);
+    expect(held.variants[0]!.design.bays).toEqual({});
   });
 
   it('keeps what is typed while the question stands', async () => {

@@ -1,190 +1,25 @@
-import { type Design, merge, same } from '@overcoat/core/model';
-import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { checkDesign, type Design, FORMAT, mend, merge, same } from '@overcoat/core/model';
+import { applyPatches, enablePatches, produceWithPatches } from 'immer';
 import { create } from 'zustand';
-import { ApiError, api, type ConversionRecord, type Saved } from '../api/client.ts';
+import { selection } from './opened/selection.ts';
+import { empty, type OpenDesign, type Pending } from './opened/state.ts';
+import { ANY, syncing } from './opened/sync.ts';
+import { undoing } from './opened/undo.ts';
 import { type KeptWork, outbox } from './outbox.ts';
 
 enablePatches();
 
-type SaveState = 'saved' | 'saving' | 'offline' | 'refused' | 'conflict';
-
-interface Pending {
-  design: Design;
-  label: string;
-  /** What it changed on the one before, and its place in the row. */
-  patches: Patch[];
-  seq: number;
+/** What an earlier version of this program left in the browser is brought to today's format, on the rare day it is. */
+async function broughtUp(id: string, works: KeptWork[]): Promise<KeptWork[]> {
+  if (works.every(w => w.base.format === FORMAT)) return works;
+  const { bringUp } = await import('./bringUp.ts');
+  return bringUp(id, works);
 }
-
-/** What the last change was made on, so that its consequences can be told. */
-interface LastChange {
-  label: string;
-  before: Design;
-}
-
-interface OpenDesign {
-  id: string | null;
-  design: Design | null;
-  saved: Saved | null;
-  /** The design the server holds at `saved.revision`. */
-  base: Design | null;
-  pending: Pending[];
-  state: SaveState;
-  message: string | null;
-  conflict: { theirs: ConversionRecord; paths: string[] } | null;
-  lastChange: LastChange | null;
-  variantId: string | null;
-  selected: string[];
-  /** Opens what the server holds, with what this browser still had in hand on top. */
-  open(record: ConversionRecord): Promise<void>;
-  close(): void;
-  edit(label: string, recipe: (draft: Draft<Design>) => void): void;
-  travel(way: 'undo' | 'redo'): Promise<void>;
-  settle(side: 'mine' | 'theirs'): void;
-  retry(): void;
-  chooseVariant(id: string): void;
-  select(bays: string[]): void;
-}
-
-const RETRY_AFTER = 2500;
-const EMPTY = {
-  id: null,
-  design: null,
-  saved: null,
-  base: null,
-  pending: [],
-  state: 'saved',
-  message: null,
-  conflict: null,
-  lastChange: null,
-  variantId: null,
-  selected: [],
-} as const;
 
 /** The one open design: every edit is one undoable step, saved in turn; nothing is dropped when the server is away. */
 export const useDesign = create<OpenDesign>()((set, get) => {
-  let inFlight: Promise<void> | null = null;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let seq = 0;
+  const sync = syncing(set, get);
   let opening = 0;
-  let journey: Promise<void> = Promise.resolve();
-
-  /** Writes down what is not acknowledged, in place of what was. */
-  const keep = () => {
-    const { id, base, saved, pending } = get();
-    if (id && base && saved) void outbox.keep(id, base, saved, pending);
-  };
-  const whole = (design: Design, label: string): Pending => ({
-    design,
-    label,
-    patches: [{ op: 'replace', path: [], value: design }],
-    seq: ++seq,
-  });
-
-  const accept = (record: ConversionRecord, label?: string) => {
-    const { design, ...saved } = record;
-    const before = get().design;
-    set({
-      design,
-      saved,
-      base: design,
-      pending: [],
-      state: 'saved',
-      message: null,
-      conflict: null,
-      lastChange: label && before ? { label, before } : null,
-      variantId: design.variants.some(v => v.id === get().variantId)
-        ? get().variantId
-        : design.variants[0]!.id,
-    });
-    keep();
-  };
-
-  /** Sends what is pending, one change after another; while it runs, callers share the run. */
-  const pump = (): Promise<void> => {
-    if (!inFlight)
-      inFlight = drain().finally(() => {
-        inFlight = null;
-      });
-    return inFlight;
-  };
-
-  const drain = async () => {
-    clearTimeout(timer);
-    try {
-      while (get().pending.length > 0 && get().id) {
-        const { id, saved, pending } = get();
-        const [next] = pending as [Pending];
-        set({ state: 'saving' });
-        const answer = await api.save(id!, saved!.revision, next.design, next.label);
-        if (get().id !== id) return;
-        set(s => ({ saved: answer, base: next.design, pending: s.pending.slice(1), message: null }));
-        if (get().pending.length === 0) keep();
-        else void outbox.arrived(id!, next.seq, answer);
-      }
-      if (get().id) set({ state: 'saved' });
-    } catch (error) {
-      fail(error);
-    }
-  };
-
-  const fail = (error: unknown) => {
-    const message = error instanceof Error ? error.message : String(error);
-    if (!(error instanceof ApiError) || error.status === 0 || error.status >= 500) {
-      set({ state: 'offline', message });
-      timer = setTimeout(() => void pump(), RETRY_AFTER);
-    } else if (error.status === 409 && error.problem.current) reconcile(error.problem.current);
-    else set({ state: 'refused', message });
-  };
-
-  /**
-   * Takes in what the server holds instead of `base`. A save whose answer was lost is recognised and not sent again;
-   * what another window saved is merged; only where both changed the same thing is the person asked.
-   */
-  const reconcile = (theirs: ConversionRecord) => {
-    const { base, design, pending } = get();
-    const { design: held, ...saved } = theirs;
-    const arrived = pending.findLastIndex(p => same(p.design, held));
-    if (arrived >= 0) {
-      set({ base: pending[arrived]!.design, saved, pending: pending.slice(arrived + 1) });
-      if (get().pending.length === 0) keep();
-      else void outbox.arrived(get().id!, pending[arrived]!.seq, saved);
-      setTimeout(() => void pump());
-      return;
-    }
-    const { merged, conflicts } = merge(base!, design!, held);
-    if (conflicts.length > 0) {
-      set({ state: 'conflict', conflict: { theirs, paths: conflicts } });
-      return;
-    }
-    set({
-      design: merged,
-      base: held,
-      saved,
-      pending: pending.length > 0 && !same(merged, held) ? [whole(merged, pending.at(-1)!.label)] : [],
-    });
-    keep();
-    setTimeout(() => void pump());
-  };
-
-  /** One undo or redo, after all that is pending. */
-  const step = async (way: 'undo' | 'redo') => {
-    await pump();
-    const { id, saved, pending, state } = get();
-    if (!id || !saved || pending.length > 0 || state === 'conflict' || saved[way] === null) return;
-    try {
-      const label = `${way === 'undo' ? 'undone' : 'done again'}: ${saved[way]}`;
-      const record = await api.travel(id, way, saved.revision);
-      if (get().id !== id) return;
-      // What was edited meanwhile went on its way on the state before: the server's refusal has it merged onto this one.
-      if (get().pending.length === 0 && record.revision > get().saved!.revision) accept(record, label);
-    } catch (error) {
-      if (error instanceof ApiError && error.status === 409 && error.problem.current) {
-        if (get().pending.length > 0) reconcile(error.problem.current);
-        else accept(error.problem.current, 'changed in another window');
-      } else set({ state: 'offline', message: error instanceof Error ? error.message : String(error) });
-    }
-  };
 
   /** Puts what was kept back on top: one window's edits as they were, what other windows had merged in. */
   const resume = (works: KeptWork[]) => {
@@ -194,73 +29,81 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     let design = first.base;
     for (const { patches, label } of first.edits) {
       design = applyPatches(design, patches);
-      pending.push({ design, label, patches, seq: ++seq });
+      pending.push(sync.step(design, label, patches));
     }
     for (const other of others) {
       const theirs = other.edits.reduce((d, e) => applyPatches(d, e.patches), other.base);
       const { merged } = merge(other.base, design, theirs);
-      if (!same(merged, design)) pending.push(whole(merged, 'kept from another window'));
-      design = merged;
+      const { design: mended } = mend(merged, design, theirs);
+      if (!same(mended, design)) pending.push(sync.whole(mended, 'kept from another window'));
+      design = mended;
     }
     set({ design, base: first.base, saved: first.saved, pending });
-    keep();
-    void pump();
+    sync.keep();
+    void sync.pump();
+  };
+
+  /** Queues a design as the next step, unless it is not sound and the one before was. */
+  const take = (before: Design, made: Pending): string | null => {
+    const known = new Set(checkDesign(before, ANY).map(m => m.message));
+    const mistake = checkDesign(made.design, ANY).find(m => !known.has(m.message));
+    if (mistake) {
+      set({ notice: `Not done: ${made.label}. ${mistake.message}` });
+      return mistake.message;
+    }
+    set(s => ({
+      design: made.design,
+      pending: [...s.pending, made],
+      lastChange: { label: made.label, before },
+      notice: null,
+    }));
+    const { id, pending, state } = get();
+    if (pending.length === 1) sync.keep();
+    else void outbox.add(id!, made.seq, { patches: made.patches, label: made.label });
+    if (state !== 'conflict') void sync.pump();
+    return null;
   };
 
   return {
-    ...EMPTY,
-    pending: [],
-    selected: [],
+    ...empty(),
+    ...selection(set),
+    ...undoing(set, get, sync),
     async open(record) {
       const mine = ++opening;
-      const works = (await outbox.take(record.id)) ?? [];
+      const works = await broughtUp(record.id, (await outbox.take(record.id)) ?? []);
+      const refused = await outbox.refused(record.id);
       // Closed or another opened meanwhile: what was taken waits for the next time.
       if (mine !== opening) return void outbox.restore(record.id, works);
-      set({ ...EMPTY, pending: [], selected: [], id: record.id });
-      accept(record);
+      set({ ...empty(), id: record.id, refused: refused.map(({ key, edit }) => ({ key, ...edit })) });
+      sync.accept(record);
       resume(works);
     },
     close() {
       opening++;
-      clearTimeout(timer);
-      set({ ...EMPTY, pending: [], selected: [] });
+      set(empty());
     },
     edit(label, recipe) {
       const before = get().design;
-      if (!before) return;
+      if (!before) return null;
       const [design, patches] = produceWithPatches(before, recipe);
-      if (design === before) return;
-      const made: Pending = { design, label, patches, seq: ++seq };
-      set(s => ({ design, pending: [...s.pending, made], lastChange: { label, before } }));
-      const { id, pending } = get();
-      if (pending.length === 1) keep();
-      else void outbox.add(id!, made.seq, { patches, label });
-      if (get().state !== 'conflict') void pump();
+      return design === before ? null : take(before, sync.step(design, label, patches));
     },
-    travel(way) {
-      // One step after another: each press counts, however quick.
-      journey = journey.then(() => step(way));
-      return journey;
+    settle: sync.settle,
+    retry: () => void sync.pump(),
+    retryRefused(key) {
+      const { design, refused } = get();
+      const edit = refused.find(r => r.key === key);
+      if (!design || !edit) return;
+      const { merged } = merge(edit.before, edit.after, design);
+      const { design: mended } = mend(merged, edit.after, design);
+      get().dropRefused(key);
+      if (!same(mended, design)) take(design, sync.whole(mended, edit.label));
     },
-    settle(side) {
-      const { conflict, design, base } = get();
-      if (!conflict) return;
-      if (side === 'theirs') return accept(conflict.theirs, 'changed in another window');
-      const { merged } = merge(base!, design!, conflict.theirs.design);
-      const { design: theirs, ...saved } = conflict.theirs;
-      set({
-        design: merged,
-        base: theirs,
-        saved,
-        conflict: null,
-        state: 'saving',
-        pending: [whole(merged, 'kept over another window’s change')],
-      });
-      keep();
-      void pump();
+    dropRefused(key) {
+      const { id } = get();
+      if (id) void outbox.dropRefused(id, key);
+      set(s => ({ refused: s.refused.filter(r => r.key !== key) }));
     },
-    retry: () => void pump(),
-    chooseVariant: variantId => set({ variantId, lastChange: null }),
-    select: selected => set({ selected }),
+    clearNotice: () => set({ notice: null }),
   };
 });

@@ -8,7 +8,8 @@ import { useDesign } from './design.ts';
 type Memo = WeakMap<Shell, WeakMap<Brief, WeakMap<Placement, WeakMap<Library, Evaluation>>>>;
 const memo: Memo = new WeakMap();
 
-function within<K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V): V {
+/** What a map holds for a key, made when it is first asked for. */
+export function within<K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V): V {
   const found = map.get(key);
   if (found !== undefined) return found;
   const made = make();

@@ -1,7 +1,6 @@
-import type { Design } from '@overcoat/core/model';
+import type { Design, Entry, Saved } from '@overcoat/core/model';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { applyPatches, type Patch } from 'immer';
-import type { Saved } from '../api/client.ts';
 
 /** One edit not yet acknowledged, as what it changed. */
 export interface KeptEdit {
@@ -17,11 +16,29 @@ export interface KeptWork {
   edits: KeptEdit[];
 }
 
+/** An entry of the log that the server has not yet; what it refused waits to be let go of. */
+export interface WaitingEntry {
+  entry: Entry;
+  /** Why the server would not take it. */
+  refused?: string;
+}
+
+/** An edit that the server refused, kept to be tried again or let go of. */
+export interface RefusedEdit {
+  label: string;
+  /** The server's sentence. */
+  message: string;
+  before: Design;
+  after: Design;
+}
+
 interface Tables extends DBSchema {
   bases: { key: [string, string]; value: { base: Design; saved: Saved } };
   /** How far the edits on a base have arrived: written instead of the base, which is large. */
   marks: { key: [string, string]; value: { seq: number; saved: Saved } };
   edits: { key: [string, string, number]; value: KeptEdit };
+  refused: { key: [string, string]; value: RefusedEdit };
+  entries: { key: [string, string]; value: WaitingEntry };
   photos: { key: string; value: Blob };
 }
 
@@ -34,13 +51,16 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   opened ??=
     typeof indexedDB === 'undefined'
       ? Promise.resolve(null)
-      : openDB<Tables>('overcoat', 1, {
-          upgrade(db) {
-            db.createObjectStore('bases');
-            db.createObjectStore('marks');
-            db.createObjectStore('edits');
-            db.createObjectStore('photos');
+      : openDB<Tables>('overcoat', 2, {
+          upgrade(db, from) {
+            const added = [
+              ['bases', 'marks', 'edits', 'photos'],
+              ['refused', 'entries'],
+            ] as const;
+            for (const store of added.slice(from).flat()) db.createObjectStore(store);
           },
+          // A newer window waits for this one to let go.
+          blocking: (_, __, event) => (event.target as IDBDatabase | null)?.close(),
         }).catch(() => null);
   return opened;
 }
@@ -58,7 +78,9 @@ function inTurn<T>(work: (db: IDBPDatabase<Tables>) => Promise<T>): Promise<T | 
 const editsOf = (id: string, who = session) =>
   IDBKeyRange.bound([id, who, 0], [id, who, Number.MAX_SAFE_INTEGER]);
 
-/** Edits kept in the browser until the server has them, so that they outlive the page. */
+const everythingOf = (id: string) => IDBKeyRange.bound([id, ''], [id, '\uffff']);
+
+/** Edits, entries and photos kept in the browser until the server has them, so that they outlive the page. */
 export const outbox = {
   session,
   /** Whether anything can be kept here. */
@@ -91,7 +113,7 @@ export const outbox = {
       const t = db.transaction(['bases', 'marks', 'edits'], 'readwrite');
       const [bases, marks, edits] = [t.objectStore('bases'), t.objectStore('marks'), t.objectStore('edits')];
       const works: KeptWork[] = [];
-      for (const [, who] of await bases.getAllKeys(IDBKeyRange.bound([id, ''], [id, '\uffff']))) {
+      for (const [, who] of await bases.getAllKeys(everythingOf(id))) {
         const kept = await bases.get([id, who]);
         const mark = await marks.get([id, who]);
         const own = await edits.getAll(editsOf(id, who));
@@ -124,7 +146,44 @@ export const outbox = {
     }),
 
   /** Drops what is kept of a conversion that is gone. */
-  drop: (id: string) => outbox.take(id),
+  async drop(id: string): Promise<void> {
+    await outbox.take(id);
+    await inTurn(db => db.delete('refused', everythingOf(id)));
+  },
+
+  keepRefused: (id: string, key: string, edit: RefusedEdit) =>
+    inTurn(db => db.put('refused', edit, [id, key])),
+  refused: async (id: string): Promise<{ key: string; edit: RefusedEdit }[]> =>
+    (await inTurn(async db => {
+      const found: { key: string; edit: RefusedEdit }[] = [];
+      for (const [, key] of await db.getAllKeys('refused', everythingOf(id)))
+        found.push({ key, edit: (await db.get('refused', [id, key]))! });
+      return found;
+    })) ?? [],
+  dropRefused: (id: string, key: string) => inTurn(db => db.delete('refused', [id, key])),
+
+  keepEntry: (id: string, waiting: WaitingEntry) =>
+    inTurn(db => db.put('entries', waiting, [id, waiting.entry.id])),
+  /** What waits of one conversion, in the order it was noted: ids grow with time. */
+  entriesOf: async (id: string): Promise<WaitingEntry[]> =>
+    (await inTurn(db => db.getAll('entries', everythingOf(id)))) ?? [],
+  /** What is still to be sent, of every conversion. */
+  entries: async (): Promise<{ conversion: string; waiting: WaitingEntry[] }[]> =>
+    (await inTurn(async db => {
+      const ids = new Set((await db.getAllKeys('entries')).map(([id]) => id));
+      const all: { conversion: string; waiting: WaitingEntry[] }[] = [];
+      for (const conversion of ids) {
+        const waiting = await db.getAll('entries', everythingOf(conversion));
+        all.push({ conversion, waiting: waiting.filter(w => !w.refused) });
+      }
+      return all;
+    })) ?? [],
+  dropEntries: (id: string, entries: readonly string[]) =>
+    inTurn(async db => {
+      const t = db.transaction('entries', 'readwrite');
+      for (const entry of entries) await t.store.delete([id, entry]);
+      await t.done;
+    }),
 
   keepPhoto: (hash: string, blob: Blob) => inTurn(db => db.put('photos', blob, hash)),
   photo: (hash: string) => inTurn(db => db.get('photos', hash)),

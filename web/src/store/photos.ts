@@ -1,11 +1,11 @@
 import { stripJpeg } from '@overcoat/core/formats';
 import { useEffect, useState } from 'react';
-import { api } from '../api/client.ts';
+import { ApiError, api } from '../api/client.ts';
 import { outbox } from './outbox.ts';
+import { sending } from './sendQueue.ts';
 
 /** Longest side of a stored photo, px: sharp on any screen, about 300 kB. */
 const LONGEST = 1600;
-const RETRY = 4000;
 
 export interface PreparedPhoto {
   hash: string;
@@ -36,8 +36,8 @@ export async function keepPhoto(file: Blob): Promise<PreparedPhoto> {
   const hash = await sha256(clean);
   if (await outbox.works()) {
     await outbox.keepPhoto(hash, clean);
-    void sendPhotos();
-  } else await api.putPhoto(hash, clean);
+    void sending.ask('photos');
+  } else await api.putFile(hash, clean);
   return { hash, width, height };
 }
 
@@ -51,30 +51,21 @@ async function sha256(picture: Blob): Promise<string> {
   return Array.from(new Uint8Array(digest), byte => byte.toString(16).padStart(2, '0')).join('');
 }
 
-let sending: Promise<void> | null = null;
-let timer: ReturnType<typeof setTimeout> | undefined;
-
-/** Sends what is kept, one after another, and tries again while the server is away. */
-function sendPhotos(): Promise<void> {
-  sending ??= (async () => {
-    clearTimeout(timer);
+sending.register('photos', async () => {
+  for (const hash of (await outbox.photos()) ?? []) {
+    const blob = await outbox.photo(hash);
     try {
-      for (const hash of (await outbox.photos()) ?? []) {
-        const blob = await outbox.photo(hash);
-        if (blob) await api.putPhoto(hash, blob);
-        await outbox.dropPhoto(hash);
-      }
-    } catch {
-      timer = setTimeout(() => void sendPhotos(), RETRY);
-    } finally {
-      sending = null;
+      if (blob) await api.putFile(hash, blob);
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.away) throw error;
+      // Refused for good: it stops no other, and its entry stays.
+      console.warn(`The photo ${hash} was refused: ${error.message}`);
     }
-  })();
-  return sending;
-}
-
+    await outbox.dropPhoto(hash);
+  }
+});
 /** What an earlier page could not send goes now. */
-void sendPhotos();
+void sending.ask('photos');
 
 /** Where a photo is to be shown from: this browser while it is still on its way, else the server. */
 export function usePhotoUrl(hash: string): string | null {
@@ -85,7 +76,7 @@ export function usePhotoUrl(hash: string): string | null {
     void outbox.photo(hash).then(blob => {
       if (gone) return;
       local = blob ? URL.createObjectURL(blob) : null;
-      setUrl(local ?? `/api/photos/${hash}`);
+      setUrl(local ?? api.fileAddress(hash));
     });
     return () => {
       gone = true;

@@ -4,7 +4,7 @@ import { deleteBays, rename, setBay, splitBay } from '@overcoat/core/survey/shel
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';
-import { dropReady, editShell, freshReadyId, nowText, putReady, reshape } from './reshape.ts';
+import { dropReady, editShell, freshReadyId, putReady, reshape } from './reshape.ts';
 
 const state = () => useDesign.getState();
 const spot: RustSpot = {
@@ -12,7 +12,6 @@ const spot: RustSpot = {
   bay: 'L1w',
   size: measured(0.02, '20'),
   grade: 'surface',
-  done: [],
   note: '',
 };
 
@@ -59,7 +58,7 @@ describe('changes of the bays', () => {
   });
 });
 
-describe('notes on making ready', () => {
+describe('what is to be made ready', () => {
   it('are added once, changed in place and taken off', () => {
     putReady('rust', 'rust', spot);
     putReady('rust', 'rust', { ...spot, grade: 'pitted' });
@@ -69,22 +68,4 @@ describe('notes on making ready', () => {
     dropReady('gone', 'rust', 'rust1');
     expect(state().design!.ready.rust).toEqual([]);
   });
-  it('leave a spot’s photos on its bay when the spot is taken off', () => {
-    putReady('rust', 'rust', spot);
-    putReady('photo', 'photos', {
-      id: 'photo1',
-      bay: 'L1w',
-      about: 'rust1',
-      hash: 'a'.repeat(64),
-      width: 4,
-      height: 3,
-      note: '',
-      at: nowText(),
-    });
-    dropReady('gone', 'rust', 'rust1');
-    expect(state().design!.ready.photos).toHaveLength(1);
-    expect(state().design!.ready.photos[0]).not.toHaveProperty('about');
-  });
-  it('carry the time as the design keeps it', () =>
-    expect(nowText()).toMatch(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/));
 });

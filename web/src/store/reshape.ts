@@ -11,11 +11,12 @@ export function reshape(label: string, change: (design: Design) => Reshaped): st
   const result = change(design);
   if (!result.ok) return result.message;
   const next = result.design;
-  edit(label, draft => {
+  const refused = edit(label, draft => {
     if (next.shell !== design.shell) draft.shell = next.shell;
     if (next.ready !== design.ready) draft.ready = next.ready;
     if (next.variants !== design.variants) draft.variants = next.variants;
   });
+  if (refused) return refused;
   const known = new Set(next.shell.zones.flatMap(z => z.bays.map(b => b.id)));
   const kept = useDesign.getState().selected.filter(id => known.has(id));
   select(result.id && known.has(result.id) ? [result.id] : kept);
@@ -28,33 +29,34 @@ export function editShell(label: string, change: (shell: Design['shell']) => Edi
   if (!design) return null;
   const result = change(design.shell);
   if (!result.ok) return result.message;
-  edit(label, draft => {
+  return edit(label, draft => {
     draft.shell = result.shell;
   });
-  return null;
 }
 
-/** Changes what is noted of making ready. */
-const editReady = (label: string, recipe: (ready: Draft<Ready>) => void): void =>
+/** Changes what is to be made ready. */
+const editReady = (label: string, recipe: (ready: Draft<Ready>) => void): string | null =>
   useDesign.getState().edit(label, draft => recipe(draft.ready));
 
-/** Puts an item into one of the lists of making ready, in place of the one with its id. */
-export function putReady<K extends keyof Ready>(label: string, kind: K, item: Ready[K][number]): void {
+/** Puts a rust spot or hole onto the plan, in place of the one with its id. */
+export const putReady = <K extends keyof Ready>(
+  label: string,
+  kind: K,
+  item: Ready[K][number],
+): string | null =>
   editReady(label, ready => {
     const list = ready[kind] as { id: string }[];
     const at = list.findIndex(i => i.id === item.id);
     if (at < 0) list.push(item);
     else list[at] = item;
   });
-}
 
-export const dropReady = (label: string, kind: keyof Ready, id: string): void =>
+/** Takes a rust spot or hole off the plan; what happened to it stays in the log. */
+export const dropReady = (label: string, kind: keyof Ready, id: string): string | null =>
   editReady(label, ready => {
     const list = ready[kind] as { id: string }[];
     const at = list.findIndex(i => i.id === id);
     if (at >= 0) list.splice(at, 1);
-    // A photo outlives the rust it shows, on the bay.
-    for (const p of ready.photos) if (p.about === id) delete p.about;
   });
 
 /** An unused id in one of those lists. */
@@ -62,6 +64,3 @@ export function freshReadyId(kind: keyof Ready, stem: string): string {
   const { design } = useDesign.getState();
   return freshId(design?.ready[kind].map(i => i.id) ?? [], stem);
 }
-
-/** This moment, as the design keeps it. */
-export const nowText = (): string => `${new Date().toISOString().slice(0, 19)}Z`;

@@ -1,19 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../../demo/index.ts';
+import { demoConversions } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { bayResult } from '../../evaluate/index.ts';
+import { factsOf } from '../../log/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { type Hole, measured } from '../../model/index.ts';
 import { floorPassage, longestTilted } from '../../studies/junctions/floorPassage.ts';
 import { fitAdvice, junctions } from '../../studies/junctions/index.ts';
 import { generateShell, setBay, setFeature, setUse } from '../shell/index.ts';
 import { holeConflicts } from './conflicts.ts';
-import { nextHoleState, stepHole, testHole } from './holes.ts';
-import { rustState } from './rust.ts';
 import { readyWarnings } from './warnings.ts';
 
 const library = makeLibrary();
-const perigee = demoDesigns(library)[0]!;
+const { design: perigee, log } = demoConversions(library)[0]!;
+const facts = factsOf(log, perigee);
 const hole: Hole = {
   id: 'h',
   bay: 'C6b',
@@ -21,59 +21,17 @@ const hole: Hole = {
   kind: 'gland',
   name: 'Gland',
   size: measured(0.02, '20'),
-  state: 'planned',
-  tests: [],
 };
-
-describe('rust', () => {
-  const begun = '2026-09-12T09:20:00Z';
-  const at = (minutes: number) => Date.parse(begun) + minutes * 60_000;
-  it('waits for the converter: about fifteen minutes (common practice, no source)', () => {
-    const spot = {
-      done: [
-        { step: 'abrade' as const, at: '2026-09-12T09:05:00Z' },
-        { step: 'convert' as const, at: begun },
-      ],
-    };
-    expect(rustState(spot, at(5))).toEqual({ next: 'rinse', wait: 600, bare: true });
-    expect(rustState(spot, at(15))).toEqual({ next: 'rinse', wait: 0, bare: true });
-  });
-  it('is bare until primed and finished after the last step', () => {
-    expect(rustState({ done: [] }, 0)).toEqual({ next: 'abrade', wait: 0, bare: true });
-    const done = (['abrade', 'convert', 'rinse', 'dry', 'prime', 'finish'] as const).map(step => ({
-      step,
-      at: begun,
-    }));
-    expect(rustState({ done }, at(999))).toEqual({ next: null, wait: 0, bare: false });
-  });
-});
-
-describe('a hole', () => {
-  it('goes through its states one by one; only a dry test ends the chain', () => {
-    let h = hole;
-    for (const state of ['cut', 'edge primed', 'bonded', 'bonded'] as const) {
-      h = stepHole(h, 1);
-      expect(h.state).toBe(state);
-    }
-    expect(testHole(hole, { by: 'hose', on: '2026-09-20', result: 'dry' })).toBe(hole);
-    const leaks = testHole(h, { by: 'rain', on: '2026-09-21', result: 'leaks' });
-    expect(leaks.state).toBe('edge primed');
-    expect(testHole(h, { by: 'hose', on: '2026-09-22', result: 'dry' }).state).toBe('leak-tested');
-    expect(nextHoleState('leak-tested')).toBeNull();
-    expect(stepHole(h, -1).state).toBe('edge primed');
-  });
-});
 
 describe('warnings before a bay is covered', () => {
   it('name holes unmade, unprimed or untested, and rust without primer; not what is done', () => {
-    const about = readyWarnings(perigee.shell, perigee.ready, perigee.variants[0]!.design).map(w => w.about);
+    const about = readyWarnings(perigee, facts, perigee.variants[0]!.design).map(w => w.about);
     expect(about.sort()).toEqual(['hole2', 'hole3', 'hole4', 'rust1', 'rust2']);
   });
   it('are silent where nothing covers', () => {
-    expect(readyWarnings(perigee.shell, perigee.ready, { buildUps: [], zones: {}, bays: {} })).toEqual([]);
-    expect(
-      readyWarnings(perigee.shell, perigee.ready, { buildUps: [], zones: {}, bays: {} }, new Set(['L6u'])),
-    ).toHaveLength(1);
+    const bare = { buildUps: [], zones: {}, bays: {} };
+    expect(readyWarnings(perigee, facts, bare)).toEqual([]);
+    expect(readyWarnings(perigee, facts, bare, new Set(['L6u']))).toHaveLength(1);
   });
 });
 

@@ -1,6 +1,5 @@
-import { buildUpOf, type Placement, type Ready, type Shell } from '../../model/index.ts';
-import { holeUnready } from './holes.ts';
-import { rustState } from './rust.ts';
+import { type Facts, holeUnready, rustState, uncut } from '../../log/index.ts';
+import { buildUpOf, type Design, type Placement } from '../../model/index.ts';
 
 export interface ReadyWarning {
   /** Id of the bay. */
@@ -13,8 +12,8 @@ export interface ReadyWarning {
 
 /** What is not made ready in each bay that has a build-up, or in `bays` alone: holes unmade, unprimed or untested; rust without primer. */
 export function readyWarnings(
-  shell: Shell,
-  ready: Ready,
+  { shell, ready }: Pick<Design, 'shell' | 'ready'>,
+  facts: Facts,
   placement: Placement,
   bays?: ReadonlySet<string>,
 ): ReadyWarning[] {
@@ -25,11 +24,11 @@ export function readyWarnings(
     return zone !== undefined && (buildUpOf(placement, zone, bay)?.layers.length ?? 0) > 0;
   };
   const holes = ready.holes.flatMap(h => {
-    const why = covered(h.bay) ? holeUnready(h) : null;
+    const why = covered(h.bay) ? holeUnready(facts.holes.get(h.id) ?? uncut) : null;
     return why ? [{ bay: h.bay, about: h.id, says: `${h.name} ${why}.` }] : [];
   });
   const rust = ready.rust.flatMap(r =>
-    covered(r.bay) && rustState(r, Number.POSITIVE_INFINITY).bare
+    covered(r.bay) && rustState(facts.rust.get(r.id) ?? [], Number.POSITIVE_INFINITY).bare
       ? [
           {
             bay: r.bay,

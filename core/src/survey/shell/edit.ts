@@ -237,3 +237,18 @@ const replaceZone = (shell: Shell, id: string, change: (z: Zone) => Zone): Shell
   ...shell,
   zones: shell.zones.map(z => (z.id === id ? change(z) : z)),
 });
+
+/** Notes the share of a bay under pads from the factory; null when nobody has looked. */
+export function setPads(shell: Shell, bayId: string, pads: number | null): Edited {
+  const found = findBay(shell, bayId);
+  if (!found) return { ok: false, message: `There is no bay ${bayId}.` };
+  const { pads: _, ...bay } = found.bay;
+  const next: Bay = pads === null ? bay : { ...bay, pads };
+  return {
+    ok: true,
+    shell: replaceZone(shell, found.zone.id, z => ({
+      ...z,
+      bays: z.bays.map(b => (b.id === bayId ? next : b)),
+    })),
+  };
+}

@@ -9,6 +9,7 @@ export {
   setBay,
   setMaster,
   setOpening,
+  setPads,
   setShape,
 } from './edit.ts';
 export { mayFill, removeFitting, setFeature, setKeepClear, setPocket, setUse } from './fittings.ts';

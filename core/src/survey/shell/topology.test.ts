@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newDesign } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
-import { assumed, checkDesign, type Design, findBay, measured } from '../../model/index.ts';
+import { assumed, type Bay, checkDesign, type Design, findBay, measured } from '../../model/index.ts';
 import { closure, sideDifferences } from './closure.ts';
 import { setShape } from './edit.ts';
 import { setKeepClear, setPocket } from './fittings.ts';
@@ -104,10 +104,34 @@ describe('ribs', () => {
   });
   it('taking one out carries over what hung on the bays behind it', () => {
     const d = start();
-    d.ready.flags = [{ id: 'L4m', note: 'look again' }];
+    d.ready.rust = [{ ...d.ready.rust[0]!, bay: 'L4m' }];
     const removed = done(removeRib(d, 'Lr3'));
-    expect(removed.ready.flags).toEqual([{ id: 'L3m', note: 'look again' }]);
+    expect(removed.ready.rust.map(r => r.bay)).toEqual(['L3m']);
     expect(findBay(removed.shell, 'L4m')).toBeUndefined();
+    expect(findBay(removed.shell, 'L3m')!.bay.formerly).toEqual(['L4m']);
+  });
+});
+
+describe('what was measured and logged of bays that become one', () => {
+  const padded = (shares: Record<string, number>) => {
+    const d = start();
+    for (const bay of wall(d).bays) if (shares[bay.id] !== undefined) bay.pads = shares[bay.id]!;
+    return d;
+  };
+  it('pads cover their share of the whole, and nothing is said of them where nobody looked', () => {
+    const d = padded({ L5w: 0.3 });
+    const [w, m] = ['L5w', 'L5m'].map(id => findBay(d.shell, id)!.bay) as [Bay, Bay];
+    const merged = findBay(done(mergeBays(d, ['L5w', 'L5m'])).shell, 'L5w')!.bay;
+    const area = (b: Bay) => b.width.value * b.height.value;
+    expect(merged.pads).toBeCloseTo((0.3 * area(w)) / (area(w) + area(m)), 12);
+    expect(findBay(done(mergeBays(start(), ['L5w', 'L5m'])).shell, 'L5w')!.bay.pads).toBeUndefined();
+  });
+  it('a part split off starts without the names the whole had', () => {
+    const renamed = done(rename(start(), 'L3m', 'tall'));
+    const split = splitBay(renamed, 'tall', 'across', 0.2);
+    const after = done(split);
+    expect(findBay(after.shell, 'tall')!.bay.formerly).toEqual(['L3m']);
+    expect(findBay(after.shell, split.ok ? split.id! : '')!.bay.formerly).toBeUndefined();
   });
 });
 
@@ -123,7 +147,7 @@ describe('moving, adding, deleting, renaming', () => {
     const after = done(added);
     expect(findBay(after.shell, added.ok ? added.id! : '')!.bay.strip).toBe(4);
   });
-  it('a deleted bay takes its window, hole, tap test and build-up with it', () => {
+  it('a deleted bay takes its window, hole and build-up with it', () => {
     const d = start();
     d.variants[0]!.design.bays.S2u = null;
     const after = done(deleteBays(d, ['S2u']));
@@ -143,6 +167,9 @@ describe('moving, adding, deleting, renaming', () => {
     const after = done(rename(d, 'C4b', 'over-galley'));
     expect(after.ready.holes.find(h => h.id === 'hole2')!.bay).toBe('over-galley');
     expect(after.variants[1]!.design.bays).toHaveProperty('over-galley');
+    expect(findBay(after.shell, 'over-galley')!.bay.formerly).toEqual(['C4b']);
+    const back = done(rename(after, 'over-galley', 'C4b'));
+    expect(findBay(back.shell, 'C4b')!.bay.formerly).toEqual(['over-galley']);
     const window = done(rename(after, 'W-C4b', 'vent'));
     expect(window.ready.holes.find(h => h.id === 'hole2')!.opening).toBe('vent');
     expect(rename(d, 'C4b', 'L1w')).toMatchObject({ ok: false, message: expect.stringContaining('taken') });

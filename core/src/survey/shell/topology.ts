@@ -28,7 +28,7 @@ export function splitBay(design: Design, id: string, way: 'across' | 'along', at
   const field = way === 'across' ? 'height' : 'width';
   const first: Bay = { ...bay, [field]: guess(at) };
   const second: Bay = {
-    ...bay,
+    ...partOf(bay),
     id: part,
     strip: bay.strip + (way === 'across' ? 1 : 0),
     [field]: guess(size - at - gap),
@@ -63,6 +63,7 @@ export function mergeBays(design: Design, ids: readonly string[]): Reshaped {
     ),
     depthMin: bays.map(b => b.depthMin).reduce((a, b) => (b.value < a.value ? b : a)),
     depthMax: bays.map(b => b.depthMax).reduce((a, b) => (b.value > a.value ? b : a)),
+    ...padsTogether(bays),
   };
   const gone = new Set(rest.map(b => b.id));
   const kept = zone.bays.filter(b => !gone.has(b.id)).map(b => (b.id === first.id ? merged : b));
@@ -74,7 +75,11 @@ export function mergeBays(design: Design, ids: readonly string[]): Reshaped {
     openings: hosted(zone.openings),
     keepClears: hosted(zone.keepClears),
   };
-  return { ok: true, id: first.id, design: moveReferences(withZone(design, next), [...gone], first.id) };
+  return {
+    ok: true,
+    id: first.id,
+    design: moveReferences(withZone(design, next), design, [...gone], first.id),
+  };
 }
 
 /** Takes bays out of the shell, with what lies in them. A zone keeps at least one. */
@@ -88,7 +93,10 @@ export function deleteBays(design: Design, ids: readonly string[]): Reshaped {
     openings: z.openings.filter(o => !gone.has(o.bay)),
     keepClears: z.keepClears.filter(k => !gone.has(k.bay)),
   }));
-  return { ok: true, design: moveReferences({ ...design, shell: { ...design.shell, zones } }, ids, null) };
+  return {
+    ok: true,
+    design: moveReferences({ ...design, shell: { ...design.shell, zones } }, design, ids, null),
+  };
 }
 
 /** Adds a bay on top of its station, as large as the one below it. */
@@ -140,7 +148,7 @@ export function addRib(design: Design, zoneId: string, station: number, at: numb
     }
     const part = freshId(next, `${bay.id}.`, bays);
     bays.push({ ...bay, width: guess(at) });
-    bays.push({ ...bay, id: part, station: station + 1, width: guess(bay.width.value - at - width) });
+    bays.push({ ...partOf(bay), id: part, station: station + 1, width: guess(bay.width.value - at - width) });
     next = inherit(next, bay.id, part);
   }
   ribs.sort((a, b) => a.after - b.after);
@@ -163,7 +171,8 @@ export function removeRib(design: Design, ribId: string): Reshaped {
       const partner = behind.find(o => o.strip === b.strip && !joined.has(o.id));
       if (!partner) return [b];
       joined.set(partner.id, b.id);
-      return [{ ...b, width: guess(b.width.value + rib.width.value + partner.width.value) }];
+      const width = guess(b.width.value + rib.width.value + partner.width.value);
+      return [{ ...b, width, ...padsTogether([b, partner]) }];
     }
     return b.station === rib.after + 1 && before.some(o => o.strip === b.strip)
       ? []
@@ -184,7 +193,7 @@ export function removeRib(design: Design, ribId: string): Reshaped {
       .map(p => (p.after > rib.after ? { ...p, after: p.after - 1 } : p)),
   };
   let changed = withZone(design, next);
-  for (const [gone, kept] of joined) changed = moveReferences(changed, [gone], kept);
+  for (const [gone, kept] of joined) changed = moveReferences(changed, design, [gone], kept);
   return { ok: true, design: changed };
 }
 
@@ -250,7 +259,7 @@ export function rename(design: Design, from: string, to: string): Reshaped {
   }));
   const holes = design.ready.holes.map(h => (h.opening === from ? { ...h, opening: name } : h));
   const renamed = { ...design, shell: { ...design.shell, zones }, ready: { ...design.ready, holes } };
-  return { ok: true, id: name, design: moveReferences(renamed, [from], name) };
+  return { ok: true, id: name, design: moveReferences(renamed, design, [from], name) };
 }
 
 function namesIn(design: Design): Set<string> {
@@ -292,35 +301,51 @@ const eachPlacement = (
 const inherit = (design: Design, bay: string, part: string): Design =>
   eachPlacement(design, bays => (bays[bay] === undefined ? bays : { ...bays, [part]: bays[bay] }));
 
-/** What referred to the bays `gone` refers to `kept`; with null it goes with them. */
-function moveReferences(design: Design, gone: readonly string[], kept: string | null): Design {
+/** A part of a bay: what was logged stays with the bay that keeps the name. */
+function partOf({ formerly: _, ...bay }: Bay): Bay {
+  return bay;
+}
+
+/** The share of bays joined that is under pads; nothing where nobody looked. */
+function padsTogether(bays: readonly Bay[]): Pick<Bay, 'pads'> {
+  if (bays.every(b => b.pads === undefined)) return {};
+  const area = (b: Bay) => b.width.value * b.height.value;
+  const padded = bays.reduce((sum, b) => sum + (b.pads ?? 0) * area(b), 0);
+  return { pads: padded / bays.reduce((sum, b) => sum + area(b), 0) };
+}
+
+/** A bay that takes over from others, with the names they had: what was logged under those is joined to it. */
+function succeeds(bay: Bay, before: Design, gone: readonly string[]): Bay {
+  const names = new Set(bay.formerly);
+  for (const id of gone)
+    for (const name of [...(findBay(before.shell, id)?.bay.formerly ?? []), id]) names.add(name);
+  names.delete(bay.id);
+  return { ...bay, formerly: [...names].slice(-40) };
+}
+
+/** What referred to the bays `gone` of the design `before` refers to `kept`; with null it goes with them. */
+function moveReferences(
+  design: Design,
+  before: Design,
+  gone: readonly string[],
+  kept: string | null,
+): Design {
   const set = new Set(gone);
   const list = <T extends { bay: string }>(items: readonly T[]): T[] =>
     items.flatMap(item => (!set.has(item.bay) ? [item] : kept === null ? [] : [{ ...item, bay: kept }]));
-  const keyed = <T extends { id: string }>(items: readonly T[]): T[] =>
-    items.flatMap(item =>
-      !set.has(item.id)
-        ? [item]
-        : kept === null || items.some(other => other.id === kept)
-          ? []
-          : [{ ...item, id: kept }],
-    );
   const { ready } = design;
   const openings = new Set(design.shell.zones.flatMap(z => z.openings.map(o => o.id)));
   const next: Design = {
     ...design,
     ready: {
-      ...ready,
       rust: list(ready.rust),
       holes: list(ready.holes).filter(h => h.opening === null || openings.has(h.opening)),
-      photos: list(ready.photos),
-      taps: keyed(ready.taps),
-      flags: keyed(ready.flags),
     },
     shell: {
       ...design.shell,
       zones: design.shell.zones.map(z => ({
         ...z,
+        bays: z.bays.map(b => (b.id === kept ? succeeds(b, before, gone) : b)),
         openings: list(z.openings),
         keepClears: list(z.keepClears),
       })),

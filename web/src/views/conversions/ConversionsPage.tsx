@@ -1,10 +1,11 @@
+import type { ConversionSummary } from '@overcoat/core/model';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
-import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
+import { Download, FileUp, Images, Plus, Trash2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api, type ConversionSummary } from '../../api/client.ts';
-import { keys, useConversions } from '../../api/queries.ts';
+import { api } from '../../api/client.ts';
+import { keys, useBin, useConversions } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
@@ -13,9 +14,11 @@ import { PatternDrawing } from './PatternDrawing.tsx';
 
 const NewConversion = lazy(() => import('./NewConversion.tsx'));
 
-const FILE_LIMIT = 20 * 1_048_576;
+const MEGABYTE = 1_048_576;
+const FILE_LIMIT = 20 * MEGABYTE;
+const ARCHIVE_LIMIT = 2048 * MEGABYTE;
 
-/** All conversions: open, start, import, export, delete. */
+/** All conversions: open, start, import, export, delete; and the bin. */
 export function Component() {
   const { data, error, isPending, refetch } = useConversions();
   const [starting, setStarting] = useState(false);
@@ -57,6 +60,7 @@ export function Component() {
           <ConversionCard key={c.id} conversion={c} />
         ))}
       </ul>
+      <Bin />
       <Dialog
         open={starting}
         onOpenChange={setStarting}
@@ -108,10 +112,18 @@ function ConversionCard({ conversion: c }: { conversion: ConversionSummary }) {
           <Button small look="quiet" onClick={() => save.mutate()} aria-label={`Export ${c.name}`}>
             <Download size={15} aria-hidden /> export
           </Button>
+          <a
+            className="inline-flex min-h-7 items-center gap-1.5 rounded-[4px] px-2 text-[13px] font-medium hover:bg-wet"
+            href={api.archiveAddress(c.id)}
+            download
+            aria-label={`Export ${c.name} with photos`}
+          >
+            <Images size={15} aria-hidden /> with photos
+          </a>
           <Confirm
             title={`Delete ${c.name}?`}
-            says="The conversion goes with all its variants and its history. An exported file can be imported again."
-            action="Delete it"
+            says="It goes into the bin with its variants, history, log and photos, and can be put back for 30 days."
+            action="Put it into the bin"
             onConfirm={() => remove.mutate()}
             trigger={
               <Button small look="quiet" aria-label={`Delete ${c.name}`}>
@@ -136,11 +148,13 @@ function ImportButton() {
   const navigate = useNavigate();
   const take = useMutation({
     mutationFn: async (file: File) => {
-      if (file.size > FILE_LIMIT)
+      const zip = /\.zip$/i.test(file.name);
+      const limit = zip ? ARCHIVE_LIMIT : FILE_LIMIT;
+      if (file.size > limit)
         throw new Error(
-          `“${file.name}” is ${Math.round(file.size / 1_048_576)} MB: at most 20 MB is accepted.`,
+          `“${file.name}” is ${Math.round(file.size / MEGABYTE)} MB: at most ${limit / MEGABYTE} MB is accepted.`,
         );
-      return api.importFile(await file.text());
+      return zip ? api.importArchive(file) : api.importFile(await file.text());
     },
     onSuccess: async ({ conversion, notes }) => {
       await Promise.all([
@@ -155,7 +169,7 @@ function ImportButton() {
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         aria-label="Design file"
         className="sr-only"
         tabIndex={-1}
@@ -187,5 +201,60 @@ function ImportButton() {
         </div>
       )}
     </div>
+  );
+}
+
+/** What was deleted and can still be put back. */
+function Bin() {
+  const { data } = useBin();
+  const client = useQueryClient();
+  const after = { onSuccess: () => client.invalidateQueries({ queryKey: keys.conversions }) };
+  const restore = useMutation({ mutationFn: (id: string) => api.restore(id), ...after });
+  const erase = useMutation({
+    mutationFn: async (id: string) => {
+      await api.erase(id);
+      const { outbox } = await import('../../store/outbox.ts');
+      await outbox.drop(id);
+    },
+    ...after,
+  });
+  const failed = restore.error ?? erase.error;
+  if (!data || data.length === 0) return null;
+  return (
+    <section className="mt-8">
+      <h2 className="text-xl">In the bin</h2>
+      <p className="text-[13px] text-faint">Erased 30 days after it was put here.</p>
+      <ul className="mt-2 max-w-2xl">
+        {data.map(c => (
+          <li key={c.id} className="flex items-center gap-2 border-t border-rule py-1.5">
+            <span className="min-w-0 grow truncate">
+              <b>{c.name}</b>{' '}
+              <span className="text-faint">
+                {c.pattern}, put here {formatDistanceToNow(new Date(c.binnedAt!), { addSuffix: true })}
+              </span>
+            </span>
+            <Button small onClick={() => restore.mutate(c.id)} aria-label={`Put ${c.name} back`}>
+              <Undo2 size={15} aria-hidden /> put back
+            </Button>
+            <Confirm
+              title={`Erase ${c.name}?`}
+              says="Its variants, history, log and photos are erased now. Only a file exported before brings it back."
+              action="Erase it"
+              onConfirm={() => erase.mutate(c.id)}
+              trigger={
+                <Button small look="quiet" aria-label={`Erase ${c.name}`}>
+                  <Trash2 size={15} aria-hidden /> erase
+                </Button>
+              }
+            />
+          </li>
+        ))}
+      </ul>
+      {failed && (
+        <p role="alert" className="text-signal">
+          {failed.message}
+        </p>
+      )}
+    </section>
   );
 }

@@ -21,7 +21,7 @@ export default function NewConversion() {
   const navigate = useNavigate();
   const client = useQueryClient();
   const create = useMutation({
-    mutationFn: ({ name, pattern }: Form) => api.create(name.trim(), pattern),
+    mutationFn: ({ name, pattern }: Form) => api.create({ name: name.trim(), pattern }),
     onSuccess: async record => {
       await client.invalidateQueries({ queryKey: keys.conversions });
       void navigate(`/c/${record.id}/survey`);

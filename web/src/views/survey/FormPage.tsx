@@ -1,10 +1,12 @@
-import type { Bay } from '@overcoat/core/model';
+import { type Facts, uncut } from '@overcoat/core/log';
+import type { Bay, Ready } from '@overcoat/core/model';
 import { printLength } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { ShellMap } from '../../shell-map/ShellMap.tsx';
 import { useOpenDesign } from '../../store/evaluation.ts';
+import { useFacts } from '../../store/log.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 
@@ -13,6 +15,7 @@ const FIELDS = ['width', 'height', 'depthMin', 'depthMax'] as const;
 /** The survey on paper: the unfolded shell, then a line a bay; blank to be written on, or filled. */
 export function Component() {
   const { shell, name, ready } = useOpenDesign();
+  const facts = useFacts();
   const units = useUnits();
   const [blank, setBlank] = useState(true);
   const figures = (bay: Bay, field: (typeof FIELDS)[number]) => {
@@ -86,8 +89,8 @@ export function Component() {
                     {FIELDS.map(field => (
                       <td key={field}>{figures(bay, field)}</td>
                     ))}
-                    <td>{blank ? '' : (ready.taps.find(t => t.id === bay.id)?.before ?? '')}</td>
-                    <td>{blank ? '' : notesOn(bay.id, ready)}</td>
+                    <td>{blank ? '' : (facts.knocks.get(bay.id)?.bare?.fact.sounds ?? '')}</td>
+                    <td>{blank ? '' : notesOn(bay.id, ready, facts)}</td>
                   </tr>
                 ))}
               </tbody>
@@ -99,10 +102,13 @@ export function Component() {
   );
 }
 
-function notesOn(bay: string, ready: ReturnType<typeof useOpenDesign>['ready']): string {
+function notesOn(bay: string, ready: Ready, facts: Facts): string {
+  const flag = facts.flags.get(bay);
   return [
     ...ready.rust.filter(r => r.bay === bay).map(r => `${r.grade} rust`),
-    ...ready.holes.filter(h => h.bay === bay).map(h => `${h.name}: ${h.state}`),
-    ...ready.flags.filter(f => f.id === bay).map(f => f.note || 'flagged'),
+    ...ready.holes
+      .filter(h => h.bay === bay)
+      .map(h => `${h.name}: ${(facts.holes.get(h.id) ?? uncut).state}`),
+    ...(flag ? [flag.fact.note || 'flagged'] : []),
   ].join('; ');
 }

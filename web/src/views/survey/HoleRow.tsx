@@ -1,18 +1,22 @@
-import { HOLE_STATES, type Hole } from '@overcoat/core/model';
-import { holeUnready, nextHoleState, stepHole, testHole } from '@overcoat/core/survey/ready';
+import { holeUnready, nextHoleState, uncut } from '@overcoat/core/log';
+import { type Fact, HOLE_STATES, type Hole } from '@overcoat/core/model';
 import { X } from 'lucide-react';
-import { dropReady, nowText, putReady } from '../../store/reshape.ts';
+import { useFacts, useLog } from '../../store/log.ts';
+import { dropReady, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
+import { JustNoted } from './JustNoted.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
 
 /** One hole and its chain: planned, cut, edge primed, bonded, leak-tested. */
 export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }) {
-  const next = nextHoleState(hole.state);
-  const at = HOLE_STATES.indexOf(hole.state);
+  const facts = useFacts().holes.get(hole.id) ?? uncut;
+  const { note, correct } = useLog.getState();
+  const next = nextHoleState(facts.state);
+  const at = HOLE_STATES.indexOf(facts.state);
   const put = (changed: Hole, label: string) => putReady(`${hole.name}: ${label}`, 'holes', changed);
-  const test = (by: 'rain' | 'hose', result: 'dry' | 'leaks') =>
-    put(testHole(hole, { by, on: nowText().slice(0, 10), result }), `${by}, ${result}`);
-  const last = hole.tests.at(-1);
+  const happened = (fact: Fact) => note(fact, { bay: hole.bay, about: hole.id });
+  const last = facts.tests.at(-1);
+  const unready = holeUnready(facts);
   return (
     <div className="mt-2 rounded-[4px] border border-rule bg-ticket p-2" data-hole={hole.id}>
       <div className="flex items-start gap-2">
@@ -46,7 +50,8 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
       </ol>
       {last && (
         <p className={`text-[13px] ${last.result === 'leaks' ? 'font-medium text-signal' : ''}`}>
-          {last.by} on {last.on.slice(0, 10)}: {last.result === 'dry' ? 'dry' : 'leaks, bond it again'}
+          {last.by}
+          {last.at && ` on ${last.at.slice(0, 10)}`}: {last.result === 'dry' ? 'dry' : 'leaks, bond it again'}
         </p>
       )}
       {hole.opening === null && (
@@ -59,38 +64,51 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
         />
       )}
       <div className="mt-1 flex flex-wrap gap-1">
-        {next && next !== 'leak-tested' && (
-          <Button small look="strong" onClick={() => put(stepHole(hole, 1), next)}>
+        {(next === 'cut' || next === 'edge primed' || next === 'bonded') && (
+          <Button small look="strong" onClick={() => happened({ kind: 'hole step', step: next })}>
             {next}
           </Button>
         )}
         {next === 'leak-tested' && (
           <>
-            <Button small look="strong" onClick={() => test('hose', 'dry')}>
+            <Button
+              small
+              look="strong"
+              onClick={() => happened({ kind: 'leak test', by: 'hose', result: 'dry' })}
+            >
               hosed: dry
             </Button>
-            <Button small look="strong" onClick={() => test('rain', 'dry')}>
+            <Button
+              small
+              look="strong"
+              onClick={() => happened({ kind: 'leak test', by: 'rain', result: 'dry' })}
+            >
               rained on: dry
             </Button>
-            <Button small look="danger" onClick={() => test('hose', 'leaks')}>
+            <Button
+              small
+              look="danger"
+              onClick={() => happened({ kind: 'leak test', by: 'hose', result: 'leaks' })}
+            >
               it leaks
             </Button>
           </>
         )}
-        {at > 0 && (
-          <Button small onClick={() => put(stepHole(hole, -1), 'one step back')}>
-            back
+        {facts.last && (
+          <Button small onClick={() => correct(facts.last!)} title="What was noted last did not happen">
+            take the last back
           </Button>
         )}
       </div>
-      {hole.state === 'planned' && (
+      <JustNoted about={hole.id} />
+      {facts.state === 'planned' && (
         <p className="text-[13px]">
           Look behind it first: cables, lines, rib, and what rises under it. Structural cuts are for licensed
           practice.
         </p>
       )}
-      {holeUnready(hole) && hole.state !== 'planned' && (
-        <p className="text-[13px] text-faint">Covering the bay waits: it {holeUnready(hole)}.</p>
+      {unready && facts.state !== 'planned' && (
+        <p className="text-[13px] text-faint">Covering the bay waits: it {unready}.</p>
       )}
     </div>
   );

@@ -1,11 +1,12 @@
-import type { Photo } from '@overcoat/core/model';
+import type { Pinned } from '@overcoat/core/log';
 import { Camera, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useOpenDesign } from '../../store/evaluation.ts';
+import { useFacts, useLog } from '../../store/log.ts';
 import { keepPhoto, usePhotoUrl } from '../../store/photos.ts';
-import { dropReady, freshReadyId, nowText, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { JustNoted } from './JustNoted.tsx';
 
 interface Props {
   bay: string;
@@ -17,10 +18,16 @@ interface Props {
 /** Photos pinned to a bay or to what is in it: from a file or the phone's camera, shown in place. */
 export function Photos({ bay, about, large = false }: Props) {
   const { ready } = useOpenDesign();
+  const facts = useFacts();
+  const { note, correct } = useLog.getState();
   const input = useRef<HTMLInputElement>(null);
   const [state, setState] = useState<string | null>(null);
   const [open, setOpen] = useState<string | null>(null);
-  const photos = ready.photos.filter(p => p.bay === bay && p.about === about);
+  const planned = new Set([...ready.rust, ...ready.holes].map(item => item.id));
+  // A photo outlives the rust it shows, on the bay.
+  const hangsOn = (p: Pinned<'photo'>) =>
+    p.about !== undefined && planned.has(p.about) ? p.about : undefined;
+  const photos = facts.photos.filter(p => p.bay === bay && hangsOn(p) === about);
   const name = about ? `${about} in ${bay}` : bay;
   const shown = photos.find(p => p.id === open);
   const add = async (files: FileList | null) => {
@@ -28,14 +35,7 @@ export function Photos({ bay, about, large = false }: Props) {
       try {
         setState('making it ready…');
         const kept = await keepPhoto(file);
-        putReady(`photo of ${bay}`, 'photos', {
-          id: freshReadyId('photos', 'photo'),
-          bay,
-          ...(about ? { about } : {}),
-          ...kept,
-          note: '',
-          at: nowText(),
-        });
+        note({ kind: 'photo', ...kept, note: '' }, { bay, ...(about ? { about } : {}) });
         setState(null);
       } catch (error) {
         setState(error instanceof Error ? error.message : String(error));
@@ -67,13 +67,14 @@ export function Photos({ bay, about, large = false }: Props) {
           {state}
         </output>
       )}
+      {about === undefined && <JustNoted bay={bay} kinds={['photo']} />}
       <div className="mt-1 flex flex-wrap gap-1.5">
-        {photos.map(p => (
+        {photos.map((p, i) => (
           <button
             key={p.id}
             type="button"
             onClick={() => setOpen(p.id)}
-            aria-label={`Photo ${p.id} of ${name}${p.note ? `: ${p.note}` : ''}`}
+            aria-label={`Photo ${i + 1} of ${name}${p.fact.note ? `: ${p.fact.note}` : ''}`}
           >
             <Picture photo={p} className="h-16 rounded-[3px] border border-ink" />
           </button>
@@ -86,19 +87,19 @@ export function Photos({ bay, about, large = false }: Props) {
             <div className="mt-3 flex gap-2">
               <input
                 aria-label="Note on the photo"
-                defaultValue={shown.note}
+                defaultValue={shown.fact.note}
                 maxLength={500}
                 placeholder="what it shows"
                 className="min-h-9 grow rounded-[4px] border border-rule bg-ticket px-2"
                 onBlur={e =>
-                  e.target.value !== shown.note &&
-                  putReady('note on a photo', 'photos', { ...shown, note: e.target.value })
+                  e.target.value !== shown.fact.note &&
+                  correct(shown.id, { ...shown.fact, note: e.target.value })
                 }
               />
               <Button
                 look="danger"
                 onClick={() => {
-                  dropReady('photo taken off', 'photos', shown.id);
+                  correct(shown.id);
                   setOpen(null);
                 }}
               >
@@ -106,7 +107,8 @@ export function Photos({ bay, about, large = false }: Props) {
               </Button>
             </div>
             <p className="mt-2 text-[13px] text-faint">
-              {shown.at.slice(0, 10)}. Where it was taken is not kept.
+              {shown.at ? `${shown.at.slice(0, 10)}. ` : ''}Where it was taken is not kept. Taken off, it is
+              erased after 30 days; until then the log can put it back.
             </p>
           </>
         )}
@@ -115,11 +117,12 @@ export function Photos({ bay, about, large = false }: Props) {
   );
 }
 
-function Picture({ photo, className }: { photo: Photo; className: string }) {
-  const url = usePhotoUrl(photo.hash);
-  const alt = photo.note || `Photo of bay ${photo.bay}`;
+function Picture({ photo, className }: { photo: Pinned<'photo'>; className: string }) {
+  const { hash, note, width, height } = photo.fact;
+  const url = usePhotoUrl(hash);
+  const alt = note || `Photo of bay ${photo.bay}`;
   return url ? (
-    <img src={url} alt={alt} width={photo.width} height={photo.height} className={`${className} w-auto`} />
+    <img src={url} alt={alt} width={width} height={height} className={`${className} w-auto`} />
   ) : (
     <span className={`${className} inline-block w-20 bg-table`} />
   );

@@ -46,14 +46,8 @@ export function PutOnMap({ layout, what }: { layout: ShellLayout; what: Exclude<
         editShell(`pocket behind ${bay.id}`, s =>
           setPocket(s, zone.zone.id, newPocket(shell, zone.zone, bay.station)),
         ),
-      rust: () => {
-        putReady(`rust in ${bay.id}`, 'rust', newRust(bay.id, at));
-        return null;
-      },
-      gland: () => {
-        putReady(`gland in ${bay.id}`, 'holes', newHole(bay.id, null, at));
-        return null;
-      },
+      rust: () => putReady(`rust in ${bay.id}`, 'rust', newRust(bay.id, at)),
+      gland: () => putReady(`gland in ${bay.id}`, 'holes', newHole(bay.id, null, at)),
     }[what]();
     setRefused(why ? { bay: bay.id, why } : null);
     if (!why) select([bay.id]);

@@ -1,24 +1,25 @@
-import type { StripItem } from '@overcoat/core/model';
+import type { Fact, FactOf } from '@overcoat/core/model';
 import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
 import { Plus, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
-import { dropReady, freshReadyId, putReady } from '../../store/reshape.ts';
+import { useFacts, useLog } from '../../store/log.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { HoleRow } from './HoleRow.tsx';
 import { RustRow } from './RustRow.tsx';
 
 function useReadyWarnings() {
-  const { shell, ready } = useOpenDesign();
+  const design = useOpenDesign();
+  const facts = useFacts();
   const variant = useVariant();
   return useMemo(
     () => ({
-      warnings: readyWarnings(shell, ready, variant.design),
-      conflicts: holeConflicts(shell, ready),
+      warnings: readyWarnings(design, facts, variant.design),
+      conflicts: holeConflicts(design.shell, design.ready),
     }),
-    [shell, ready, variant.design],
+    [design, facts, variant.design],
   );
 }
 
@@ -31,9 +32,11 @@ export function useReadyCount(): number {
 /** All of making ready: what stands in the way, rust, holes, the knock test, and what came out. */
 export function ReadyPanel() {
   const { ready } = useOpenDesign();
+  const { knocks } = useFacts();
   const select = useDesign(s => s.select);
   const { warnings, conflicts } = useReadyWarnings();
-  const taps = (word: string) => ready.taps.filter(t => (t.after ?? t.before) === word).length;
+  const sounding = (word: string) =>
+    [...knocks.values()].filter(k => (k.damped ?? k.bare)?.fact.sounds === word).length;
   const go = (bay: string) => (
     <button type="button" className="font-semibold text-chalk underline" onClick={() => select([bay])}>
       {bay}
@@ -82,33 +85,22 @@ export function ReadyPanel() {
       <section>
         <h3 className="text-lg">Knock test</h3>
         <p>
-          {taps('rings')} ring, {taps('dull')} dull, {taps('dead')} dead. Knock on every panel; stop damping
-          when it sounds dead, not when the box is empty.
+          {sounding('rings')} ring, {sounding('dull')} dull, {sounding('dead')} dead. Knock on every panel;
+          stop damping when it sounds dead, not when the box is empty.
         </p>
       </section>
-      <StripList />
+      <TakenOut />
     </div>
   );
 }
 
-const BECOMES: StripItem['becomes'][] = ['template', 'goes back', 'sold', 'scrap'];
+type Item = FactOf<'taken out'>;
+const BECOMES: Item['becomes'][] = ['template', 'goes back', 'sold', 'scrap'];
 
-function StripList() {
-  const { ready, shell } = useOpenDesign();
-  const text = (item: StripItem, field: 'name' | 'fixings' | 'kept', label: string) => (
-    <input
-      aria-label={`${label} of ${item.name}`}
-      defaultValue={item[field]}
-      placeholder={label}
-      maxLength={field === 'name' ? 120 : 500}
-      className="min-h-8 w-full rounded-[4px] border border-rule bg-ticket px-2"
-      onBlur={e => {
-        const value = e.target.value.trim();
-        if (value !== item[field] && (field !== 'name' || value))
-          putReady(`${item.name}: ${label}`, 'strip', { ...item, [field]: value });
-      }}
-    />
-  );
+function TakenOut() {
+  const { shell } = useOpenDesign();
+  const items = useFacts().takenOut;
+  const { note, correct } = useLog.getState();
   return (
     <section>
       <div className="flex items-center justify-between">
@@ -116,14 +108,10 @@ function StripList() {
         <Button
           small
           onClick={() =>
-            putReady('taken out', 'strip', {
-              id: freshReadyId('strip', 'strip'),
-              name: 'Panel',
-              zone: shell.zones[0]!.id,
-              becomes: 'template',
-              fixings: '',
-              kept: '',
-            })
+            note(
+              { kind: 'taken out', name: 'Panel', becomes: 'template', fixings: '', kept: '' },
+              { zone: shell.zones[0]!.id },
+            )
           }
         >
           <Plus size={14} aria-hidden /> something
@@ -133,36 +121,45 @@ function StripList() {
         Old floors and linings are the best templates. Headliners and pillar trims may hide airbags: do not
         pry there.
       </p>
-      {ready.strip.map(item => (
-        <div key={item.id} className="mt-2 grid grid-cols-[1.5fr_1fr_auto] gap-1.5">
-          {text(item, 'name', 'name')}
-          <Select
-            label="becomes"
-            hideLabel
-            value={item.becomes}
-            onChange={e =>
-              putReady(`${item.name} becomes`, 'strip', {
-                ...item,
-                becomes: e.target.value as StripItem['becomes'],
-              })
-            }
-          >
-            {BECOMES.map(b => (
-              <option key={b}>{b}</option>
-            ))}
-          </Select>
-          <Button
-            small
-            look="quiet"
-            aria-label={`Remove ${item.name}`}
-            onClick={() => dropReady(`${item.name} removed`, 'strip', item.id)}
-          >
-            <X size={14} />
-          </Button>
-          {text(item, 'fixings', 'fixings')}
-          {text(item, 'kept', 'where it is')}
-        </div>
+      {items.map(({ id, fact }) => (
+        <ItemRow key={id} item={fact} onChange={instead => correct(id, instead)} onDrop={() => correct(id)} />
       ))}
     </section>
+  );
+}
+
+function ItemRow({ item, onChange, onDrop }: { item: Item; onChange(instead: Fact): void; onDrop(): void }) {
+  const text = (field: 'name' | 'fixings' | 'kept', label: string) => (
+    <input
+      aria-label={`${label} of ${item.name}`}
+      defaultValue={item[field]}
+      placeholder={label}
+      maxLength={field === 'name' ? 120 : 500}
+      className="min-h-8 w-full rounded-[4px] border border-rule bg-ticket px-2"
+      onBlur={e => {
+        const value = e.target.value.trim();
+        if (value !== item[field] && (field !== 'name' || value)) onChange({ ...item, [field]: value });
+      }}
+    />
+  );
+  return (
+    <div className="mt-2 grid grid-cols-[1.5fr_1fr_auto] gap-1.5">
+      {text('name', 'name')}
+      <Select
+        label="becomes"
+        hideLabel
+        value={item.becomes}
+        onChange={e => onChange({ ...item, becomes: e.target.value as Item['becomes'] })}
+      >
+        {BECOMES.map(b => (
+          <option key={b}>{b}</option>
+        ))}
+      </Select>
+      <Button small look="quiet" aria-label={`Take back: ${item.name}`} onClick={onDrop}>
+        <X size={14} />
+      </Button>
+      {text('fixings', 'fixings')}
+      {text('kept', 'where it is')}
+    </div>
   );
 }

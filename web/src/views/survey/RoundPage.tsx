@@ -6,8 +6,9 @@ import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
+import { useFacts, useLog } from '../../store/log.ts';
 import { useUnits } from '../../store/preferences.ts';
-import { dropReady, editShell, putReady } from '../../store/reshape.ts';
+import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberPad } from './NumberPad.tsx';
 import { Photos } from './Photos.tsx';
@@ -27,7 +28,9 @@ const FIELDS: { field: BayField; name: string; hint: string; min: number; max: n
 
 /** Bay after bay in walking order, one size at a time, for the van: a tape in one hand, this in the other. */
 export function Component() {
-  const { shell, ready } = useOpenDesign();
+  const { shell } = useOpenDesign();
+  const facts = useFacts();
+  const note = useLog(s => s.note);
   const units = useUnits();
   const walk = useMemo(() => walkingOrder(shell).map(w => w.bay.id), [shell]);
   const steps = walk.length * FIELDS.length;
@@ -50,7 +53,7 @@ export function Component() {
   const previousId = walk[Math.floor(at / FIELDS.length) - 1];
   const previous = previousId ? findBay(shell, previousId)?.bay[what.field] : undefined;
   const twin = twinOf(shell, zone, bay);
-  const flagged = ready.flags.some(f => f.id === id);
+  const flagged = facts.flags.has(id);
   const left = Array.from({ length: steps }, (_, i) => i).filter(i => !isDone(i)).length;
   // biome-ignore lint/correctness/useExhaustiveDependencies: each new question takes the focus.
   useEffect(() => {
@@ -163,11 +166,7 @@ export function Component() {
           <Button
             className="min-h-12"
             aria-pressed={flagged}
-            onClick={() =>
-              flagged
-                ? dropReady(`${id} flag`, 'flags', id)
-                : putReady(`${id} flagged`, 'flags', { id, note: '' })
-            }
+            onClick={() => note(flagged ? { kind: 'flag off' } : { kind: 'flag', note: '' }, { bay: id })}
           >
             <Flag size={18} aria-hidden className={flagged ? 'fill-signal text-signal' : ''} />{' '}
             {flagged ? 'flagged' : 'flag'}
@@ -198,14 +197,19 @@ function Choice({ name, value, onClick }: { name: string; value: Measurement | u
 
 /** Where the readings are: with the server, or kept on this device. */
 function RoundSave() {
-  const { state, pending, message, retry } = useDesign();
+  const { state, pending, refused, message, retry } = useDesign();
+  const notes = useLog(s => s.waiting.length);
   const says =
     state === 'saved'
-      ? 'all saved'
+      ? refused.length > 0
+        ? `${refused.length} not taken: see the top of Survey`
+        : notes > 0
+          ? 'saving…'
+          : 'all saved'
       : state === 'saving'
         ? 'saving…'
         : state === 'offline'
-          ? `server away: ${pending.length} kept here, sent when it is back`
+          ? `server away: ${pending.length + notes} kept here, sent when it is back`
           : state === 'conflict'
             ? 'another window changed the same size: it will ask'
             : `not taken: ${message}`;

@@ -1,10 +1,12 @@
+import { type RustStep, rustState } from '@overcoat/core/log';
 import type { RustSpot } from '@overcoat/core/model';
-import { type RustStep, rustState } from '@overcoat/core/survey/ready';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { dropReady, nowText, putReady } from '../../store/reshape.ts';
+import { useFacts, useLog } from '../../store/log.ts';
+import { dropReady, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { JustNoted } from './JustNoted.tsx';
 import { Photos } from './Photos.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
 
@@ -19,8 +21,10 @@ const STEPS: Record<RustStep, string> = {
 
 /** One rust spot: what was done, what comes next, and the clock of the step that works. */
 export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boolean }) {
-  const now = useNow(spot.done.length > 0);
-  const { next, wait, bare } = rustState(spot, now);
+  const done = useFacts().rust.get(spot.id) ?? [];
+  const { note, correct } = useLog.getState();
+  const now = useNow(done.length > 0);
+  const { next, wait, bare, last } = rustState(done, now);
   const put = (change: Partial<RustSpot>, label = 'rust') =>
     putReady(`${spot.bay} ${label}`, 'rust', { ...spot, ...change });
   return (
@@ -64,18 +68,19 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
             <Button
               small
               look="strong"
-              onClick={() => put({ done: [...spot.done, { step: next, at: nowText() }] }, STEPS[next])}
+              onClick={() => note({ kind: 'rust step', step: next }, { bay: spot.bay, about: spot.id })}
             >
               {next} done
             </Button>
           )}
-          {spot.done.length > 0 && (
-            <Button small onClick={() => put({ done: spot.done.slice(0, -1) }, 'step back')}>
-              back
+          {last && (
+            <Button small onClick={() => correct(last.entry)} title={`It was not: ${STEPS[last.step]}`}>
+              take back {last.step}
             </Button>
           )}
         </div>
       </div>
+      <JustNoted about={spot.id} />
       <PlaceFields
         bay={spot.bay}
         at={spot.at}

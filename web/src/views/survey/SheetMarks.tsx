@@ -1,5 +1,5 @@
+import { rustState, uncut } from '@overcoat/core/log';
 import type { KeepClear, Opening, Place, Pocket, Shell } from '@overcoat/core/model';
-import { rustState } from '@overcoat/core/survey/ready';
 import {
   fromSheet,
   moveRib,
@@ -17,12 +17,14 @@ import {
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { MM } from '../../shell-map/ShellMap.tsx';
 import { useOpenDesign } from '../../store/evaluation.ts';
+import { useFacts } from '../../store/log.ts';
 import { editShell, reshape } from '../../store/reshape.ts';
 import { type Put, PutOnMap } from './PutOnMap.tsx';
 
 /** What lies on the bays: rust, holes, keep-clears and zones of use; and the handles to arrange by. */
 export function SheetMarks({ layout, arrange, put }: { layout: ShellLayout; arrange: boolean; put: Put }) {
   const { shell, ready } = useOpenDesign();
+  const facts = useFacts();
   const bays = new Map(
     layout.zones.flatMap(zone => zone.bays.map(bay => [bay.bay.id, { zone, bay }] as const)),
   );
@@ -80,15 +82,13 @@ export function SheetMarks({ layout, arrange, put }: { layout: ShellLayout; arra
           )}
         {ready.holes.map(h => {
           const r = spot(h.bay, h.at, 0.12);
-          return r && <Mark key={h.id} x={r.x} y={r.y} letter="H" wants={h.state !== 'leak-tested'} />;
+          const { state } = facts.holes.get(h.id) ?? uncut;
+          return r && <Mark key={h.id} x={r.x} y={r.y} letter="H" wants={state !== 'leak-tested'} />;
         })}
         {ready.rust.map(spotted => {
           const r = spot(spotted.bay, spotted.at, 0.12);
-          return (
-            r && (
-              <Mark key={spotted.id} x={r.x} y={r.y} letter="R" wants={rustState(spotted, Infinity).bare} />
-            )
-          );
+          const { bare } = rustState(facts.rust.get(spotted.id) ?? [], Infinity);
+          return r && <Mark key={spotted.id} x={r.x} y={r.y} letter="R" wants={bare} />;
         })}
       </g>
       {arrange && put === 'nothing' && layout.zones.map(zone => <Handles key={zone.zone.id} zone={zone} />)}

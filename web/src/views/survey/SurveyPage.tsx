@@ -1,5 +1,5 @@
+import { rustState, uncut } from '@overcoat/core/log';
 import type { Bay, Zone } from '@overcoat/core/model';
-import { rustState } from '@overcoat/core/survey/ready';
 import { deleteBays, isSurveyed, layoutShell, setMaster } from '@overcoat/core/survey/shell';
 import { printLength } from '@overcoat/core/units';
 import { Footprints } from 'lucide-react';
@@ -10,6 +10,7 @@ import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { reliefOf, shade } from '../../shell-map/relief.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
+import { useFacts } from '../../store/log.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -19,6 +20,7 @@ import { Tabs } from '../../ui/Tabs.tsx';
 import { Advice, BayCard, ClosureNote } from './BayCard.tsx';
 import { FilesPanel } from './FilesPanel.tsx';
 import { FoldedVan } from './FoldedVan.tsx';
+import { LogPanel } from './LogPanel.tsx';
 import { PUTS, type Put } from './PutOnMap.tsx';
 import { ReadyPanel, useReadyCount } from './ReadyPanel.tsx';
 import { SheetMarks } from './SheetMarks.tsx';
@@ -48,21 +50,26 @@ export function Component() {
   const [tab, setTab] = useState('bay');
   const waiting = useReadyCount();
   const { shell, ready } = design;
+  const facts = useFacts();
   const placed = useMemo(() => new Map(layoutShell(shell).zones.map(z => [z.zone.id, z])), [shell]);
   const shown = useMemo((): Record<Exclude<Filter, 'all'>, (bay: Bay) => boolean> => {
-    const rust = new Set(ready.rust.filter(r => rustState(r, Infinity).bare).map(r => r.bay));
-    const drums = new Set(ready.taps.filter(t => (t.after ?? t.before) === 'rings').map(t => t.id));
-    const flagged = new Set(ready.flags.map(f => f.id));
-    const unready = new Set([...rust, ...ready.holes.filter(h => h.state !== 'leak-tested').map(h => h.bay)]);
+    const isBare = (spot: string) => rustState(facts.rust.get(spot) ?? [], Infinity).bare;
+    const rust = new Set(ready.rust.filter(r => isBare(r.id)).map(r => r.bay));
+    const drums = (bay: string) => {
+      const knock = facts.knocks.get(bay);
+      return (knock?.damped ?? knock?.bare)?.fact.sounds === 'rings';
+    };
+    const untested = (hole: string) => (facts.holes.get(hole) ?? uncut).state !== 'leak-tested';
+    const unready = new Set([...rust, ...ready.holes.filter(h => untested(h.id)).map(h => h.bay)]);
     return {
       assumed: bay => !isSurveyed(bay),
       unfinished: bay => unready.has(bay.id),
-      flagged: bay => flagged.has(bay.id),
+      flagged: bay => facts.flags.has(bay.id),
       rust: bay => rust.has(bay.id),
-      drums: bay => drums.has(bay.id),
+      drums: bay => drums(bay.id),
       deep: bay => bay.depthMax.value >= 0.06,
     };
-  }, [ready]);
+  }, [ready, facts]);
   const paint = (bay: Bay, zone: Zone) => {
     const done = isSurveyed(bay);
     const depth =
@@ -202,6 +209,7 @@ export function Component() {
               ),
               content: <ReadyPanel />,
             },
+            { key: 'log', name: 'Log', content: <LogPanel /> },
             { key: 'van', name: 'Whole van', content: <VanPanel /> },
             { key: 'files', name: 'In & out', content: <FilesPanel /> },
           ]}
@@ -234,10 +242,9 @@ function MasterSizes() {
       min={min}
       max={max}
       onMeasure={value => {
-        edit(`${label.toLowerCase()} ${value.basis === 'measured' ? value.entered : ''}`, draft => {
+        return edit(`${label.toLowerCase()} ${value.basis === 'measured' ? value.entered : ''}`, draft => {
           draft.shell = setMaster(design.shell, field, value);
         });
-        return null;
       }}
     />
   ));

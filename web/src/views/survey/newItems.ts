@@ -74,7 +74,6 @@ export const newRust = (bay: string, at?: Place): RustSpot => ({
   ...(at ? { at } : {}),
   size: guess(0.03),
   grade: 'surface',
-  done: [],
   note: '',
 });
 
@@ -88,7 +87,5 @@ export function newHole(bay: string, opening: Opening | null, at = opening?.at):
     name: opening ? `${opening.kind} ${opening.id}` : `Gland in ${bay}`,
     size: opening?.width ?? guess(0.025),
     ...(at ? { at } : {}),
-    state: 'planned',
-    tests: [],
   };
 }

@@ -1,12 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { type Design, upgrade } from '@overcoat/core/model';
+import {
+  type ConversionRecord,
+  type ConversionSummary,
+  type Design,
+  type Entry,
+  upgrade,
+} from '@overcoat/core/model';
 import { measuredBays } from '@overcoat/core/survey/shell';
-import { QueryTypes } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
+import { notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
-import type { Models, RevisionRow } from '../db/models.ts';
-import { notFound, Problem } from './problem.ts';
+import { addEntries } from '../log/store.ts';
+import { type ConversionRows, conversionRows, type RevisionRow } from './rows.ts';
 
 const pack = promisify(gzip);
 /** Packs a body for the history, off this thread. */
@@ -19,28 +26,6 @@ export interface Body {
   label: string;
 }
 
-export interface ConversionRecord {
-  id: string;
-  revision: number;
-  savedAt: string;
-  /** What undo and redo would take back or bring back; null when there is nothing. */
-  undo: string | null;
-  redo: string | null;
-  design: Design;
-}
-
-export interface ConversionSummary {
-  id: string;
-  name: string;
-  revision: number;
-  savedAt: string;
-  pattern: string;
-  note: string;
-  variants: string[];
-  measured: number;
-  bays: number;
-}
-
 /**
  * Conversions and their revisions. Every accepted change is a new revision; undo and redo write new revisions
  * too, linked by `back` and `forward`, so that they survive a reload.
@@ -48,31 +33,51 @@ export interface ConversionSummary {
 export class ConversionStore {
   constructor(private readonly db: Database) {}
 
-  async list(): Promise<ConversionSummary[]> {
-    const rows = await this.db.models.Conversion.findAll({ order: [['saved_at', 'DESC']] });
+  /** Those at hand, or those in the bin. */
+  async list(where: 'at hand' | 'in the bin'): Promise<ConversionSummary[]> {
+    const rows = await conversionRows(this.db.reader).Conversion.findAll({
+      where: { binned_at: where === 'at hand' ? null : { [Op.ne]: null } },
+      order: [[where === 'at hand' ? 'saved_at' : 'binned_at', 'DESC']],
+    });
     return rows.map(r => ({
       id: r.id,
       name: r.name,
       revision: r.revision,
       savedAt: r.saved_at,
+      binnedAt: r.binned_at ?? null,
       ...JSON.parse(r.summary),
     }));
   }
 
-  async read(id: string, models = this.db.models): Promise<ConversionRecord> {
+  async read(id: string, models = conversionRows(this.db.reader)): Promise<ConversionRecord> {
     const conversion = await models.Conversion.findByPk(id);
     if (!conversion) throw notFound('such conversion');
+    if (conversion.binned_at) throw inBin();
     const row = await this.revision(id, conversion.revision, models);
     return this.record(row, await open(row), models);
   }
 
-  async create(design: Design, label: string): Promise<ConversionRecord> {
+  async empty(): Promise<boolean> {
+    return (await conversionRows(this.db.reader).Conversion.count()) === 0;
+  }
+
+  /** The last design of every conversion, those in the bin too. */
+  async *designs(): AsyncIterable<Design> {
+    const rows = conversionRows(this.db.reader);
+    for (const { id, revision } of await rows.Conversion.findAll())
+      yield await open(await this.revision(id, revision, rows));
+  }
+
+  /** A new conversion, with what its log already tells. */
+  async create(design: Design, label: string, log: readonly Entry[] = []): Promise<ConversionRecord> {
     const id = randomUUID();
     const document = await packBody(Buffer.from(JSON.stringify({ design, label } satisfies Body)));
-    return this.db.write(async models => {
+    return this.db.write(async writer => {
+      const models = conversionRows(writer);
       const at = new Date().toISOString();
       await models.Conversion.create({ id, ...summaryOf(design), revision: 1, created_at: at, saved_at: at });
       await models.Revision.create({ conversion_id: id, revision: 1, label, saved_at: at, document });
+      if (log.length > 0) await addEntries(writer, id, log);
       return { id, revision: 1, savedAt: at, undo: null, redo: null, design };
     });
   }
@@ -85,8 +90,14 @@ export class ConversionStore {
     body: Promise<Buffer>,
   ): Promise<ConversionRecord> {
     const document = await body;
-    return this.db.write(models =>
-      this.append(id, expected, design, { document, label, back: expected, forward: null }, models),
+    return this.db.write(writer =>
+      this.append(
+        id,
+        expected,
+        design,
+        { document, label, back: expected, forward: null },
+        conversionRows(writer),
+      ),
     );
   }
 
@@ -108,9 +119,34 @@ export class ConversionStore {
     });
   }
 
+  /** Puts a conversion into the bin, its log and files with it. */
   async remove(id: string): Promise<void> {
-    const gone = await this.db.write(models => models.Conversion.destroy({ where: { id } }));
-    if (gone === 0) throw notFound('such conversion');
+    await this.bin(id, new Date().toISOString(), null);
+  }
+
+  async restore(id: string): Promise<void> {
+    await this.bin(id, null, { [Op.ne]: null });
+  }
+
+  /** Erases conversions in the bin, history and log with them: the one with this id, or those put there before a moment. */
+  async erase(which: { id: string } | { before: Date }): Promise<string[]> {
+    const where =
+      'id' in which
+        ? { id: which.id, binned_at: { [Op.ne]: null } }
+        : { binned_at: { [Op.lte]: which.before.toISOString() } };
+    return this.db.write(async writer => {
+      const { Conversion } = conversionRows(writer);
+      const ids = (await Conversion.findAll({ where, attributes: ['id'] })).map(r => r.id);
+      await Conversion.destroy({ where: { id: ids } });
+      return ids;
+    });
+  }
+
+  private async bin(id: string, binned_at: string | null, is: null | { [Op.ne]: null }): Promise<void> {
+    const [moved] = await this.db.write(writer =>
+      conversionRows(writer).Conversion.update({ binned_at }, { where: { id, binned_at: is } }),
+    );
+    if (moved === 0) throw notFound(binned_at ? 'such conversion' : 'such conversion in the bin');
   }
 
   private travel(
@@ -118,10 +154,11 @@ export class ConversionStore {
     expected: number,
     choose: (
       current: RevisionRow,
-      models: Models,
+      models: ConversionRows,
     ) => Promise<{ target: RevisionRow; back: number | null; forward: number | null; label: string }>,
   ): Promise<ConversionRecord> {
-    return this.db.write(async models => {
+    return this.db.write(async writer => {
+      const models = conversionRows(writer);
       const current = await models.Revision.findOne({ where: { conversion_id: id, revision: expected } });
       if (!current) throw await this.stale(id, expected, models);
       const { target, ...links } = await choose(current, models);
@@ -135,7 +172,7 @@ export class ConversionStore {
     previous: number,
     design: Design,
     change: { document: Buffer; label: string; back: number | null; forward: number | null },
-    models: Models,
+    models: ConversionRows,
   ): Promise<ConversionRecord> {
     const saved = {
       conversion_id: id,
@@ -146,7 +183,7 @@ export class ConversionStore {
     // The one hot path: by plain SQL, for building model instances would cost more than the write itself.
     const { name, summary } = summaryOf(design);
     const [, moved] = (await models.sequelize.query(
-      'UPDATE conversions SET name = $name, summary = $summary, revision = $revision, saved_at = $at WHERE id = $id AND revision = $previous',
+      'UPDATE conversions SET name = $name, summary = $summary, revision = $revision, saved_at = $at WHERE id = $id AND revision = $previous AND binned_at IS NULL',
       {
         bind: { name, summary, revision: saved.revision, at: saved.saved_at, id, previous },
         type: QueryTypes.UPDATE,
@@ -161,7 +198,7 @@ export class ConversionStore {
   }
 
   /** Why a change on `expected` is refused, with what is there now, so that the client can merge. */
-  private async stale(id: string, expected: number, models: Models): Promise<Problem> {
+  private async stale(id: string, expected: number, models: ConversionRows): Promise<Problem> {
     const current = await this.read(id, models);
     return new Problem(
       409,
@@ -171,7 +208,7 @@ export class ConversionStore {
     );
   }
 
-  private async revision(id: string, revision: number, models: Models): Promise<RevisionRow> {
+  private async revision(id: string, revision: number, models: ConversionRows): Promise<RevisionRow> {
     const row = await models.Revision.findOne({ where: { conversion_id: id, revision } });
     if (!row) throw notFound('such revision');
     return row;
@@ -180,7 +217,7 @@ export class ConversionStore {
   private async record(
     row: Pick<RevisionRow, 'conversion_id' | 'revision' | 'back' | 'forward' | 'label' | 'saved_at'>,
     design: Design,
-    models: Models,
+    models: ConversionRows,
   ): Promise<ConversionRecord> {
     const next =
       row.forward === null || row.forward === undefined
@@ -196,6 +233,9 @@ export class ConversionStore {
     };
   }
 }
+
+const inBin = () =>
+  new Problem(404, 'In the bin', 'This conversion is in the bin: take it out there to go on with it.');
 
 /** The design of a revision; one kept in an earlier format is brought up as it is read. */
 async function open(row: RevisionRow): Promise<Design> {

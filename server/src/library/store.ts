@@ -1,5 +1,6 @@
 import { isSize, type Library, makeLibrary, referenceMaterials } from '@overcoat/core/materials';
 import {
+  type Design,
   type DesignFile,
   LIBRARY_FORMAT,
   type Material,
@@ -8,10 +9,9 @@ import {
   same,
   upgradeOwn,
 } from '@overcoat/core/model';
+import { invalid, notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
-import type { Models } from '../db/models.ts';
-import type { ConversionStore } from './conversionStore.ts';
-import { invalid, notFound, Problem } from './problem.ts';
+import { type LibraryRows, libraryRows } from './rows.ts';
 
 const REFERENCE = new Set(referenceMaterials.map(m => m.id));
 
@@ -23,8 +23,8 @@ export class LibraryStore {
 
   async read(): Promise<{ materials: Material[]; prices: Price[]; library: Library }> {
     if (this.cached) return this.cached;
-    const materials = (await this.db.models.Material.findAll()).map(r => openOwn(r.document));
-    const prices = (await this.db.models.Price.findAll()).map(
+    const materials = (await libraryRows(this.db.reader).Material.findAll()).map(r => openOwn(r.document));
+    const prices = (await libraryRows(this.db.reader).Price.findAll()).map(
       ({ material, thickness, width, price }): Price => ({
         format: LIBRARY_FORMAT,
         material,
@@ -47,12 +47,11 @@ export class LibraryStore {
     );
   }
 
-  async removeMaterial(id: string, conversions: ConversionStore): Promise<void> {
-    for (const { id: conversion, name } of await conversions.list()) {
-      const { design } = await conversions.read(conversion);
+  /** Refused while one of `designs`, those in the bin too, uses it. */
+  async removeMaterial(id: string, designs: AsyncIterable<Design>): Promise<void> {
+    for await (const design of designs)
       if (materialsUsed(design).has(id))
-        throw new Problem(409, 'Still used', `“${name}” uses this material: take it out there first.`);
-    }
+        throw new Problem(409, 'Still used', `“${design.name}” uses this material: take it out there first.`);
     const gone = await this.change(models => models.Material.destroy({ where: { id } }));
     if (gone === 0) throw notFound('such own material');
   }
@@ -111,8 +110,8 @@ export class LibraryStore {
     return { file: renamed.size > 0 ? rename(file, renamed) : file, notes };
   }
 
-  private async change<T>(work: (models: Models) => Promise<T>): Promise<T> {
-    const result = await this.db.write(work);
+  private async change<T>(work: (rows: LibraryRows) => Promise<T>): Promise<T> {
+    const result = await this.db.write(writer => work(libraryRows(writer)));
     this.cached = null;
     return result;
   }

@@ -1,0 +1,94 @@
+import type { Design, Entry, FactOf } from '../model/index.ts';
+import { afterFact, type HoleFacts, uncut } from './holes.ts';
+import type { RustStepDone } from './rust.ts';
+import { type Standing, standing } from './standing.ts';
+
+/** A fact with the bay it lies in as that is called today; null where it is about no bay that is on the map. */
+export type Pinned<K extends Standing['fact']['kind'] = Standing['fact']['kind']> = Standing<FactOf<K>> & {
+  bay: string | null;
+};
+
+interface Knock {
+  /** Before anything was stuck on. */
+  bare?: Standing<FactOf<'knock'>>;
+  /** After damping. */
+  damped?: Standing<FactOf<'knock'>>;
+}
+
+/** What happened in the van, as it stands: the state of the shell. */
+export interface Facts {
+  /** Steps done, by rust spot. */
+  rust: ReadonlyMap<string, readonly RustStepDone[]>;
+  /** How far each hole is, by hole; one without an entry is not there. */
+  holes: ReadonlyMap<string, HoleFacts>;
+  /** By bay. */
+  knocks: ReadonlyMap<string, Knock>;
+  /** Bays to come back to. */
+  flags: ReadonlyMap<string, Standing<FactOf<'flag'>>>;
+  /** Photos, wherever they were taken. */
+  photos: readonly Pinned<'photo'>[];
+  /** What came out of the van. */
+  takenOut: readonly Pinned<'taken out'>[];
+  /** Every fact that stands, the first taken in first. */
+  all: readonly Pinned[];
+  /** Those whose bay, rust spot or hole is no longer on the map. */
+  offMap: readonly Pinned[];
+}
+
+/**
+ * What follows from a log, for the shell as it is planned now. `entries` stand in the order in which they were taken
+ * in, which decides where two tell differently.
+ */
+export function factsOf(entries: readonly Entry[], design: Pick<Design, 'shell' | 'ready'>): Facts {
+  const today = namesToday(design.shell);
+  const zones = new Set(design.shell.zones.map(z => z.id));
+  const planned = new Map([...design.ready.rust, ...design.ready.holes].map(item => [item.id, item.bay]));
+  const rust = new Map<string, RustStepDone[]>();
+  const holes = new Map<string, HoleFacts>();
+  const knocks = new Map<string, Knock>();
+  const flags = new Map<string, Standing<FactOf<'flag'>>>();
+  const all = standing(entries).map((told): Pinned => {
+    const hosted = told.about === undefined ? undefined : planned.get(told.about);
+    const named = told.place?.bay;
+    return { ...told, bay: hosted ?? (named === undefined ? null : (today.get(named) ?? null)) };
+  });
+  for (const told of all) {
+    const { fact, about, bay } = told;
+    if (about !== undefined && fact.kind === 'rust step')
+      rust.set(about, [...(rust.get(about) ?? []), { step: fact.step, at: told.at, entry: told.id }]);
+    if (about !== undefined && (fact.kind === 'hole step' || fact.kind === 'leak test'))
+      holes.set(about, afterFact(holes.get(about) ?? uncut, told));
+    if (bay === null) continue;
+    if (isOf(told, 'knock')) knocks.set(bay, { ...knocks.get(bay), [told.fact.on]: told });
+    if (isOf(told, 'flag')) flags.set(bay, told);
+    if (fact.kind === 'flag off') flags.delete(bay);
+  }
+  const gone = ({ bay, place, about, fact }: Pinned): boolean => {
+    const hangs = fact.kind === 'rust step' || fact.kind === 'hole step' || fact.kind === 'leak test';
+    if (hangs) return about === undefined || !planned.has(about);
+    if (place?.bay !== undefined) return bay === null;
+    return place?.zone !== undefined && !zones.has(place.zone);
+  };
+  return {
+    rust,
+    holes,
+    knocks,
+    flags,
+    photos: all.filter(told => isOf(told, 'photo')),
+    takenOut: all.filter(told => isOf(told, 'taken out')),
+    all,
+    offMap: all.filter(gone),
+  };
+}
+
+const isOf = <K extends Pinned['fact']['kind']>(told: Pinned, kind: K): told is Pinned<K> =>
+  told.fact.kind === kind;
+
+/** Every name a bay has or had, with the one it has today; a name in use now means the bay that has it now. */
+function namesToday(shell: Design['shell']): Map<string, string> {
+  const names = new Map<string, string>();
+  const bays = shell.zones.flatMap(z => z.bays);
+  for (const bay of bays) for (const name of bay.formerly ?? []) names.set(name, bay.id);
+  for (const bay of bays) names.set(bay.id, bay.id);
+  return names;
+}

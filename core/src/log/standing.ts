@@ -1,0 +1,38 @@
+import type { Entry, Fact } from '../model/index.ts';
+
+/** A fact as it stands after what corrected it. */
+export interface Standing<F extends Fact = Fact> {
+  /** Of the entry that first told it. */
+  id: string;
+  /** When, by the clock of what it was noted on; undefined where nobody kept it. */
+  at?: string | undefined;
+  /** Who, if said. */
+  by?: string | undefined;
+  /** Where in the van, as it was called then. */
+  place?: Entry['place'];
+  /** The rust spot or hole it is about. */
+  about?: string | undefined;
+  /** What happened. */
+  fact: F;
+  /** Whether a correction put it so. */
+  corrected: boolean;
+}
+
+/**
+ * What stands of a log: every fact in the order in which the entries were taken in, as its last correction puts it;
+ * without those that a correction strikes. A correction of what is not there, or of a correction, says nothing.
+ */
+export function standing(entries: readonly Entry[]): Standing[] {
+  const last = new Map<string, Fact | null>();
+  for (const { fact } of entries) if (fact.kind === 'correction') last.set(fact.of, fact.instead ?? null);
+  return entries.flatMap(({ fact: told, ...entry }) => {
+    if (told.kind === 'correction') return [];
+    const put = last.get(entry.id);
+    return put === null ? [] : [{ ...entry, fact: put ?? told, corrected: put !== undefined }];
+  });
+}
+
+/** The entry that strikes a fact, or puts another in its place; the caller gives its id and time. */
+export const correction = (of: string, instead?: Fact): Pick<Entry, 'fact'> => ({
+  fact: { kind: 'correction', of, ...(instead ? { instead } : {}) },
+});

@@ -1,0 +1,150 @@
+import Type, { type Static, type TSchema } from 'typebox';
+import type { RouteName } from './routes.ts';
+import { Design, DesignFile, Entry, Material, Price, Shell } from './schema.ts';
+
+const closed = <P extends Record<string, TSchema>>(properties: P) =>
+  Type.Object(properties, { additionalProperties: false });
+const nullable = Type.Union([Type.String(), Type.Null()]);
+const saved = {
+  id: Type.String(),
+  revision: Type.Integer(),
+  savedAt: Type.String(),
+  /** What undo and redo would take back or bring back; null when there is nothing. */
+  undo: nullable,
+  redo: nullable,
+};
+
+export const Saved = closed(saved);
+export const ConversionRecord = closed({ ...saved, design: Design });
+export const ConversionSummary = closed({
+  id: Type.String(),
+  name: Type.String(),
+  revision: Type.Integer(),
+  savedAt: Type.String(),
+  pattern: Shell.properties.pattern,
+  note: Type.String(),
+  variants: Type.Array(Type.String()),
+  measured: Type.Integer(),
+  bays: Type.Integer(),
+  /** When it was put into the bin; null while it is not there. */
+  binnedAt: nullable,
+});
+/** An entry as the server took it in: its place in the order, and when. */
+export const LoggedEntry = closed({
+  seq: Type.Integer({ minimum: 1 }),
+  takenIn: Type.String(),
+  entry: Entry,
+});
+const Imported = closed({ conversion: ConversionRecord, notes: Type.Array(Type.String()) });
+
+export const ProblemDetails = Type.Object({
+  type: Type.String(),
+  title: Type.String(),
+  status: Type.Integer(),
+  detail: Type.String(),
+  errors: Type.Optional(Type.Array(Type.Object({ path: Type.String(), message: Type.String() }))),
+  /** Where a change was made on a stale revision: what is there now. */
+  current: Type.Optional(ConversionRecord),
+});
+
+interface Operation {
+  summary: string;
+  /** Of a JSON body. */
+  body?: TSchema;
+  /** The room checks the body itself: it is brought up to today's format first, or checked while something else goes on. */
+  checkedByRoom?: true;
+  /** Media type of a body or answer that is no JSON. */
+  bodyType?: string;
+  answerType?: string;
+  answer?: TSchema;
+  status?: 200 | 201 | 204;
+  /** The change says which revision it was made on. */
+  ifMatch?: true;
+  /** Names in the query, all optional. */
+  query?: readonly string[];
+}
+
+/** What every route takes and gives: the server's checks, its documentation and the client's types follow from it. */
+export const contract = {
+  openapi: { summary: 'This document', answer: Type.Unknown() },
+  health: { summary: 'Whether the server is up', answer: closed({ ok: Type.Boolean() }) },
+
+  conversions: { summary: 'All conversions, the last saved first', answer: Type.Array(ConversionSummary) },
+  create: {
+    summary: 'A new conversion from a body pattern',
+    body: closed({
+      name: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
+      pattern: Shell.properties.pattern,
+    }),
+    answer: ConversionRecord,
+    status: 201,
+  },
+  read: { summary: 'One conversion with its design', answer: ConversionRecord },
+  save: {
+    summary: 'Save a changed design',
+    body: closed({ design: Design, label: Type.String({ minLength: 1, maxLength: 200 }) }),
+    checkedByRoom: true,
+    answer: Saved,
+    ifMatch: true,
+  },
+  undo: { summary: 'Take back the last change of the design', answer: ConversionRecord, ifMatch: true },
+  redo: { summary: 'Bring back what was undone', answer: ConversionRecord, ifMatch: true },
+  remove: { summary: 'Put a conversion into the bin, with its log and files', status: 204 },
+  bin: { summary: 'What is in the bin', answer: Type.Array(ConversionSummary) },
+  restore: { summary: 'Take a conversion out of the bin', status: 204 },
+  erase: { summary: 'Erase a conversion in the bin, with its history, log and files', status: 204 },
+
+  exportFile: { summary: 'The design file, with the log', answer: DesignFile },
+  exportArchive: {
+    summary: 'The design file and the files its log names, as a zip',
+    answerType: 'application/zip',
+  },
+  importFile: {
+    summary: 'Take in a design file',
+    body: DesignFile,
+    checkedByRoom: true,
+    answer: Imported,
+    status: 201,
+  },
+  importArchive: {
+    summary: 'Take in a zip with a design file and files',
+    bodyType: 'application/zip',
+    answer: Imported,
+    status: 201,
+  },
+
+  log: {
+    summary: 'The log of a conversion, or what it took in after an entry',
+    query: ['after'],
+    answer: closed({ entries: Type.Array(LoggedEntry) }),
+  },
+  note: {
+    summary: 'Add entries to the log; one that is there already stands as it is',
+    body: closed({ entries: Type.Array(Entry, { minItems: 1, maxItems: 500 }) }),
+    answer: closed({ entries: Type.Array(closed({ id: Type.String(), seq: Type.Integer() })) }),
+  },
+
+  putFile: { summary: 'Keep a JPEG under its SHA-256', bodyType: 'image/jpeg', status: 204 },
+  file: { summary: 'A file by its SHA-256', answerType: 'image/jpeg' },
+
+  library: {
+    summary: 'Own materials and prices',
+    answer: closed({ materials: Type.Array(Material), prices: Type.Array(Price) }),
+  },
+  putMaterial: {
+    summary: 'Add or change an own material',
+    body: Material,
+    checkedByRoom: true,
+    answer: Material,
+  },
+  removeMaterial: { summary: 'Delete an own material that nothing uses', status: 204 },
+  putPrice: { summary: 'Set an own price', body: Price, checkedByRoom: true, answer: Price },
+  removePrices: { summary: 'Go back to the indicative prices of a material', status: 204 },
+} as const satisfies Record<RouteName, Operation>;
+
+export type Contract = {
+  [R in RouteName]: {
+    body: (typeof contract)[R] extends { body: infer S extends TSchema } ? Static<S> : undefined;
+    answer: (typeof contract)[R] extends { answer: infer S extends TSchema } ? Static<S> : undefined;
+  };
+};

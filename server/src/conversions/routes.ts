@@ -1,0 +1,77 @@
+import { newDesign } from '@overcoat/core/buildup';
+import { toDesignFile } from '@overcoat/core/formats';
+import { type ConversionRecord, checkDesign, type DesignFile, type Saved } from '@overcoat/core/model';
+import { invalid, notFound } from '../contract/problem.ts';
+import type { Handlers } from '../contract/serve.ts';
+import { checkSave } from '../contract/validate.ts';
+import { eraseUnnamed } from '../files/sweep.ts';
+import type { Rooms } from '../rooms.ts';
+import { readArchive, writeArchive } from './archive.ts';
+import { packBody } from './store.ts';
+import { takeIn } from './takeIn.ts';
+
+type Names =
+  | ('conversions' | 'create' | 'read' | 'save' | 'undo' | 'redo' | 'remove' | 'bin' | 'restore' | 'erase')
+  | ('exportFile' | 'exportArchive' | 'importFile' | 'importArchive');
+
+export function conversionHandlers(rooms: Rooms): Pick<Handlers, Names> {
+  const { db, conversions, library, log, files } = rooms;
+
+  const exported = async (id: string): Promise<{ file: DesignFile; name: string }> => {
+    const { design } = await conversions.read(id);
+    const { materials, prices } = await library.read();
+    const entries = (await log.read(id)).map(e => e.entry);
+    const name = design.name.replace(/[^\w-]+/g, '-').toLowerCase() || 'design';
+    return { file: toDesignFile(design, materials, prices, entries), name };
+  };
+
+  return {
+    conversions: () => conversions.list('at hand'),
+    bin: () => conversions.list('in the bin'),
+    create: ({ body }) => conversions.create(newDesign(body.name.trim(), body.pattern), 'new conversion'),
+    read: ({ params }) => conversions.read(params.id),
+    async save({ params, body, raw, revision }) {
+      const packing = packBody(raw ?? Buffer.from(JSON.stringify(body ?? null)));
+      packing.catch(() => undefined);
+      const change = checkSave(body);
+      const mistakes = checkDesign(change.design, (await library.read()).library);
+      if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+      return savedOnly(await conversions.save(params.id, revision, change, packing));
+    },
+    undo: ({ params, revision }) => conversions.undo(params.id, revision),
+    redo: ({ params, revision }) => conversions.redo(params.id, revision),
+    remove: ({ params }) => conversions.remove(params.id),
+    restore: ({ params }) => conversions.restore(params.id),
+    async erase({ params }) {
+      const held = await log.filesOf(params.id);
+      const gone = await conversions.erase({ id: params.id });
+      if (gone.length === 0) throw notFound('such conversion in the bin');
+      await eraseUnnamed(db, files, held);
+    },
+    async exportFile({ params, response }) {
+      const { file, name } = await exported(params.id);
+      response.setHeader('Content-Disposition', `attachment; filename="${name}.overcoat.json"`);
+      return file;
+    },
+    async exportArchive({ params, response }) {
+      const { file, name } = await exported(params.id);
+      const held = await Promise.all(
+        (await log.filesOf(params.id)).map(hash => files.find(hash).catch(() => null)),
+      );
+      response.setHeader('Content-Disposition', `attachment; filename="${name}.overcoat.zip"`);
+      response.setHeader('Content-Type', 'application/zip');
+      await writeArchive(
+        file,
+        held.filter(f => f !== null),
+        response,
+      );
+    },
+    importFile: ({ body }) => takeIn(body, rooms),
+    importArchive: ({ request }) => readArchive(request, rooms),
+  };
+}
+
+/** The client has the design it sent: only what the save made of it goes back. */
+function savedOnly({ design: _, ...saved }: ConversionRecord): Saved {
+  return saved;
+}

@@ -1,0 +1,20 @@
+import { createReadStream } from 'node:fs';
+import { invalid } from '../contract/problem.ts';
+import type { Handlers } from '../contract/serve.ts';
+import type { FileStore } from './store.ts';
+
+export const fileHandlers = (files: FileStore): Pick<Handlers, 'putFile' | 'file'> => ({
+  async putFile({ params, body, request }) {
+    if (!Buffer.isBuffer(body)) throw invalid('Send the picture itself, as image/jpeg.');
+    await files.put(params.hash, request.get('Content-Type') ?? '', body);
+  },
+  async file({ params, response }) {
+    const { path, type } = await files.find(params.hash);
+    response.setHeader('Content-Type', type);
+    // Named by its content, it never changes.
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    createReadStream(path)
+      .on('error', () => response.destroy())
+      .pipe(response);
+  },
+});

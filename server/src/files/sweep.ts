@@ -1,0 +1,55 @@
+import { standing } from '@overcoat/core/log';
+import type { Entry } from '@overcoat/core/model';
+import { Op } from 'sequelize';
+import type { Database } from '../db/database.ts';
+import { logRows } from '../log/rows.ts';
+import type { FileStore, StoredFile } from './store.ts';
+
+/** How long a file is kept that no log names any more, and a conversion in the bin, ms. */
+export const KEPT_FOR = 30 * 86_400_000;
+
+/**
+ * Erases the files that no log has named for 30 days: photos withdrawn, and what came without ever being named.
+ * Returns their hashes.
+ */
+export async function sweepFiles(db: Database, files: FileStore, now: Date): Promise<string[]> {
+  const { named, unnamedSince } = await namedFiles(db);
+  const before = now.getTime() - KEPT_FOR;
+  const old = (file: StoredFile) => Date.parse(unnamedSince.get(file.hash) ?? file.createdAt) <= before;
+  const gone = (await files.all()).filter(file => !named.has(file.hash) && old(file));
+  await files.erase(gone);
+  await files.tidy(now);
+  return gone.map(f => f.hash);
+}
+
+/** Erases at once those of `hashes` that no log names: a conversion was erased with its photos. */
+export async function eraseUnnamed(db: Database, files: FileStore, hashes: readonly string[]): Promise<void> {
+  const { named } = await namedFiles(db);
+  await files.erase((await files.all()).filter(f => hashes.includes(f.hash) && !named.has(f.hash)));
+}
+
+/** The files that stand in some log, those in the bin too; and when those corrected away were. */
+async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSince: Map<string, string> }> {
+  const rows = await logRows(db.reader).LogEntry.findAll({
+    where: { kind: { [Op.in]: ['photo', 'correction'] } },
+    order: ['conversion_id', 'seq'],
+    raw: true,
+  });
+  const logs = new Map<string, Entry[]>();
+  const photoOf = new Map<string, string>();
+  const unnamedSince = new Map<string, string>();
+  for (const row of rows) {
+    const entry = JSON.parse(row.entry) as Entry;
+    logs.set(row.conversion_id, [...(logs.get(row.conversion_id) ?? []), entry]);
+    const { fact } = entry;
+    if (fact.kind === 'photo') photoOf.set(`${row.conversion_id} ${row.id}`, fact.hash);
+    const corrected = fact.kind === 'correction' && photoOf.get(`${row.conversion_id} ${fact.of}`);
+    if (corrected) unnamedSince.set(corrected, row.taken_in);
+  }
+  const named = new Set(
+    [...logs.values()].flatMap(log =>
+      standing(log).flatMap(({ fact }) => (fact.kind === 'photo' ? [fact.hash] : [])),
+    ),
+  );
+  return { named, unnamedSince };
+}

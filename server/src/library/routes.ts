@@ -1,0 +1,41 @@
+import { checkMaterial as checkReferences, upgradeOwn } from '@overcoat/core/model';
+import { invalid } from '../contract/problem.ts';
+import type { Handlers } from '../contract/serve.ts';
+import { checkMaterial, checkPrice } from '../contract/validate.ts';
+import type { ConversionStore } from '../conversions/store.ts';
+import type { LibraryStore } from './store.ts';
+
+type Names = 'library' | 'putMaterial' | 'removeMaterial' | 'putPrice' | 'removePrices';
+
+export const libraryHandlers = (
+  library: LibraryStore,
+  conversions: ConversionStore,
+): Pick<Handlers, Names> => ({
+  async library() {
+    const { materials, prices } = await library.read();
+    return { materials, prices };
+  },
+  async putMaterial({ params, body }) {
+    const material = checkMaterial(own(body, 'material'));
+    if (material.id !== params.id)
+      throw invalid('The id in the address and in the material must be the same.');
+    const mistakes = checkReferences(material, (await library.read()).library);
+    if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+    await library.putMaterial(material);
+    return material;
+  },
+  removeMaterial: ({ params }) => library.removeMaterial(params.id, conversions.designs()),
+  async putPrice({ body }) {
+    const price = checkPrice(own(body, 'price'));
+    await library.putPrice(price);
+    return price;
+  },
+  removePrices: ({ params }) => library.removePrices(params.material),
+});
+
+/** An own material or price in today's format. */
+function own(body: unknown, kind: 'material' | 'price'): unknown {
+  const current = upgradeOwn(body, kind);
+  if (!current.ok) throw invalid(current.message);
+  return current.document;
+}

@@ -1,0 +1,32 @@
+import { type InferAttributes, type InferCreationAttributes, Model } from 'sequelize';
+import { key, real, rowsOf, text } from '../db/rowsOf.ts';
+
+class MaterialRow extends Model<InferAttributes<MaterialRow>, InferCreationAttributes<MaterialRow>> {
+  declare id: string;
+  declare document: string;
+}
+
+class PriceRow extends Model<InferAttributes<PriceRow>, InferCreationAttributes<PriceRow>> {
+  declare material: string;
+  declare thickness: number;
+  declare width: number;
+  declare price: number;
+}
+
+export const libraryRows = rowsOf(sequelize => {
+  class Material extends MaterialRow {}
+  class Price extends PriceRow {}
+  Material.init({ id: key(), document: text() }, { sequelize, tableName: 'materials', timestamps: false });
+  Price.init(
+    {
+      material: key(),
+      thickness: { ...real(), primaryKey: true },
+      width: { ...real(), primaryKey: true },
+      price: real(),
+    },
+    { sequelize, tableName: 'prices', timestamps: false },
+  );
+  return { Material, Price };
+});
+
+export type LibraryRows = ReturnType<typeof libraryRows>;

@@ -1,0 +1,22 @@
+import { ConversionStore } from './conversions/store.ts';
+import type { Database } from './db/database.ts';
+import { FileStore } from './files/store.ts';
+import { LibraryStore } from './library/store.ts';
+import { LogStore } from './log/store.ts';
+
+/** What the routes work on. */
+export interface Rooms {
+  db: Database;
+  conversions: ConversionStore;
+  library: LibraryStore;
+  log: LogStore;
+  files: FileStore;
+}
+
+export const openRooms = (db: Database): Rooms => ({
+  db,
+  conversions: new ConversionStore(db),
+  library: new LibraryStore(db),
+  log: new LogStore(db),
+  files: new FileStore(db),
+});

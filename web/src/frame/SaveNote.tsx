@@ -1,0 +1,94 @@
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { useDesign } from '../store/design.ts';
+import { useLog } from '../store/log.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+
+/** Whether everything is with the server, and what it would not take. */
+export function SaveNote() {
+  const { state, message, saved, refused, retry } = useDesign();
+  const notes = useLog(s => s.waiting.filter(w => !w.refused).length);
+  const [open, setOpen] = useState(false);
+  const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
+  return (
+    <>
+      <output
+        className="mr-2 text-[13px] text-faint"
+        aria-live="polite"
+        data-save={state}
+        data-notes={notes}
+        data-revision={saved?.revision}
+      >
+        {state === 'saved' && (notes === 0 ? `saved ${when}` : 'sending the log…')}
+        {state === 'saving' && 'saving…'}
+        {state === 'conflict' && 'waiting for your choice'}
+        {state === 'offline' && (
+          <span className="text-signal" title={message ?? ''}>
+            not saved: no answer, trying again
+          </span>
+        )}
+        {state === 'gone' && (
+          <span className="text-signal">
+            not saved: {message}{' '}
+            <button type="button" className="underline" onClick={retry}>
+              try again
+            </button>
+          </span>
+        )}
+      </output>
+      {refused.length > 0 && (
+        <Button look="danger" small onClick={() => setOpen(true)}>
+          {refused.length === 1 ? 'one change' : `${refused.length} changes`} not taken
+        </Button>
+      )}
+      <Dialog
+        open={open && refused.length > 0}
+        onOpenChange={setOpen}
+        title="Not taken by the server"
+        description="What came after went round these and is saved. Correct what is in the way and try one again, or let it go."
+      >
+        <RefusedList />
+      </Dialog>
+    </>
+  );
+}
+
+function RefusedList() {
+  const { refused, retryRefused, dropRefused } = useDesign();
+  return (
+    <ul>
+      {refused.map(r => (
+        <li key={r.key} className="border-t border-rule py-2 first:border-t-0">
+          <p className="font-medium">{r.label}</p>
+          <p className="text-signal">{r.message}</p>
+          <div className="mt-1.5 flex gap-2">
+            <Button small look="strong" onClick={() => retryRefused(r.key)}>
+              Try it again
+            </Button>
+            <Button small onClick={() => dropRefused(r.key)}>
+              Let it go
+            </Button>
+          </div>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** An edit that could not be made, or what a merge changed, until it is read. */
+export function Notice() {
+  const { notice, clearNotice } = useDesign();
+  if (!notice) return null;
+  return (
+    <p
+      role="alert"
+      className="no-print flex items-center gap-3 border-b border-rule bg-ticket px-5 py-1.5 font-medium text-signal"
+    >
+      <span className="grow">{notice}</span>
+      <Button small look="quiet" onClick={clearNotice}>
+        seen
+      </Button>
+    </p>
+  );
+}

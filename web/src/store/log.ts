@@ -1,0 +1,180 @@
+import { correction, type Facts, factsOf } from '@overcoat/core/log';
+import { type Design, type Entry, type Fact, findBay, type LoggedEntry } from '@overcoat/core/model';
+import { v7 as uuid } from 'uuid';
+import { create } from 'zustand';
+import { ApiError, api } from '../api/client.ts';
+import { useDesign } from './design.ts';
+import { useOpenDesign, within } from './evaluation.ts';
+import { outbox, type WaitingEntry } from './outbox.ts';
+import { sending } from './sendQueue.ts';
+
+/** Where something happened, and what it is about. */
+interface Where {
+  bay?: string;
+  zone?: string;
+  /** A rust spot or hole of the plan. */
+  about?: string;
+}
+
+interface OpenLog {
+  conversion: string | null;
+  /** What the server took in, in its order. */
+  taken: LoggedEntry[];
+  /** What is on its way. */
+  waiting: WaitingEntry[];
+  /** Both, in this order. */
+  entries: Entry[];
+  /** The entry made last in this window: it can be taken back where it was made. */
+  justNoted: Entry | null;
+  open(conversion: string, taken: LoggedEntry[]): Promise<void>;
+  close(): void;
+  /** Notes what happened. */
+  note(fact: Fact, where?: Where): void;
+  /** Takes a fact back, or says what it should have been; both by a further entry. */
+  correct(id: string, instead?: Fact): void;
+  /** Lets go of an entry that the server refused. */
+  drop(id: string): void;
+  /** Takes in what other windows and devices have noted. */
+  refresh(): Promise<void>;
+}
+
+const BATCH = 200;
+const NOTHING = { conversion: null, taken: [], waiting: [], entries: [], justNoted: null };
+
+/** The log of the open conversion. Entries are kept in this browser until the server has them, and sent once each. */
+export const useLog = create<OpenLog>()((set, get) => {
+  const hold = (taken: LoggedEntry[], waiting: WaitingEntry[]) =>
+    set({
+      taken,
+      waiting,
+      entries: [...taken.map(t => t.entry), ...waiting.map(w => w.entry)],
+    });
+
+  const add = (entry: Entry) => {
+    const { conversion, taken, waiting } = get();
+    if (!conversion) return;
+    hold(taken, [...waiting, { entry }]);
+    set({ justNoted: entry });
+    void outbox.keepEntry(conversion, { entry }).then(() => sending.ask('entries'));
+  };
+
+  /** The server has these; what it took in between is fetched. */
+  const arrived = async (conversion: string, placed: readonly { id: string; seq: number }[]) => {
+    await outbox.dropEntries(
+      conversion,
+      placed.map(p => p.id),
+    );
+    if (get().conversion !== conversion) return;
+    await get().refresh();
+    const here = new Set(placed.map(p => p.id));
+    hold(
+      get().taken,
+      get().waiting.filter(w => !here.has(w.entry.id)),
+    );
+  };
+
+  const refused = async (conversion: string, waiting: WaitingEntry, message: string) => {
+    await outbox.keepEntry(conversion, { ...waiting, refused: message });
+    if (get().conversion !== conversion) return;
+    hold(
+      get().taken,
+      get().waiting.map(w => (w.entry.id === waiting.entry.id ? { ...w, refused: message } : w)),
+    );
+  };
+
+  const send = async (conversion: string, batch: readonly WaitingEntry[]): Promise<void> => {
+    try {
+      const { entries } = await api.note(
+        conversion,
+        batch.map(w => w.entry),
+      );
+      await arrived(conversion, entries);
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.away) throw error;
+      // The conversion was erased, and its log with it.
+      const ids = batch.map(w => w.entry.id);
+      if (error.status === 404) return void (await outbox.dropEntries(conversion, ids));
+      // One that is refused stops no other.
+      if (batch.length === 1) await refused(conversion, batch[0]!, error.message);
+      else for (const one of batch) await send(conversion, [one]);
+    }
+  };
+
+  sending.register('entries', async () => {
+    for (const { conversion, waiting } of await outbox.entries())
+      for (let i = 0; i < waiting.length; i += BATCH) await send(conversion, waiting.slice(i, i + BATCH));
+    // Where the browser keeps nothing, what is in hand is all there is.
+    const { conversion, waiting } = get();
+    const unkept = (await outbox.works()) ? [] : waiting.filter(w => !w.refused);
+    if (conversion && unkept.length > 0) await send(conversion, unkept);
+  });
+
+  return {
+    ...NOTHING,
+    async open(conversion, taken) {
+      const kept = await outbox.entriesOf(conversion);
+      const here = new Set(taken.map(t => t.entry.id));
+      set({ ...NOTHING, conversion });
+      hold(
+        taken,
+        kept.filter(w => !here.has(w.entry.id)),
+      );
+      void sending.ask('entries');
+    },
+    close: () => set(NOTHING),
+    note(fact, { bay, zone, about } = {}) {
+      const { design } = useDesign.getState();
+      const found = bay && design ? findBay(design.shell, bay) : undefined;
+      const at = design?.ready.rust.find(r => r.id === about)?.at ?? holeNamed(design, about)?.at;
+      const label = holeNamed(design, about)?.name;
+      const place = {
+        ...(found || zone ? { zone: found?.zone.id ?? zone! } : {}),
+        ...(bay ? { bay } : {}),
+        ...(at ? { along: at.along.value, up: at.up.value } : {}),
+        ...(label ? { label } : {}),
+      };
+      add({ id: uuid(), at: nowText(), place, ...(about ? { about } : {}), fact });
+    },
+    correct(id, instead) {
+      add({ id: uuid(), at: nowText(), ...correction(id, instead) });
+    },
+    drop(id) {
+      const { conversion, taken, waiting } = get();
+      if (conversion) void outbox.dropEntries(conversion, [id]);
+      hold(
+        taken,
+        waiting.filter(w => w.entry.id !== id),
+      );
+    },
+    async refresh() {
+      const { conversion, taken } = get();
+      if (!conversion) return;
+      const { entries } = await api.log(conversion, taken.at(-1)?.seq ?? 0);
+      if (get().conversion !== conversion || entries.length === 0) return;
+      const last = get().taken.at(-1)?.seq ?? 0;
+      const fresh = entries.filter(e => e.seq > last);
+      const here = new Set(fresh.map(e => e.entry.id));
+      hold(
+        [...get().taken, ...fresh],
+        get().waiting.filter(w => !here.has(w.entry.id)),
+      );
+    },
+  };
+});
+
+const holeNamed = (design: Design | null, about: string | undefined) =>
+  design?.ready.holes.find(h => h.id === about);
+
+/** This moment, as the log keeps it. */
+const nowText = (): string => `${new Date().toISOString().slice(0, 19)}Z`;
+
+const memo = new WeakMap<readonly Entry[], WeakMap<Design['shell'], WeakMap<Design['ready'], Facts>>>();
+
+/** What happened in the open conversion, as it stands. */
+export function useFacts(): Facts {
+  const design = useOpenDesign();
+  const entries = useLog(s => s.entries);
+  const byShell = within(memo, entries, () => new WeakMap());
+  const byReady = within(byShell, design.shell, () => new WeakMap());
+  return within(byReady, design.ready, () => factsOf(entries, design));
+}

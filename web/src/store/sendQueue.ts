@@ -1,0 +1,62 @@
+import { ApiError } from '../api/client.ts';
+
+/** Sends what it has to send; throws when the server is away and it is to be tried again. */
+type Work = () => Promise<void>;
+
+const FIRST_WAIT = 1000;
+const LONGEST_WAIT = 10_000;
+
+/**
+ * Everything this browser has to send: photos, log entries and edits, one thing after another. When the server is away
+ * all of it waits, longer each time up to ten seconds; what a person does, and the network coming back, tries at once.
+ */
+export class SendQueue {
+  private readonly works = new Map<string, Work>();
+  private readonly wanted = new Set<string>();
+  private running: Promise<void> | null = null;
+  private failures = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  /** Names a work; those registered first go first. */
+  register(name: string, work: Work): void {
+    this.works.set(name, work);
+  }
+
+  /** Asks for a work to be done; resolves once everything asked for has been tried. */
+  ask(name: string): Promise<void> {
+    this.wanted.add(name);
+    return this.try();
+  }
+
+  /** Tries now what is waiting. */
+  try(): Promise<void> {
+    clearTimeout(this.timer);
+    this.running ??= this.go().finally(() => {
+      this.running = null;
+    });
+    return this.running;
+  }
+
+  private async go(): Promise<void> {
+    for (;;) {
+      const name = [...this.works.keys()].find(n => this.wanted.has(n));
+      if (name === undefined) return;
+      this.wanted.delete(name);
+      try {
+        await this.works.get(name)!();
+        this.failures = 0;
+      } catch (error) {
+        if (!(error instanceof ApiError && error.away)) console.error(error);
+        this.wanted.add(name);
+        this.timer = setTimeout(
+          () => void this.try(),
+          Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** this.failures++),
+        );
+        return;
+      }
+    }
+  }
+}
+
+export const sending = new SendQueue();
+if (typeof addEventListener === 'function') addEventListener('online', () => void sending.try());
