@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts';
-import { bay, figure, newConversion, saved } from './helpers.ts';
+import { accessible, bay, figure, newConversion, saved } from './helpers.ts';
 
 test('a size that cannot be is refused at its place, and nothing is lost', async ({ page }) => {
   await newConversion(page, 'Refusals', 'Compact van');
@@ -129,4 +129,60 @@ test('addresses that lead nowhere say so', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'This conversion is not here' })).toBeVisible();
   await page.goto('/nowhere');
   await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
+});
+
+test('a shorter load floor takes its assumed windows along, and everything still saves', async ({ page }) => {
+  await newConversion(page, 'Shorter', 'Mid-size van');
+  await page.getByLabel('Load-floor length').fill('2200');
+  await page.getByLabel('Load-floor length').press('Enter');
+  await page.getByLabel('Width, wall to wall').fill('1600');
+  await page.getByLabel('Width, wall to wall').press('Enter');
+  await expect(page.locator('[data-revision]')).toHaveAttribute('data-revision', '3');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Load-floor length')).toHaveValue('2200 mm');
+});
+
+test('a change the server would not take is shown; later ones go round it, and it can be tried again', async ({
+  page,
+}) => {
+  await newConversion(page, 'Round it', 'Compact van');
+  let refusing = true;
+  await page.route('**/api/conversions/*', async route => {
+    const request = route.request();
+    const refused = refusing && request.method() === 'PUT' && request.postData()!.includes('"value":1.2345');
+    return refused
+      ? route.fulfill({
+          status: 422,
+          contentType: 'application/problem+json',
+          body: JSON.stringify({
+            type: 'about:blank',
+            title: 'Not accepted',
+            status: 422,
+            detail: 'Not that one.',
+          }),
+        })
+      : route.continue();
+  });
+  const height = page.getByLabel('Height, floor to rib');
+  const width = page.getByLabel('Width, wall to wall');
+  await height.fill('1234.5');
+  await height.press('Enter');
+  await expect(page.getByRole('button', { name: 'one change not taken' })).toBeVisible();
+  await expect(height).not.toHaveValue('1235 mm');
+  await width.fill('1500');
+  await width.press('Enter');
+  await saved(page);
+  await page.reload();
+  await expect(width).toHaveValue('1500 mm');
+  await page.getByRole('button', { name: 'one change not taken' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Not that one.');
+  await accessible(page);
+  refusing = false;
+  await page.getByRole('button', { name: 'Try it again' }).click();
+  await saved(page);
+  await expect(page.getByRole('button', { name: 'one change not taken' })).toHaveCount(0);
+  await page.reload();
+  await expect(height).toHaveValue('1235 mm');
+  await expect(width).toHaveValue('1500 mm');
 });

@@ -1,3 +1,4 @@
+import { openingFits } from './openingsFit.ts';
 import type { Design, Layer, Material, Placement } from './types.ts';
 
 /** A mistake in a design, at its place (a JSON pointer), in one sentence that says what is accepted. */
@@ -44,7 +45,7 @@ export function checkDesign(design: Design, materials: { has(id: string): boolea
           path: `${path}/bay`,
           message: `Opening ${o.id} names bay “${o.bay}”, which zone ${zone.id} does not have.`,
         });
-      else if (o.width.value > host.width.value + 1e-6 || o.height.value > host.height.value + 1e-6)
+      else if (!openingFits(o, host))
         mistakes.push({
           path,
           message: `Opening ${o.id} is larger than bay ${host.id}; it must fit inside it.`,

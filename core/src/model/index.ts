@@ -5,6 +5,7 @@ export { buildUpOf, findBay } from './lookup.ts';
 export { assumed, isMeasured, measured } from './measurement.ts';
 export { mend } from './mend.ts';
 export { merge, same } from './merge.ts';
+export { letOpeningsFit, openingFits } from './openingsFit.ts';
 export { partFacts } from './partFacts.ts';
 export { addressOf, type Params, type RouteName, routes } from './routes.ts';
 export { refusal, schemaMistake } from './schemaMistake.ts';

@@ -1,4 +1,5 @@
 import { checkDesign } from './check.ts';
+import { letOpeningsFit, openingFits } from './openingsFit.ts';
 import type { Bay, Design, Placement, Zone } from './types.ts';
 
 export interface Mended {
@@ -32,7 +33,8 @@ export function mend(merged: Design, mine: Design, theirs: Design): Mended {
     });
   const shell = {
     ...design.shell,
-    zones: design.shell.zones.map((zone): Zone => {
+    zones: design.shell.zones.map((whole): Zone => {
+      const zone = windowsFit(letOpeningsFit(whole), mine, theirs, said);
       const own = new Set(zone.bays.map(b => b.id));
       return {
         ...zone,
@@ -124,6 +126,33 @@ function depthsInOrder(design: Design, mine: Design, said: string[]): Design {
   };
   const zones = design.shell.zones.map(z => ({ ...z, bays: z.bays.map(inOrder) }));
   return { ...design, shell: { ...design.shell, zones } };
+}
+
+/** A window and its bay, each measured in another window, that do not go together: one window's pair stands. */
+function windowsFit(zone: Zone, mine: Design, theirs: Design, said: string[]): Zone {
+  let fitted = zone;
+  for (const opening of zone.openings) {
+    const bay = fitted.bays.find(b => b.id === opening.bay);
+    if (!bay || openingFits(opening, bay)) continue;
+    for (const side of [mine, theirs]) {
+      const there = side.shell.zones.find(z => z.id === zone.id);
+      const window = there?.openings.find(o => o.id === opening.id);
+      const host = there?.bays.find(b => b.id === opening.bay);
+      if (!window || !host || window.bay !== host.id) continue;
+      said.push(`${opening.id} and bay ${bay.id} from two windows do not go together: one pair stands.`);
+      const { width, height, outline: _, ...rest } = bay;
+      const shaped = { ...rest, width: host.width, height: host.height };
+      fitted = {
+        ...fitted,
+        openings: fitted.openings.map(o => (o.id === opening.id ? window : o)),
+        bays: fitted.bays.map(b =>
+          b.id === bay.id ? (host.outline ? { ...shaped, outline: host.outline } : shaped) : b,
+        ),
+      };
+      break;
+    }
+  }
+  return fitted;
 }
 
 function onlyKnown(placement: Placement, zones: Set<string>, bays: Set<string>): Placement {

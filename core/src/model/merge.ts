@@ -10,7 +10,9 @@ export interface Merge<T> {
 
 /**
  * Three-way merge of two documents that grew from `base`. What only one side changed is taken; what both
- * changed alike is kept; the rest is named in `conflicts`. Lists of things with an `id` are merged by id.
+ * changed alike is kept; the rest is named in `conflicts`. Lists of things with an `id` are merged by id. A measurement
+ * is one thing, whatever it consists of, and what is measured stands over what is only assumed; so is what became of
+ * another sort (readings taken another way, another kind of layer).
  */
 export function merge<T>(base: T, mine: T, theirs: T): Merge<T> {
   const conflicts: string[] = [];
@@ -20,13 +22,19 @@ export function merge<T>(base: T, mine: T, theirs: T): Merge<T> {
 function mergeAt(path: string, base: Json, mine: Json, theirs: Json, conflicts: string[]): Json {
   if (same(mine, theirs) || same(base, theirs)) return mine;
   if (same(base, mine)) return theirs;
-  if (isObject(base) && isObject(mine) && isObject(theirs))
+  if (isObject(mine) && isObject(theirs) && mine.basis !== theirs.basis)
+    return mine.basis === 'measured' ? mine : theirs;
+  if (isObject(base) && isObject(mine) && isObject(theirs) && alikeEnough(mine, theirs))
     return mergeObjects(path, base, mine, theirs, conflicts);
   if (isKeyed(base) && isKeyed(mine) && isKeyed(theirs))
     return mergeLists(path, base, mine, theirs, conflicts);
   conflicts.push(path);
   return mine;
 }
+
+/** Whether two objects may be put together member by member. */
+const alikeEnough = (mine: JsonObject, theirs: JsonObject): boolean =>
+  mine.basis === undefined && mine.by === theirs.by && mine.role === theirs.role;
 
 function mergeObjects(
   path: string,

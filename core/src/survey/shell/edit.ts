@@ -1,8 +1,10 @@
 import {
   type Bay,
   findBay,
+  letOpeningsFit,
   type Measurement,
   type Opening,
+  openingFits,
   type Shell,
   type Zone,
 } from '../../model/index.ts';
@@ -48,7 +50,7 @@ export function setBay(shell: Shell, bayId: string, field: BayField, size: Measu
       };
     bay[other] = { ...bay[other], value: size.value };
   }
-  const tooLarge = found.zone.openings.find(o => o.bay === bayId && !fits(o, bay));
+  const tooLarge = found.zone.openings.find(o => o.bay === bayId && !openingFits(o, bay));
   if (tooLarge)
     return {
       ok: false,
@@ -94,7 +96,7 @@ export function setShape(
   if (!outlined.ok) return outlined;
   const bent = bay.curve && curveWrong(bay, bay.curve);
   if (bent) return { ok: false, message: bent };
-  const tooLarge = found.zone.openings.find(o => o.bay === bayId && !fits(o, bay));
+  const tooLarge = found.zone.openings.find(o => o.bay === bayId && !openingFits(o, bay));
   if (tooLarge)
     return {
       ok: false,
@@ -114,25 +116,25 @@ function allMeasured(node: unknown): boolean {
   return 'basis' in node ? node.basis === 'measured' : Object.values(node).every(allMeasured);
 }
 
-/** Adds an opening or changes the one with its id. Refused when larger than its bay. */
+/** Adds an opening or changes (and moves) the one with its id. Refused when larger than its bay. */
 export function setOpening(shell: Shell, opening: Opening): Edited {
   const found = findBay(shell, opening.bay);
   if (!found) return { ok: false, message: `There is no bay ${opening.bay}.` };
-  if (!fits(opening, found.bay))
+  if (!openingFits(opening, found.bay))
     return {
       ok: false,
       message: `A ${opening.kind} of ${sizeOf(opening)} does not fit bay ${found.bay.id}: at most ${mm(found.bay.width.value)} × ${mm(found.bay.height.value)}.`,
     };
   return {
     ok: true,
-    shell: replaceZone(shell, found.zone.id, z => ({
+    shell: replaceZone(withoutOpening(shell, opening.id), found.zone.id, z => ({
       ...z,
-      openings: [...z.openings.filter(o => o.id !== opening.id), opening],
+      openings: [...z.openings, opening],
     })),
   };
 }
 
-export const removeOpening = (shell: Shell, id: string): Shell => ({
+export const withoutOpening = (shell: Shell, id: string): Shell => ({
   ...shell,
   zones: shell.zones.map(z =>
     z.openings.some(o => o.id === id) ? { ...z, openings: z.openings.filter(o => o.id !== id) } : z,
@@ -142,15 +144,18 @@ export const removeOpening = (shell: Shell, id: string): Shell => ({
 /**
  * Sets the load floor's length, width or the inside height, and lets what the pattern assumed follow: measured
  * sizes never move, the assumed ones share what is left in proportion. What cannot be reconciled stays as
- * closure error.
+ * closure error; an assumed window shrinks with its bay, and a bay stays as large as the window measured in it.
  */
 export function setMaster(shell: Shell, field: 'length' | 'width' | 'height', size: Measurement): Shell {
   const ratio = size.value / shell[field].value;
   const resized = { ...shell, [field]: size };
-  if (field === 'length') return { ...resized, zones: resizeLength(shell, size.value, ratio) };
   const spans = (z: Zone) =>
     field === 'width' ? z.kind === 'floor' || z.kind === 'ceiling' : z.kind === 'wall';
-  return { ...resized, zones: shell.zones.map(z => (spans(z) ? acrossTo(z, scaled(z.height, ratio)) : z)) };
+  const zones =
+    field === 'length'
+      ? resizeLength(shell, size.value, ratio)
+      : shell.zones.map(z => (spans(z) ? acrossTo(z, scaled(z.height, ratio)) : z));
+  return { ...resized, zones: zones.map(letOpeningsFit) };
 }
 
 const scaled = (m: Measurement, ratio: number): Measurement =>
@@ -215,8 +220,9 @@ function acrossTo(zone: Zone, height: Measurement): Zone {
 /** Gives the assumed sizes among `chosen` the rest of `target` (m) after the measured ones, to whole millimetres. */
 function share(bays: Bay[], chosen: (b: Bay) => boolean, field: 'width' | 'height', target: number): Bay[] {
   const row = bays.filter(chosen);
-  const loose = row.filter(b => b[field].basis === 'assumed');
-  const fixed = row.reduce((sum, b) => sum + (b[field].basis === 'measured' ? b[field].value : 0), 0);
+  // What has an outline of its own gets its size from its readings.
+  const loose = row.filter(b => b[field].basis === 'assumed' && !b.outline);
+  const fixed = row.reduce((sum, b) => sum + (loose.includes(b) ? 0 : b[field].value), 0);
   const rest = Math.round((target - fixed) * 1000);
   if (loose.length === 0 || rest < 50 * loose.length) return bays;
   const parts = shareOut(
@@ -229,8 +235,6 @@ function share(bays: Bay[], chosen: (b: Bay) => boolean, field: 'width' | 'heigh
   });
 }
 
-const fits = (o: Opening, b: Bay) =>
-  o.width.value <= b.width.value + 1e-6 && o.height.value <= b.height.value + 1e-6;
 const sizeOf = (o: Opening) => `${mm(o.width.value)} × ${mm(o.height.value)}`;
 
 const replaceZone = (shell: Shell, id: string, change: (z: Zone) => Zone): Shell => ({

@@ -5,7 +5,6 @@ export { meanDepth } from './depth.ts';
 export {
   type BayField,
   type Edited,
-  removeOpening,
   setBay,
   setMaster,
   setOpening,
@@ -38,6 +37,7 @@ export {
   moveBay,
   moveRib,
   type Reshaped,
+  removeOpening,
   removeRib,
   rename,
   splitBay,

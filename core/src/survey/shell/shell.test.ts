@@ -1,12 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { demoDesigns } from '../../demo/index.ts';
+import { makeLibrary } from '../../materials/index.ts';
 import { assumed, findBay, measured, type PatternName } from '../../model/index.ts';
 import { bayArea, measuredBays } from './area.ts';
 import { closure } from './closure.ts';
-import { removeOpening, setBay, setMaster, setOpening } from './edit.ts';
+import { setBay, setMaster, setOpening } from './edit.ts';
 import { generateShell } from './generate.ts';
 import { layoutShell } from './layout.ts';
 import { patterns } from './patterns.ts';
+import { removeOpening } from './topology.ts';
 
 const names = patterns.map(p => p.name);
 const worst = (shell: ReturnType<typeof generateShell>) =>
@@ -94,7 +97,29 @@ describe('editing', () => {
     const ok = setOpening(shell, { ...window, width: assumed(0.4) });
     if (!ok.ok) throw new Error(ok.message);
     expect(setBay(ok.shell, 'L4m', 'width', measured(0.3, '300'))).toMatchObject({ ok: false });
-    expect(findBay(removeOpening(ok.shell, 'W-1'), 'L4m')!.zone.openings).toHaveLength(0);
+  });
+
+  it('takes out an opening, and the hole that was to be made for it', () => {
+    const design = demoDesigns(makeLibrary())[0]!;
+    const without = removeOpening(design, 'W-C4b');
+    if (!without.ok) throw new Error(without.message);
+    expect(findBay(without.design.shell, 'C4b')!.zone.openings.map(o => o.id)).not.toContain('W-C4b');
+    expect(without.design.ready.holes.map(h => h.id)).toEqual(['hole1', 'hole3', 'hole4']);
+  });
+
+  it('lets assumed windows follow the master sizes, and keeps a bay as large as the window measured in it', () => {
+    const mid = generateShell('mid');
+    const windowed = mid.zones.find(z => z.openings.length > 0)!.openings[0]!;
+    const shorter = setMaster(mid, 'length', measured(2.2, '2200'));
+    const { zone, bay } = findBay(shorter, windowed.bay)!;
+    const shrunk = zone.openings.find(o => o.id === windowed.id)!;
+    expect(shrunk.width.value).toBeLessThan(windowed.width.value);
+    expect(shrunk.width.value).toBeLessThanOrEqual(bay.width.value);
+    const real = setOpening(mid, { ...windowed, width: measured(windowed.width.value, 'x') });
+    if (!real.ok) throw new Error(real.message);
+    const held = findBay(setMaster(real.shell, 'length', measured(2.2, '2200')), windowed.bay)!;
+    expect(held.bay.width.value).toBe(windowed.width.value);
+    expect(Math.abs(closure(held.zone).worst)).toBeGreaterThan(0.0015);
   });
 
   it('says so for an unknown bay', () =>

@@ -1,4 +1,5 @@
 import { type Bay, type Design, findBay, type Measurement, type Rib, type Zone } from '../../model/index.ts';
+import { withoutOpening } from './edit.ts';
 import { print } from './print.ts';
 
 /** A change of a whole design (the shell, and what refers to it), or why it cannot be. */
@@ -98,6 +99,16 @@ export function deleteBays(design: Design, ids: readonly string[]): Reshaped {
     design: moveReferences({ ...design, shell: { ...design.shell, zones } }, design, ids, null),
   };
 }
+
+/** Takes an opening out, and the hole that was to be made for it; what was done to that stays in the log. */
+export const removeOpening = (design: Design, id: string): Reshaped => ({
+  ok: true,
+  design: {
+    ...design,
+    shell: withoutOpening(design.shell, id),
+    ready: { ...design.ready, holes: design.ready.holes.filter(h => h.opening !== id) },
+  },
+});
 
 /** Adds a bay on top of its station, as large as the one below it. */
 export function addBay(design: Design, zoneId: string, station: number): Reshaped {

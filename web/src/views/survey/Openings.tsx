@@ -4,6 +4,7 @@ import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
+import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -83,11 +84,7 @@ export function Openings({ bay }: { bay: string }) {
             look="quiet"
             className="mt-5"
             aria-label={`Remove ${o.kind}`}
-            onClick={() =>
-              edit(`${o.id} removed`, draft => {
-                draft.shell = removeOpening(design.shell, o.id);
-              })
-            }
+            onClick={() => reshape(`${o.id} removed`, d => removeOpening(d, o.id))}
           >
             <X size={15} />
           </Button>

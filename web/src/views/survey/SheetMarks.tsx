@@ -165,7 +165,7 @@ function Handles({ zone }: { zone: PlacedZone }) {
           label={`${o.opening.kind} ${o.opening.id}`}
           rect={o}
           onMove={by => moveOpening(o.opening, by)}
-          onDelete={() => drop(o.opening.id, shell => removeOpening(shell, o.opening.id))}
+          onDelete={() => reshape(`${o.opening.id} removed`, d => removeOpening(d, o.opening.id))}
         />
       ))}
       {zone.zone.keepClears.map(k => {
