@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { days, FIGURES, grams, monthName } from './format.ts';
+import { days, grams, monthName } from './format.ts';
 
 describe('days as a person says them', () => {
   it.each([
@@ -26,15 +26,3 @@ describe('grams a square metre', () => {
 });
 
 it('names months from January', () => expect([monthName(0), monthName(11)]).toEqual(['January', 'December']));
-
-describe('ledger figures', () => {
-  it('print in both systems, money whole', () => {
-    const printed = (key: string, value: number, units: 'metric' | 'imperial') =>
-      FIGURES.find(f => f.key === key)!.print(value, units);
-    expect(printed('mass', 10, 'metric')).toBe('10.0 kg');
-    expect(printed('mass', 10, 'imperial')).toBe('22.0 lb');
-    expect(printed('cost', 1873.6, 'metric')).toBe('£1874');
-    expect(printed('heat', 16.46, 'metric')).toBe('16.5 W/K');
-    expect(printed('headroom', 1.87, 'imperial')).toBe('6\' 1 5/8"');
-  });
-});

@@ -1,5 +1,4 @@
-import type { Evaluation } from '@overcoat/core/evaluate';
-import { printLength, printMass, printMoney, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { printNumber } from '@overcoat/core/units';
 import { MONTHS } from '@overcoat/core/van/climate';
 
 export const monthName = (month: number): string => MONTHS[month]!;
@@ -14,32 +13,3 @@ export function days(count: number): string {
   if (count > 90) return `${printNumber(count / 30.4, 0)} months`;
   return count < 1.5 ? 'a day' : `${printNumber(count, 0)} days`;
 }
-
-export interface Figures {
-  mass: number;
-  cost: number;
-  heat: number;
-  headroom: number;
-}
-
-export const figuresOf = (e: Evaluation): Figures => ({
-  mass: e.load.mass,
-  cost: e.order.cost,
-  heat: e.heat.loss,
-  headroom: e.fit.headroom.left,
-});
-
-export interface FigureKind {
-  key: keyof Figures;
-  name: string;
-  print(value: number, units: UnitSystem): string;
-  /** Below this a change is none. */
-  noise: number;
-}
-
-export const FIGURES: readonly FigureKind[] = [
-  { key: 'mass', name: 'added', print: printMass, noise: 0.05 },
-  { key: 'cost', name: 'cost', print: v => printMoney(Math.round(v)), noise: 0.5 },
-  { key: 'heat', name: 'heat loss', print: v => `${printNumber(v, 1)} W/K`, noise: 0.05 },
-  { key: 'headroom', name: 'headroom', print: printLength, noise: 0.0005 },
-];

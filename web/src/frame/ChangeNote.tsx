@@ -3,8 +3,7 @@ import type { Library } from '@overcoat/core/materials';
 import type { Variant } from '@overcoat/core/model';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
-import { FIGURES, type Figures, figuresOf } from '../format.ts';
-import { DAMP_WORDS } from '../sentences.ts';
+import { FIGURES } from '../figures/index.ts';
 import { useDesign } from '../store/design.ts';
 import { evaluation, useEvaluation, useOpenDesign, useVariant } from '../store/evaluation.ts';
 import { useUnits } from '../store/preferences.ts';
@@ -21,9 +20,7 @@ export function ChangeNote() {
   const edit = useDesign(s => s.edit);
   const [why, setWhy] = useState<{ title: string; before: Evaluation } | null>(null);
   const before = last ? evaluationOf(last.before, variant.id, library) : null;
-  const parts = before ? differences(figuresOf(before), figuresOf(now), units) : [];
-  if (before && before.damp.state !== now.damp.state)
-    parts.push(`damp: ${DAMP_WORDS[before.damp.state]} → ${DAMP_WORDS[now.damp.state]}`);
+  const parts = before ? FIGURES.flatMap(f => f.change(f.of(before), f.of(now), units) ?? []) : [];
   const setBaseline = () =>
     edit('baseline set', draft => {
       const v = draft.variants.find(x => x.id === variant.id)!;
@@ -90,26 +87,8 @@ function evaluationOf(
   return variant ? evaluation(design, variant.design, library) : null;
 }
 
-function differences(before: Figures, now: Figures, units: 'metric' | 'imperial'): string[] {
-  return FIGURES.flatMap(f => {
-    const change = now[f.key] - before[f.key];
-    if (Math.abs(change) < f.noise) return [];
-    return [`${f.name === 'added' ? 'mass' : f.name} ${change > 0 ? '+' : ''}${f.print(change, units)}`];
-  });
-}
-
 function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
   const units = useUnits();
-  const columns = [
-    { name: 'mass', of: (e: Evaluation, zone: string) => e.load.zones.get(zone), f: FIGURES[0]! },
-    { name: 'cost', of: (e: Evaluation, zone: string) => e.order.costByZone[zone], f: FIGURES[1]! },
-    {
-      name: 'heat loss',
-      of: (e: Evaluation, zone: string) => e.heat.zones.find(z => z.zone.id === zone)?.loss,
-      f: FIGURES[2]!,
-    },
-    { name: 'lining stands in', of: (e: Evaluation, zone: string) => e.fit.taken.get(zone), f: FIGURES[3]! },
-  ];
   return (
     <>
       <p className="mb-3 text-faint">
@@ -120,9 +99,9 @@ function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
         <thead className="text-left text-[13px] text-faint">
           <tr>
             <th className="py-1 font-medium">zone</th>
-            {columns.map(c => (
-              <th key={c.name} className="py-1 text-right font-medium">
-                {c.name}
+            {FIGURES.map(f => (
+              <th key={f.key} className="py-1 text-right font-medium">
+                {f.zoneName}
               </th>
             ))}
           </tr>
@@ -133,13 +112,11 @@ function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
               <td className="py-1.5">
                 <b>{zone.id}</b> {zone.name}
               </td>
-              {columns.map(c => {
-                const change = (c.of(now, zone.id) ?? 0) - (c.of(before, zone.id) ?? 0);
+              {FIGURES.map(f => {
+                const [was, is] = [f.ofZone(before, zone.id), f.ofZone(now, zone.id)];
                 return (
-                  <td key={c.name} className="py-1.5 text-right">
-                    {Math.abs(change) < c.f.noise
-                      ? '–'
-                      : `${change > 0 ? '+' : ''}${c.f.print(change, units)}`}
+                  <td key={f.key} className="py-1.5 text-right">
+                    {(was !== null && is !== null && f.zoneChange(was, is, units)) || '–'}
                   </td>
                 );
               })}

@@ -1,10 +1,11 @@
 import { schools } from '@overcoat/core/buildup';
 import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Variant } from '@overcoat/core/model';
-import { printLength, printMass, printMoney, printNumber } from '@overcoat/core/units';
+import { printNumber } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { bestOf, FIGURES, type Figure } from '../../figures/index.ts';
 import { days, grams, monthName } from '../../format.ts';
 import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
 import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
@@ -40,15 +41,13 @@ export function Component() {
   );
   const columns = useMemo<ColumnDef<Row, unknown>[]>(() => {
     const worst = (r: Row) => worstBay(r.e)?.moisture;
-    const least = (pick: (r: Row) => number, sign = 1) =>
-      rows.length < 2 ? Number.NaN : Math.min(...rows.map(r => sign * pick(r))) * sign;
     const number = (
       header: string,
       pick: (r: Row) => number,
       print: (v: number) => string,
-      best: 'least' | 'most' | null,
+      better: Figure['better'] | null,
     ): ColumnDef<Row, unknown> => {
-      const target = best ? least(pick, best === 'least' ? 1 : -1) : Number.NaN;
+      const best = better ? bestOf({ better }, rows.map(pick)) : Number.NaN;
       return {
         id: header,
         header,
@@ -56,7 +55,7 @@ export function Component() {
         meta: { number: true },
         cell: ({ row }) => {
           const value = pick(row.original);
-          const wins = Math.abs(value - target) < 1e-9;
+          const wins = Math.abs(value - best) < 1e-9;
           return (
             <span className={wins ? 'font-semibold' : ''}>
               {wins && (
@@ -70,6 +69,24 @@ export function Component() {
         },
       };
     };
+    const headline = (f: Figure): ColumnDef<Row, unknown> =>
+      f.mark
+        ? {
+            id: f.key,
+            header: f.name,
+            accessorFn: r => f.of(r.e),
+            cell: ({ row: { original: r } }) => (
+              <span className="whitespace-nowrap">
+                <span aria-hidden>{f.mark!(f.of(r.e))}</span> {f.print(f.of(r.e), units)}
+              </span>
+            ),
+          }
+        : number(
+            f.name,
+            r => f.of(r.e),
+            v => f.print(v, units),
+            f.better,
+          );
     return [
       {
         id: 'variant',
@@ -86,41 +103,8 @@ export function Component() {
           </button>
         ),
       },
-      number(
-        'added',
-        r => r.e.load.mass,
-        v => printMass(v, units),
-        'least',
-      ),
-      number(
-        'cost',
-        r => r.e.order.cost,
-        v => printMoney(Math.round(v)),
-        'least',
-      ),
-      number(
-        'heat loss',
-        r => r.e.heat.loss,
-        v => `${printNumber(v, 1)} W/K`,
-        'least',
-      ),
-      number(
-        'headroom',
-        r => r.e.fit.headroom.left,
-        v => printLength(v, units),
-        'most',
-      ),
-      {
-        id: 'damp',
-        header: 'damp',
-        accessorFn: r => r.e.damp.state,
-        cell: ({ row: { original: r } }) => (
-          <span className="whitespace-nowrap">
-            <span aria-hidden>{DAMP_MARKS[r.e.damp.state]}</span> {DAMP_WORDS[r.e.damp.state]}
-          </span>
-        ),
-      },
-      number('winter water', r => worst(r)?.peak ?? 0, grams, 'least'),
+      ...FIGURES.map(headline),
+      number('winter water', r => worst(r)?.peak ?? 0, grams, 'less'),
       number(
         'growth a year',
         r => worst(r)?.growth ?? 0,
@@ -131,7 +115,7 @@ export function Component() {
         '100 g leak dries in',
         r => worst(r)?.daysToDry ?? 0,
         v => (v === 0 ? '–' : days(v)),
-        'least',
+        'less',
       ),
       number(
         'misfits',

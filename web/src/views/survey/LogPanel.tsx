@@ -23,8 +23,8 @@ export function LogPanel() {
       <section>
         <h2 className="text-xl">{facts.all.length === 0 ? 'Nothing has happened yet' : 'What happened'}</h2>
         <p className="text-[13px] text-faint">
-          Undo never touches this: it is about the design. A slip is taken back by a further entry, and both
-          stay{corrections > 0 ? ` (${corrections} so far)` : ''}.
+          Undo, which is about the design, never touches this. A slip is taken back by a further entry, and
+          both stay{corrections > 0 ? ` (${corrections} so far)` : ''}.
         </p>
         {refused.map(w => (
           <p key={w.entry.id} role="alert" className="mt-1 border-l-4 border-signal pl-2">

@@ -1,0 +1,45 @@
+import { type Evaluation, worstBay } from '@overcoat/core/evaluate';
+import { dampWorking } from '@overcoat/core/studies/working';
+import { grams, monthName } from '../format.ts';
+import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
+import type { Figure } from './figure.ts';
+
+const STATES = ['bare', 'dry', 'dries', 'grows'] as const;
+const rank = (state: (typeof STATES)[number]) => STATES.indexOf(state);
+const stateAt = (value: number) => STATES[value]!;
+
+/** The worst bay speaks for the van, and for its zone. */
+export const damp: Figure = {
+  key: 'damp',
+  name: 'damp',
+  zoneName: 'damp',
+  of: e => rank(e.damp.state),
+  ofZone: (e, zone) =>
+    Math.max(
+      ...[...e.bays.values()]
+        .filter(b => b.zone.id === zone)
+        .map(b => rank(e.damp.bays.get(b.bay.id)!.state)),
+    ),
+  print: value => DAMP_WORDS[stateAt(value)],
+  mark: value => DAMP_MARKS[stateAt(value)],
+  change: (before, now) => became(before, now, 'damp: '),
+  zoneChange: (before, now) => became(before, now),
+  changeShort: () => null,
+  better: 'less',
+  alert: e => e.damp.state === 'grows',
+  note,
+  working(e, design, library) {
+    const worst = worstBay(e);
+    return worst && dampWorking(e, worst, design, library);
+  },
+};
+
+const became = (before: number, now: number, of = '') =>
+  before === now ? null : `${of}${DAMP_WORDS[stateAt(before)]} → ${DAMP_WORDS[stateAt(now)]}`;
+
+function note(e: Evaluation): string {
+  const m = worstBay(e)?.moisture;
+  if (!m) return 'every bay is bare';
+  if (e.damp.state === 'dry') return `at most ${grams(m.highest)}, five winters`;
+  return `${e.damp.worst}: ${grams(m.peak)} in ${monthName(m.peakMonth)}`;
+}

@@ -1,0 +1,67 @@
+import { demoDesigns } from '@overcoat/core/demo';
+import { evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
+import { describe, expect, it } from 'vitest';
+import { bestOf, FIGURES } from './index.ts';
+
+const library = makeLibrary();
+const perigee = demoDesigns(library)[0]!;
+const [a, b] = perigee.variants.map(v => evaluate(perigee, v.design, library));
+const bare = evaluate(perigee, { buildUps: [], zones: {}, bays: {} }, library);
+const named = (key: string) => FIGURES.find(f => f.key === key)!;
+
+describe('headline figures', () => {
+  it('print in both systems, money whole', () => {
+    expect(named('mass').print(10, 'metric')).toBe('10.0 kg');
+    expect(named('mass').print(10, 'imperial')).toBe('22.0 lb');
+    expect(named('cost').print(1873.6, 'metric')).toBe('£1874');
+    expect(named('heat').print(16.46, 'metric')).toBe('16.5 W/K');
+    expect(named('headroom').print(1.87, 'imperial')).toBe('6\' 1 5/8"');
+    expect(named('damp').print(named('damp').of(a!), 'metric')).toBe('wets and dries');
+  });
+
+  it.each(FIGURES.map(f => [f.key, f] as const))(
+    '%s: no change is told where there is none, and one where there is',
+    (_, f) => {
+      expect(f.change(f.of(a!), f.of(a!), 'metric')).toBeNull();
+      expect(f.change(f.of(bare), f.of(a!), 'metric')).toMatch(/[−-]|\+|→/);
+    },
+  );
+
+  it('say the change short beside the value, with its sign and without its unit', () => {
+    expect(named('mass').changeShort(10, 12.5, 'metric')).toBe('+2.5');
+    expect(named('headroom').changeShort(1.87, 1.83, 'metric')).toMatch(/^[−-]40$/);
+    expect(named('damp').changeShort(0, 3, 'metric')).toBeNull();
+  });
+
+  it.each(['mass', 'cost', 'heat'])('%s of the zones adds up to that of the van', key => {
+    const f = named(key);
+    const zones = perigee.shell.zones.reduce((sum, z) => sum + (f.ofZone(a!, z.id) ?? 0), 0);
+    expect(zones / f.of(a!)).toBeCloseTo(1, 6);
+  });
+
+  it('of damp: the worst zone is as bad as the van', () => {
+    const f = named('damp');
+    expect(Math.max(...perigee.shell.zones.map(z => f.ofZone(a!, z.id)!))).toBe(f.of(a!));
+  });
+
+  it('warn of the limits in the brief, and say by how much', () => {
+    const tight = { ...perigee, brief: { ...perigee.brief, payload: 100, budget: 500 } };
+    expect([named('mass').alert(a!, perigee), named('mass').alert(a!, tight)]).toEqual([false, true]);
+    expect(named('mass').note(a!, tight, 'metric')).toContain('over the payload');
+    expect(named('cost').note(a!, tight, 'metric')).toContain('over the budget');
+  });
+
+  it('each opens a working whose result is the figure', () => {
+    for (const f of FIGURES) expect(f.working(a!, perigee, library)!.steps.length).toBeGreaterThan(1);
+    expect(named('damp').working(bare, perigee, library)).toBeNull();
+  });
+
+  it('know which of two is better, and that one alone is not', () => {
+    for (const f of FIGURES) {
+      const values = [f.of(a!), f.of(b!)];
+      expect(bestOf(f, values)).toBe(f.better === 'less' ? Math.min(...values) : Math.max(...values));
+      expect(bestOf(f, values.slice(0, 1))).toBeNaN();
+    }
+  });
+});

@@ -1,0 +1,19 @@
+import { headroomWorking } from '@overcoat/core/studies/working';
+import { printLength } from '@overcoat/core/units';
+import { type Figure, quantity } from './figure.ts';
+
+export const headroom: Figure = {
+  key: 'headroom',
+  name: 'headroom',
+  zoneName: 'lining stands in',
+  of: e => e.fit.headroom.left,
+  ofZone: (e, zone) => e.fit.taken.get(zone) ?? 0,
+  ...quantity('headroom', printLength, 0.0005),
+  better: 'more',
+  alert: (e, { brief }) => e.fit.headroom.left < brief.headHeight.value,
+  note: (e, { brief: { headHeight } }, units) =>
+    e.fit.headroom.left < headHeight.value
+      ? `${printLength(headHeight.value, units)} needed`
+      : `floor +${printLength(e.fit.headroom.floor, units)}, ceiling −${printLength(e.fit.headroom.ceiling, units)}`,
+  working: (e, design) => headroomWorking(e, design),
+};
