@@ -117,6 +117,17 @@ test.describe('the survey', () => {
     await page.getByLabel('Depth, deepest').fill('2 3/8');
     await page.getByLabel('Depth, deepest').press('Enter');
     await expect(page.getByLabel('Depth, deepest')).toHaveValue('2 3/8"');
+    // What cannot be, and what one lining does to the next, are said in inches too.
+    await page.getByLabel('Depth, shallowest').fill('3');
+    await page.getByLabel('Depth, shallowest').press('Enter');
+    await expect(page.getByRole('alert').filter({ hasText: 'cannot exceed the deepest' })).toContainText(
+      '2 3/8"',
+    );
+    await page.getByLabel('Depth, shallowest').press('Escape');
+    await page.getByRole('tab', { name: 'Whole van' }).click();
+    await expect(page.getByText(/takes [\d' /"]+ × [\d' /"]+ out of/).first()).toBeVisible();
+    await expect(page.getByText(/⟦|\d mm/)).toHaveCount(0);
+    await page.getByRole('tab', { name: 'Bay' }).click();
     await page.getByRole('button', { name: 'inches' }).click();
     await expect(page.getByLabel('Depth, deepest')).toHaveValue('60 mm');
   });

@@ -10,3 +10,4 @@ export {
   printResistance,
   printTemperature,
 } from './quantities.ts';
+export { inUnits, lengthIn } from './sentence.ts';

@@ -11,6 +11,7 @@ import {
   printResistance,
   printTemperature,
 } from './quantities.ts';
+import { inUnits, lengthIn } from './sentence.ts';
 
 const metres = (text: string, system: 'metric' | 'imperial' = 'metric') => {
   const read = parseLength(text, { system });
@@ -99,6 +100,23 @@ describe('tape-measure lengths', () => {
           expect(printLength(metres(once, system), system)).toBe(once);
         },
       ),
+    );
+  });
+});
+
+describe('lengths inside sentences', () => {
+  it('are printed in the units of who reads them, all of them', () => {
+    const says = `Between ${lengthIn(0.02)} and ${lengthIn(0.41275)} from its edge.`;
+    expect(inUnits(says, 'metric')).toBe('Between 20 mm and 413 mm from its edge.');
+    expect(inUnits(says, 'imperial')).toBe('Between 13/16" and 16 1/4" from its edge.');
+    expect(inUnits('Nothing to print.', 'imperial')).toBe('Nothing to print.');
+  });
+  it('read as they would alone, whatever the length', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -20, max: 20, noNaN: true }), m => {
+        for (const units of ['metric', 'imperial'] as const)
+          expect(inUnits(lengthIn(m), units)).toBe(printLength(m, units));
+      }),
     );
   });
 });

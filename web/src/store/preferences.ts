@@ -14,7 +14,7 @@ export const usePreferences = create<Preferences>()(
   persist(
     set => ({
       units: 'metric',
-      theme: matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
+      theme: globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
       setUnits: units => set({ units }),
       setTheme: theme => set({ theme }),
     }),

@@ -1,15 +1,17 @@
 import type { Design, Ready } from '@overcoat/core/model';
 import type { Edited, Reshaped } from '@overcoat/core/survey/shell';
+import { inUnits } from '@overcoat/core/units';
 import type { Draft } from 'immer';
 import { useDesign } from './design.ts';
 import { freshId } from './edits.ts';
+import { usePreferences } from './preferences.ts';
 
 /** Applies a change of the whole design as one undoable step. Returns why not, or null. */
 export function reshape(label: string, change: (design: Design) => Reshaped): string | null {
   const { design, edit, select } = useDesign.getState();
   if (!design) return null;
   const result = change(design);
-  if (!result.ok) return result.message;
+  if (!result.ok) return inUnits(result.message, usePreferences.getState().units);
   const next = result.design;
   const refused = edit(label, draft => {
     if (next.shell !== design.shell) draft.shell = next.shell;
@@ -28,7 +30,7 @@ export function editShell(label: string, change: (shell: Design['shell']) => Edi
   const { design, edit } = useDesign.getState();
   if (!design) return null;
   const result = change(design.shell);
-  if (!result.ok) return result.message;
+  if (!result.ok) return inUnits(result.message, usePreferences.getState().units);
   return edit(label, draft => {
     draft.shell = result.shell;
   });

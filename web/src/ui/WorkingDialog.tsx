@@ -1,5 +1,6 @@
 import type { Step, Working } from '@overcoat/core/studies/working';
-import { printMoney, printSignificant } from '@overcoat/core/units';
+import { inUnits, printMoney, printSignificant } from '@overcoat/core/units';
+import { useUnits } from '../store/preferences.ts';
 import { Dialog } from './Dialog.tsx';
 
 const SIGNS: Record<Step['op'], string> = {
@@ -27,6 +28,7 @@ export function WorkingDialog({ working, onClose }: { working: Working | null; o
 }
 
 function WorkingSteps({ working }: { working: Working }) {
+  const units = useUnits();
   const byId = new Map(working.steps.map(s => [s.id, s]));
   const used = new Set(working.steps.flatMap(s => s.of));
   const rows = working.steps.filter(s => s.op !== 'given' || !used.has(s.id));
@@ -50,7 +52,7 @@ function WorkingSteps({ working }: { working: Working }) {
       )}
       <ul className="mt-2 list-disc pl-5 text-faint">
         {working.notes.map(note => (
-          <li key={note}>{note}</li>
+          <li key={note}>{inUnits(note, units)}</li>
         ))}
       </ul>
       <table className="mt-4 w-full text-[13px]">
@@ -64,7 +66,7 @@ function WorkingSteps({ working }: { working: Working }) {
           {rows.map(step => (
             <tr key={step.id} className="border-t border-rule align-top">
               <td className="py-1.5 pr-3">
-                <span className="font-medium">{step.label}</span>
+                <span className="font-medium">{inUnits(step.label, units)}</span>
                 {step.source && <span className="text-faint"> · {step.source}</span>}
                 <Inputs step={step} byId={byId} />
               </td>

@@ -4,6 +4,7 @@ import { makeLibrary } from '@overcoat/core/materials';
 import type { Brief, Design, Material, Placement, Price } from '@overcoat/core/model';
 import {
   type HotDay,
+  type HotDayCase,
   heaterNeed,
   hotDay,
   type VanChoice,
@@ -38,15 +39,6 @@ interface Shelf {
 }
 
 /** A hot day to be looked at: how the van is built and stands. */
-export interface HotDayCase {
-  name: string;
-  placement: Placement;
-  colour: Design['shell']['skin']['colour'];
-  covers: boolean;
-  open: number;
-  air: number;
-}
-
 /** What a school costs in heat, weight and money, whatever its seal. */
 export interface SchoolFigures {
   school: string;

@@ -7,7 +7,8 @@ import { saturationPressure } from '../../physics/air/index.ts';
 import { simulateHourly } from '../../physics/hourly/index.ts';
 import { hourlyYear } from '../../van/climate/index.ts';
 import { glassOf } from '../../van/wetting/index.ts';
-import { hotDay } from './hotDay.ts';
+import { type HotDay, hotDay } from './hotDay.ts';
+import { hotDayCases, hotDayCautions } from './hotDayCases.ts';
 import { heaterNeed, SLEEPER, type VanModel, vanLoss, vanModel } from './vanModel.ts';
 import { vanNight } from './vanNight.ts';
 import { VanState } from './vanState.ts';
@@ -219,5 +220,33 @@ describe('the whole van', () => {
       );
       expect(Math.abs(now.peakAt - bare.peakAt)).toBeLessThan(2.5);
     });
+  });
+});
+
+describe('what a hot day is worked out for', () => {
+  const placement = { buildUps: [], zones: {}, bays: {} };
+  const names = (...of: Parameters<typeof hotDayCases>) => hotDayCases(...of).map(c => c.name);
+  it('is the van as it stands, bare, and with each change that is not made yet', () => {
+    expect(names(placement, 'grey', false, 'sun', 'shut')).toEqual([
+      'as it stands',
+      'bare steel',
+      'painted white',
+      'painted black',
+      'covers in the windows',
+      'in the shade',
+      'with the roof fan on',
+      'shade, fan and covers',
+    ]);
+    expect(names(placement, 'white', true, 'shade', 'fan')).toEqual([
+      'as it stands',
+      'bare steel',
+      'painted black',
+      'shade, fan and covers',
+    ]);
+  });
+  it('asks for a look at the glue over 60 degrees and warns over 28 (common practice, no source)', () => {
+    const day = { roofPeak: 61, peak: 27 } as HotDay;
+    expect(hotDayCautions(day)).toEqual({ glue: true, nobodyLeft: false });
+    expect(hotDayCautions({ ...day, roofPeak: 60, peak: 29 })).toEqual({ glue: false, nobodyLeft: true });
   });
 });

@@ -1,5 +1,6 @@
 export { FUELS } from './fuels.ts';
 export { type HotDay, hotDay } from './hotDay.ts';
+export { AIRS, GLUE_CAUTION, type HotDayCase, hotDayCases, hotDayCautions, STANDS } from './hotDayCases.ts';
 export { heaterNeed, type VanChoice, vanModel } from './vanModel.ts';
 export { type VanNight, vanNight } from './vanNight.ts';
 export { type PartYear, type VanYear, vanYear } from './vanYear.ts';

@@ -1,7 +1,9 @@
 export { type BayModel, bayModel, bayModelInput } from './bayModel.ts';
 export { type BayYearInput, type BayYears, bayYears } from './bayYear.ts';
+export { coldSpots } from './coldSpots.ts';
 export { dayResponse } from './dayResponse.ts';
 export { roomFace } from './roomFace.ts';
 export { type SealSweep, schoolsAt, sealSweep } from './schoolsCompared.ts';
 export { type Advice, adviseSchool, type SchoolStudy, type SchoolYears, schoolStudy } from './schoolYears.ts';
 export { type Effect, sensitivity } from './sensitivity.ts';
+export { carriesOver, runsDown, woodMoisture } from './tellable.ts';

@@ -1,6 +1,7 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Shell, Zone } from '../../model/index.ts';
 import { cellsOf } from '../../survey/shell/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { floorPassage } from './floorPassage.ts';
 
 /** Where one part of the job takes something from another; `by` in m where a size is meant. */
@@ -17,7 +18,6 @@ export interface Junction {
   says: string;
 }
 
-const mm = (m: number) => `${Math.round(m * 1000)} mm`;
 /** Less than this is lost in the joint, m. */
 const TRIFLE = 0.002;
 
@@ -50,32 +50,32 @@ function neighbours(shell: Shell, takenBy: Evaluation['fit']['taken']): Junction
     tell(
       floor.zone.id,
       walls,
-      `Walls lined first leave the floor ${mm(shell.width.value - walls)} wide, ${mm(walls)} less than bare: lay the floor first, or cut it from the lined width.`,
+      `Walls lined first leave the floor ${lengthIn(shell.width.value - walls)} wide, ${lengthIn(walls)} less than bare: lay the floor first, or cut it from the lined width.`,
     );
   if (floor && bulkhead)
     tell(
       floor.zone.id,
       bulkhead.taken,
-      `Insulation across the bulkhead stands ${mm(bulkhead.taken)} into the van: a floor cut to the bare length will not drop in behind it.`,
+      `Insulation across the bulkhead stands ${lengthIn(bulkhead.taken)} into the van: a floor cut to the bare length will not drop in behind it.`,
     );
   for (const wall of [left, right])
     if (wall)
       tell(
         wall.zone.id,
         wall.taken,
-        `A lined ${wall.zone.name} is ${mm(wall.taken)} thicker than a template taken from its ribs.`,
+        `A lined ${wall.zone.name} is ${lengthIn(wall.taken)} thicker than a template taken from its ribs.`,
       );
   if (ceiling)
     tell(
       ceiling.zone.id,
       walls,
-      `Between lined walls the ceiling panel is ${mm(walls)} narrower than between bare ones.`,
+      `Between lined walls the ceiling panel is ${lengthIn(walls)} narrower than between bare ones.`,
     );
   if (floor && (left || right))
     tell(
       (left ?? right)!.zone.id,
       floor.taken,
-      `The floor comes up by ${mm(floor.taken)}: wall linings that stand on it are that much shorter.`,
+      `The floor comes up by ${lengthIn(floor.taken)}: wall linings that stand on it are that much shorter.`,
     );
   return out;
 }
@@ -84,13 +84,13 @@ function floorSheet(shell: Shell): Junction[] {
   const pass = floorPassage(shell);
   const floor = shell.zones.find(z => z.kind === 'floor');
   if (!pass || !floor) return [];
-  const size = `${mm(pass.sheet.length)} × ${mm(pass.sheet.width)}`;
+  const size = `${lengthIn(pass.sheet.length)} × ${lengthIn(pass.sheet.width)}`;
   const says =
     pass.way === 'flat'
       ? `A floor sheet of ${size} passes ${pass.door.name} flat in one piece.`
       : pass.way === 'tilted'
-        ? `A floor sheet of ${size} passes ${pass.door.name} only tilted: ${mm(pass.door.width)} is less than its width.`
-        : `A floor sheet of ${size} does not pass ${pass.door.name} (${mm(pass.door.width)} × ${mm(pass.door.height)}): plan ${pass.pieces} pieces, with a batten under the joint.`;
+        ? `A floor sheet of ${size} passes ${pass.door.name} only tilted: ${lengthIn(pass.door.width)} is less than its width.`
+        : `A floor sheet of ${size} does not pass ${pass.door.name} (${lengthIn(pass.door.width)} × ${lengthIn(pass.door.height)}): plan ${pass.pieces} pieces, with a batten under the joint.`;
   return [{ zone: floor.id, kind: 'floor sheet', act: pass.way !== 'flat', by: null, says }];
 }
 
@@ -103,11 +103,11 @@ function features(zone: Zone): Junction[] {
         c => c.along < f.at.value - TRIFLE && f.at.value + TRIFLE < c.along + c.bay.width.value,
       );
       const bays = across.map(c => c.bay.id).join(', ');
-      const where = `${mm(f.at.value)} from the front of the ${zone.name}`;
+      const where = `${lengthIn(f.at.value)} from the front of the ${zone.name}`;
       const what: Record<typeof f.kind, string> = {
-        step: `A step of ${mm(f.by.value)} at ${where}`,
-        'dog-leg': `A dog-leg of ${mm(f.by.value)} at ${where}`,
-        'recessed lining': `From ${where} the lining lies ${mm(f.by.value)} inside the rib faces, between trimmed ribs: measure from the skin, the rib face is not the datum`,
+        step: `A step of ${lengthIn(f.by.value)} at ${where}`,
+        'dog-leg': `A dog-leg of ${lengthIn(f.by.value)} at ${where}`,
+        'recessed lining': `From ${where} the lining lies ${lengthIn(f.by.value)} inside the rib faces, between trimmed ribs: measure from the skin, the rib face is not the datum`,
         'datum corner': '',
       };
       const rest =
@@ -134,7 +134,7 @@ const tieDowns = (zone: Zone): Junction[] =>
       kind: 'tie-down',
       act: true,
       by: null,
-      says: `Tie-down ${k.id} in ${k.bay} stays usable: cut board and lining ${mm(k.width.value + 2 * k.clearance.value)} × ${mm(k.height.value + 2 * k.clearance.value)} round it.`,
+      says: `Tie-down ${k.id} in ${k.bay} stays usable: cut board and lining ${lengthIn(k.width.value + 2 * k.clearance.value)} × ${lengthIn(k.height.value + 2 * k.clearance.value)} round it.`,
     }));
 
 const cutOuts = (zone: Zone): Junction[] =>
@@ -143,7 +143,7 @@ const cutOuts = (zone: Zone): Junction[] =>
     kind: 'cut out',
     act: false,
     by: null,
-    says: `${o.id} takes ${mm(o.width.value)} × ${mm(o.height.value)} out of ${o.bay}: no damping and no fill there${o.frameDepth ? `; the lining meets its frame ${mm(o.frameDepth.value)} from the skin` : ''}.`,
+    says: `${o.id} takes ${lengthIn(o.width.value)} × ${lengthIn(o.height.value)} out of ${o.bay}: no damping and no fill there${o.frameDepth ? `; the lining meets its frame ${lengthIn(o.frameDepth.value)} from the skin` : ''}.`,
   }));
 
 function datum(shell: Shell): Junction[] {
@@ -157,7 +157,7 @@ function datum(shell: Shell): Junction[] {
       act: !corner,
       by: null,
       says: corner
-        ? `Floor pieces are cut from the datum corner ${mm(corner.at.value)} from the front.`
+        ? `Floor pieces are cut from the datum corner ${lengthIn(corner.at.value)} from the front.`
         : 'No datum corner is chosen for the floor: pick one corner and measure and cut every floor piece from it.',
     },
   ];

@@ -6,6 +6,7 @@ import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';
 import { isSurveyed, meanDepth } from '../../survey/shell/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { FIRST_MONTH, MONTHS } from '../../van/climate/index.ts';
 import { type Working, WorkingBuilder } from './working.ts';
 
@@ -89,7 +90,7 @@ export function heatWorking(e: Evaluation): Working {
     }
   for (const z of e.heat.zones)
     for (const b of z.bridges) {
-      const name = `${z.zone.id}, ${b.what}s ${Math.round(b.width * 1000)} × ${Math.round(b.depth * 1000)} mm, ${names.get(b.buildUp)}`;
+      const name = `${z.zone.id}, ${b.what}s ${lengthIn(b.width)} × ${lengthIn(b.depth)}, ${names.get(b.buildUp)}`;
       const length = w.given(`${name}, length`, b.length, 'm', basisOf(e, z.zone.id));
       const adds = w.given(
         `${name}, adds`,
@@ -243,7 +244,7 @@ export function bayWorking(bay: BayResult, design: Design, library: Library): Wo
       if (plane.thickness > 0)
         parts.push(
           w.given(
-            `Air, ${(plane.thickness * 1000).toFixed(1)} mm`,
+            `Air, ${lengthIn(plane.thickness)}`,
             plane.resistance,
             'm²K/W',
             'method',
@@ -284,7 +285,7 @@ export function bayWorking(bay: BayResult, design: Design, library: Library): Wo
   );
   const total = w.step('Total resistance in the field', 'sum', parts, 'm²K/W');
   const notes = [
-    `At the middle depth of ${Math.round(depth * 1000)} mm, between battens. Over the whole taper${section.battenShare > 0 ? ' and with battens (ISO 6946 combined method)' : ''} the bay’s U-value is ${bay.uValue.toFixed(3)} W/m²K.`,
+    `At the middle depth of ${lengthIn(depth)}, between battens. Over the whole taper${section.battenShare > 0 ? ' and with battens (ISO 6946 combined method)' : ''} the bay’s U-value is ${bay.uValue.toFixed(3)} W/m²K.`,
   ];
   return {
     title: `U-value of ${bay.bay.id}`,

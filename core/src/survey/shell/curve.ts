@@ -1,4 +1,5 @@
 import type { Bay, Curve } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
 
 /** Gap behind the middle of a straight chord on a circle, m, exact; w^2 / (8 R) is its first term. */
 export function sagitta(chord: number, radius: number): number {
@@ -61,6 +62,6 @@ export function curveWrong(bay: Bay, curve: Curve): string | null {
   const radius = curveRadius(curve);
   const chord = bay[curve.along].value;
   return radius < chord / 2
-    ? `A radius of ${Math.round(radius * 1000)} mm is less than half of the bay (${Math.round(chord * 500)} mm): the bay cannot bend so far.`
+    ? `A radius of ${lengthIn(radius)} is less than half of the bay (${lengthIn(chord / 2)}): the bay cannot bend so far.`
     : null;
 }

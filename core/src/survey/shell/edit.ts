@@ -8,6 +8,7 @@ import {
   type Shell,
   type Zone,
 } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { curveWrong } from './curve.ts';
 import { outlineBox, outlineOf, readOutline } from './outline.ts';
 import { shareOut } from './share.ts';
@@ -16,8 +17,6 @@ export type BayField = 'width' | 'height' | 'depthMin' | 'depthMax';
 /** What a bay may be besides its four sizes. */
 export type BayShape = Partial<Pick<Bay, 'outline' | 'cornerRadius' | 'curve' | 'depthRuns' | 'shallowAt'>>;
 export type Edited = { ok: true; shell: Shell } | { ok: false; message: string };
-
-const mm = (m: number) => `${Math.round(m * 1000)} mm`;
 
 /**
  * Sets one size of a bay. Of shallowest and deepest, an assumed one moves with the measured one; two measured
@@ -45,8 +44,8 @@ export function setBay(shell: Shell, bayId: string, field: BayField, size: Measu
         ok: false,
         message:
           field === 'depthMin'
-            ? `The shallowest depth cannot exceed the deepest, measured as ${mm(bay.depthMax.value)}: enter at most that, or correct the deepest first.`
-            : `The deepest depth cannot be less than the shallowest, measured as ${mm(bay.depthMin.value)}: enter at least that, or correct the shallowest first.`,
+            ? `The shallowest depth cannot exceed the deepest, measured as ${lengthIn(bay.depthMax.value)}: enter at most that, or correct the deepest first.`
+            : `The deepest depth cannot be less than the shallowest, measured as ${lengthIn(bay.depthMin.value)}: enter at least that, or correct the shallowest first.`,
       };
     bay[other] = { ...bay[other], value: size.value };
   }
@@ -123,7 +122,7 @@ export function setOpening(shell: Shell, opening: Opening): Edited {
   if (!openingFits(opening, found.bay))
     return {
       ok: false,
-      message: `A ${opening.kind} of ${sizeOf(opening)} does not fit bay ${found.bay.id}: at most ${mm(found.bay.width.value)} × ${mm(found.bay.height.value)}.`,
+      message: `A ${opening.kind} of ${sizeOf(opening)} does not fit bay ${found.bay.id}: at most ${lengthIn(found.bay.width.value)} × ${lengthIn(found.bay.height.value)}.`,
     };
   return {
     ok: true,
@@ -235,7 +234,7 @@ function share(bays: Bay[], chosen: (b: Bay) => boolean, field: 'width' | 'heigh
   });
 }
 
-const sizeOf = (o: Opening) => `${mm(o.width.value)} × ${mm(o.height.value)}`;
+const sizeOf = (o: Opening) => `${lengthIn(o.width.value)} × ${lengthIn(o.height.value)}`;
 
 const replaceZone = (shell: Shell, id: string, change: (z: Zone) => Zone): Shell => ({
   ...shell,

@@ -7,6 +7,7 @@ import {
   type Use,
   type Zone,
 } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import type { Edited } from './edit.ts';
 
 /** What must never be stuffed: water, belts, airbags and cables need the void. */
@@ -46,7 +47,7 @@ export function setKeepClear(shell: Shell, item: KeepClear): Edited {
   if (item.at.along.value > bay.width.value || item.at.up.value > bay.height.value)
     return {
       ok: false,
-      message: `The ${item.kind} would lie outside bay ${bay.id}, which is ${Math.round(bay.width.value * 1000)} × ${Math.round(bay.height.value * 1000)} mm.`,
+      message: `The ${item.kind} would lie outside bay ${bay.id}, which is ${lengthIn(bay.width.value)} × ${lengthIn(bay.height.value)}.`,
     };
   const zones = shell.zones.map(z => ({
     ...z,
@@ -61,7 +62,7 @@ export function setFeature(shell: Shell, zoneId: string, feature: Feature): Edit
   if (feature.at.value > zone.length.value)
     return {
       ok: false,
-      message: `The ${zone.name} is ${Math.round(zone.length.value * 1000)} mm long: the ${feature.kind} must lie within it.`,
+      message: `The ${zone.name} is ${lengthIn(zone.length.value)} long: the ${feature.kind} must lie within it.`,
     };
   return { ok: true, shell: inZone(shell, zoneId, z => ({ ...z, features: put(z.features, feature) })) };
 }

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assumed, type Bay, measured, type OutlineReadings } from '../../model/index.ts';
+import { inUnits } from '../../units/index.ts';
 import { developArch } from './arch.ts';
 import { grossArea } from './area.ts';
 import { arcLength, bayCurve, flatStrips, radiusFromGap, sagitta } from './curve.ts';
-import { flatten, outlineArea, outlineOf, readOutline, roundCorners } from './outline.ts';
+import { flatten, type Outlined, outlineArea, outlineOf, readOutline, roundCorners } from './outline.ts';
 import { areaError } from './tapeError.ts';
 
 const m = (value: number) => measured(value, `${value}`);
@@ -32,6 +33,7 @@ const four = (
   front: m(front),
   diagonal: m(diagonal),
 });
+const refusal = (o: Outlined) => (o.ok ? '' : inUnits(o.message, 'metric'));
 const area = (r: OutlineReadings) => {
   const read = readOutline(r);
   if (!read.ok) throw new Error(read.message);
@@ -79,7 +81,7 @@ describe('a bay measured by four sides and a diagonal', () => {
   });
   it('refuses a diagonal longer than two sides together, or too short, with the reason', () => {
     const long = readOutline(four(0.5, 0.3, 0.5, 0.3, 0.81));
-    expect(long).toMatchObject({ ok: false, message: expect.stringContaining('together (800 mm)') });
+    expect(refusal(long)).toContain('together (800 mm)');
     const short = readOutline(four(0.5, 0.2, 0.5, 0.2, 0.29));
     expect(short).toMatchObject({ ok: false, message: expect.stringContaining('too short') });
   });
@@ -127,10 +129,7 @@ describe('rounded corners', () => {
   it('make a disc of a square when they meet, and are refused when they do not fit', () => {
     const square = bay({ width: m(0.4), height: m(0.4), cornerRadius: m(0.2) });
     expect(grossArea(square)).toBeCloseTo(Math.PI * 0.04, 12);
-    expect(outlineOf(bay({ cornerRadius: m(0.21) }))).toMatchObject({
-      ok: false,
-      message: expect.stringContaining('at most about 200 mm'),
-    });
+    expect(refusal(outlineOf(bay({ cornerRadius: m(0.21) })))).toContain('at most about 200 mm');
   });
   it('take r^2 (cot(a/2) - (pi - a)/2) off a corner of angle a', () => {
     const triangle = [

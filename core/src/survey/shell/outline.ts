@@ -1,5 +1,5 @@
 import type { Bay, OutlineReadings } from '../../model/index.ts';
-import { print } from './print.ts';
+import { lengthIn } from '../../units/index.ts';
 
 /** A corner of an outline, m: x from the front, y from the lower edge. `bulge` arcs the side that begins here: tan of a quarter of its angle, positive outwards. */
 export interface Vertex {
@@ -66,9 +66,9 @@ function triangleWrong(diagonal: number, a: number, b: number, sides: string): s
   const slack = 1e-9;
   if (diagonal <= 0 || a <= 0 || b <= 0) return 'Every side and the diagonal must be longer than nothing.';
   if (diagonal > a + b - slack)
-    return `The diagonal, ${print(diagonal)}, is as long as ${sides} together (${print(a + b)}) or longer: read it again, from the front lower to the rear upper corner.`;
+    return `The diagonal, ${lengthIn(diagonal)}, is as long as ${sides} together (${lengthIn(a + b)}) or longer: read it again, from the front lower to the rear upper corner.`;
   if (diagonal < Math.abs(a - b) + slack)
-    return `The diagonal, ${print(diagonal)}, is too short to join ${sides}, which differ by ${print(Math.abs(a - b))}: read it again.`;
+    return `The diagonal, ${lengthIn(diagonal)}, is too short to join ${sides}, which differ by ${lengthIn(Math.abs(a - b))}: read it again.`;
   return null;
 }
 
@@ -102,7 +102,7 @@ function mustRise(values: number[], what: string): string | null {
   const at = values.findIndex((v, i) => i > 0 && v <= values[i - 1]! + 1e-9);
   return at < 0
     ? null
-    : `Reading ${at + 1} has a ${what} of ${print(values[at]!)}, not beyond the one before it (${print(values[at - 1]!)}): each must lie further on.`;
+    : `Reading ${at + 1} has a ${what} of ${lengthIn(values[at]!)}, not beyond the one before it (${lengthIn(values[at - 1]!)}): each must lie further on.`;
 }
 
 /** Drops corners that coincide, such as an offset of 0 at an end. */
@@ -141,7 +141,7 @@ export function roundCorners(outline: Vertex[], radius: number): Outlined {
   if (tight >= 0)
     return {
       ok: false,
-      message: `Corners of ${print(radius)} radius do not fit on a side of ${print(corner[tight]!.lb)}: at most about ${print((radius * corner[tight]!.lb) / (corner[tight]!.cut + corner[(tight + 1) % n]!.cut))}.`,
+      message: `Corners of ${lengthIn(radius)} radius do not fit on a side of ${lengthIn(corner[tight]!.lb)}: at most about ${lengthIn((radius * corner[tight]!.lb) / (corner[tight]!.cut + corner[(tight + 1) % n]!.cut))}.`,
     };
   return {
     ok: true,

@@ -1,6 +1,6 @@
 import { type Bay, type Design, findBay, type Measurement, type Rib, type Zone } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { withoutOpening } from './edit.ts';
-import { print } from './print.ts';
 
 /** A change of a whole design (the shell, and what refers to it), or why it cannot be. */
 export type Reshaped = { ok: true; design: Design; id?: string } | { ok: false; message: string };
@@ -22,7 +22,7 @@ export function splitBay(design: Design, id: string, way: 'across' | 'along', at
     return no(`Bay ${id} has an outline of its own: set it back to a rectangle before splitting it.`);
   const [size, gap] = way === 'across' ? [bay.height.value, zone.rail.value] : [bay.width.value, 0];
   if (at < LEAST || size - at - gap < LEAST)
-    return no(`Split between ${print(LEAST)} and ${print(size - gap - LEAST)} from its edge.`);
+    return no(`Split between ${lengthIn(LEAST)} and ${lengthIn(size - gap - LEAST)} from its edge.`);
   if (zone.openings.some(o => o.bay === id))
     return no(`Bay ${id} has an opening in it: move or remove that first.`);
   const part = freshId(design, `${id}.`);
@@ -143,7 +143,7 @@ export function addRib(design: Design, zoneId: string, station: number, at: numb
   if (column.length === 0) return no(`The ${zone.name} has no station ${station}.`);
   if (at < LEAST || narrowest - at - width < LEAST)
     return no(
-      `The rib must leave ${print(LEAST)} on either side: between ${print(LEAST)} and ${print(narrowest - width - LEAST)}.`,
+      `The rib must leave ${lengthIn(LEAST)} on either side: between ${lengthIn(LEAST)} and ${lengthIn(narrowest - width - LEAST)}.`,
     );
   if (column.some(b => b.outline || zone.openings.some(o => o.bay === b.id)))
     return no('A bay there has an opening or an outline of its own: move or remove that first.');
@@ -217,7 +217,7 @@ export function moveRib(design: Design, ribId: string, by: number): Reshaped {
   const shift = (b: Bay): number =>
     b.station === rib.after ? step : b.station === rib.after + 1 ? -step : 0;
   const tight = zone.bays.find(b => shift(b) !== 0 && b.width.value + shift(b) < LEAST);
-  if (tight) return no(`Bay ${tight.id} would be narrower than ${print(LEAST)}.`);
+  if (tight) return no(`Bay ${tight.id} would be narrower than ${lengthIn(LEAST)}.`);
   const window = zone.openings.find(o => {
     const host = zone.bays.find(b => b.id === o.bay)!;
     return o.width.value > host.width.value + shift(host) + 1e-9;

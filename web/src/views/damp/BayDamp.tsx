@@ -1,5 +1,11 @@
 import type { WeatherFile } from '@overcoat/core/formats';
-import { type BayYears, bayModelInput, dayResponse } from '@overcoat/core/studies/damp';
+import {
+  type BayYears,
+  bayModelInput,
+  carriesOver,
+  dayResponse,
+  runsDown,
+} from '@overcoat/core/studies/damp';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { FIRST_MONTH, MONTHS } from '@overcoat/core/van/climate';
 import { useCallback, useMemo } from 'react';
@@ -161,8 +167,10 @@ function Years({ years, stale }: { years: BayYears; stale: boolean }) {
     <div className={`mt-2 flex flex-col gap-2 ${stale ? 'opacity-60' : ''}`}>
       <p data-testid="years">
         At most {grams(years.peaks[0]!)} in the first year and {grams(years.peaks[1]!)} in the second;{' '}
-        {left > 0.002 ? `${grams(left)} more is left at the end of the second.` : 'nothing is carried over.'}{' '}
-        {years.runOff > 0.001 && `${grams(years.runOff)} ran down. `}
+        {carriesOver(left)
+          ? `${grams(left)} more is left at the end of the second.`
+          : 'nothing is carried over.'}{' '}
+        {runsDown(years.runOff) && `${grams(years.runOff)} ran down. `}
         Steel wet {printNumber(years.wetness.hours, 0)} h a year ({years.wetness.class}); mould index{' '}
         {printNumber(years.mould.atSkin, 1)} at the skin, {printNumber(years.mould.atLining, 1)} behind the
         lining (3 can be seen).

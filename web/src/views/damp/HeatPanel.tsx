@@ -1,6 +1,12 @@
 import { weakestBondOverhead } from '@overcoat/core/buildup';
-import type { Placement } from '@overcoat/core/model';
-import type { HotDay } from '@overcoat/core/studies/cabin';
+import {
+  AIRS,
+  GLUE_CAUTION,
+  type HotDay,
+  hotDayCases,
+  hotDayCautions,
+  STANDS,
+} from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { climateOf } from '@overcoat/core/van/climate';
 import { useCallback, useMemo, useState } from 'react';
@@ -10,21 +16,8 @@ import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
-import type { HotDayCase } from '../../workers/dampJobs.ts';
 import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
-
-const BARE: Placement = { buildUps: [], zones: {}, bays: {} };
-const STANDS = {
-  sun: { name: 'in the sun', open: 1 },
-  shade: { name: 'under trees or an awning', open: 0.15 },
-} as const;
-const AIRS = {
-  shut: { name: 'shut', air: 0 },
-  vents: { name: 'vents open, 20 l/s', air: 0.02 },
-  fan: { name: 'roof fan, 150 l/s', air: 0.15 },
-} as const;
-const GLUE = 60;
 
 /** A hot day in the parked van, and what each change does to its highest temperature. */
 export function HeatPanel() {
@@ -35,20 +28,10 @@ export function HeatPanel() {
   const [stands, setStands] = useState<keyof typeof STANDS>('sun');
   const [aired, setAired] = useState<keyof typeof AIRS>('shut');
   const [covers, setCovers] = useState(false);
-  const cases = useMemo((): HotDayCase[] => {
-    const here = { placement, colour, covers, open: STANDS[stands].open, air: AIRS[aired].air };
-    return [
-      { ...here, name: 'as it stands' },
-      { ...here, name: 'bare steel', placement: BARE },
-      ...(['white', 'black'] as const)
-        .filter(c => c !== colour)
-        .map(c => ({ ...here, name: `painted ${c}`, colour: c })),
-      ...(covers ? [] : [{ ...here, name: 'covers in the windows', covers: true }]),
-      ...(stands === 'sun' ? [{ ...here, name: 'in the shade', open: STANDS.shade.open }] : []),
-      ...(aired === 'fan' ? [] : [{ ...here, name: 'with the roof fan on', air: AIRS.fan.air }]),
-      { ...here, name: 'shade, fan and covers', open: STANDS.shade.open, air: AIRS.fan.air, covers: true },
-    ];
-  }, [placement, colour, covers, stands, aired]);
+  const cases = useMemo(
+    () => hotDayCases(placement, colour, covers, stands, aired),
+    [placement, colour, covers, stands, aired],
+  );
   const job = useDampJob('hot', 'van', { cases }, true);
   const { answer, stale, running, failed, stopped } = job;
   const days = stale ? null : answer;
@@ -70,13 +53,13 @@ export function HeatPanel() {
           'Working the day out…'
         )}
       </p>
-      {now && now.roofPeak > GLUE && (
+      {now && hotDayCautions(now).glue && (
         <p role="note" className="border-l-4 border-signal pl-2">
-          The roof passes {t(GLUE)}: read the adhesive’s temperature limit before gluing overhead.
+          The roof passes {t(GLUE_CAUTION)}: read the adhesive’s temperature limit before gluing overhead.
           {bond && ` Of what is glued up there, ${bond.by.name} goes first, at about ${t(bond.limit)}.`}
         </p>
       )}
-      {now && now.peak > 28 && (
+      {now && hotDayCautions(now).nobodyLeft && (
         <p role="note" className="border-l-4 border-signal pl-2">
           Never leave children or animals in a closed parked vehicle.
         </p>

@@ -2,6 +2,7 @@ import { schools } from '@overcoat/core/buildup';
 import {
   type Advice,
   adviseSchool,
+  carriesOver,
   type SchoolStudy,
   type SchoolYears,
   type SealSweep,
@@ -131,7 +132,7 @@ function Table({ swept: { sweep, figures }, study, seal, leak }: TableProps) {
                   {s.name}
                   {h && (
                     <span className="block font-normal text-faint">
-                      {grams(h.peak)} by the hour{h.left > 0.002 ? `, ▲ +${grams(h.left)} the next` : ''}
+                      {grams(h.peak)} by the hour{carriesOver(h.left) ? `, ▲ +${grams(h.left)} the next` : ''}
                     </span>
                   )}
                 </th>
@@ -194,8 +195,9 @@ function Recommendation({
       <h2 className="text-xl">On damp alone: {nameOf(advice.school)}</h2>
       <p>
         With {brief.nights.winter} winter nights a week it is {BECAUSE[advice.because]}: {grams(chosen.peak)}{' '}
-        in the year, {chosen.left > 0.002 ? `${grams(chosen.left)} more the next` : 'nothing carried over'},
-        and a leak of {leak} g/m² dries in {days((chosen.days * leak) / 100)}.
+        in the year,{' '}
+        {carriesOver(chosen.left) ? `${grams(chosen.left)} more the next` : 'nothing carried over'}, and a
+        leak of {leak} g/m² dries in {days((chosen.days * leak) / 100)}.
         {advice.out.length > 0 &&
           ` Out: ${advice.out.map(o => `${nameOf(o.school)} (${o.why})`).join(', ')}.`}
       </p>

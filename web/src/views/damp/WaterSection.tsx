@@ -1,5 +1,5 @@
 import type { WaterPlaces } from '@overcoat/core/physics/hourly';
-import type { BayYears } from '@overcoat/core/studies/damp';
+import { type BayYears, woodMoisture } from '@overcoat/core/studies/damp';
 import { addHours, format } from 'date-fns';
 import { grams } from '../../format.ts';
 
@@ -39,11 +39,10 @@ const on = (at: WaterPlaces) => format(addHours(new Date(2001, 9, 1), at.hour), 
 
 /** Wood's moisture by mass, where a layer is wooden. */
 function damp(layers: BayYears['layers'], at: WaterPlaces): string {
-  const wooden = layers.findLastIndex(l => l.wooden !== null);
-  if (wooden < 0) return '';
-  const l = layers[wooden]!;
-  const share = at.bound[wooden]! / (l.thickness * l.wooden!);
-  return `; ${l.name.toLowerCase()} at ${Math.round(share * 100)} % moisture${share > 0.2 ? ' (over 20 %: it may rot)' : ''}`;
+  const wood = woodMoisture(layers, at.bound);
+  if (!wood) return '';
+  const rot = wood.mayRot ? ' (over 20 %: it may rot)' : '';
+  return `; ${wood.layer.toLowerCase()} at ${Math.round(wood.share * 100)} % moisture${rot}`;
 }
 
 function Places({ layers, at }: { layers: BayYears['layers']; at: WaterPlaces }) {

@@ -1,7 +1,7 @@
 import { type BayResult, bayResult, dampRank, type Evaluation } from '@overcoat/core/evaluate';
 import type { Zone } from '@overcoat/core/model';
 import type { VanYear } from '@overcoat/core/studies/cabin';
-import { roomFace } from '@overcoat/core/studies/damp';
+import { roomFace, runsDown } from '@overcoat/core/studies/damp';
 import { dampWorking, type Working } from '@overcoat/core/studies/working';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useState } from 'react';
@@ -130,8 +130,8 @@ function Why({
       {part && (
         <li>
           By the hour, with sun: at most {grams(part.peaks[0]!)}
-          {part.runOff > 0.001 && ` and ${grams(part.runOff / part.peaks.length)} a year running down`}, steel
-          wet {printNumber(part.wetness.hours, 0)} h a year ({part.wetness.class}).
+          {runsDown(part.runOff) && ` and ${grams(part.runOff / part.peaks.length)} a year running down`},
+          steel wet {printNumber(part.wetness.hours, 0)} h a year ({part.wetness.class}).
         </li>
       )}
     </ul>

@@ -1,7 +1,7 @@
 import { bayResult } from '@overcoat/core/evaluate';
 import { buildUpOf, findBay, isMeasured, type Measurement, measured } from '@overcoat/core/model';
 import { fitAdvice } from '@overcoat/core/studies/junctions';
-import { areaError, type BayField, closure, setBay } from '@overcoat/core/survey/shell';
+import { areaError, type BayField, closure, type Edited, setBay } from '@overcoat/core/survey/shell';
 import { printArea, printLength, printNumber } from '@overcoat/core/units';
 import { memo } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +10,7 @@ import { adviceSentences, bayPlace, dampSentence, fitSentence } from '../../sent
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { BayActions } from './BayActions.tsx';
@@ -40,19 +41,14 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
   const { bay, zone } = found;
 
   const set = (field: BayField) => (value: Measurement) => {
-    let shell = design.shell;
-    for (const id of ids) {
-      const edited = setBay(shell, id, field, value);
-      if (!edited.ok) return edited.message;
-      shell = edited.shell;
-    }
-    edit(
-      `${ids.length > 1 ? `${ids.length} bays` : bay.id} ${FIELDS.find(f => f.field === field)!.name.toLowerCase()} ${value.basis === 'measured' ? value.entered : ''}`,
-      draft => {
-        draft.shell = shell;
-      },
+    const name = FIELDS.find(f => f.field === field)!.name.toLowerCase();
+    const whose = ids.length > 1 ? `${ids.length} bays` : bay.id;
+    return editShell(`${whose} ${name} ${value.basis === 'measured' ? value.entered : ''}`, before =>
+      ids.reduce<Edited>((e, id) => (e.ok ? setBay(e.shell, id, field, value) : e), {
+        ok: true,
+        shell: before,
+      }),
     );
-    return null;
   };
   const confirmAll = () => {
     let shell = design.shell;

@@ -1,5 +1,5 @@
 import { readSurveyCsv, type SurveyReading, shellDxf, shellSvg, surveyCsv } from '@overcoat/core/formats';
-import { printLength } from '@overcoat/core/units';
+import { inUnits, printLength } from '@overcoat/core/units';
 import { Download, Printer, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -116,7 +116,7 @@ function Report({ reading, onApply, onLeave }: { reading: SurveyReading; onApply
           {problems.map(p => (
             <li key={`${p.row}${p.column}`} className="text-signal">
               Row {p.row}
-              {p.column ? `, ${p.column}` : ''}: {p.message}
+              {p.column ? `, ${p.column}` : ''}: {inUnits(p.message, units)}
             </li>
           ))}
         </ul>

@@ -2,9 +2,8 @@ import { findBay, type Opening } from '@overcoat/core/model';
 import { removeOpening, setOpening } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
-import { reshape } from '../../store/reshape.ts';
+import { editShell, reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -13,18 +12,11 @@ import { newOpening } from './newItems.ts';
 /** Windows, vents and hatches of a bay. */
 export function Openings({ bay }: { bay: string }) {
   const design = useOpenDesign();
-  const edit = useDesign(s => s.edit);
   const [refused, setRefused] = useState<string | null>(null);
   const found = findBay(design.shell, bay)!;
   const openings = found.zone.openings.filter(o => o.bay === bay);
-  const put = (opening: Opening, label: string): string | null => {
-    const edited = setOpening(design.shell, opening);
-    if (!edited.ok) return edited.message;
-    edit(label, draft => {
-      draft.shell = edited.shell;
-    });
-    return null;
-  };
+  const put = (opening: Opening, label: string): string | null =>
+    editShell(label, shell => setOpening(shell, opening));
   const add = () => {
     const opening = newOpening(design.shell, bay);
     setRefused(put(opening, `${opening.kind} in ${bay}`));

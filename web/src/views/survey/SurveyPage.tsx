@@ -1,7 +1,7 @@
 import { rustState, uncut } from '@overcoat/core/log';
 import type { Bay, Zone } from '@overcoat/core/model';
 import { deleteBays, isSurveyed, layoutShell, setMaster } from '@overcoat/core/survey/shell';
-import { printLength } from '@overcoat/core/units';
+import { inUnits, lengthIn, printLength } from '@overcoat/core/units';
 import { Footprints } from 'lucide-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -26,6 +26,9 @@ import { ReadyPanel, useReadyCount } from './ReadyPanel.tsx';
 import { SheetMarks } from './SheetMarks.tsx';
 import { VanPanel } from './VanPanel.tsx';
 
+/** What counts as a deep bay, m. */
+const DEEP = 0.06;
+
 const FILTERS = {
   all: 'all bays',
   assumed: 'assumed',
@@ -33,7 +36,7 @@ const FILTERS = {
   flagged: 'flagged',
   rust: 'with rust',
   drums: 'drumming',
-  deep: 'deep: 60 mm and more',
+  deep: `deep: ${lengthIn(DEEP)} and more`,
 } as const;
 type Filter = keyof typeof FILTERS;
 
@@ -67,7 +70,7 @@ export function Component() {
       flagged: bay => facts.flags.has(bay.id),
       rust: bay => rust.has(bay.id),
       drums: bay => drums(bay.id),
-      deep: bay => bay.depthMax.value >= 0.06,
+      deep: bay => bay.depthMax.value >= DEEP,
     };
   }, [ready, facts]);
   const paint = (bay: Bay, zone: Zone) => {
@@ -105,7 +108,7 @@ export function Component() {
             >
               {Object.entries(FILTERS).map(([key, name]) => (
                 <option key={key} value={key}>
-                  {name}
+                  {inUnits(name, units)}
                 </option>
               ))}
             </Select>
@@ -171,7 +174,7 @@ export function Component() {
             >
               {Object.entries(PUTS).map(([key, name]) => (
                 <option key={key} value={key}>
-                  {name}
+                  {inUnits(name, units)}
                 </option>
               ))}
             </Select>

@@ -8,7 +8,7 @@ import {
   sideDifferences,
   zoneArea,
 } from '@overcoat/core/survey/shell';
-import { printArea, printLength } from '@overcoat/core/units';
+import { inUnits, printArea, printLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { SkinColour } from '../../shell-map/SkinColour.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -106,7 +106,7 @@ export function VanPanel() {
         <ul className="mt-1 flex flex-col gap-1.5">
           {told.map(j => (
             <li key={j.says} className={j.act ? 'border-l-4 border-tape pl-2' : 'pl-3'}>
-              <b>{j.zone}</b> {j.says}
+              <b>{j.zone}</b> {inUnits(j.says, units)}
             </li>
           ))}
         </ul>

@@ -1,0 +1,26 @@
+import type { BayYears } from './bayYear.ts';
+
+/** Less water than this left after a year is nothing carried over, kg/m2; the hourly method closes its balance far below. */
+const CARRIED = 0.002;
+/** Less than this running down in a year is nothing, kg/m2. */
+const RUNS = 0.001;
+/** Moisture by mass from which wood may rot: 20 %, common practice, no source. */
+const ROTS = 0.2;
+
+/** Whether what is left after a year, kg/m2, is worth telling. */
+export const carriesOver = (left: number): boolean => left > CARRIED;
+
+/** Whether what ran down in a year, kg/m2, is worth telling. */
+export const runsDown = (water: number): boolean => water > RUNS;
+
+/** Moisture by mass of the wooden layer nearest the room, and whether it may rot; null where none is wooden. */
+export function woodMoisture(
+  layers: BayYears['layers'],
+  bound: ArrayLike<number>,
+): { layer: string; share: number; mayRot: boolean } | null {
+  const at = layers.findLastIndex(l => l.wooden !== null);
+  if (at < 0) return null;
+  const layer = layers[at]!;
+  const share = bound[at]! / (layer.thickness * layer.wooden!);
+  return { layer: layer.name, share, mayRot: share > ROTS };
+}
