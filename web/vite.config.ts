@@ -8,6 +8,8 @@ const LATER =
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
+  // Results kept in the browser belong to the build that computed them.
+  define: { 'import.meta.env.VITE_BUILD': JSON.stringify(Date.now().toString(36)) },
   server: { port: 4182, proxy: { '/api': { target: 'http://127.0.0.1:4181', changeOrigin: true } } },
   build: {
     target: 'es2022',

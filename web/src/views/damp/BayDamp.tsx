@@ -11,11 +11,11 @@ import { FIRST_MONTH, MONTHS } from '@overcoat/core/van/climate';
 import { useCallback, useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
+import { useJob } from '../../jobs/useJob.ts';
 import { dampSentence } from '../../sentences.ts';
 import { useBay, useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Plot } from '../../ui/Plot.tsx';
-import { useDampJob } from '../../workers/useDampJob.ts';
 import { Effects } from './Effects.tsx';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';
@@ -59,10 +59,8 @@ export function BayDamp({ id, weather, onWeather }: Props) {
 function Hours({ id, weather, onWeather }: Props) {
   const { shell } = useOpenDesign();
   const r = useBay(id);
-  const job = useDampJob('years', id, {
-    input: { ...bayModelInput(shell, r), years: 2 },
-    ...(weather ? { weather } : {}),
-  });
+  const input = useMemo(() => ({ ...bayModelInput(shell, r), years: 2 }), [shell, r]);
+  const job = useJob('years', id, { input, ...(weather ? { weather } : {}) });
   return (
     <section>
       <h2 className="text-lg">Hour by hour, two years</h2>

@@ -2,10 +2,10 @@ import { coldSpots } from '@overcoat/core/studies/damp';
 import { inUnits, printNumber, printTemperature } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { useJob } from '../../jobs/useJob.ts';
 import { useBay, useEvaluation } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
-import { useDampJob } from '../../workers/useDampJob.ts';
 import { DetailPicture } from './DetailPicture.tsx';
 import { JobBar } from './JobBar.tsx';
 
@@ -21,7 +21,8 @@ export function ColdSpots({ id }: { id: string }) {
     () => coldSpots(r, { outside: outside.t, inside: inside.t }, library),
     [r, library, outside.t, inside.t],
   );
-  const job = useDampJob('details', id, { cases: named.map(n => n.case) }, true);
+  const cases = useMemo(() => named.map(n => n.case), [named]);
+  const job = useJob('details', id, { cases }, true);
   const { answer, stale, running, failed, stopped } = job;
   if (named.length === 0) return <p>This bay has no ribs, edges or joints that are solved in section.</p>;
   const results = stale ? null : answer;

@@ -2,6 +2,7 @@ import { bayResult } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Bay, Zone } from '@overcoat/core/model';
 import { useState } from 'react';
+import { useJob } from '../../jobs/useJob.ts';
 import { verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
@@ -11,7 +12,6 @@ import { useEvaluation, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
-import { useDampJob } from '../../workers/useDampJob.ts';
 import { BayDamp } from './BayDamp.tsx';
 import { ColdSpots } from './ColdSpots.tsx';
 import { HeatPanel } from './HeatPanel.tsx';
@@ -34,7 +34,7 @@ export function Component() {
   const [covers, setCovers] = useState(false);
   const [weather, setWeather] = useState<WeatherFile | null>(null);
   const variant = useVariant();
-  const van = useDampJob('van', variant.id, {
+  const van = useJob('van', variant.id, {
     placement: variant.design,
     choice: { covers, heater: null },
     ...(weather ? { weather } : {}),

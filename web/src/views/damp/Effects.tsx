@@ -1,12 +1,12 @@
 import { grams } from '../../format.ts';
+import { useJob } from '../../jobs/useJob.ts';
 import { useVariant } from '../../store/evaluation.ts';
-import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 
 /** What changes the first winter's water most, as bars from what it is now, by the hour. */
 export function Effects({ bay }: { bay: string }) {
   const { design: placement } = useVariant();
-  const job = useDampJob('effects', bay, { placement, bay }, true);
+  const job = useJob('effects', bay, { placement, bay }, true);
   const { answer, stale, running, failed, stopped } = job;
   const effects = answer ?? [];
   const most = Math.max(1e-9, ...effects.map(e => Math.abs(e.after - e.peak)));

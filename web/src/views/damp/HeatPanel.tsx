@@ -11,12 +11,12 @@ import { printNumber, printTemperature } from '@overcoat/core/units';
 import { climateOf } from '@overcoat/core/van/climate';
 import { useCallback, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { useJob } from '../../jobs/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 
 /** A hot day in the parked van, and what each change does to its highest temperature. */
@@ -32,7 +32,7 @@ export function HeatPanel() {
     () => hotDayCases(placement, colour, covers, stands, aired),
     [placement, colour, covers, stands, aired],
   );
-  const job = useDampJob('hot', 'van', { cases }, true);
+  const job = useJob('hot', 'van', { cases }, true);
   const { answer, stale, running, failed, stopped } = job;
   const days = stale ? null : answer;
   const t = (celsius: number) => printTemperature(celsius, units);

@@ -7,6 +7,7 @@ interface Props {
     stale: boolean;
     revision: number | null;
     running: number | null;
+    queued: boolean;
     failed: string | null;
     run(): void;
     cancel(): void;
@@ -47,7 +48,7 @@ export function JobBar({ job, name, doing, children }: Props) {
           >
             <div className="h-full bg-tape" style={{ width: `${share}%` }} />
           </div>
-          <output>{doing}…</output>
+          <output>{job.queued ? 'waiting for its turn' : doing}…</output>
         </div>
       )}
       {job.failed && (

@@ -1,13 +1,13 @@
 import { FUELS, type VanNight } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
+import type { Nights } from '../../jobs/damp.ts';
+import { useJob } from '../../jobs/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
-import type { Nights } from '../../workers/dampJobs.ts';
-import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 
 /** The design night in the cabin, hour by hour: heat, air, water on the glass; and what changes it. */
@@ -18,7 +18,7 @@ export function NightPanel() {
   const [covers, setCovers] = useState(true);
   const [cooking, setCooking] = useState(brief.cooking);
   const { design: placement } = useVariant();
-  const job = useDampJob(
+  const job = useJob(
     'night',
     'van',
     { placement, life: { people, ventilation: air, covers, cooking } },

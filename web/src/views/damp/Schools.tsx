@@ -10,13 +10,13 @@ import {
 import { printMass, printMoney, printNumber } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
 import { days, grams } from '../../format.ts';
+import type { SchoolFigures } from '../../jobs/damp.ts';
+import { useJob } from '../../jobs/useJob.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
-import type { SchoolFigures } from '../../workers/dampJobs.ts';
-import { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 
 const nameOf = (id: string) => schools.find(s => s.id === id)?.name ?? id;
@@ -28,8 +28,8 @@ const STEP = 5;
 export function Schools() {
   const [seal, setSeal] = useState(90);
   const [leak, setLeak] = useState(100);
-  const job = useDampJob('sweep', 'van', {}, true);
-  const study = useDampJob('study', 'van', {});
+  const job = useJob('sweep', 'van', {}, true);
+  const study = useJob('study', 'van', {});
   const { answer, stale, running, failed, stopped } = job;
   const swept = stale ? null : answer;
   return (

@@ -5,15 +5,15 @@ import { printNumber, printTemperature } from '@overcoat/core/units';
 import { MONTHS } from '@overcoat/core/van/climate';
 import { useMemo } from 'react';
 import { grams } from '../../format.ts';
+import type { useJob } from '../../jobs/useJob.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
-import type { useDampJob } from '../../workers/useDampJob.ts';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';
 import { WeatherChoice } from './WeatherChoice.tsx';
 
 interface Props {
-  job: ReturnType<typeof useDampJob<'van'>>;
+  job: ReturnType<typeof useJob<'van'>>;
   covers: boolean;
   onCovers(covers: boolean): void;
   weather: WeatherFile | null;

@@ -1,46 +1,36 @@
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
-import type { HotDay, VanYear } from '@overcoat/core/studies/cabin';
-import {
-  type BayYears,
-  bayModelInput,
-  type Effect,
-  type SchoolStudy,
-  type SealSweep,
-} from '@overcoat/core/studies/damp';
-import type { DetailResult } from '@overcoat/core/van/bridges';
+import { bayModelInput } from '@overcoat/core/studies/damp';
 import { expect, it } from 'vitest';
-import { type DampJob, type NightLife, type Nights, runDampJob, type SchoolFigures } from './dampJobs.ts';
+import type { NightLife } from './damp.ts';
+import { type Answer, type Ask, type JobKind, runJob } from './jobs.ts';
 
 const library = makeLibrary();
 const [, design] = demoDesigns(library);
 const placement = design!.variants[0]!.design;
-const shelf = { materials: [], prices: [], design: { shell: design!.shell, brief: design!.brief } };
+const bare = { materials: [], prices: [], design: { shell: design!.shell, brief: design!.brief } };
 const r = evaluate(design!, placement, library).bays.get('L2u')!;
 const input = { ...bayModelInput(design!.shell, r), years: 2 };
-const done = <T>(job: DampJob, report?: (share: number) => void): T => {
-  const outcome = runDampJob(job, report);
+const done = <K extends JobKind>(kind: K, ask: Ask<K>, report?: (share: number) => void): Answer<K> => {
+  const outcome = runJob({ ...bare, kind, ask }, report);
   if (!outcome.ok) throw new Error(outcome.message);
-  return outcome.answer as T;
+  return outcome.answer;
 };
 
 it('computes two years of a bay, and says what it could not', () => {
-  expect(done<BayYears>({ ...shelf, kind: 'years', input }).hours).toBe(17_520);
+  expect(done('years', { input }).hours).toBe(17_520);
   const layers = [{ id: 'x', role: 'fill' as const, material: 'moon-dust', thickness: 0.02 }];
-  const failed = runDampJob({
-    ...shelf,
+  const failed = runJob({
+    ...bare,
     kind: 'years',
-    input: { ...input, buildUp: { ...input.buildUp!, layers } },
+    ask: { input: { ...input, buildUp: { ...input.buildUp!, layers } } },
   });
   expect(failed).toMatchObject({ ok: false, message: expect.stringContaining('moon-dust') });
 });
 
 it('sweeps the seal quality for every school', () => {
-  const { sweep, figures } = done<{ sweep: SealSweep; figures: SchoolFigures[] }>({
-    ...shelf,
-    kind: 'sweep',
-  });
+  const { sweep, figures } = done('sweep', {});
   expect(figures).toHaveLength(sweep.peak.length);
   for (const f of figures) expect(Math.min(f.heatLoss, f.mass, f.cost)).toBeGreaterThan(0);
   expect(sweep.at).toHaveLength(21);
@@ -49,7 +39,7 @@ it('sweeps the seal quality for every school', () => {
 
 it('tells what moves the water of a bay, and how far it is', () => {
   const shares: number[] = [];
-  const effects = done<Effect[]>({ ...shelf, kind: 'effects', placement, bay: 'L2u' }, s => shares.push(s));
+  const effects = done('effects', { placement, bay: 'L2u' }, s => shares.push(s));
   expect(effects.length).toBeGreaterThan(5);
   expect(shares.at(-1)).toBe(1);
   expect(shares).toEqual([...shares].sort((a, b) => a - b));
@@ -65,9 +55,7 @@ it('solves details, null where there is none', () => {
     outside: -5,
     inside: 18,
   };
-  const [rib, batten] = done<(DetailResult | null)[]>({
-    ...shelf,
-    kind: 'details',
+  const [rib, batten] = done('details', {
     cases: [
       { of: 'rib', ...base },
       { of: 'floor batten', ...base, layers: [] },
@@ -80,13 +68,11 @@ it('solves details, null where there is none', () => {
 it('computes the whole van, and a hot day in it', () => {
   const shares: number[] = [];
   const choice = { covers: false, heater: null };
-  const van = done<VanYear>({ ...shelf, kind: 'van', placement, choice }, s => shares.push(s));
+  const van = done('van', { placement, choice }, s => shares.push(s));
   expect(van.hours).toBe(17_520);
   expect(shares.length).toBeGreaterThan(20);
   const here = { placement, colour: 'grey' as const, covers: false, air: 0 };
-  const [sun, shade] = done<HotDay[]>({
-    ...shelf,
-    kind: 'hot',
+  const [sun, shade] = done('hot', {
     cases: [
       { ...here, name: 'sun', open: 1 },
       { ...here, name: 'shade', open: 0.15 },
@@ -97,9 +83,7 @@ it('computes the whole van, and a hot day in it', () => {
 
 it('computes the design night as it is lived, heated and not', () => {
   const night = (life: Partial<NightLife>) =>
-    done<Nights>({
-      ...shelf,
-      kind: 'night',
+    done('night', {
       placement,
       life: { people: 1, ventilation: 8, cooking: 'gas', covers: true, ...life },
     });
@@ -113,7 +97,7 @@ it('computes the design night as it is lived, heated and not', () => {
 
 it('studies every school by the hour, with progress', () => {
   const shares: number[] = [];
-  const study = done<SchoolStudy>({ ...shelf, kind: 'study' }, s => shares.push(s));
+  const study = done('study', {}, s => shares.push(s));
   expect(study.bySeal).toHaveLength(study.seals.length);
   expect(study.byNights[0]).toHaveLength(study.bySeal[0]!.length);
   expect(shares.at(-1)).toBeCloseTo(1, 9);

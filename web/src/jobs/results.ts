@@ -1,8 +1,9 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { create } from 'zustand';
-import type { Answer, DampJob, JobKind, Outcome } from './dampJobs.ts';
+import type { Answer, Job, JobKind } from './jobs.ts';
+import { Pool } from './pool.ts';
 
-/** A computed answer with what it was asked and the revision it belongs to. */
+/** A computed answer with the name of what it was computed from and the revision it belongs to. */
 interface Kept<K extends JobKind = JobKind> {
   answer: Answer<K>;
   asked: string;
@@ -13,6 +14,8 @@ interface Slot {
   kept: Kept | null;
   /** Share done of what is running; null when nothing is. */
   running: number | null;
+  /** It waits for its turn. */
+  queued: boolean;
   failed: string | null;
   /** Somebody cancelled it: it does not start again by itself. */
   stopped: boolean;
@@ -30,8 +33,10 @@ interface Tables extends DBSchema {
 
 /** Answers kept over a reload: two years of one bay are a megabyte. */
 const MOST_KEPT = 16;
+/** One core is the page's own; on a machine with two, a second job still goes on beside a long one. */
+const WORKERS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
-const EMPTY: Slot = { kept: null, running: null, failed: null, stopped: false };
+const EMPTY: Slot = { kept: null, running: null, queued: false, failed: null, stopped: false };
 /** Results of long runs by where they are shown: they stay when the view is left. */
 export const useResults = create<Results>()(() => ({ slots: {} }));
 const put = (slot: string, change: Partial<Slot>) =>
@@ -39,9 +44,11 @@ const put = (slot: string, change: Partial<Slot>) =>
     slots: { ...s.slots, [slot]: { ...(s.slots[slot] ?? EMPTY), ...change } },
   }));
 
-const workers = new Map<string, Worker>();
-/** One that has done its work and knows the van by now: the next run is quicker with it. */
-let idle: Worker | null = null;
+const pool = new Pool<Job, Answer<JobKind>>(
+  () => new Worker(new URL('./jobs.worker.ts', import.meta.url), { type: 'module' }),
+  WORKERS,
+);
+const running = new Map<string, AbortController>();
 const looked = new Set<string>();
 let opened: Promise<IDBPDatabase<Tables> | null> | null = null;
 function database(): Promise<IDBPDatabase<Tables> | null> {
@@ -57,30 +64,37 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   return opened;
 }
 
-/** Runs a job off the page's thread; the answer is kept under `slot`, in this browser over a reload too. */
-export function runJob(slot: string, job: DampJob, asked: string, revision: number): void {
-  end(slot);
-  const worker = idle ?? new Worker(new URL('./damp.worker.ts', import.meta.url), { type: 'module' });
-  idle = null;
-  workers.set(slot, worker);
-  put(slot, { running: 0, failed: null, stopped: false });
-  const fail = (message: string) => {
-    end(slot);
-    put(slot, { running: null, failed: message });
+/**
+ * Runs a job off the page's thread, in its turn; what runs for the slot is given up. The answer is kept under `slot`,
+ * in this browser over a reload too, with the name of what it was computed from.
+ */
+export async function startJob(
+  slot: string,
+  job: Job,
+  of: { asked: string; revision: number; quick: boolean },
+): Promise<void> {
+  running.get(slot)?.abort();
+  const control = new AbortController();
+  running.set(slot, control);
+  put(slot, { running: 0, queued: true, failed: null, stopped: false });
+  const change = (to: Partial<Slot>) => {
+    if (running.get(slot) === control) put(slot, to);
   };
-  worker.onmessage = (event: MessageEvent<{ share: number } | { outcome: Outcome }>) => {
-    if ('share' in event.data) return put(slot, { running: event.data.share });
-    const { outcome } = event.data;
-    if (!outcome.ok) return fail(outcome.message);
-    workers.delete(slot);
-    if (idle) worker.terminate();
-    else idle = worker;
-    const kept = { answer: outcome.answer, asked, revision };
-    put(slot, { running: null, kept });
+  try {
+    const answer = await pool.run(job, {
+      quick: of.quick,
+      signal: control.signal,
+      onStart: () => change({ queued: false }),
+      report: share => change({ running: share }),
+    });
+    const kept: Kept = { answer, asked: of.asked, revision: of.revision };
+    change({ running: null, queued: false, kept });
     void persist(slot, kept).catch(() => undefined);
-  };
-  worker.onerror = event => fail(event.message);
-  worker.postMessage(job);
+  } catch (error) {
+    // Given up: whoever did that has said so.
+    if (control.signal.aborted) return;
+    change({ running: null, queued: false, failed: error instanceof Error ? error.message : String(error) });
+  }
 }
 
 /** Keeps an answer for the next page, in place of the one used longest ago. */
@@ -97,10 +111,10 @@ async function persist(slot: string, kept: Kept): Promise<void> {
   await t.done;
 }
 
-/** Ends what runs for a slot; what it had before stays. */
+/** Gives up what runs or waits for a slot; what it had before stays. */
 export function cancelJob(slot: string): void {
-  end(slot);
-  put(slot, { running: null, stopped: true });
+  running.get(slot)?.abort();
+  put(slot, { running: null, queued: false, stopped: true });
 }
 
 /** Brings back what an earlier page kept, once. */
@@ -109,9 +123,4 @@ export async function recall(slot: string): Promise<void> {
   looked.add(slot);
   const kept = await (await database())?.get('kept', slot);
   if (kept && !useResults.getState().slots[slot]?.kept) put(slot, { kept });
-}
-
-function end(slot: string): void {
-  workers.get(slot)?.terminate();
-  workers.delete(slot);
 }

@@ -1,17 +1,20 @@
-import { useCallback, useEffect, useMemo } from 'react';
+import { useCallback, useEffect } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/evaluation.ts';
-import type { Answer, Ask, DampJob, JobKind } from './dampJobs.ts';
-import { cancelJob, recall, runJob, useResults } from './results.ts';
+import { contentKey } from './contentKey.ts';
+import type { Answer, Ask, Job, JobKind } from './jobs.ts';
+import { cancelJob, recall, startJob, useResults } from './results.ts';
 
-interface Job<K extends JobKind> {
+interface Run<K extends JobKind> {
   answer: Answer<K> | null;
   /** Whether the answer belongs to something else than is asked now, and the revision it belongs to. */
   stale: boolean;
   revision: number | null;
   /** Share done of what is running; null when nothing is. */
   running: number | null;
+  /** It waits for its turn. */
+  queued: boolean;
   failed: string | null;
   /** Cancelled: it waits to be asked again. */
   stopped: boolean;
@@ -21,35 +24,26 @@ interface Job<K extends JobKind> {
 
 /**
  * A long run of one kind for the open conversion, shown in one place (`slot`): its last answer, marked stale once
- * design, brief, materials or `ask` are no longer what it was computed for. Quick ones run by themselves (`auto`).
+ * design, brief, materials, weather or whatever else is in `ask` is no longer what it was computed for. Quick ones run
+ * by themselves (`auto`) and before the others. The parts of `ask` must be the same objects as long as they hold the same.
  */
-export function useDampJob<K extends JobKind>(
-  kind: K,
-  slot: string,
-  ask: Omit<Ask<K>, 'materials' | 'prices' | 'design'>,
-  auto = false,
-): Job<K> {
+export function useJob<K extends JobKind>(kind: K, slot: string, ask: Ask<K>, auto = false): Run<K> {
   const { shell, brief } = useOpenDesign();
   const { own: materials, prices } = useLibrary();
   const conversion = useDesign(s => s.id);
   const revision = useDesign(s => s.saved?.revision ?? 0);
   const key = `${conversion}/${kind}/${slot}`;
   const held = useResults(s => s.slots[key]);
-  const bare = useMemo(
-    () => JSON.stringify([shell, brief, materials, prices]),
-    [shell, brief, materials, prices],
-  );
-  const asked = bare + JSON.stringify(ask, inShort);
+  const asked = contentKey(kind, shell, brief, materials, prices, ...Object.entries(ask as object).flat());
   useEffect(() => void recall(key), [key]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `asked` tells all that the job is made of.
   const run = useCallback(
     () =>
-      runJob(
-        key,
-        { kind, materials, prices, design: { shell, brief }, ...ask } as unknown as DampJob,
+      void startJob(key, { kind, design: { shell, brief }, materials, prices, ask } as unknown as Job, {
         asked,
         revision,
-      ),
+        quick: auto,
+      }),
     [key, asked, revision],
   );
   const cancel = useCallback(() => cancelJob(key), [key]);
@@ -63,13 +57,10 @@ export function useDampJob<K extends JobKind>(
     stale,
     revision: held?.kept?.revision ?? null,
     running: held?.running ?? null,
+    queued: held?.queued ?? false,
     failed: held?.failed ?? null,
     stopped: held?.stopped ?? false,
     run,
     cancel,
   };
 }
-
-/** The shell is told once for all, a weather file by its place. */
-const inShort = (key: string, value: unknown) =>
-  key === 'shell' ? undefined : key === 'weather' ? (value as { place: string } | undefined)?.place : value;

@@ -1,0 +1,143 @@
+import { evaluate } from '@overcoat/core/evaluate';
+import type { WeatherFile } from '@overcoat/core/formats';
+import type { Brief, Placement } from '@overcoat/core/model';
+import {
+  type HotDay,
+  type HotDayCase,
+  heaterNeed,
+  hotDay,
+  type VanChoice,
+  type VanNight,
+  type VanYear,
+  vanModel,
+  vanNight,
+  vanYear,
+} from '@overcoat/core/studies/cabin';
+import {
+  type BayYearInput,
+  type BayYears,
+  bayYears,
+  type Effect,
+  type SchoolStudy,
+  type SealSweep,
+  schoolStudy,
+  schoolsAt,
+  sealSweep,
+  sensitivity,
+} from '@overcoat/core/studies/damp';
+import { type DetailCase, type DetailResult, solveDetail } from '@overcoat/core/van/bridges';
+import { hourlyYear } from '@overcoat/core/van/climate';
+import { glassOf } from '@overcoat/core/van/wetting';
+import type { Report, Shelf } from './shelf.ts';
+
+interface Weather {
+  weather?: WeatherFile;
+}
+
+/** What a school costs in heat, weight and money, whatever its seal. */
+export interface SchoolFigures {
+  school: string;
+  heatLoss: number;
+  mass: number;
+  cost: number;
+}
+
+/** How the design night is lived, where it differs from the brief. */
+export interface NightLife extends Pick<Brief, 'people' | 'ventilation' | 'cooking'> {
+  covers: boolean;
+}
+
+/** W that hold the thermostat, and the night with that heater and a fifth more, and with it off. */
+export interface Nights {
+  size: number;
+  heated: VanNight;
+  off: VanNight;
+}
+
+/** The design night: 20:00 to 08:00, coldest at four; half the swing of a clear winter day, K. */
+const HOURS = 12;
+const COLDEST = 8;
+const SWING = 3;
+
+/** The jobs about cold and damp. */
+export const dampJobs = {
+  /** Two years of one bay, hour by hour. */
+  years: ({ design, library }: Shelf, { input, weather }: { input: BayYearInput } & Weather): BayYears =>
+    bayYears(input, hourlyYear(design.brief, glassOf(design.shell), 1, weather), library),
+
+  /** Seal quality against water, for every school. */
+  sweep: ({ design, library }: Shelf): { sweep: SealSweep; figures: SchoolFigures[] } => ({
+    sweep: sealSweep(design, library),
+    figures: schoolsAt(design, 1, library).map(({ school, evaluation: e }) => ({
+      school,
+      heatLoss: e.heat.loss,
+      mass: e.load.mass,
+      cost: e.order.cost,
+    })),
+  }),
+
+  /** Two years of every school. */
+  study: ({ design, library }: Shelf, _: object, report: Report): SchoolStudy =>
+    schoolStudy(design, library, report),
+
+  /** What moves the water of a bay most. */
+  effects: (
+    { design, library }: Shelf,
+    { placement, bay }: { placement: Placement; bay: string },
+    report: Report,
+  ): Effect[] => sensitivity(design, placement, bay, library, report),
+
+  /** Sections in two dimensions; null where there is nothing to solve. */
+  details: (
+    { design, library }: Shelf,
+    { cases }: { cases: DetailCase[] },
+    report: Report,
+  ): (DetailResult | null)[] =>
+    cases.map((c, i) => {
+      report(i / cases.length);
+      return solveDetail(c, design.shell, library, 60);
+    }),
+
+  /** Two years of the whole van. */
+  van(
+    { design, library }: Shelf,
+    { placement, choice, weather }: { placement: Placement; choice: VanChoice } & Weather,
+    report: Report,
+  ): VanYear {
+    const { shell, brief } = design;
+    const model = vanModel(evaluate(design, placement, library), shell, brief, choice, library);
+    return vanYear(model, hourlyYear(brief, glassOf(shell), 1, weather), 2, report);
+  },
+
+  /** The design night as it is lived. */
+  night(
+    { design, library }: Shelf,
+    { placement, life: { covers, ...life } }: { placement: Placement; life: NightLife },
+  ): Nights {
+    const { shell, brief } = design;
+    const choice = { covers, heater: null };
+    const van = vanModel(evaluate(design, placement, library), shell, { ...brief, ...life }, choice, library);
+    const outside = (hour: number) =>
+      brief.designNight + SWING * (1 - Math.cos((2 * Math.PI * (hour - COLDEST)) / 24));
+    return {
+      size: heaterNeed(van, brief.designNight),
+      heated: vanNight(van, outside, HOURS, true),
+      off: vanNight(van, outside, HOURS, false),
+    };
+  },
+
+  /** A hot day in the parked van, for each case. */
+  hot: ({ design, library }: Shelf, { cases }: { cases: HotDayCase[] }, report: Report): HotDay[] =>
+    cases.map((c, i) => {
+      report(i / cases.length);
+      const { shell, brief } = design;
+      const model = vanModel(
+        evaluate(design, c.placement, library),
+        { ...shell, skin: { ...shell.skin, colour: c.colour } },
+        brief,
+        { covers: c.covers, heater: null },
+        library,
+      );
+      return hotDay(model, brief, { open: c.open, air: Math.max(c.air, model.leakage) });
+    }),
+};

@@ -1,0 +1,37 @@
+import { makeLibrary } from '@overcoat/core/materials';
+import type { Design, Material, Price } from '@overcoat/core/model';
+import { dampJobs } from './damp.ts';
+import type { Report, Shelf } from './shelf.ts';
+
+/** Everything that runs off the page's thread, by kind: a function of the shelf and what is asked. */
+const JOBS = { ...dampJobs };
+
+export type JobKind = keyof typeof JOBS;
+export type Ask<K extends JobKind> =
+  Parameters<(typeof JOBS)[K]> extends [Shelf, infer A, ...unknown[]] ? A : object;
+export type Answer<K extends JobKind> = ReturnType<(typeof JOBS)[K]>;
+
+/** A job as it is sent to a worker. */
+export interface Job<K extends JobKind = JobKind> {
+  kind: K;
+  design: Pick<Design, 'shell' | 'brief'>;
+  /** The person's own; the reference library is in the worker. */
+  materials: Material[];
+  prices: Price[];
+  ask: Ask<K>;
+}
+
+export type Outcome<K extends JobKind = JobKind> =
+  | { ok: true; answer: Answer<K> }
+  | { ok: false; message: string };
+
+/** Does one job; the same function in the worker and in tests. */
+export function runJob<K extends JobKind>(job: Job<K>, report: Report = () => undefined): Outcome<K> {
+  try {
+    const library = makeLibrary(job.materials, job.prices);
+    const work = JOBS[job.kind] as (shelf: Shelf, ask: Ask<K>, report: Report) => Answer<K>;
+    return { ok: true, answer: work({ design: job.design, library }, job.ask, report) };
+  } catch (error) {
+    return { ok: false, message: error instanceof Error ? error.message : String(error) };
+  }
+}

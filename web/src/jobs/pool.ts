@@ -1,0 +1,95 @@
+import type { Report } from './shelf.ts';
+
+/** What a worker says: how far it is, or what came of it. */
+type Said<A> = { share: number } | { outcome: { ok: true; answer: A } | { ok: false; message: string } };
+
+interface Waiting<J, A> {
+  job: J;
+  quick: boolean;
+  report: Report;
+  signal: AbortSignal;
+  onStart(): void;
+  resolve(answer: A): void;
+  reject(reason: Error): void;
+}
+
+interface Asked {
+  /** Goes before what may take long. */
+  quick?: boolean;
+  signal: AbortSignal;
+  /** Its turn has come. */
+  onStart?(): void;
+  report?: Report;
+}
+
+/**
+ * The one pool of workers for all long work, so that however much is asked for the page and the machine stay free:
+ * jobs wait for their turn, tell how far they are, and can be given up at any time.
+ */
+export class Pool<J, A> {
+  private readonly queue: Waiting<J, A>[] = [];
+  private readonly idle: Worker[] = [];
+  private busy = 0;
+
+  constructor(
+    private readonly make: () => Worker,
+    readonly most: number,
+  ) {}
+
+  /** Resolves with the answer; rejects with the job's message, or the signal's reason when it is given up. */
+  run(
+    job: J,
+    { quick = false, signal, onStart = () => undefined, report = () => undefined }: Asked,
+  ): Promise<A> {
+    return new Promise((resolve, reject) => {
+      if (signal.aborted) return reject(signal.reason);
+      const waiting: Waiting<J, A> = { job, quick, report, signal, onStart, resolve, reject };
+      const before = quick ? this.queue.findIndex(w => !w.quick) : -1;
+      this.queue.splice(before < 0 ? this.queue.length : before, 0, waiting);
+      signal.addEventListener('abort', () => this.giveUp(waiting), { once: true });
+      this.next();
+    });
+  }
+
+  private giveUp(waiting: Waiting<J, A>): void {
+    const at = this.queue.indexOf(waiting);
+    if (at < 0) return;
+    this.queue.splice(at, 1);
+    waiting.reject(waiting.signal.reason);
+  }
+
+  private next(): void {
+    if (this.busy >= this.most) return;
+    const turn = this.queue.shift();
+    if (!turn) return;
+    this.busy++;
+    // One that has done its work knows the van by now: the next run is quicker with it.
+    const worker = this.idle.pop() ?? this.make();
+    const done = (keep: boolean) => {
+      turn.signal.removeEventListener('abort', abort);
+      worker.onmessage = null;
+      worker.onerror = null;
+      if (keep && this.idle.length === 0) this.idle.push(worker);
+      else worker.terminate();
+      this.busy--;
+      this.next();
+    };
+    const abort = () => {
+      done(false);
+      turn.reject(turn.signal.reason);
+    };
+    turn.signal.addEventListener('abort', abort, { once: true });
+    worker.onmessage = ({ data }: MessageEvent<Said<A>>) => {
+      if ('share' in data) return turn.report(data.share);
+      done(true);
+      if (data.outcome.ok) turn.resolve(data.outcome.answer);
+      else turn.reject(new Error(data.outcome.message));
+    };
+    worker.onerror = event => {
+      done(false);
+      turn.reject(new Error(event.message));
+    };
+    turn.onStart();
+    worker.postMessage(turn.job);
+  }
+}

@@ -1,0 +1,11 @@
+import type { Library } from '@overcoat/core/materials';
+import type { Design } from '@overcoat/core/model';
+
+/** What every job works on. */
+export interface Shelf {
+  design: Pick<Design, 'shell' | 'brief'>;
+  library: Library;
+}
+
+/** Hears the share done, 0 to 1. */
+export type Report = (share: number) => void;
