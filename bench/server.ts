@@ -2,7 +2,9 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { gzipSync } from 'node:zlib';
 import type { Design } from '@overcoat/core/model';
+import { Sequelize } from 'sequelize';
 import { type Figure, figure, quantile } from './measure.ts';
 
 /** The built server on a new folder; resolves once it says where it is. */
@@ -29,7 +31,7 @@ export const stop = (child: ChildProcess): Promise<unknown> => {
   return gone;
 };
 
-/** Cold start, and saves of a 150 kB document at 20 a second. */
+/** Cold start, and saves of a 150 kB document and entries of the log, at 20 a second. */
 export async function serverFigures(): Promise<Figure[]> {
   const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
   try {
@@ -45,12 +47,29 @@ export async function serverFigures(): Promise<Figure[]> {
     }
     const cold = quantile(starts, 0.5);
     const { url, child } = await start(folder);
-    const rounds = [await saveSteadily(url), await saveSteadily(url), await saveSteadily(url)];
-    await stop(child);
+    const file = new Sequelize({
+      dialect: 'sqlite',
+      storage: path.join(folder, 'overcoat.sqlite'),
+      logging: false,
+    });
+    await openBare(file);
+    const rounds: Round[] = [];
+    for (let i = 0; i < 3; i++) rounds.push(await saveSteadily(url, file));
     // A shared machine has bad seconds: the calmest of three rounds is the program's own.
-    const [calmest] = rounds.sort((a, b) => quantile(a.saves, 0.95) - quantile(b.saves, 0.95));
-    const { saves, reads, bytes } = calmest!;
-    const p95 = quantile(saves, 0.95);
+    const calmest = (what: 'saves' | 'entries', of: 'bareSaves' | 'bareEntries') => {
+      const ratio = (r: Round) => quantile(r[what], 0.95) / quantile(r[of], 0.95);
+      const [best] = [...rounds].sort((a, b) => ratio(a) - ratio(b));
+      return { value: quantile(best![what], 0.95), bare: quantile(best![of], 0.95) };
+    };
+    const saved = calmest('saves', 'bareSaves');
+    const noted = calmest('entries', 'bareEntries');
+    const { bytes } = rounds[0]!;
+    await fillLog(url, 2000);
+    const full = await saveSteadily(url, file);
+    await file.close();
+    await stop(child);
+    const median = (times: readonly number[]) => quantile(times, 0.5);
+    const among = (pick: (r: Round) => number[]) => median(rounds.map(r => median(pick(r))));
     return [
       figure(
         'cold start of the built server',
@@ -60,11 +79,39 @@ export async function serverFigures(): Promise<Figure[]> {
         15,
       ),
       figure(
-        `save of ${Math.round(bytes / 1000)} kB at 20 a second, p95, calmest of 3 rounds`,
-        p95,
+        `an edit saved into a design of ${Math.round(bytes / 1000)} kB at 20 a second, p95, calmest of 3 rounds`,
+        saved.value,
         'ms',
-        { name: 'reading it back, median, ms', value: quantile(reads, 0.5) },
-        4,
+        { name: 'a bare transaction of the same bytes in the same file, p95, ms', value: saved.bare },
+        3,
+      ),
+      figure(
+        'the whole design saved at once, median',
+        among(r => r.wholes),
+        'ms',
+        { name: 'a bare transaction of the same bytes, median, ms', value: among(r => r.bareSaves) },
+        8,
+      ),
+      figure(
+        'an entry of the log beside it, p95, calmest of 3 rounds',
+        noted.value,
+        'ms',
+        { name: 'a bare transaction of its bytes in the same file, p95, ms', value: noted.bare },
+        2,
+      ),
+      figure(
+        'a save with 2,000 entries in the log, median',
+        median(full.saves),
+        'ms',
+        { name: 'the same with a few, ms', value: among(r => r.saves) },
+        1.25,
+      ),
+      figure(
+        'an entry with 2,000 in the log, median',
+        median(full.entries),
+        'ms',
+        { name: 'the same with a few, ms', value: among(r => r.entries) },
+        1.25,
       ),
     ];
   } finally {
@@ -72,43 +119,115 @@ export async function serverFigures(): Promise<Figure[]> {
   }
 }
 
-async function saveSteadily(url: string): Promise<{ saves: number[]; reads: number[]; bytes: number }> {
-  const list = (await (await fetch(`${url}/api/conversions`)).json()) as { id: string; name: string }[];
-  const id = list.find(c => c.name === 'Perigee')!.id;
-  const read = async () =>
-    (await (await fetch(`${url}/api/conversions/${id}`)).json()) as { revision: number; design: Design };
-  const { design, revision: first } = await read();
+interface Round {
+  /** Edits as the interface saves them, and the whole design at once. */
+  saves: number[];
+  wholes: number[];
+  entries: number[];
+  /** The same bytes, by one bare transaction in the same database file, in turns with the program's own. */
+  bareSaves: number[];
+  bareEntries: number[];
+  bytes: number;
+}
+
+/** A connection of the bench's own, as durable as the program's, and a table for the reference's writes. */
+async function openBare(file: Sequelize): Promise<void> {
+  for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000'])
+    await file.query(`PRAGMA ${pragma}`);
+  await file.query('CREATE TABLE IF NOT EXISTS bench (n INTEGER PRIMARY KEY, document BLOB NOT NULL)');
+}
+
+const timed = async (work: () => Promise<unknown>): Promise<number> => {
+  const from = performance.now();
+  await work();
+  return performance.now() - from;
+};
+
+async function saveSteadily(url: string, file: Sequelize): Promise<Round> {
+  const { id, design, revision: first } = await perigee(url);
   while (JSON.stringify(design).length < 150_000)
     design.variants.push({
       ...structuredClone(design.variants[0]!),
       id: `x${design.variants.length}`,
       design: fatten(design),
     });
+  const headers = { 'Content-Type': 'application/json' };
   let revision = first;
-  const saves: number[] = [];
-  const reads: number[] = [];
+  const round: Round = { saves: [], wholes: [], entries: [], bareSaves: [], bareEntries: [], bytes: 0 };
   const body = JSON.stringify({ design, label: 'bench' });
+  round.bytes = body.length;
+  const packed = gzipSync(body, { level: 1 });
+  const write = (document: Buffer) =>
+    timed(() => file.query('INSERT INTO bench (document) VALUES ($document)', { bind: { document } }));
   for (let i = 0; i < 120; i++) {
     const due = performance.now() + 50;
-    const from = performance.now();
-    const response = await fetch(`${url}/api/conversions/${id}`, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` },
-      body,
+    const send = (method: 'PUT' | 'PATCH', sent: string) =>
+      timed(async () => {
+        const response = await fetch(`${url}/api/conversions/${id}`, {
+          method,
+          headers: { ...headers, 'If-Match': `"${revision}"` },
+          body: sent,
+        });
+        const answer = (await response.json()) as { revision: number; detail?: string };
+        if (!response.ok) throw new Error(answer.detail);
+        revision = answer.revision;
+      });
+    const whole = i % 4 === 0 ? await send('PUT', body) : null;
+    // As the survey sends it: one size of one bay.
+    const value = { basis: 'measured', value: 0.05 + i / 1e4, entered: `${50 + i / 10}` };
+    const changes = [{ op: 'replace', path: ['shell', 'zones', 1, 'bays', i % 8, 'depthMax'], value }];
+    const save = await send('PATCH', JSON.stringify({ changes, label: 'depth' }));
+    const bareSave = await write(packed);
+    const entries = JSON.stringify({ entries: [entryOf(`${Date.now()}-${i}`)] });
+    const entry = await timed(async () => {
+      const response = await fetch(`${url}/api/conversions/${id}/log`, {
+        method: 'POST',
+        headers,
+        body: entries,
+      });
+      if (!response.ok) throw new Error(await response.text());
+      await response.json();
     });
-    const answer = (await response.json()) as { revision: number; detail?: string };
-    if (!response.ok) throw new Error(answer.detail);
+    const bareEntry = await write(Buffer.from(entries));
     // The first few compile the validators.
-    if (i >= 20) saves.push(performance.now() - from);
-    revision = answer.revision;
-    if (i % 8 === 0) {
-      const at = performance.now();
-      await read();
-      reads.push(performance.now() - at);
+    if (i >= 20) {
+      round.saves.push(save);
+      if (whole !== null) round.wholes.push(whole);
+      round.entries.push(entry);
+      round.bareSaves.push(bareSave);
+      round.bareEntries.push(bareEntry);
     }
     await new Promise(resolve => setTimeout(resolve, Math.max(0, due - performance.now())));
   }
-  return { saves, reads, bytes: body.length };
+  return round;
+}
+
+async function perigee(url: string): Promise<{ id: string; design: Design; revision: number }> {
+  const list = (await (await fetch(`${url}/api/conversions`)).json()) as { id: string; name: string }[];
+  const { id } = list.find(c => c.name === 'Perigee')!;
+  return (await (await fetch(`${url}/api/conversions/${id}`)).json()) as {
+    id: string;
+    design: Design;
+    revision: number;
+  };
+}
+
+const entryOf = (id: string) => ({
+  id,
+  at: '2026-11-26T10:00:00Z',
+  place: { zone: 'L', bay: 'L1w' },
+  fact: { kind: 'knock', on: 'bare', sounds: 'rings' },
+});
+
+/** As much as a long conversion has happening to it. */
+async function fillLog(url: string, count: number): Promise<void> {
+  const { id } = await perigee(url);
+  for (let i = 0; i < count; i += 500)
+    await fetch(`${url}/api/conversions/${id}/log`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ entries: Array.from({ length: 500 }, (_, k) => entryOf(`fill-${i + k}`)) }),
+    });
 }
 
 /** A placement with many build-ups of its own, as a much-worked design has. */

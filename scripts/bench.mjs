@@ -12,7 +12,7 @@ const bundled = await tool('esbuild', [
   '--bundle',
   '--platform=node',
   '--format=esm',
-  '--external:@playwright/test',
+  ...['@playwright/test', 'sequelize', 'sqlite3'].map(name => `--external:${name}`),
   `--outfile=${out}`,
   '--log-level=warning',
 ]);

@@ -235,6 +235,98 @@ describe('bad input is refused at its place, never with a 500', () => {
   });
 });
 
+describe('changes of a design', () => {
+  const change = (id: string, revision: number, changes: object[], label = 'change') =>
+    api()
+      .patch(`/api/conversions/${id}`)
+      .set('Host', 'localhost')
+      .set('If-Match', `"${revision}"`)
+      .send({ changes, label });
+  const replace = (path: (string | number)[], value: unknown) => ({ op: 'replace', path, value });
+
+  it('are saved as a step of their own, on the revision they were made on, and undone like any other', async () => {
+    const { id, design } = await create('Changed');
+    const saved = await change(
+      id,
+      1,
+      [replace(['note'], 'x'), replace(['brief', 'people'], 4)],
+      'two',
+    ).expect(200);
+    conforms(Saved, saved.body);
+    expect(saved.body).toMatchObject({ revision: 2, undo: 'two' });
+    await change(id, 2, [replace(['shell', 'zones', 0, 'name'], 'deck')]).expect(200);
+    const { body } = await get(`/api/conversions/${id}`).expect(200);
+    expect(body.design).toEqual({
+      ...design,
+      note: 'x',
+      brief: { ...design.brief, people: 4 },
+      shell: {
+        ...design.shell,
+        zones: [{ ...design.shell.zones[0], name: 'deck' }, ...design.shell.zones.slice(1)],
+      },
+    });
+    const stale = await change(id, 2, [replace(['note'], 'y')]).expect(409);
+    expect(stale.body.current).toMatchObject({ revision: 3, design: { note: 'x' } });
+    const undone = await post(`/api/conversions/${id}/undo`).set('If-Match', '"3"').expect(200);
+    expect(undone.body.design.shell).toEqual(design.shell);
+    await change(id, 4, [replace(['note'], 'after')]).expect(200);
+    expect((await get(`/api/conversions/${id}`)).body.design).toMatchObject({
+      note: 'after',
+      brief: { people: 4 },
+    });
+    await change('nowhere', 1, [replace(['note'], 'y')]).expect(404);
+  });
+
+  it('are refused at the place where a save of the whole would be, and leave what is there', async () => {
+    const { id, design } = await create('Refused');
+    const broken: [(string | number)[], unknown][] = [
+      [['note'], 3],
+      [['name'], ''],
+      [['shell', 'zones', 1, 'bays', 0, 'width'], { basis: 'measured', value: -1, entered: '' }],
+      [['shell', 'zones', 1, 'bays', 0, 'colour'], 'red'],
+      [['shell', 'zones', 2, 'bays'], []],
+      [['shell', 'zones', 1, 'bays', 0, 'id'], design.shell.zones[0]!.bays[0]!.id],
+      [['shell', 'zones'], []],
+      [['shell', 'zones'], 'none'],
+      [['shell', 'skin', 'material'], 'moon-dust'],
+      [['variants'], []],
+      [['variants', 0, 'school'], 7],
+      [['variants', 0, 'design', 'zones'], { F: 'nowhere' }],
+      [['built'], 'z'],
+      [['shell'], null],
+    ];
+    for (const [path, value] of broken) {
+      const whole = structuredClone(design) as unknown as Record<string | number, never>;
+      let at = whole;
+      for (const key of path.slice(0, -1)) at = at[key]!;
+      (at as Record<string | number, unknown>)[path.at(-1)!] = value;
+      const asWhole = await save(id, 1, whole as unknown as Design).expect(422);
+      const asChange = await change(id, 1, [replace(path, value)]).expect(422);
+      expect(asChange.body.detail, path.join('/')).toBe(asWhole.body.detail);
+      expect(asChange.body.errors).toEqual(asWhole.body.errors);
+    }
+    for (const path of [
+      ['shell', 'zones', 999, 'name'],
+      ['nowhere', 'at', 'all'],
+      ['__proto__', 'polluted'],
+    ])
+      await change(id, 1, [replace(path, 'x')]).expect(422);
+    expect(({} as { polluted?: string }).polluted).toBeUndefined();
+    expect((await get(`/api/conversions/${id}`)).body).toMatchObject({ revision: 1, design });
+  });
+
+  it('of a kind and number that no edit has are refused', async () => {
+    const { id } = await create('Odd');
+    for (const changes of [
+      [],
+      [{ op: 'move', path: ['note'] }],
+      [{ op: 'replace', path: 'note', value: 'x' }],
+      'x',
+    ])
+      await change(id, 1, changes as object[]).expect(422);
+  });
+});
+
 describe('own materials and prices', () => {
   it('keeps them, and refuses reference ids, negative prices and unknown sizes', async () => {
     await put('/api/materials/own-board').send(own).expect(200);

@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util';
 import { demoConversions } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
 import { createApp } from './app.ts';
+import { warmUpChanges } from './contract/designCheck.ts';
 import { warmUp } from './contract/validate.ts';
 import { openDatabase } from './db/database.ts';
 import { Unopened } from './db/unopened.ts';
@@ -29,7 +30,10 @@ const rooms = openRooms(db);
 if (values.demo && (await rooms.conversions.empty()))
   for (const { design, log } of demoConversions(makeLibrary()).reverse())
     await rooms.conversions.create(design, 'demo', log);
-const tidy = () => keepHouse(rooms).catch(error => console.error(error));
+let tidied: Promise<void> = Promise.resolve();
+const tidy = () => {
+  tidied = keepHouse(rooms).catch(error => console.error(error));
+};
 setInterval(tidy, DAY).unref();
 const app = createApp(rooms, values.web ? path.resolve(values.web) : null);
 const server = app.listen(Number(values.port), '127.0.0.1', error => {
@@ -41,6 +45,7 @@ const server = app.listen(Number(values.port), '127.0.0.1', error => {
   const port = typeof address === 'object' && address ? address.port : values.port;
   console.log(`Overcoat is at http://127.0.0.1:${port}`);
   setImmediate(warmUp);
+  setImmediate(warmUpChanges);
   setImmediate(tidy);
 });
 
@@ -48,5 +53,5 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => {
     server.close();
     server.closeAllConnections();
-    void db.close().then(() => process.exit(0));
+    void tidied.then(() => db.close()).then(() => process.exit(0));
   });

@@ -47,6 +47,19 @@ export const ProblemDetails = Type.Object({
   current: Type.Optional(ConversionRecord),
 });
 
+/** One place of the design that changes: `value` is put there, in place of what is there or before it in a list. */
+const Change = Type.Object(
+  {
+    op: Type.Unsafe<'add' | 'replace' | 'remove'>({ type: 'string', enum: ['add', 'replace', 'remove'] }),
+    path: Type.Array(
+      Type.Union([Type.String({ maxLength: 200 }), Type.Integer({ minimum: 0, maximum: 100_000 })]),
+      { maxItems: 20 },
+    ),
+    value: Type.Optional(Type.Unknown()),
+  },
+  { additionalProperties: false },
+);
+
 interface Operation {
   summary: string;
   /** Of a JSON body. */
@@ -84,6 +97,15 @@ export const contract = {
     summary: 'Save a changed design',
     body: closed({ design: Design, label: Type.String({ minLength: 1, maxLength: 200 }) }),
     checkedByRoom: true,
+    answer: Saved,
+    ifMatch: true,
+  },
+  change: {
+    summary: 'Save a change of the design: what it changes on the revision it was made on',
+    body: closed({
+      changes: Type.Array(Change, { minItems: 1, maxItems: 5000 }),
+      label: Type.String({ minLength: 1, maxLength: 200 }),
+    }),
     answer: Saved,
     ifMatch: true,
   },

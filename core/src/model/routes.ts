@@ -7,6 +7,7 @@ export const routes = {
   create: { method: 'post', path: '/conversions' },
   read: { method: 'get', path: '/conversions/:id' },
   save: { method: 'put', path: '/conversions/:id' },
+  change: { method: 'patch', path: '/conversions/:id' },
   undo: { method: 'post', path: '/conversions/:id/undo' },
   redo: { method: 'post', path: '/conversions/:id/redo' },
   remove: { method: 'delete', path: '/conversions/:id' },

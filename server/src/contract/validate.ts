@@ -10,7 +10,7 @@ import {
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { invalid } from './problem.ts';
 
-const ajv = new Ajv2020({ discriminator: true, strict: false, allErrors: false });
+export const ajv = new Ajv2020({ discriminator: true, strict: false, allErrors: false });
 
 /** Checks a body against a schema; a mistake becomes a 422 that names its place and what is accepted. */
 export function checker<T>(what: string, type: object): (body: unknown) => T {

@@ -1,17 +1,31 @@
 import { newDesign } from '@overcoat/core/buildup';
 import { toDesignFile } from '@overcoat/core/formats';
 import { type ConversionRecord, checkDesign, type DesignFile, type Saved } from '@overcoat/core/model';
+import { checkChanged, knownSound } from '../contract/designCheck.ts';
 import { invalid, notFound } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
 import { checkSave } from '../contract/validate.ts';
 import { eraseUnnamed } from '../files/sweep.ts';
 import type { Rooms } from '../rooms.ts';
 import { readArchive, writeArchive } from './archive.ts';
+import { changed } from './changed.ts';
 import { packBody } from './store.ts';
 import { takeIn } from './takeIn.ts';
 
 type Names =
-  | ('conversions' | 'create' | 'read' | 'save' | 'undo' | 'redo' | 'remove' | 'bin' | 'restore' | 'erase')
+  | (
+      | 'conversions'
+      | 'create'
+      | 'read'
+      | 'save'
+      | 'change'
+      | 'undo'
+      | 'redo'
+      | 'remove'
+      | 'bin'
+      | 'restore'
+      | 'erase'
+    )
   | ('exportFile' | 'exportArchive' | 'importFile' | 'importArchive');
 
 export function conversionHandlers(rooms: Rooms): Pick<Handlers, Names> {
@@ -36,7 +50,17 @@ export function conversionHandlers(rooms: Rooms): Pick<Handlers, Names> {
       const change = checkSave(body);
       const mistakes = checkDesign(change.design, (await library.read()).library);
       if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
-      return savedOnly(await conversions.save(params.id, revision, change, packing));
+      const saved = await conversions.save(params.id, revision, change, packing);
+      knownSound(change.design);
+      return savedOnly(saved);
+    },
+    async change({ params, body: { changes, label }, revision }) {
+      const design = changed(await conversions.designAt(params.id, revision), changes);
+      checkChanged(design);
+      const mistakes = checkDesign(design, (await library.read()).library);
+      if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+      const packing = packBody(Buffer.from(JSON.stringify({ design, label })));
+      return savedOnly(await conversions.save(params.id, revision, { design, label }, packing));
     },
     undo: ({ params, revision }) => conversions.undo(params.id, revision),
     redo: ({ params, revision }) => conversions.redo(params.id, revision),

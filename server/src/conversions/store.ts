@@ -20,6 +20,9 @@ const pack = promisify(gzip);
 export const packBody = (body: Buffer): Promise<Buffer> => pack(body, { level: 1 });
 const unpack = promisify(gunzip);
 
+/** Designs held in memory at a time. */
+const REMEMBERED = 8;
+
 /** What a revision keeps: the design and what the change to it was called. */
 export interface Body {
   design: Design;
@@ -31,7 +34,17 @@ export interface Body {
  * too, linked by `back` and `forward`, so that they survive a reload.
  */
 export class ConversionStore {
+  /** Last designs of the conversions changed last: what the next change is made on. */
+  private readonly latest = new Map<string, { revision: number; design: Design }>();
+
   constructor(private readonly db: Database) {}
+
+  private remember({ id, revision, design }: ConversionRecord): void {
+    this.latest.delete(id);
+    this.latest.set(id, { revision, design });
+    const [oldest] = this.latest.keys();
+    if (this.latest.size > REMEMBERED) this.latest.delete(oldest!);
+  }
 
   /** Those at hand, or those in the bin. */
   async list(where: 'at hand' | 'in the bin'): Promise<ConversionSummary[]> {
@@ -90,7 +103,7 @@ export class ConversionStore {
     body: Promise<Buffer>,
   ): Promise<ConversionRecord> {
     const document = await body;
-    return this.db.write(writer =>
+    const saved = await this.db.write(writer =>
       this.append(
         id,
         expected,
@@ -99,6 +112,17 @@ export class ConversionStore {
         conversionRows(writer),
       ),
     );
+    this.remember(saved);
+    return saved;
+  }
+
+  /** The design at a revision that is expected to be the last one; it is shared: nobody changes it. */
+  async designAt(id: string, expected: number): Promise<Design> {
+    const kept = this.latest.get(id);
+    if (kept?.revision === expected) return kept.design;
+    const current = await this.read(id);
+    if (current.revision !== expected) throw changedMeanwhile(current, expected);
+    return current.design;
   }
 
   undo(id: string, expected: number): Promise<ConversionRecord> {
@@ -199,13 +223,7 @@ export class ConversionStore {
 
   /** Why a change on `expected` is refused, with what is there now, so that the client can merge. */
   private async stale(id: string, expected: number, models: ConversionRows): Promise<Problem> {
-    const current = await this.read(id, models);
-    return new Problem(
-      409,
-      'Changed meanwhile',
-      `This design was changed elsewhere: it is at revision ${current.revision}, and your change was made on ${expected}.`,
-      { current },
-    );
+    return changedMeanwhile(await this.read(id, models), expected);
   }
 
   private async revision(id: string, revision: number, models: ConversionRows): Promise<RevisionRow> {
@@ -233,6 +251,14 @@ export class ConversionStore {
     };
   }
 }
+
+const changedMeanwhile = (current: ConversionRecord, expected: number) =>
+  new Problem(
+    409,
+    'Changed meanwhile',
+    `This design was changed elsewhere: it is at revision ${current.revision}, and your change was made on ${expected}.`,
+    { current },
+  );
 
 const inBin = () =>
   new Problem(404, 'In the bin', 'This conversion is in the bin: take it out there to go on with it.');

@@ -11,6 +11,8 @@ export interface Database {
   reader: Sequelize;
   /** Runs `work` in one IMMEDIATE transaction on the writer's own connection; writers take turns. Resolves once it is on disk. */
   write<T>(work: (writer: Sequelize) => Promise<T>): Promise<T>;
+  /** The same for work whose only write is one statement, which is whole by itself. */
+  writeOne<T>(work: (writer: Sequelize) => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
@@ -42,14 +44,17 @@ export async function openDatabase(folder: string): Promise<Database> {
     }
   };
 
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const run = last.then(work);
+    last = run.catch(() => undefined);
+    return run;
+  };
+
   return {
     folder,
     reader,
-    write(work) {
-      const run = last.then(() => transact(work));
-      last = run.catch(() => undefined);
-      return run;
-    },
+    write: work => inTurn(() => transact(work)),
+    writeOne: work => inTurn(() => work(writer)),
     async close() {
       await last;
       await reader.close();

@@ -34,40 +34,32 @@ export class LogStore {
    * for a conversion in the bin too; one that is gone for good is refused.
    */
   add(conversion: string, entries: readonly Entry[]): Promise<{ id: string; seq: number }[]> {
-    return this.db.write(async writer => {
-      const [known] = await writer.query('SELECT 1 FROM conversions WHERE id = $conversion', {
-        bind: { conversion },
-        type: QueryTypes.SELECT,
-      });
-      if (!known) throw notFound('such conversion');
-      return addEntries(writer, conversion, entries);
-    });
+    const write = entries.length === 1 ? this.db.writeOne : this.db.write;
+    return write(writer => addEntries(writer, conversion, entries));
   }
 }
 
-/** Adds entries within a write that does more. */
+/** Adds entries within a write that does more; a single one is one statement. */
 export async function addEntries(
   writer: Sequelize,
   conversion: string,
   entries: readonly Entry[],
 ): Promise<{ id: string; seq: number }[]> {
-  const [top] = await writer.query<{ seq: number | null }>(
-    'SELECT max(seq) AS seq FROM log WHERE conversion_id = $conversion',
-    { bind: { conversion }, type: QueryTypes.SELECT },
-  );
-  let seq = top?.seq ?? 0;
   const taken_in = new Date().toISOString();
   const placed: { id: string; seq: number }[] = [];
   for (const entry of entries) {
     // By plain SQL: building model instances would cost more than the write itself.
-    const [, added] = (await writer.query(
-      `INSERT INTO log (conversion_id, seq, id, kind, at, taken_in, file, entry)
-       VALUES ($conversion, $seq, $id, $kind, $at, $taken_in, $file, $entry)
-       ON CONFLICT (conversion_id, id) DO NOTHING`,
+    const [added] = await writer.query<{ seq: number }>(
+      // It begins so that Sequelize reads what comes back.
+      `WITH here AS (
+         SELECT id, coalesce((SELECT max(seq) FROM log WHERE conversion_id = $conversion), 0) + 1 AS seq
+         FROM conversions WHERE id = $conversion)
+       INSERT INTO log (conversion_id, seq, id, kind, at, taken_in, file, entry)
+       SELECT here.id, here.seq, $id, $kind, $at, $taken_in, $file, $entry FROM here WHERE true
+       ON CONFLICT (conversion_id, id) DO NOTHING RETURNING seq`,
       {
         bind: {
           conversion,
-          seq: seq + 1,
           id: entry.id,
           kind: entry.fact.kind,
           at: entry.at ?? null,
@@ -75,21 +67,22 @@ export async function addEntries(
           file: fileNamedBy(entry),
           entry: JSON.stringify(entry),
         },
-        type: QueryTypes.UPDATE,
+        type: QueryTypes.SELECT,
       },
-    )) as unknown as [undefined, number];
-    if (added > 0) placed.push({ id: entry.id, seq: ++seq });
-    else placed.push({ id: entry.id, seq: await placeOf(writer, conversion, entry.id) });
+    );
+    placed.push({ id: entry.id, seq: added?.seq ?? (await placeOf(writer, conversion, entry.id)) });
   }
   return placed;
 }
 
+/** Where an entry stands that was there already; refused when there is no such conversion. */
 async function placeOf(writer: Sequelize, conversion: string, id: string): Promise<number> {
   const [row] = await writer.query<{ seq: number }>(
     'SELECT seq FROM log WHERE conversion_id = $conversion AND id = $id',
     { bind: { conversion, id }, type: QueryTypes.SELECT },
   );
-  return row!.seq;
+  if (!row) throw notFound('such conversion');
+  return row.seq;
 }
 
 function fileNamedBy({ fact }: Entry): string | null {

@@ -73,6 +73,8 @@ export const api = {
   read: (id: string) => call('read', { id }),
   save: (id: string, revision: number, body: Contract['save']['body']) =>
     call('save', { id }, { body, revision }),
+  change: (id: string, revision: number, body: Contract['change']['body']) =>
+    call('change', { id }, { body, revision }),
   travel: (id: string, way: 'undo' | 'redo', revision: number) => call(way, { id }, { revision }),
   remove: (id: string) => call('remove', { id }),
   bin: () => call('bin', {}),

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { newDesign } from '@overcoat/core/buildup';
 import { type ConversionRecord, type Design, measured, type Saved } from '@overcoat/core/model';
+import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
 import { useDesign } from './design.ts';
@@ -65,6 +66,11 @@ const settled = (state: string) => vi.waitFor(() => expect(store().state).toBe(s
 beforeEach(async () => {
   server = new Server(newDesign('Test', 'compact'));
   vi.spyOn(api, 'save').mockImplementation((...args) => server.save(...args));
+  // As the real one: what is changed is made on the revision it names, and saved.
+  vi.spyOn(api, 'change').mockImplementation((id, revision, { changes, label }) => {
+    const { design } = server.revisions[revision - 1]!;
+    return api.save(id, revision, { design: applyPatches(design, changes as Patch[]), label });
+  });
   vi.spyOn(api, 'travel').mockImplementation((...args) => server.travel(...args));
   store().close();
   await outbox.drop('c');

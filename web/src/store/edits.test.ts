@@ -19,13 +19,14 @@ const state = () => useDesign.getState();
 const variant = () => state().design!.variants.find(v => v.id === state().variantId)!;
 
 beforeEach(async () => {
-  vi.spyOn(api, 'save').mockImplementation(async (id, revision) => ({
-    id,
-    revision: revision + 1,
-    savedAt: '',
-    undo: 'x',
-    redo: null,
-  }));
+  for (const way of ['save', 'change'] as const)
+    vi.spyOn(api, way).mockImplementation(async (id: string, revision: number) => ({
+      id,
+      revision: revision + 1,
+      savedAt: '',
+      undo: 'x',
+      redo: null,
+    }));
   state().close();
   await state().open({
     id: 'c',

@@ -42,6 +42,12 @@ export function useVariant(): Variant {
   return design.variants.find(v => v.id === id) ?? design.variants[0]!;
 }
 
+/** The variant being built, which orders and checks go by. */
+export function useBuilt(): Variant {
+  const design = useOpenDesign();
+  return design.variants.find(v => v.id === design.built) ?? design.variants[0]!;
+}
+
 /** Results of the chosen variant. */
 export function useEvaluation(): Evaluation {
   const design = useOpenDesign();

@@ -16,13 +16,14 @@ const spot: RustSpot = {
 };
 
 beforeEach(async () => {
-  vi.spyOn(api, 'save').mockImplementation(async (id, revision) => ({
-    id,
-    revision: revision + 1,
-    savedAt: '',
-    undo: 'x',
-    redo: null,
-  }));
+  for (const way of ['save', 'change'] as const)
+    vi.spyOn(api, way).mockImplementation(async (id: string, revision: number) => ({
+      id,
+      revision: revision + 1,
+      savedAt: '',
+      undo: 'x',
+      redo: null,
+    }));
   state().close();
   await state().open({
     id: 'c',

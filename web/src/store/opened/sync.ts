@@ -1,4 +1,12 @@
-import { type ConversionRecord, checkDesign, type Design, mend, merge, same } from '@overcoat/core/model';
+import {
+  type ConversionRecord,
+  checkDesign,
+  type Design,
+  mend,
+  merge,
+  type Saved,
+  same,
+} from '@overcoat/core/model';
 import { ApiError, api } from '../../api/client.ts';
 import { outbox } from '../outbox.ts';
 import { sending } from '../sendQueue.ts';
@@ -10,6 +18,18 @@ export const ANY = { has: () => true };
 const LABEL = 200;
 /** What says that this very edit is not accepted, not that something else is wrong. */
 const NOT_ACCEPTED = [413, 422];
+
+/** Sends what an edit changes; the whole design when that is what changed, or when the server does not take the parts. */
+async function send(id: string, revision: number, { design, label, patches }: Pending): Promise<Saved> {
+  const whole = () => api.save(id, revision, { design, label });
+  if (patches.some(p => p.path.length === 0)) return whole();
+  try {
+    return await api.change(id, revision, { changes: patches, label });
+  } catch (error) {
+    if (error instanceof ApiError && NOT_ACCEPTED.includes(error.status)) return whole();
+    throw error;
+  }
+}
 
 export type Sync = ReturnType<typeof syncing>;
 
@@ -58,7 +78,7 @@ export function syncing(set: SetState, get: Get) {
       const [next] = pending as [Pending];
       set({ state: 'saving' });
       try {
-        const answer = await api.save(id!, saved!.revision, { design: next.design, label: next.label });
+        const answer = await send(id!, saved!.revision, next);
         if (get().id !== id) return;
         set(s => ({ saved: answer, base: next.design, pending: s.pending.slice(1), message: null }));
         if (get().pending.length === 0) keep();

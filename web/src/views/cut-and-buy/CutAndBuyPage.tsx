@@ -8,7 +8,8 @@ import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
-import { useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useDesign } from '../../store/design.ts';
+import { useBuilt, useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
@@ -19,6 +20,8 @@ export function Component() {
   const { order } = useEvaluation();
   const design = useOpenDesign();
   const variant = useVariant();
+  const built = useBuilt();
+  const chooseVariant = useDesign(s => s.chooseVariant);
   const { library } = useLibrary();
   const units = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
@@ -159,6 +162,18 @@ export function Component() {
         <p className="hidden print:block">
           {design.name} · {variant.name}
         </p>
+        {built.id !== variant.id && (
+          <p role="note" className="mt-1 border-l-4 border-tape pl-2">
+            This is the list of {variant.name}. The variant being built is {built.name}:{' '}
+            <button
+              type="button"
+              className="no-print font-medium text-chalk underline"
+              onClick={() => chooseVariant(built.id)}
+            >
+              show its list
+            </button>
+          </p>
+        )}
         {order.lines.length === 0 ? (
           <p className="mt-3">
             No bay has a build-up. Go to Build-ups and apply a school, or give a zone its layers.

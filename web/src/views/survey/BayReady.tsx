@@ -2,7 +2,7 @@ import { type Fact, type FactOf, findBay } from '@overcoat/core/model';
 import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
 import { setPads } from '@overcoat/core/survey/shell';
 import { Flag, Plus } from 'lucide-react';
-import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useBuilt, useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
 import { editShell, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -19,7 +19,7 @@ type Sound = FactOf<'knock'>['sounds'];
 /** What one bay still needs before it is covered: knock, rust, holes, photos. */
 export function BayReady({ bay: id }: { bay: string }) {
   const design = useOpenDesign();
-  const variant = useVariant();
+  const built = useBuilt();
   const facts = useFacts();
   const { note, correct } = useLog.getState();
   const { ready, shell } = design;
@@ -30,7 +30,7 @@ export function BayReady({ bay: id }: { bay: string }) {
   const holes = ready.holes.filter(h => h.bay === id);
   const unmade = zone.openings.filter(o => o.bay === id && !ready.holes.some(h => h.opening === o.id));
   const warnings = [
-    ...readyWarnings(design, facts, variant.design, new Set([id])).map(w => w.says),
+    ...readyWarnings(design, facts, built.design, new Set([id])).map(w => w.says),
     ...holeConflicts(shell, ready)
       .filter(c => c.bay === id)
       .map(c => c.says),

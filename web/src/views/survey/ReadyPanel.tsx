@@ -3,7 +3,7 @@ import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
 import { Plus, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { useDesign } from '../../store/design.ts';
-import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useBuilt, useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -13,13 +13,13 @@ import { RustRow } from './RustRow.tsx';
 function useReadyWarnings() {
   const design = useOpenDesign();
   const facts = useFacts();
-  const variant = useVariant();
+  const built = useBuilt();
   return useMemo(
     () => ({
-      warnings: readyWarnings(design, facts, variant.design),
+      warnings: readyWarnings(design, facts, built.design),
       conflicts: holeConflicts(design.shell, design.ready),
     }),
-    [design, facts, variant.design],
+    [design, facts, built.design],
   );
 }
 
@@ -64,7 +64,8 @@ export function ReadyPanel() {
         </ul>
         {warnings.length > 0 && (
           <p className="mt-1 text-[13px] text-faint">
-            Bays with a build-up in this variant. What is covered now cannot be primed or hosed later.
+            Bays with a build-up in the variant being built. What is covered now cannot be primed or hosed
+            later.
           </p>
         )}
       </section>
