@@ -9,8 +9,10 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import kept from '../../core/src/model/fixtures/own-1.json' with { type: 'json' };
 import { createApp } from './app.ts';
+import { changed } from './conversions/changed.ts';
+import { packBody } from './conversions/revisions.ts';
 import { conversionRows } from './conversions/rows.ts';
-import { ConversionStore, packBody } from './conversions/store.ts';
+import { ConversionStore } from './conversions/store.ts';
 import { type Database, openDatabase } from './db/database.ts';
 import { libraryRows } from './library/rows.ts';
 import { LibraryStore } from './library/store.ts';
@@ -83,6 +85,48 @@ describe('revisions', () => {
     expect([saved.undo, saved.redo]).toEqual(['note changed', null]);
     const back = await store().undo(made.id, 2);
     expect([back.undo, back.redo]).toEqual([null, 'note changed']);
+  });
+
+  it('hold what changed, and a whole design from time to time: every state comes back, in a new process too', async () => {
+    const made = await store().create(newDesign('Long', 'compact'), 'new');
+    const first = store();
+    const states: Design[] = [made.design];
+    for (let n = 1; n <= 60; n++) {
+      const changes = [
+        { op: 'replace' as const, path: ['note'], value: `note ${n}` },
+        { op: 'replace' as const, path: ['shell', 'zones', n % 5, 'name'], value: `zone ${n}` },
+      ];
+      // Half of them by a store that has nothing in memory.
+      const by = n % 2 ? first : store();
+      const saved = await by.change(made.id, n, changes, `change ${n}`, async d => changed(d, changes));
+      states.push(saved.design);
+    }
+    const rows = await conversionRows(db.reader).Revision.findAll({
+      where: { conversion_id: made.id },
+      order: [['revision', 'ASC']],
+    });
+    const whole = rows.filter(r => r.base === null);
+    expect(whole.map(r => r.revision)).toEqual([1, 26, 51]);
+    for (const row of rows) if (row.base !== null) expect(row.document.length).toBeLessThan(300);
+    let at = 61;
+    for (let n = 59; n >= 0; n--) expect((await store().undo(made.id, at++)).design).toEqual(states[n]);
+    for (let n = 1; n <= 60; n++) expect((await store().redo(made.id, at++)).design).toEqual(states[n]);
+    expect((await store().read(made.id)).design).toEqual(states[60]);
+    // And what is changed after a travel stands on where it went.
+    const after = [{ op: 'replace' as const, path: ['name'], value: 'After' }];
+    await store().change(made.id, at, after, 'after', async d => changed(d, after));
+    expect((await store().read(made.id)).design).toEqual({ ...states[60], name: 'After' });
+  });
+
+  it('refuse a change on what is no longer the last state, and one that its maker refuses, and keep nothing of them', async () => {
+    const made = await store().create(newDesign('Refusing', 'compact'), 'new');
+    const changes = [{ op: 'replace' as const, path: ['note'], value: 'x' }];
+    const change = (revision: number, make = async (d: Design) => changed(d, changes)) =>
+      store().change(made.id, revision, changes, 'x', make);
+    await change(1);
+    await expect(change(1)).rejects.toMatchObject({ status: 409, extra: { current: { revision: 2 } } });
+    await expect(change(2, () => Promise.reject(new Error('not sound')))).rejects.toThrow('not sound');
+    expect((await store().read(made.id)).revision).toBe(2);
   });
 
   it('leave nothing half done when a change fails', async () => {

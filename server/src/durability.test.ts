@@ -225,7 +225,7 @@ describe('migrations', () => {
     });
     expect(tables.map(t => t.name)).toEqual(['photos']);
     await old.query('DROP TABLE photos');
-    expect(await migrate(old)).toHaveLength(4);
+    expect(await migrate(old)).toHaveLength(5);
     await old.close();
   });
 

@@ -6,6 +6,7 @@ import { evaluate } from '@overcoat/core/evaluate';
 import { factsOf } from '@overcoat/core/log';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { checkSave } from './contract/validate.ts';
+import { changed } from './conversions/changed.ts';
 import { ConversionStore } from './conversions/store.ts';
 import { type Database, openDatabase } from './db/database.ts';
 import { LibraryStore } from './library/store.ts';
@@ -43,6 +44,14 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     const undone = await conversions.undo(listed!.id, 2);
     expect(undone.design.note).not.toBe('Saved once more');
     expect((await conversions.redo(listed!.id, 3)).design.note).toBe('Saved once more');
+    // A change stands on a design kept in the format of then.
+    const changes = [{ op: 'replace' as const, path: ['built'], value: 'a' }];
+    await conversions.change(listed!.id, 4, changes, 'built', async d => changed(d, changes));
+    expect((await new ConversionStore(db).read(listed!.id)).design).toMatchObject({
+      format: 3,
+      note: 'Saved once more',
+      built: 'a',
+    });
   });
 });
 

@@ -1,6 +1,12 @@
 import { newDesign } from '@overcoat/core/buildup';
 import { toDesignFile } from '@overcoat/core/formats';
-import { type ConversionRecord, checkDesign, type DesignFile, type Saved } from '@overcoat/core/model';
+import {
+  type ConversionRecord,
+  checkDesign,
+  type Design,
+  type DesignFile,
+  type Saved,
+} from '@overcoat/core/model';
 import { checkChanged, knownSound } from '../contract/designCheck.ts';
 import { invalid, notFound } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
@@ -9,7 +15,7 @@ import { eraseUnnamed } from '../files/sweep.ts';
 import type { Rooms } from '../rooms.ts';
 import { readArchive, writeArchive } from './archive.ts';
 import { changed } from './changed.ts';
-import { packBody } from './store.ts';
+import { packBody } from './revisions.ts';
 import { takeIn } from './takeIn.ts';
 
 type Names =
@@ -39,6 +45,12 @@ export function conversionHandlers(rooms: Rooms): Pick<Handlers, Names> {
     return { file: toDesignFile(design, materials, prices, entries), name };
   };
 
+  /** Refuses what the schema cannot see. */
+  const sound = async (design: Design) => {
+    const mistakes = checkDesign(design, (await library.read()).library);
+    if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+  };
+
   return {
     conversions: () => conversions.list('at hand'),
     bin: () => conversions.list('in the bin'),
@@ -48,19 +60,19 @@ export function conversionHandlers(rooms: Rooms): Pick<Handlers, Names> {
       const packing = packBody(raw ?? Buffer.from(JSON.stringify(body ?? null)));
       packing.catch(() => undefined);
       const change = checkSave(body);
-      const mistakes = checkDesign(change.design, (await library.read()).library);
-      if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+      await sound(change.design);
       const saved = await conversions.save(params.id, revision, change, packing);
       knownSound(change.design);
       return savedOnly(saved);
     },
     async change({ params, body: { changes, label }, revision }) {
-      const design = changed(await conversions.designAt(params.id, revision), changes);
-      checkChanged(design);
-      const mistakes = checkDesign(design, (await library.read()).library);
-      if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
-      const packing = packBody(Buffer.from(JSON.stringify({ design, label })));
-      return savedOnly(await conversions.save(params.id, revision, { design, label }, packing));
+      const make = async (before: Design) => {
+        const design = changed(before, changes);
+        checkChanged(design);
+        await sound(design);
+        return design;
+      };
+      return savedOnly(await conversions.change(params.id, revision, changes, label, make));
     },
     undo: ({ params, revision }) => conversions.undo(params.id, revision),
     redo: ({ params, revision }) => conversions.redo(params.id, revision),

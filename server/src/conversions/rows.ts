@@ -27,7 +27,9 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare forward: CreationOptional<number | null>;
   declare label: string;
   declare saved_at: string;
-  /** `{ design, label }` as gzipped JSON. */
+  /** The revision that `document` changes; null where it is whole. */
+  declare base: CreationOptional<number | null>;
+  /** `{ design, label }` as gzipped JSON; with a base `{ format, changes }`, gzipped or plain. */
   declare document: Buffer;
 }
 
@@ -54,6 +56,7 @@ export const conversionRows = rowsOf(sequelize => {
       forward: DataTypes.INTEGER,
       label: text(),
       saved_at: text(),
+      base: DataTypes.INTEGER,
       document: { type: DataTypes.BLOB, allowNull: false },
     },
     { sequelize, tableName: 'revisions', timestamps: false },

@@ -1,27 +1,30 @@
 import { randomUUID } from 'node:crypto';
-import { promisify } from 'node:util';
-import { gunzip, gzip } from 'node:zlib';
-import {
-  type ConversionRecord,
-  type ConversionSummary,
-  type Design,
-  type Entry,
-  upgrade,
-} from '@overcoat/core/model';
+import type { ConversionRecord, ConversionSummary, Design, Entry } from '@overcoat/core/model';
 import { measuredBays } from '@overcoat/core/survey/shell';
 import { Op, QueryTypes } from 'sequelize';
 import { notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { addEntries } from '../log/store.ts';
+import {
+  type Changes,
+  designOf,
+  type Held,
+  heldChanges,
+  MOST_CHANGES,
+  packBody,
+  revisionAt,
+} from './revisions.ts';
 import { type ConversionRows, conversionRows, type RevisionRow } from './rows.ts';
-
-const pack = promisify(gzip);
-/** Packs a body for the history, off this thread. */
-export const packBody = (body: Buffer): Promise<Buffer> => pack(body, { level: 1 });
-const unpack = promisify(gunzip);
 
 /** Designs held in memory at a time. */
 const REMEMBERED = 8;
+
+/** A design in memory, and on how many changes it stands in the history. */
+interface Latest {
+  revision: number;
+  design: Design;
+  changes: number;
+}
 
 /** What a revision keeps: the design and what the change to it was called. */
 export interface Body {
@@ -35,13 +38,13 @@ export interface Body {
  */
 export class ConversionStore {
   /** Last designs of the conversions changed last: what the next change is made on. */
-  private readonly latest = new Map<string, { revision: number; design: Design }>();
+  private readonly latest = new Map<string, Latest>();
 
   constructor(private readonly db: Database) {}
 
-  private remember({ id, revision, design }: ConversionRecord): void {
+  private remember({ id, revision, design }: ConversionRecord, changes: number): void {
     this.latest.delete(id);
-    this.latest.set(id, { revision, design });
+    this.latest.set(id, { revision, design, changes });
     const [oldest] = this.latest.keys();
     if (this.latest.size > REMEMBERED) this.latest.delete(oldest!);
   }
@@ -66,8 +69,8 @@ export class ConversionStore {
     const conversion = await models.Conversion.findByPk(id);
     if (!conversion) throw notFound('such conversion');
     if (conversion.binned_at) throw inBin();
-    const row = await this.revision(id, conversion.revision, models);
-    return this.record(row, await open(row), models);
+    const row = await revisionAt(id, conversion.revision, models);
+    return this.record(row, (await designOf(row, models)).design, models);
   }
 
   async empty(): Promise<boolean> {
@@ -78,7 +81,7 @@ export class ConversionStore {
   async *designs(): AsyncIterable<Design> {
     const rows = conversionRows(this.db.reader);
     for (const { id, revision } of await rows.Conversion.findAll())
-      yield await open(await this.revision(id, revision, rows));
+      yield (await designOf(await revisionAt(id, revision, rows), rows)).design;
   }
 
   /** A new conversion, with what its log already tells. */
@@ -102,34 +105,65 @@ export class ConversionStore {
     { design, label }: Body,
     body: Promise<Buffer>,
   ): Promise<ConversionRecord> {
-    const document = await body;
+    return this.next(id, expected, design, label, { document: await body, base: null }, 0);
+  }
+
+  /**
+   * Saves what changes on the revision `expected`, which `make` makes of its design and refuses when it is not
+   * accepted. The history keeps the change alone, and a whole design from time to time.
+   */
+  async change(
+    id: string,
+    expected: number,
+    changes: Changes,
+    label: string,
+    make: (before: Design) => Promise<Design>,
+  ): Promise<ConversionRecord> {
+    const before = await this.latestAt(id, expected);
+    const design = await make(before.design);
+    if (before.changes < MOST_CHANGES)
+      return this.next(id, expected, design, label, await heldChanges(changes, expected), before.changes + 1);
+    const body = Buffer.from(JSON.stringify({ design, label } satisfies Body));
+    return this.save(id, expected, { design, label }, packBody(body));
+  }
+
+  private async next(
+    id: string,
+    expected: number,
+    design: Design,
+    label: string,
+    held: Held,
+    changes: number,
+  ): Promise<ConversionRecord> {
     const saved = await this.db.write(writer =>
       this.append(
         id,
         expected,
         design,
-        { document, label, back: expected, forward: null },
+        { ...held, label, back: expected, forward: null },
         conversionRows(writer),
       ),
     );
-    this.remember(saved);
+    this.remember(saved, changes);
     return saved;
   }
 
   /** The design at a revision that is expected to be the last one; it is shared: nobody changes it. */
-  async designAt(id: string, expected: number): Promise<Design> {
+  private async latestAt(id: string, expected: number): Promise<Latest> {
     const kept = this.latest.get(id);
-    if (kept?.revision === expected) return kept.design;
-    const current = await this.read(id);
+    if (kept?.revision === expected) return kept;
+    const models = conversionRows(this.db.reader);
+    const current = await this.read(id, models);
     if (current.revision !== expected) throw changedMeanwhile(current, expected);
-    return current.design;
+    const opened = await designOf(await revisionAt(id, expected, models), models);
+    return { revision: expected, ...opened };
   }
 
   undo(id: string, expected: number): Promise<ConversionRecord> {
     return this.travel(id, expected, async (current, models) => {
       if (current.back === null)
         throw new Problem(409, 'Nothing to undo', 'This is the first state of the conversion.');
-      const target = await this.revision(id, current.back, models);
+      const target = await revisionAt(id, current.back, models);
       return { target, back: target.back, forward: current.revision, label: target.label };
     });
   }
@@ -138,7 +172,7 @@ export class ConversionStore {
     return this.travel(id, expected, async (current, models) => {
       if (current.forward === null)
         throw new Problem(409, 'Nothing to redo', 'This is the last state of the conversion.');
-      const target = await this.revision(id, current.forward, models);
+      const target = await revisionAt(id, current.forward, models);
       return { target, back: current.revision, forward: target.forward, label: target.label };
     });
   }
@@ -186,7 +220,9 @@ export class ConversionStore {
       const current = await models.Revision.findOne({ where: { conversion_id: id, revision: expected } });
       if (!current) throw await this.stale(id, expected, models);
       const { target, ...links } = await choose(current, models);
-      return this.append(id, expected, await open(target), { document: target.document, ...links }, models);
+      const { design } = await designOf(target, models);
+      const { document, base } = target;
+      return this.append(id, expected, design, { document, base: base ?? null, ...links }, models);
     });
   }
 
@@ -195,7 +231,7 @@ export class ConversionStore {
     id: string,
     previous: number,
     design: Design,
-    change: { document: Buffer; label: string; back: number | null; forward: number | null },
+    change: Held & { label: string; back: number | null; forward: number | null },
     models: ConversionRows,
   ): Promise<ConversionRecord> {
     const saved = {
@@ -215,7 +251,7 @@ export class ConversionStore {
     )) as unknown as [undefined, number];
     if (moved === 0) throw await this.stale(id, previous, models);
     await models.sequelize.query(
-      'INSERT INTO revisions (conversion_id, revision, back, forward, label, saved_at, document) VALUES ($conversion_id, $revision, $back, $forward, $label, $saved_at, $document)',
+      'INSERT INTO revisions (conversion_id, revision, back, forward, label, saved_at, base, document) VALUES ($conversion_id, $revision, $back, $forward, $label, $saved_at, $base, $document)',
       { bind: saved, type: QueryTypes.INSERT },
     );
     return this.record(saved, design, models);
@@ -226,12 +262,6 @@ export class ConversionStore {
     return changedMeanwhile(await this.read(id, models), expected);
   }
 
-  private async revision(id: string, revision: number, models: ConversionRows): Promise<RevisionRow> {
-    const row = await models.Revision.findOne({ where: { conversion_id: id, revision } });
-    if (!row) throw notFound('such revision');
-    return row;
-  }
-
   private async record(
     row: Pick<RevisionRow, 'conversion_id' | 'revision' | 'back' | 'forward' | 'label' | 'saved_at'>,
     design: Design,
@@ -240,7 +270,7 @@ export class ConversionStore {
     const next =
       row.forward === null || row.forward === undefined
         ? null
-        : await this.revision(row.conversion_id, row.forward, models);
+        : await revisionAt(row.conversion_id, row.forward, models);
     return {
       id: row.conversion_id,
       revision: row.revision,
@@ -262,15 +292,6 @@ const changedMeanwhile = (current: ConversionRecord, expected: number) =>
 
 const inBin = () =>
   new Problem(404, 'In the bin', 'This conversion is in the bin: take it out there to go on with it.');
-
-/** The design of a revision; one kept in an earlier format is brought up as it is read. */
-async function open(row: RevisionRow): Promise<Design> {
-  const kept = JSON.parse((await unpack(row.document)).toString('utf8')) as Body | Design;
-  // The first server kept the design alone, its label in the row.
-  const current = upgrade('design' in kept ? kept.design : kept);
-  if (!current.ok) throw new Error(current.message);
-  return current.document as Design;
-}
 
 function summaryOf(design: Design): { name: string; summary: string } {
   const { measured, total } = measuredBays(design.shell);

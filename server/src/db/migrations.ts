@@ -45,6 +45,11 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
     ],
     after: factsOfDesigns,
   },
+  {
+    // A revision may hold only what it changes on another one.
+    name: '005-changes',
+    sql: ['ALTER TABLE revisions ADD COLUMN base INTEGER'],
+  },
 ];
 
 /**

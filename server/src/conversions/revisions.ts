@@ -1,0 +1,70 @@
+import { promisify } from 'node:util';
+import { gunzip, gzip } from 'node:zlib';
+import { type Contract, type Design, FORMAT, upgrade } from '@overcoat/core/model';
+import { notFound } from '../contract/problem.ts';
+import { changed } from './changed.ts';
+import type { ConversionRows, RevisionRow } from './rows.ts';
+
+const pack = promisify(gzip);
+const unpack = promisify(gunzip);
+
+export type Changes = Contract['change']['body']['changes'];
+
+/** What a revision holds: a design whole, or what it changes on the revision `base`. */
+export interface Held {
+  document: Buffer;
+  base: number | null;
+}
+
+/** How many changes may stand on one another before a design is written down whole again: what an undo has to read. */
+export const MOST_CHANGES = 24;
+/** Smaller than this nothing is gained by packing, bytes. */
+const PACKED_FROM = 1500;
+
+/** Packs a body `{ design, label }` for the history, off this thread. */
+export const packBody = (body: Buffer): Promise<Buffer> => pack(body, { level: 1 });
+
+/** Changes as a revision holds them, with the format of the design they were made on. */
+export async function heldChanges(changes: Changes, base: number): Promise<Held> {
+  const text = Buffer.from(JSON.stringify({ format: FORMAT, changes }));
+  return { base, document: text.length < PACKED_FROM ? text : await packBody(text) };
+}
+
+const GZIP = 0x1f;
+const read = async (document: Buffer): Promise<unknown> =>
+  JSON.parse((document[0] === GZIP ? await unpack(document) : document).toString('utf8'));
+
+/** The design of a revision, brought up to today's format, and on how many changes it stands. */
+export async function designOf(
+  row: RevisionRow,
+  models: ConversionRows,
+): Promise<{ design: Design; changes: number }> {
+  const steps: { format: number; changes: Changes }[] = [];
+  let at = row;
+  while (typeof at.base === 'number') {
+    steps.unshift((await read(at.document)) as (typeof steps)[number]);
+    at = await revisionAt(row.conversion_id, at.base, models);
+  }
+  const kept = (await read(at.document)) as { design: unknown } | Record<string, unknown>;
+  // The first server kept the design alone, its label in the row.
+  let design = 'design' in kept ? kept.design : kept;
+  // Each change is made on the design in the format that it was in then.
+  for (const { format, changes } of steps) design = changed(broughtTo(design, format) as Design, changes);
+  return { design: broughtTo(design, FORMAT) as Design, changes: steps.length };
+}
+
+export async function revisionAt(
+  conversion: string,
+  revision: number,
+  models: ConversionRows,
+): Promise<RevisionRow> {
+  const row = await models.Revision.findOne({ where: { conversion_id: conversion, revision } });
+  if (!row) throw notFound('such revision');
+  return row;
+}
+
+function broughtTo(design: unknown, format: number): unknown {
+  const current = upgrade(design, format);
+  if (!current.ok) throw new Error(current.message);
+  return current.document;
+}
