@@ -43,12 +43,12 @@ const NOTHING = { conversion: null, taken: [], waiting: [], entries: [], justNot
 
 /** The log of the open conversion. Entries are kept in this browser until the server has them, and sent once each. */
 export const useLog = create<OpenLog>()((set, get) => {
-  const hold = (taken: LoggedEntry[], waiting: WaitingEntry[]) =>
-    set({
-      taken,
-      waiting,
-      entries: [...taken.map(t => t.entry), ...waiting.map(w => w.entry)],
-    });
+  /** What the server has is no longer on its way. */
+  const hold = (taken: LoggedEntry[], sent: readonly WaitingEntry[]) => {
+    const there = new Set(taken.map(t => t.entry.id));
+    const waiting = sent.filter(w => !there.has(w.entry.id));
+    set({ taken, waiting, entries: [...taken.map(t => t.entry), ...waiting.map(w => w.entry)] });
+  };
 
   const add = (entry: Entry) => {
     const { conversion, taken, waiting } = get();
@@ -58,19 +58,10 @@ export const useLog = create<OpenLog>()((set, get) => {
     void outbox.keepEntry(conversion, { entry }).then(() => sending.ask('entries'));
   };
 
-  /** The server has these; what it took in between is fetched. */
-  const arrived = async (conversion: string, placed: readonly { id: string; seq: number }[]) => {
-    await outbox.dropEntries(
-      conversion,
-      placed.map(p => p.id),
-    );
-    if (get().conversion !== conversion) return;
-    await get().refresh();
-    const here = new Set(placed.map(p => p.id));
-    hold(
-      get().taken,
-      get().waiting.filter(w => !here.has(w.entry.id)),
-    );
+  /** The server has these: they are read back with what it took in between, and let go of here only then. */
+  const arrived = async (conversion: string, ids: readonly string[]) => {
+    if (get().conversion === conversion) await get().refresh();
+    await outbox.dropEntries(conversion, ids);
   };
 
   const refused = async (conversion: string, waiting: WaitingEntry, message: string) => {
@@ -88,7 +79,10 @@ export const useLog = create<OpenLog>()((set, get) => {
         conversion,
         batch.map(w => w.entry),
       );
-      await arrived(conversion, entries);
+      await arrived(
+        conversion,
+        entries.map(e => e.id),
+      );
     } catch (error) {
       if (!(error instanceof ApiError) || error.away) throw error;
       // The conversion was erased, and its log with it.
@@ -113,12 +107,8 @@ export const useLog = create<OpenLog>()((set, get) => {
     ...NOTHING,
     async open(conversion, taken) {
       const kept = await outbox.entriesOf(conversion);
-      const here = new Set(taken.map(t => t.entry.id));
       set({ ...NOTHING, conversion });
-      hold(
-        taken,
-        kept.filter(w => !here.has(w.entry.id)),
-      );
+      hold(taken, kept);
       void sending.ask('entries');
     },
     close: () => set(NOTHING),
@@ -151,13 +141,9 @@ export const useLog = create<OpenLog>()((set, get) => {
       if (!conversion) return;
       const { entries } = await api.log(conversion, taken.at(-1)?.seq ?? 0);
       if (get().conversion !== conversion || entries.length === 0) return;
+      // Another look may have come back first.
       const last = get().taken.at(-1)?.seq ?? 0;
-      const fresh = entries.filter(e => e.seq > last);
-      const here = new Set(fresh.map(e => e.entry.id));
-      hold(
-        [...get().taken, ...fresh],
-        get().waiting.filter(w => !here.has(w.entry.id)),
-      );
+      hold([...get().taken, ...entries.filter(e => e.seq > last)], get().waiting);
     },
   };
 });
