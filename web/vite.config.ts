@@ -2,9 +2,11 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
-const FIRST = /core\/src\/(units|model|materials|survey\/shell)\//;
+/** What the list of conversions needs of the core: patterns drawn, addresses, the library. */
+const FIRST =
+  /core\/src\/(units|materials)\/|core\/src\/model\/(routes|format|lists|lookup|measurement)\.ts|core\/src\/survey\/shell\/(generate|layout|patterns|furnish|share|arch|outline)\.ts/;
 const LATER =
-  /core\/src\/(physics|survey\/ready|buildup|van|order|evaluate|studies|formats|demo)\/|papaparse/;
+  /core\/src\/(model|log|physics|survey|buildup|van|order|evaluate|studies|formats|demo)\/|papaparse/;
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],

@@ -1,5 +1,6 @@
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
+import { Conversions } from './Conversions.tsx';
 import { railStates, type Stage } from './railStates.ts';
 import { Stop } from './Stop.tsx';
 
@@ -19,7 +20,7 @@ export default function Stages({ id }: { id: string }) {
   const variantId = useDesign(s => s.variantId);
   const { library } = useLibrary();
   const states = design ? railStates(design, variantId, library) : null;
-  return STAGES.map(({ key, name }) => {
+  const stops = STAGES.map(({ key, name }) => {
     const state = states?.[key];
     return (
       <Stop
@@ -32,4 +33,10 @@ export default function Stages({ id }: { id: string }) {
       />
     );
   });
+  return (
+    <>
+      <Conversions says={design?.name ?? 'all of them'} />
+      {stops}
+    </>
+  );
 }
