@@ -266,7 +266,7 @@ test('what is deleted lies in the bin, comes back whole, and is erased when aske
   await newConversion(page, 'Binned', 'Compact van');
   const bin = async () => {
     await page.goto('/');
-    await page.getByRole('button', { name: 'Delete Binned' }).click();
+    await page.getByRole('button', { name: 'Delete Binned', exact: true }).click();
     await page.getByRole('button', { name: 'Put it into the bin' }).click();
     await expect(page.getByRole('heading', { name: 'In the bin' })).toBeVisible();
   };
@@ -276,11 +276,15 @@ test('what is deleted lies in the bin, comes back whole, and is erased when aske
   await page.goto(at);
   await expect(page.getByText('This conversion is in the bin')).toBeVisible();
   await page.getByRole('link', { name: 'Go to your conversions' }).click();
-  await page.getByRole('button', { name: 'Put Binned back' }).click();
+  await page.getByRole('button', { name: 'Put Binned back', exact: true }).click();
+  await page.getByRole('button', { name: 'Start another from Binned' }).click();
+  await expect(page.getByRole('link', { name: 'Binned again', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete Binned again' }).click();
+  await page.getByRole('button', { name: 'Put it into the bin' }).click();
   await page.getByRole('link', { name: 'Binned', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Binned', level: 1 })).toBeVisible();
   await bin();
-  await page.getByRole('button', { name: 'Erase Binned' }).click();
+  await page.getByRole('button', { name: 'Erase Binned', exact: true }).click();
   await page.getByRole('button', { name: 'Erase it' }).click();
-  await expect(page.getByRole('button', { name: 'Put Binned back' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Put Binned back', exact: true })).toHaveCount(0);
 });

@@ -117,6 +117,18 @@ describe('a log', () => {
 });
 
 describe('what leaves with a conversion', () => {
+  it('another conversion started from it has its design and nothing of its log', async () => {
+    const id = await create();
+    await note(id, entry('a')).expect(200);
+    const { body } = await call('post', `/conversions/${id}/copy`).send({ name: 'Second van' }).expect(201);
+    const { design } = (await call('get', `/conversions/${id}`)).body;
+    expect(body.design).toEqual({ ...design, name: 'Second van' });
+    expect(body).toMatchObject({ revision: 1, undo: null });
+    expect(await logOf(body.id)).toEqual([]);
+    await call('post', '/conversions/nowhere/copy').send({ name: 'x' }).expect(404);
+    await call('post', `/conversions/${id}/copy`).send({ name: ' ' }).expect(422);
+  });
+
   it('its log goes with the file, and a second import is another conversion with the same entries', async () => {
     const id = await create();
     await note(id, entry('a'), entry('b'), { ...entry('c'), ...correction('a') }).expect(200);

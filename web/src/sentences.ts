@@ -1,7 +1,7 @@
 import { type BayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
 import { FACE_HOLDS } from '@overcoat/core/physics/air';
-import type { FitAdvice } from '@overcoat/core/studies/junctions';
+import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
 import { days, grams, monthName } from './format.ts';
 
@@ -101,7 +101,7 @@ export function adviceSentences(advice: FitAdvice | null, library: Library, unit
     );
   if (advice.curved && advice.curved.gap > 0.001)
     says.push(
-      `The skin is curved: one flat board leaves ${p(advice.curved.gap)} behind it, ${advice.curved.strips} strips no more than 2 mm each; foam the gap.`,
+      `The skin is curved: one flat board leaves ${p(advice.curved.gap)} behind it, ${advice.curved.strips} strips no more than ${p(STRIP_GAP)} each; foam the gap.`,
     );
   return says;
 }

@@ -111,6 +111,12 @@ export const contract = {
   },
   undo: { summary: 'Take back the last change of the design', answer: ConversionRecord, ifMatch: true },
   redo: { summary: 'Bring back what was undone', answer: ConversionRecord, ifMatch: true },
+  copy: {
+    summary: 'Start another conversion from the design of one; nothing that happened in it goes along',
+    body: closed({ name: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }) }),
+    answer: ConversionRecord,
+    status: 201,
+  },
   remove: { summary: 'Put a conversion into the bin, with its log and files', status: 204 },
   bin: { summary: 'What is in the bin', answer: Type.Array(ConversionSummary) },
   restore: { summary: 'Take a conversion out of the bin', status: 204 },

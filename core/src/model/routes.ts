@@ -10,6 +10,7 @@ export const routes = {
   change: { method: 'patch', path: '/conversions/:id' },
   undo: { method: 'post', path: '/conversions/:id/undo' },
   redo: { method: 'post', path: '/conversions/:id/redo' },
+  copy: { method: 'post', path: '/conversions/:id/copy' },
   remove: { method: 'delete', path: '/conversions/:id' },
   bin: { method: 'get', path: '/bin' },
   restore: { method: 'post', path: '/bin/:id/restore' },

@@ -27,6 +27,7 @@ type Names =
       | 'change'
       | 'undo'
       | 'redo'
+      | 'copy'
       | 'remove'
       | 'bin'
       | 'restore'
@@ -76,6 +77,13 @@ export function conversionHandlers(rooms: Rooms): Pick<Handlers, Names> {
     },
     undo: ({ params, revision }) => conversions.undo(params.id, revision),
     redo: ({ params, revision }) => conversions.redo(params.id, revision),
+    async copy({ params, body }) {
+      const { design } = await conversions.read(params.id);
+      return conversions.create(
+        { ...design, name: body.name.trim() },
+        `started from ${design.name}`.slice(0, 200),
+      );
+    },
     remove: ({ params }) => conversions.remove(params.id),
     restore: ({ params }) => conversions.restore(params.id),
     async erase({ params }) {

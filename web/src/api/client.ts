@@ -76,6 +76,7 @@ export const api = {
   change: (id: string, revision: number, body: Contract['change']['body']) =>
     call('change', { id }, { body, revision }),
   travel: (id: string, way: 'undo' | 'redo', revision: number) => call(way, { id }, { revision }),
+  copy: (id: string, name: string) => call('copy', { id }, { body: { name } }),
   remove: (id: string) => call('remove', { id }),
   bin: () => call('bin', {}),
   restore: (id: string) => call('restore', { id }),

@@ -17,7 +17,7 @@ export interface FitAdvice {
 }
 
 /** Gap behind a strip of board that canned foam or sealant takes up, m. Common practice, no source. */
-const STRIP_GAP = 0.002;
+export const STRIP_GAP = 0.002;
 
 /** What a bay asks of its build-up: what squeezes, what pushes the lining off and by how much, and what would fit. */
 export function fitAdvice({ bay, zone, buildUp, fit }: BayResult, library: Library): FitAdvice | null {

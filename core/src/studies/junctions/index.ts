@@ -1,2 +1,2 @@
-export { type FitAdvice, fitAdvice } from './fitAdvice.ts';
+export { type FitAdvice, fitAdvice, STRIP_GAP } from './fitAdvice.ts';
 export { junctions } from './junctions.ts';

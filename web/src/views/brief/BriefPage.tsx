@@ -90,8 +90,13 @@ export function Component() {
           <Field
             label="Design night, outside"
             shown={printTemperature(brief.designNight, units)}
-            parse={t =>
-              inRange(parseTemperature(t, units), -45, 25, 'The design night must be from −45 to 25 °C.')
+            parse={text =>
+              inRange(
+                parseTemperature(text, units),
+                -45,
+                25,
+                `The design night must be from ${printTemperature(-45, units)} to ${printTemperature(25, units)}.`,
+              )
             }
             onCommit={v => set('designNight', 'design night', v)}
             note="the coldest night you plan for"
@@ -99,7 +104,14 @@ export function Component() {
           <Field
             label="Cabin while you are in"
             shown={printTemperature(brief.cabin, units)}
-            parse={t => inRange(parseTemperature(t, units), 5, 28, 'The cabin must be from 5 to 28 °C.')}
+            parse={text =>
+              inRange(
+                parseTemperature(text, units),
+                5,
+                28,
+                `The cabin must be from ${printTemperature(5, units)} to ${printTemperature(28, units)}.`,
+              )
+            }
             onCommit={v => set('cabin', 'cabin', v)}
           />
         </Group>

@@ -1,7 +1,7 @@
 import type { ConversionSummary } from '@overcoat/core/model';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
-import { Download, FileUp, Images, Plus, Trash2, Undo2 } from 'lucide-react';
+import { CopyPlus, Download, FileUp, Images, Plus, Trash2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
@@ -81,6 +81,10 @@ function ConversionCard({ conversion: c }: { conversion: ConversionSummary }) {
     mutationFn: () => api.remove(c.id),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.conversions }),
   });
+  const copy = useMutation({
+    mutationFn: () => api.copy(c.id, `${c.name} again`.slice(0, 120)),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.conversions }),
+  });
   const save = useMutation({
     mutationFn: () => api.exported(c.id),
     onSuccess: file => download(`${c.name}.overcoat.json`, 'application/json', JSON.stringify(file, null, 1)),
@@ -120,6 +124,15 @@ function ConversionCard({ conversion: c }: { conversion: ConversionSummary }) {
           >
             <Images size={15} aria-hidden /> with photos
           </a>
+          <Button
+            small
+            look="quiet"
+            onClick={() => copy.mutate()}
+            aria-label={`Start another from ${c.name}`}
+            title="Another conversion with this design; nothing of its log goes along"
+          >
+            <CopyPlus size={15} aria-hidden /> another
+          </Button>
           <Confirm
             title={`Delete ${c.name}?`}
             says="It goes into the bin with its variants, history, log and photos, and can be put back for 30 days."
@@ -132,9 +145,9 @@ function ConversionCard({ conversion: c }: { conversion: ConversionSummary }) {
             }
           />
         </div>
-        {(remove.error ?? save.error) && (
+        {(remove.error ?? copy.error ?? save.error) && (
           <p role="alert" className="text-signal">
-            {(remove.error ?? save.error)?.message}
+            {(remove.error ?? copy.error ?? save.error)?.message}
           </p>
         )}
       </div>

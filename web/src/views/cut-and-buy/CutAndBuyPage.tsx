@@ -213,9 +213,10 @@ export function Component() {
                 isChosen={l => lineKey(l) === chosen}
               />
               <p className="mt-2 text-[13px] text-faint">
-                Whole packs from a feasible layout, with allowances: boards 3 mm under size, fibre 15 mm over,
-                films lapped 100 mm. Prices are indicative until you put your own; a struck line in blue is
-                yours. Blades, masks, rollers and marker pens are not counted.
+                Whole packs from a feasible layout, with allowances: boards {printLength(0.003, units)} under
+                size, fibre {printLength(0.015, units)} over, films lapped {printLength(0.1, units)}. Prices
+                are indicative until you put your own; a struck line in blue is yours. Blades, masks, rollers
+                and marker pens are not counted.
               </p>
             </div>
             <div className={tab === 'cut' ? 'print:block' : 'hidden print:block'}>

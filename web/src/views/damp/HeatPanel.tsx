@@ -46,7 +46,7 @@ export function HeatPanel() {
           <>
             On a clear hot day ({t(Math.max(...now.outside))} outside,{' '}
             {climateOf(brief.climate).label.toLowerCase()}) the parked van reaches <b>{t(now.peak)}</b> at{' '}
-            {clock(now.peakAt)} and is above 30 °C for {printNumber(now.hoursHot, 0)} hours; bare it would
+            {clock(now.peakAt)} and is above {t(30)} for {printNumber(now.hoursHot, 0)} hours; bare it would
             reach {t(bare.peak)}. Its roof’s steel gets to {t(now.roofPeak)}.
           </>
         ) : (
@@ -92,7 +92,7 @@ export function HeatPanel() {
           <caption className="sr-only">The hottest of the day with each change</caption>
           <thead className="text-left text-faint">
             <tr>
-              {['', 'hottest inside', 'above 30 °C', 'roof’s steel'].map((h, i) => (
+              {['', 'hottest inside', `above ${t(30)}`, 'roof’s steel'].map((h, i) => (
                 <th key={h} scope="col" className={`py-1 font-medium ${i > 0 ? 'text-right' : ''}`}>
                   {h}
                 </th>

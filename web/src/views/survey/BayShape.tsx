@@ -1,4 +1,5 @@
 import type { Bay, Measurement, OutlineReadings } from '@overcoat/core/model';
+import { STRIP_GAP } from '@overcoat/core/studies/junctions';
 import {
   bayCurve,
   flatStrips,
@@ -180,8 +181,9 @@ export function BayShape({ bay }: { bay: Bay }) {
       {curve && (
         <p className="text-[13px]">
           Radius {printLength(curve.radius, units)}: one flat board stands {printLength(curve.gap, units)} off
-          in the middle; in {flatStrips(bay[curve.along].value, curve.radius, 0.002)} strips no more than 2
-          mm. Soft material laid along it is {printLength(curve.developed, units)}.
+          in the middle; in {flatStrips(bay[curve.along].value, curve.radius, STRIP_GAP)} strips no more than{' '}
+          {printLength(STRIP_GAP, units)}. Soft material laid along it is{' '}
+          {printLength(curve.developed, units)}.
         </p>
       )}
       <p className="mt-1 text-[13px] text-faint">

@@ -180,7 +180,7 @@ export function Component() {
             </Select>
             <p className="text-[13px] text-faint">
               {put === 'nothing'
-                ? 'Drag a rib, opening or keep-clear, or choose it and use the arrow keys: 1 mm a press, 10 with Shift; Delete takes it out. A ring on a rib is its pocket: press it to fill or empty it.'
+                ? `Drag a rib, opening or keep-clear, or choose it and use the arrow keys: ${printLength(0.001, units)} a press, ten times that with Shift; Delete takes it out. A ring on a rib is its pocket: press it to fill or empty it.`
                 : 'Click in a bay where it goes, or choose a bay with Tab and press Enter to put it in the middle.'}
             </p>
           </div>
