@@ -96,3 +96,26 @@ describe('a van made ready before there was a log', () => {
     expect(design.shell.zones.flatMap(z => z.bays).find(b => b.id === 'R4w')!.pads).toBe(0.25);
   });
 });
+
+describe('the data folder of the layout “format-3”', () => {
+  it('opens with design, history, log, photo, own material, price and bin', async () => {
+    cpSync(path.join(FIXTURES, 'format-3'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, log, files, library } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    expect(listed).toMatchObject({ name: 'Perigee', revision: 2, note: 'Saved once more' });
+    const { design, undo } = await conversions.read(listed!.id);
+    expect([design.note, undo]).toEqual(['Saved once more', 'note']);
+    const facts = factsOf(
+      (await log.read(listed!.id)).map(e => e.entry),
+      design,
+    );
+    expect(facts.offMap).toEqual([]);
+    expect(facts.holes.get('hole1')!.state).toBe('leak-tested');
+    expect((await files.find(facts.photos[0]!.fact.hash)).bytes).toBe(11);
+    const { materials, prices } = await library.read();
+    expect([materials[0]!.id, prices[0]!.price]).toEqual(['own-board', 21]);
+    expect(await conversions.list('in the bin')).toMatchObject([{ name: 'Sandpiper' }]);
+    expect((await conversions.undo(listed!.id, 2)).design.note).not.toBe('Saved once more');
+  });
+});
