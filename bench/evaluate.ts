@@ -1,8 +1,9 @@
 import { applySchool, newDesign } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
+import { factsOf } from '@overcoat/core/log';
 import { makeLibrary } from '@overcoat/core/materials';
-import { assumed, type Design, type Placement, type Shell } from '@overcoat/core/model';
+import { assumed, type Design, type Entry, type Placement, type Shell } from '@overcoat/core/model';
 import { type Figure, figure, mediansOf } from './measure.ts';
 
 const library = makeLibrary();
@@ -11,10 +12,12 @@ const library = makeLibrary();
 export function evaluateFigures(): Figure[] {
   const [perigee] = demoDesigns(library) as [Design];
   const placement = perigee.variants[0]!.design;
-  const [copy, van] = mediansOf([
+  const log = longLog(perigee.shell);
+  const [copy, van, facts] = mediansOf([
     () => JSON.parse(JSON.stringify(perigee)),
     () => evaluate(perigee, placement, library),
-  ]) as [number, number];
+    () => factsOf(log, perigee),
+  ]) as [number, number, number];
   const count = perigee.shell.zones.flatMap(z => z.bays).length;
   const [small, large] = mediansOf([60, 600].map(uneven), 40, 60) as [number, number];
   return [
@@ -39,7 +42,24 @@ export function evaluateFigures(): Figure[] {
       { name: 'per bay at 60 bays, µs', value: (small / 60) * 1000 },
       1.3,
     ),
+    figure(
+      'what follows from 2,000 log entries',
+      facts,
+      'ms',
+      { name: 'evaluate of the demo van, ms', value: van },
+      0.5,
+    ),
   ];
+}
+
+/** Two thousand entries about every bay, every tenth corrected. */
+function longLog(shell: Shell): Entry[] {
+  const bays = shell.zones.flatMap(z => z.bays.map(b => ({ zone: z.id, bay: b.id })));
+  return Array.from({ length: 2000 }, (_, i): Entry => {
+    const place = bays[i % bays.length]!;
+    if (i % 10 === 9) return { id: `e${i}`, fact: { kind: 'correction', of: `e${i - 5}` } };
+    return { id: `e${i}`, at: '2026-11-26', place, fact: { kind: 'knock', on: 'bare', sounds: 'dull' } };
+  });
 }
 
 function unevenDepths(shell: Shell): Shell {

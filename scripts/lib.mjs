@@ -71,18 +71,7 @@ export function build() {
 
 async function buildNow() {
   console.log('Building…');
-  const external = [
-    'sqlite3',
-    'sequelize',
-    'umzug',
-    'express',
-    'helmet',
-    'ajv',
-    'typebox',
-    'papaparse',
-    'yauzl',
-    'yazl',
-  ];
+  const external = JSON.parse(readFileSync(path.join(root, 'scripts/external.json'), 'utf8'));
   const server = [
     'server/src/main.ts',
     '--bundle',

@@ -81,6 +81,7 @@ const shots = [
   ['working', `/c/${perigee}/build-ups`, page => page.getByRole('button', { name: /^damp/ }).click()],
   ['build-ups-dark', `/c/${perigee}/build-ups`, choose('F3a'), { colorScheme: 'dark' }],
   ['making-ready', `/c/${perigee}/survey`, page => page.getByRole('tab', { name: /Making ready/ }).click()],
+  ['log', `/c/${perigee}/survey`, page => page.getByRole('tab', { name: 'Log' }).click()],
   ['round-phone', `/c/${perigee}/round`, null, { viewport: { width: 375, height: 700 } }],
   ['survey-phone', `/c/${perigee}/survey`, choose('L3u'), { viewport: { width: 375, height: 700 } }],
 ];

@@ -19,7 +19,7 @@ export function apiRouter(rooms: Rooms): Router {
     ...conversionHandlers(rooms),
     ...logHandlers(rooms.log),
     ...fileHandlers(rooms.files),
-    ...libraryHandlers(rooms.library, rooms.conversions),
+    ...libraryHandlers(rooms.library, () => rooms.conversions.designs()),
   });
   return router;
 }

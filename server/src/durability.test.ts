@@ -8,6 +8,7 @@ import type { Design } from '@overcoat/core/model';
 import { build } from 'esbuild';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import external from '../../scripts/external.json' with { type: 'json' };
 import { conversionRows } from './conversions/rows.ts';
 import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrations.ts';
@@ -23,18 +24,7 @@ beforeAll(async () => {
     bundle: true,
     platform: 'node',
     format: 'esm',
-    external: [
-      'sqlite3',
-      'sequelize',
-      'umzug',
-      'express',
-      'helmet',
-      'ajv',
-      'typebox',
-      'papaparse',
-      'yauzl',
-      'yazl',
-    ],
+    external,
   });
 });
 let folder: string;

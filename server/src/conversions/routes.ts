@@ -11,11 +11,15 @@ import { checkChanged, knownSound } from '../contract/designCheck.ts';
 import { invalid, notFound } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
 import { checkSave } from '../contract/validate.ts';
+import type { Database } from '../db/database.ts';
+import type { FileStore } from '../files/store.ts';
 import { eraseUnnamed } from '../files/sweep.ts';
-import type { Rooms } from '../rooms.ts';
+import type { LibraryStore } from '../library/store.ts';
+import type { LogStore } from '../log/store.ts';
 import { readArchive, writeArchive } from './archive.ts';
 import { changed } from './changed.ts';
 import { packBody } from './revisions.ts';
+import type { ConversionStore } from './store.ts';
 import { takeIn } from './takeIn.ts';
 
 type Names =
@@ -35,7 +39,15 @@ type Names =
     )
   | ('exportFile' | 'exportArchive' | 'importFile' | 'importArchive');
 
-export function conversionHandlers(rooms: Rooms): Pick<Handlers, Names> {
+interface Uses {
+  db: Database;
+  conversions: ConversionStore;
+  library: LibraryStore;
+  log: LogStore;
+  files: FileStore;
+}
+
+export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
   const { db, conversions, library, log, files } = rooms;
 
   const exported = async (id: string): Promise<{ file: DesignFile; name: string }> => {

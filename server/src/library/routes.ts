@@ -1,15 +1,15 @@
-import { checkMaterial as checkReferences, upgradeOwn } from '@overcoat/core/model';
+import { checkMaterial as checkReferences, type Design, upgradeOwn } from '@overcoat/core/model';
 import { invalid } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
 import { checkMaterial, checkPrice } from '../contract/validate.ts';
-import type { ConversionStore } from '../conversions/store.ts';
 import type { LibraryStore } from './store.ts';
 
 type Names = 'library' | 'putMaterial' | 'removeMaterial' | 'putPrice' | 'removePrices';
 
+/** `designs` are those that may use a material, the bin's too. */
 export const libraryHandlers = (
   library: LibraryStore,
-  conversions: ConversionStore,
+  designs: () => AsyncIterable<Design>,
 ): Pick<Handlers, Names> => ({
   async library() {
     const { materials, prices } = await library.read();
@@ -24,7 +24,7 @@ export const libraryHandlers = (
     await library.putMaterial(material);
     return material;
   },
-  removeMaterial: ({ params }) => library.removeMaterial(params.id, conversions.designs()),
+  removeMaterial: ({ params }) => library.removeMaterial(params.id, designs()),
   async putPrice({ body }) {
     const price = checkPrice(own(body, 'price'));
     await library.putPrice(price);

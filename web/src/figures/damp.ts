@@ -40,6 +40,6 @@ const became = (before: number, now: number, of = '') =>
 function note(e: Evaluation): string {
   const m = worstBay(e)?.moisture;
   if (!m) return 'every bay is bare';
-  if (e.damp.state === 'dry') return `at most ${grams(m.highest)}, five winters`;
+  if (e.damp.state === 'dry') return `at most ${grams(m.highest)}`;
   return `${e.damp.worst}: ${grams(m.peak)} in ${monthName(m.peakMonth)}`;
 }

@@ -59,8 +59,8 @@ function Ticket({ name, mark, value, change, note, alert = false, onOpen }: Tick
       <span className="flex items-baseline gap-1.5 whitespace-nowrap font-sign text-[21px] font-semibold leading-6">
         <span>
           {mark && (
-            <span aria-hidden className="text-sm">
-              {mark}{' '}
+            <span aria-hidden className="mr-1 text-sm">
+              {mark}
             </span>
           )}
           {value}

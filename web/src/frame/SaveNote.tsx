@@ -78,14 +78,14 @@ function RefusedList() {
 
 /** An edit that could not be made, or what a merge changed, until it is read. */
 export function Notice() {
-  const { notice, clearNotice } = useDesign();
-  if (!notice) return null;
+  const { notDone, notice, clearNotice } = useDesign();
+  if (!notDone && !notice) return null;
   return (
     <p
       role="alert"
       className="no-print flex items-center gap-3 border-b border-rule bg-ticket px-5 py-1.5 font-medium text-signal"
     >
-      <span className="grow">{notice}</span>
+      <span className="grow">{[notDone, notice].filter(Boolean).join(' ')}</span>
       <Button small look="quiet" onClick={clearNotice}>
         seen
       </Button>

@@ -265,10 +265,10 @@ describe('an edit that the server refuses', () => {
       bay.depthMax = measured(0.1, '100');
     });
     expect(why).toContain('shallowest');
-    expect(store().notice).toContain('Not done: bad.');
+    expect(store().notDone).toContain('Not done: bad.');
     expect([store().design, store().pending]).toEqual([before, []]);
     note('fine');
-    expect(store().notice).toBeNull();
+    expect(store().notDone).toBeNull();
   });
 
   it('cannot have a label the server would refuse', async () => {

@@ -48,14 +48,14 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     const known = new Set(checkDesign(before, ANY).map(m => m.message));
     const mistake = checkDesign(made.design, ANY).find(m => !known.has(m.message));
     if (mistake) {
-      set({ notice: `Not done: ${made.label}. ${mistake.message}` });
+      set({ notDone: `Not done: ${made.label}. ${mistake.message}` });
       return mistake.message;
     }
     set(s => ({
       design: made.design,
       pending: [...s.pending, made],
       lastChange: { label: made.label, before },
-      notice: null,
+      notDone: null,
     }));
     const { id, pending, state } = get();
     if (pending.length === 1) sync.keep();
@@ -104,6 +104,6 @@ export const useDesign = create<OpenDesign>()((set, get) => {
       if (id) void outbox.dropRefused(id, key);
       set(s => ({ refused: s.refused.filter(r => r.key !== key) }));
     },
-    clearNotice: () => set({ notice: null }),
+    clearNotice: () => set({ notDone: null, notice: null }),
   };
 });

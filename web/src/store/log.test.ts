@@ -6,6 +6,7 @@ import { ApiError, api } from '../api/client.ts';
 import { useDesign } from './design.ts';
 import { useLog } from './log.ts';
 import { outbox } from './outbox.ts';
+import { usePreferences } from './preferences.ts';
 import { sending } from './sendQueue.ts';
 
 /** A server's log of one conversion, as the real one keeps it. */
@@ -60,6 +61,15 @@ describe('noting', () => {
     await settled();
     expect(server.log.map(l => l.entry)).toEqual([entry]);
     expect(log().entries).toEqual([entry]);
+  });
+
+  it('says who, when this device has been told', async () => {
+    usePreferences.getState().setBy(' Wren ');
+    flag('mine');
+    usePreferences.getState().setBy('');
+    flag('anybody’s');
+    expect(log().entries.map(e => e.by)).toEqual(['Wren', undefined]);
+    await settled();
   });
 
   it('takes back by a further entry, and puts right again by another', async () => {

@@ -6,6 +6,7 @@ import { ApiError, api } from '../api/client.ts';
 import { useDesign } from './design.ts';
 import { useOpenDesign, within } from './evaluation.ts';
 import { outbox, type WaitingEntry } from './outbox.ts';
+import { usePreferences } from './preferences.ts';
 import { sending } from './sendQueue.ts';
 
 /** Where something happened, and what it is about. */
@@ -123,10 +124,10 @@ export const useLog = create<OpenLog>()((set, get) => {
         ...(at ? { along: at.along.value, up: at.up.value } : {}),
         ...(label ? { label } : {}),
       };
-      add({ id: uuid(), at: nowText(), place, ...(about ? { about } : {}), fact });
+      add({ ...now(), place, ...(about ? { about } : {}), fact });
     },
     correct(id, instead) {
-      add({ id: uuid(), at: nowText(), ...correction(id, instead) });
+      add({ ...now(), ...correction(id, instead) });
     },
     drop(id) {
       const { conversion, taken, waiting } = get();
@@ -151,8 +152,11 @@ export const useLog = create<OpenLog>()((set, get) => {
 const holeNamed = (design: Design | null, about: string | undefined) =>
   design?.ready.holes.find(h => h.id === about);
 
-/** This moment, as the log keeps it. */
-const nowText = (): string => `${new Date().toISOString().slice(0, 19)}Z`;
+/** A new entry's own: made here and now, by whoever uses this device if they said so. */
+function now(): Pick<Entry, 'id' | 'at' | 'by'> {
+  const by = usePreferences.getState().by.trim();
+  return { id: uuid(), at: `${new Date().toISOString().slice(0, 19)}Z`, ...(by ? { by } : {}) };
+}
 
 const memo = new WeakMap<readonly Entry[], WeakMap<Design['shell'], WeakMap<Design['ready'], Facts>>>();
 

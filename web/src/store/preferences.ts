@@ -5,8 +5,11 @@ import { persist } from 'zustand/middleware';
 interface Preferences {
   units: UnitSystem;
   theme: 'light' | 'dark';
+  /** Who notes things on this device, if said. */
+  by: string;
   setUnits(units: UnitSystem): void;
   setTheme(theme: 'light' | 'dark'): void;
+  setBy(by: string): void;
 }
 
 /** What belongs to this device, not to a design. */
@@ -15,8 +18,10 @@ export const usePreferences = create<Preferences>()(
     set => ({
       units: 'metric',
       theme: globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
+      by: '',
       setUnits: units => set({ units }),
       setTheme: theme => set({ theme }),
+      setBy: by => set({ by }),
     }),
     { name: 'overcoat-preferences' },
   ),

@@ -3,6 +3,10 @@ import { ApiError } from '../api/client.ts';
 /** Sends what it has to send; throws when the server is away and it is to be tried again. */
 type Work = () => Promise<void>;
 
+/** In this order: an entry of the log may name a photo. */
+const ORDER = ['photos', 'entries', 'edits'] as const;
+type Name = (typeof ORDER)[number];
+
 const FIRST_WAIT = 1000;
 const LONGEST_WAIT = 10_000;
 
@@ -11,19 +15,19 @@ const LONGEST_WAIT = 10_000;
  * all of it waits, longer each time up to ten seconds; what a person does, and the network coming back, tries at once.
  */
 export class SendQueue {
-  private readonly works = new Map<string, Work>();
-  private readonly wanted = new Set<string>();
+  private readonly works = new Map<Name, Work>();
+  private readonly wanted = new Set<Name>();
   private running: Promise<void> | null = null;
   private failures = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  /** Names a work; those registered first go first. */
-  register(name: string, work: Work): void {
+  /** Says how one kind is sent. */
+  register(name: Name, work: Work): void {
     this.works.set(name, work);
   }
 
   /** Asks for a work to be done; resolves once everything asked for has been tried. */
-  ask(name: string): Promise<void> {
+  ask(name: Name): Promise<void> {
     this.wanted.add(name);
     return this.try();
   }
@@ -39,7 +43,7 @@ export class SendQueue {
 
   private async go(): Promise<void> {
     for (;;) {
-      const name = [...this.works.keys()].find(n => this.wanted.has(n));
+      const name = ORDER.find(n => this.wanted.has(n) && this.works.has(n));
       if (name === undefined) return;
       this.wanted.delete(name);
       try {

@@ -34,7 +34,9 @@ export interface OpenDesign {
   refused: Refused[];
   state: SaveState;
   message: string | null;
-  /** What the person should know of: an edit that could not be made, or what a merge had to change. */
+  /** An edit that could not be made, until the next one is. */
+  notDone: string | null;
+  /** What a merge had to change, until it is read. */
   notice: string | null;
   conflict: { theirs: ConversionRecord; paths: string[] } | null;
   lastChange: LastChange | null;
@@ -52,6 +54,7 @@ export interface OpenDesign {
   retryRefused(key: string): void;
   /** Lets go of a refused edit. */
   dropRefused(key: string): void;
+  /** The person has read what was to be told. */
   clearNotice(): void;
   chooseVariant(id: string): void;
   select(bays: string[]): void;
@@ -67,6 +70,7 @@ const EMPTY = {
   base: null,
   state: 'saved',
   message: null,
+  notDone: null,
   notice: null,
   conflict: null,
   lastChange: null,

@@ -90,67 +90,69 @@ function ConversionCard({ conversion: c }: { conversion: ConversionSummary }) {
     onSuccess: file => download(`${c.name}.overcoat.json`, 'application/json', JSON.stringify(file, null, 1)),
   });
   return (
-    <li className="flex gap-4 rounded-[5px] border border-rule bg-sheet p-4">
-      <PatternDrawing pattern={c.pattern} className="h-32 w-44 shrink-0" />
-      <div className="flex min-w-0 grow flex-col">
-        <h2 className="truncate text-xl">
-          <Link className="hover:underline" to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}>
-            {c.name}
-          </Link>
-        </h2>
-        <p className="text-[13px] text-faint">
-          {c.pattern} · {c.measured} of {c.bays} bays measured · saved{' '}
-          {formatDistanceToNow(new Date(c.savedAt), { addSuffix: true })}
-        </p>
-        {c.note && <p className="mt-1 line-clamp-2">{c.note}</p>}
-        <p className="mt-1 truncate text-[13px]">
-          {c.variants.map((v, i) => `${String.fromCharCode(65 + i)} ${v}`).join(' · ')}
-        </p>
-        <div className="mt-auto flex items-center gap-1 pt-2">
-          <Link
-            className="inline-flex min-h-7 items-center rounded-[4px] border border-slate bg-slate px-3 text-[13px] font-medium text-on-slate"
-            to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}
-          >
-            Open
-          </Link>
-          <Button small look="quiet" onClick={() => save.mutate()} aria-label={`Export ${c.name}`}>
-            <Download size={15} aria-hidden /> export
-          </Button>
-          <a
-            className="inline-flex min-h-7 items-center gap-1.5 rounded-[4px] px-2 text-[13px] font-medium hover:bg-wet"
-            href={api.archiveAddress(c.id)}
-            download
-            aria-label={`Export ${c.name} with photos`}
-          >
-            <Images size={15} aria-hidden /> with photos
-          </a>
-          <Button
-            small
-            look="quiet"
-            onClick={() => copy.mutate()}
-            aria-label={`Start another from ${c.name}`}
-            title="Another conversion with this design; nothing of its log goes along"
-          >
-            <CopyPlus size={15} aria-hidden /> another
-          </Button>
-          <Confirm
-            title={`Delete ${c.name}?`}
-            says="It goes into the bin with its variants, history, log and photos, and can be put back for 30 days."
-            action="Put it into the bin"
-            onConfirm={() => remove.mutate()}
-            trigger={
-              <Button small look="quiet" aria-label={`Delete ${c.name}`}>
-                <Trash2 size={15} aria-hidden /> delete
-              </Button>
-            }
-          />
-        </div>
-        {(remove.error ?? copy.error ?? save.error) && (
-          <p role="alert" className="text-signal">
-            {(remove.error ?? copy.error ?? save.error)?.message}
+    <li className="flex flex-col rounded-[5px] border border-rule bg-sheet p-4">
+      <div className="flex gap-4">
+        <PatternDrawing pattern={c.pattern} className="h-32 w-44 shrink-0" />
+        <div className="min-w-0 grow">
+          <h2 className="truncate text-xl">
+            <Link className="hover:underline" to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}>
+              {c.name}
+            </Link>
+          </h2>
+          <p className="text-[13px] text-faint">
+            {c.pattern} · {c.measured} of {c.bays} bays measured · saved{' '}
+            {formatDistanceToNow(new Date(c.savedAt), { addSuffix: true })}
           </p>
-        )}
+          {c.note && <p className="mt-1 line-clamp-2">{c.note}</p>}
+          <p className="mt-1 truncate text-[13px]">
+            {c.variants.map((v, i) => `${String.fromCharCode(65 + i)} ${v}`).join(' · ')}
+          </p>
+        </div>
       </div>
+      <div className="mt-auto flex flex-wrap items-center gap-1 pt-2">
+        <Link
+          className="inline-flex min-h-7 items-center rounded-[4px] border border-slate bg-slate px-3 text-[13px] font-medium text-on-slate"
+          to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}
+        >
+          Open
+        </Link>
+        <Button small look="quiet" onClick={() => save.mutate()} aria-label={`Export ${c.name}`}>
+          <Download size={15} aria-hidden /> export
+        </Button>
+        <a
+          className="inline-flex min-h-7 items-center gap-1.5 whitespace-nowrap rounded-[4px] px-2 text-[13px] font-medium hover:bg-wet"
+          href={api.archiveAddress(c.id)}
+          download
+          aria-label={`Export ${c.name} with photos`}
+        >
+          <Images size={15} aria-hidden /> with photos
+        </a>
+        <Button
+          small
+          look="quiet"
+          onClick={() => copy.mutate()}
+          aria-label={`Start another from ${c.name}`}
+          title="Another conversion with this design; nothing of its log goes along"
+        >
+          <CopyPlus size={15} aria-hidden /> another
+        </Button>
+        <Confirm
+          title={`Delete ${c.name}?`}
+          says="It goes into the bin with its variants, history, log and photos, and can be put back for 30 days."
+          action="Put it into the bin"
+          onConfirm={() => remove.mutate()}
+          trigger={
+            <Button small look="quiet" aria-label={`Delete ${c.name}`}>
+              <Trash2 size={15} aria-hidden /> delete
+            </Button>
+          }
+        />
+      </div>
+      {(remove.error ?? copy.error ?? save.error) && (
+        <p role="alert" className="text-signal">
+          {(remove.error ?? copy.error ?? save.error)?.message}
+        </p>
+      )}
     </li>
   );
 }

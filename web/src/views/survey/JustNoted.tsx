@@ -26,7 +26,7 @@ export function JustNoted(where: Matches) {
       {taken ? `Taken back at ${time}: ${factWords(fact)}. ` : `Noted at ${time}: ${factWords(fact)}. `}
       <button
         type="button"
-        className="font-medium text-chalk underline"
+        className="font-medium text-chalk underline max-lg:min-h-11 max-lg:px-2"
         onClick={() => (taken ? correct(told.id, fact) : correct(told.id))}
       >
         {taken ? 'it was so after all' : 'take it back'}

@@ -4,6 +4,7 @@ import { factWords } from '../../factWords.ts';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
+import { usePreferences } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 
 const SHOWN = 200;
@@ -14,6 +15,7 @@ export function LogPanel() {
   const entries = useLog(s => s.entries);
   const waiting = useLog(s => s.waiting);
   const drop = useLog(s => s.drop);
+  const { by, setBy } = usePreferences();
   const refused = waiting.filter(w => w.refused);
   const off = new Set(facts.offMap);
   const onMap = facts.all.filter(told => !off.has(told));
@@ -26,6 +28,16 @@ export function LogPanel() {
           Undo, which is about the design, never touches this. A slip is taken back by a further entry, and
           both stay{corrections > 0 ? ` (${corrections} so far)` : ''}.
         </p>
+        <label className="mt-1 flex items-center gap-2 text-[13px] text-faint">
+          noted on this device by
+          <input
+            value={by}
+            onChange={e => setBy(e.target.value)}
+            maxLength={120}
+            placeholder="nobody in particular"
+            className="min-h-8 grow rounded-[4px] border border-rule bg-ticket px-2 text-ink"
+          />
+        </label>
         {refused.map(w => (
           <p key={w.entry.id} role="alert" className="mt-1 border-l-4 border-signal pl-2">
             Not taken by the server:{' '}
@@ -105,6 +117,7 @@ function Row({ told }: { told: Pinned }) {
       <Button
         small
         look="quiet"
+        className="max-lg:min-h-11"
         aria-label={`Take back: ${factWords(told.fact)}`}
         onClick={() => correct(told.id)}
       >
