@@ -47,19 +47,28 @@ export function factsOf(entries: readonly Entry[], design: Pick<Design, 'shell' 
   const holes = new Map<string, HoleFacts>();
   const knocks = new Map<string, Knock>();
   const flags = new Map<string, Standing<FactOf<'flag'>>>();
-  const all = standing(entries).map((told): Pinned => {
-    const hosted = told.about === undefined ? undefined : planned.get(told.about);
-    const named = told.place?.bay;
-    return { ...told, bay: hosted ?? (named === undefined ? null : (today.get(named) ?? null)) };
+  const all = standingOnce(entries).map((told): Pinned => {
+    const { id, at, by, place, about, fact, corrected } = told;
+    const hosted = about === undefined ? undefined : planned.get(about);
+    const named = place?.bay;
+    const bay = hosted ?? (named === undefined ? null : (today.get(named) ?? null));
+    return { id, at, by, place, about, fact, corrected, bay };
   });
   for (const told of all) {
     const { fact, about, bay } = told;
-    if (about !== undefined && fact.kind === 'rust step')
-      rust.set(about, [...(rust.get(about) ?? []), { step: fact.step, at: told.at, entry: told.id }]);
+    if (about !== undefined && fact.kind === 'rust step') {
+      const done = rust.get(about) ?? [];
+      rust.set(about, done);
+      done.push({ step: fact.step, at: told.at, entry: told.id });
+    }
     if (about !== undefined && (fact.kind === 'hole step' || fact.kind === 'leak test'))
       holes.set(about, afterFact(holes.get(about) ?? uncut, told));
     if (bay === null) continue;
-    if (isOf(told, 'knock')) knocks.set(bay, { ...knocks.get(bay), [told.fact.on]: told });
+    if (isOf(told, 'knock')) {
+      const knock = knocks.get(bay) ?? {};
+      knocks.set(bay, knock);
+      knock[told.fact.on] = told;
+    }
     if (isOf(told, 'flag')) flags.set(bay, told);
     if (fact.kind === 'flag off') flags.delete(bay);
   }
@@ -79,6 +88,14 @@ export function factsOf(entries: readonly Entry[], design: Pick<Design, 'shell' 
     all,
     offMap: all.filter(gone),
   };
+}
+
+/** An edit of the design leaves the log as it is: what stands of it is found once. */
+const found = new WeakMap<readonly Entry[], Standing[]>();
+function standingOnce(entries: readonly Entry[]): Standing[] {
+  const known = found.get(entries) ?? standing(entries);
+  found.set(entries, known);
+  return known;
 }
 
 const isOf = <K extends Pinned['fact']['kind']>(told: Pinned, kind: K): told is Pinned<K> =>

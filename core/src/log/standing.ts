@@ -9,7 +9,7 @@ export interface Standing<F extends Fact = Fact> {
   /** Who, if said. */
   by?: string | undefined;
   /** Where in the van, as it was called then. */
-  place?: Entry['place'];
+  place?: Entry['place'] | undefined;
   /** The rust spot or hole it is about. */
   about?: string | undefined;
   /** What happened. */
@@ -25,11 +25,14 @@ export interface Standing<F extends Fact = Fact> {
 export function standing(entries: readonly Entry[]): Standing[] {
   const last = new Map<string, Fact | null>();
   for (const { fact } of entries) if (fact.kind === 'correction') last.set(fact.of, fact.instead ?? null);
-  return entries.flatMap(({ fact: told, ...entry }) => {
-    if (told.kind === 'correction') return [];
-    const put = last.get(entry.id);
-    return put === null ? [] : [{ ...entry, fact: put ?? told, corrected: put !== undefined }];
-  });
+  const facts: Standing[] = [];
+  for (const { id, at, by, place, about, fact } of entries) {
+    if (fact.kind === 'correction') continue;
+    const put = last.get(id);
+    if (put !== null)
+      facts.push({ id, at, by, place, about, fact: put ?? fact, corrected: put !== undefined });
+  }
+  return facts;
 }
 
 /** The entry that strikes a fact, or puts another in its place; the caller gives its id and time. */
