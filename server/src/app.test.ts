@@ -91,7 +91,7 @@ describe('revisions', () => {
     const made = await store().create(newDesign('Long', 'compact'), 'new');
     const first = store();
     const states: Design[] = [made.design];
-    for (let n = 1; n <= 60; n++) {
+    for (let n = 1; n <= 130; n++) {
       const changes = [
         { op: 'replace' as const, path: ['note'], value: `note ${n}` },
         { op: 'replace' as const, path: ['shell', 'zones', n % 5, 'name'], value: `zone ${n}` },
@@ -106,16 +106,16 @@ describe('revisions', () => {
       order: [['revision', 'ASC']],
     });
     const whole = rows.filter(r => r.base === null);
-    expect(whole.map(r => r.revision)).toEqual([1, 26, 51]);
+    expect(whole.map(r => r.revision)).toEqual([1, 62, 123]);
     for (const row of rows) if (row.base !== null) expect(row.document.length).toBeLessThan(300);
-    let at = 61;
-    for (let n = 59; n >= 0; n--) expect((await store().undo(made.id, at++)).design).toEqual(states[n]);
-    for (let n = 1; n <= 60; n++) expect((await store().redo(made.id, at++)).design).toEqual(states[n]);
-    expect((await store().read(made.id)).design).toEqual(states[60]);
+    let at = 131;
+    for (let n = 129; n >= 0; n--) expect((await store().undo(made.id, at++)).design).toEqual(states[n]);
+    for (let n = 1; n <= 130; n++) expect((await store().redo(made.id, at++)).design).toEqual(states[n]);
+    expect((await store().read(made.id)).design).toEqual(states[130]);
     // And what is changed after a travel stands on where it went.
     const after = [{ op: 'replace' as const, path: ['name'], value: 'After' }];
     await store().change(made.id, at, after, 'after', async d => changed(d, after));
-    expect((await store().read(made.id)).design).toEqual({ ...states[60], name: 'After' });
+    expect((await store().read(made.id)).design).toEqual({ ...states[130], name: 'After' });
   });
 
   it('refuse a change on what is no longer the last state, and one that its maker refuses, and keep nothing of them', async () => {

@@ -1,6 +1,7 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
 import { type Contract, type Design, FORMAT, upgrade } from '@overcoat/core/model';
+import { QueryTypes } from 'sequelize';
 import { notFound } from '../contract/problem.ts';
 import { changed } from './changed.ts';
 import type { ConversionRows, RevisionRow } from './rows.ts';
@@ -17,7 +18,7 @@ export interface Held {
 }
 
 /** How many changes may stand on one another before a design is written down whole again: what an undo has to read. */
-export const MOST_CHANGES = 24;
+export const MOST_CHANGES = 60;
 /** Smaller than this nothing is gained by packing, bytes. */
 const PACKED_FROM = 1500;
 
@@ -39,19 +40,34 @@ export async function designOf(
   row: RevisionRow,
   models: ConversionRows,
 ): Promise<{ design: Design; changes: number }> {
-  const steps: { format: number; changes: Changes }[] = [];
-  let at = row;
-  while (typeof at.base === 'number') {
-    steps.unshift((await read(at.document)) as (typeof steps)[number]);
-    at = await revisionAt(row.conversion_id, at.base, models);
-  }
-  const kept = (await read(at.document)) as { design: unknown } | Record<string, unknown>;
+  const rows = typeof row.base === 'number' ? await standsOn(row, models) : [];
+  const [whole, ...changes] = [...rows, row];
+  const steps = (await Promise.all(changes.map(r => read(r.document)))) as {
+    format: number;
+    changes: Changes;
+  }[];
+  const kept = (await read(whole!.document)) as { design: unknown } | Record<string, unknown>;
   // The first server kept the design alone, its label in the row.
   let design = 'design' in kept ? kept.design : kept;
   // Each change is made on the design in the format that it was in then.
   for (const { format, changes } of steps) design = changed(broughtTo(design, format) as Design, changes);
   return { design: broughtTo(design, FORMAT) as Design, changes: steps.length };
 }
+
+/** What a revision stands on: a whole one, then the changes on it. */
+const standsOn = (
+  { conversion_id: id, base }: RevisionRow,
+  models: ConversionRows,
+): Promise<{ document: Buffer }[]> =>
+  models.sequelize.query<{ document: Buffer }>(
+    `WITH RECURSIVE chain (base, document, depth) AS (
+       SELECT base, document, 0 FROM revisions WHERE conversion_id = $id AND revision = $base
+       UNION ALL
+       SELECT r.base, r.document, c.depth + 1 FROM revisions r JOIN chain c
+       ON r.conversion_id = $id AND r.revision = c.base)
+     SELECT document FROM chain ORDER BY depth DESC`,
+    { bind: { id, base }, type: QueryTypes.SELECT },
+  );
 
 export async function revisionAt(
   conversion: string,

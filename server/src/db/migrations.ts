@@ -50,6 +50,17 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
     name: '005-changes',
     sql: ['ALTER TABLE revisions ADD COLUMN base INTEGER'],
   },
+  {
+    // A save is one statement, whole by itself: the revision carries what its conversion shows of it.
+    name: '006-one-statement',
+    sql: [
+      'ALTER TABLE revisions ADD COLUMN name TEXT',
+      'ALTER TABLE revisions ADD COLUMN summary TEXT',
+      `CREATE TRIGGER revision_taken AFTER INSERT ON revisions WHEN NEW.name IS NOT NULL BEGIN
+        UPDATE conversions SET revision = NEW.revision, saved_at = NEW.saved_at, name = NEW.name, summary = NEW.summary
+        WHERE id = NEW.conversion_id; END`,
+    ],
+  },
 ];
 
 /**
