@@ -104,6 +104,14 @@ describe('a log', () => {
     expect((await logOf(id)).map(e => e.entry.id)).toEqual(['a']);
   });
 
+  it('is never changed, not even by a program that would', async () => {
+    const id = await create();
+    await note(id, entry('a')).expect(200);
+    const change = db.write(writer => writer.query("UPDATE log SET kind = 'other'"));
+    await expect(change).rejects.toThrow('never changes');
+    expect((await logOf(id))[0]!.entry).toEqual(entry('a'));
+  });
+
   it('refuses what is no entry at its place, and a conversion that is not there', async () => {
     const id = await create();
     const refused = await note(id, { ...entry('a'), fact: { kind: 'knock', on: 'bare' } as Fact }).expect(

@@ -59,6 +59,7 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
       `CREATE TRIGGER revision_taken AFTER INSERT ON revisions WHEN NEW.name IS NOT NULL BEGIN
         UPDATE conversions SET revision = NEW.revision, saved_at = NEW.saved_at, name = NEW.name, summary = NEW.summary
         WHERE id = NEW.conversion_id; END`,
+      "CREATE TRIGGER log_stands BEFORE UPDATE ON log BEGIN SELECT raise(ABORT, 'an entry of the log never changes'); END",
     ],
   },
 ];
