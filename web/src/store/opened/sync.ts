@@ -163,6 +163,7 @@ export function syncing(set: SetState, get: Get) {
       base: held,
       saved,
       conflict: null,
+      lastChange: null,
       state: 'saving',
       notice: said.length > 0 ? `Another window had changed the same van. ${said.join(' ')}` : get().notice,
       pending: same(design, held) ? [] : [whole(design, label)],
