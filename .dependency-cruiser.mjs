@@ -53,7 +53,7 @@ export const forbidden = [
     name: 'web-without-schemas',
     severity: 'error',
     from: { path: '^web/' },
-    to: { path: '^core/src/model/(schema|contract)\\.ts$' },
+    to: { path: '^core/src/model/(schema\\w*|contract)\\.ts$' },
   },
   ...ROOMS.map(room => ({
     name: `face-of-${room}`,

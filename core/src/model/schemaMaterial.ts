@@ -1,0 +1,106 @@
+import Type from 'typebox';
+import { LIBRARY_FORMAT } from './format.ts';
+import { MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, SORPTIONS } from './lists.ts';
+import { choice, closed, either, Id, Name } from './schemaParts.ts';
+
+const Source = Type.String({ minLength: 1, maxLength: 200 });
+
+export const Stock = closed({
+  /** Sold thickness, m; roll length is `length`. A pack holds `perPack` pieces and costs `price`. */
+  thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
+  width: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
+  length: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+  perPack: Type.Integer({ minimum: 1, maximum: 500 }),
+  price: Type.Number({ minimum: 0, maximum: 100_000 }),
+});
+
+export const Material = closed({
+  format: Type.Literal(LIBRARY_FORMAT),
+  id: Id,
+  name: Name,
+  family: choice(
+    'damping',
+    'barrier',
+    'absorber',
+    'foam',
+    'board',
+    'fibre',
+    'foil',
+    'membrane',
+    'metal',
+    'timber',
+    'lining',
+    'finish',
+    'glazing',
+    'tape',
+    'adhesive',
+  ),
+  form: choice('sheet', 'roll', 'length', 'tape', 'can', 'bag'),
+  roles: Type.Array(choice(...MATERIAL_ROLES)),
+  /** W/mK. */
+  conductivity: Type.Number({ exclusiveMinimum: 0, maximum: 500 }),
+  /** kg/m3. */
+  density: Type.Number({ exclusiveMinimum: 0, maximum: 20_000 }),
+  /** J/kgK. */
+  heatCapacity: Type.Number({ exclusiveMinimum: 0, maximum: 5000 }),
+  vapour: either(
+    'by',
+    closed({ by: Type.Literal('mu'), mu: Type.Number({ minimum: 1, maximum: 10_000_000 }) }),
+    closed({ by: Type.Literal('sd'), sd: Type.Number({ minimum: 0, maximum: 5000 }) }),
+  ),
+  /** Emissivity of the face turned to the room, and of the one turned to the skin. */
+  emissivity: Type.Number({ minimum: 0.01, maximum: 1 }),
+  emissivityBack: Type.Number({ minimum: 0.01, maximum: 1 }),
+  /** How it binds water: not at all, as loose fibre, as sheep's wool, or as wood. */
+  sorption: choice(...SORPTIONS),
+  /** How readily its face moulds (classes of Ojanen 2010). */
+  mould: choice(...MOULD_CLASSES),
+  stock: Type.Array(Stock, { minItems: 1, maxItems: 40 }),
+  closedCell: Type.Boolean(),
+  /** Least share of its thickness it may be squeezed to; 1 for what does not squeeze. */
+  squeeze: Type.Number({ minimum: 0.2, maximum: 1 }),
+  selfAdhesive: Type.Boolean(),
+  flexible: Type.Boolean(),
+  toleratesWet: Type.Boolean(),
+  /** Resistance to air flow per metre, Pa s/m2 a metre; null where air does not pass. */
+  flowResistivity: Type.Union([Type.Number({ minimum: 0 }), Type.Null()]),
+  /** Added to each cut dimension, m: negative for boards cut under size, positive for fibre. */
+  allowance: Type.Number({ minimum: -0.02, maximum: 0.1 }),
+  /** How much one pack does: so many m of joint, or so many m2; null for what is cut. */
+  yield: Type.Union([
+    closed({ amount: Type.Number({ exclusiveMinimum: 0 }), per: choice('m', 'm²') }),
+    Type.Null(),
+  ]),
+  fixedWith: Type.Union([Id, Type.Null()]),
+  /** Boards that butt: every joint is a seam, to be foamed or taped. */
+  jointed: Type.Boolean(),
+  /** What closes its joints when they are taped; null where nobody tapes it. */
+  tapedWith: Type.Union([Id, Type.Null()]),
+  /** What its own adhesive, or it as an adhesive, bears before it lets go, degC; null where nothing sticks. */
+  bondLimit: Type.Union([Type.Number({ minimum: 20, maximum: 300 }), Type.Null()]),
+  /** What it is offered for first. */
+  usualAs: Type.Array(choice(...PURPOSES), { maxItems: 12 }),
+  fire: Type.String({ maxLength: 200 }),
+  cutting: Type.String({ maxLength: 200 }),
+  cautions: Type.Array(Type.String({ maxLength: 300 }), { maxItems: 8 }),
+  sources: closed({
+    conductivity: Source,
+    density: Source,
+    vapour: Source,
+    /** Of sorption and mould class. */
+    moisture: Source,
+    /** Of the bond's heat limit. */
+    bond: Source,
+    price: Source,
+    traits: Source,
+  }),
+});
+
+/** A person's own price for one stock size of a material. */
+export const Price = closed({
+  format: Type.Literal(LIBRARY_FORMAT),
+  material: Id,
+  thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
+  width: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
+  price: Type.Number({ minimum: 0, maximum: 100_000 }),
+});

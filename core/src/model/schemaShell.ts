@@ -1,0 +1,182 @@
+import Type from 'typebox';
+import { choice, closed, either, Id, Measurement, Name, Place, Share } from './schemaParts.ts';
+
+/** Readings of a bay that is no rectangle, as they are taken; the outline is computed from them, never stored. */
+export const OutlineReadings = either(
+  'by',
+  /** Four sides and the diagonal from the front lower to the rear upper corner. */
+  closed({
+    by: Type.Literal('four sides'),
+    lower: Measurement,
+    rear: Measurement,
+    upper: Measurement,
+    front: Measurement,
+    diagonal: Measurement,
+  }),
+  /** Heights of the upper edge over a straight lower edge, each at its distance from the front. */
+  closed({
+    by: Type.Literal('offsets'),
+    points: Type.Array(closed({ at: Measurement, offset: Measurement }), { minItems: 2, maxItems: 40 }),
+  }),
+  /** Widths at several heights over the lower edge, each centred or all flush with the front or rear edge. */
+  closed({
+    by: Type.Literal('widths'),
+    flush: choice('centre', 'front', 'rear'),
+    rows: Type.Array(closed({ at: Measurement, width: Measurement }), { minItems: 2, maxItems: 40 }),
+  }),
+);
+
+/** Curvature of the skin along the van or across it: by radius, or by the gap behind a straightedge. */
+export const Curve = either(
+  'by',
+  closed({ by: Type.Literal('radius'), along: choice('width', 'height'), radius: Measurement }),
+  closed({
+    by: Type.Literal('gap'),
+    along: choice('width', 'height'),
+    straightedge: Measurement,
+    gap: Measurement,
+  }),
+);
+
+export const Bay = closed({
+  id: Id,
+  /** Place along the van, 1 at the zone's front, and strip across the zone, 1 at the lowest or left. */
+  station: Type.Integer({ minimum: 1, maximum: 400 }),
+  strip: Type.Integer({ minimum: 1, maximum: 12 }),
+  /** Of the rectangle round the bay. */
+  width: Measurement,
+  height: Measurement,
+  depthMin: Measurement,
+  depthMax: Measurement,
+  /** How the depth runs between its two readings, and where it is shallowest; left out while nobody has said. */
+  depthRuns: Type.Optional(choice('taper', 'dished')),
+  shallowAt: Type.Optional(choice('front', 'rear', 'lower', 'upper', 'edges', 'middle')),
+  outline: Type.Optional(OutlineReadings),
+  cornerRadius: Type.Optional(Measurement),
+  curve: Type.Optional(Curve),
+  /** Share of the skin under pads from the factory, as measured; left out while nobody has looked. */
+  pads: Type.Optional(Share),
+  /** Names it had before: what was logged under them stays joined to it. */
+  formerly: Type.Optional(Type.Array(Id, { maxItems: 40 })),
+});
+
+export const Rib = closed({
+  id: Id,
+  after: Type.Integer({ minimum: 1, maximum: 400 }),
+  width: Measurement,
+  depth: Measurement,
+});
+
+export const Opening = closed({
+  id: Id,
+  bay: Id,
+  kind: choice('window', 'roof vent', 'hatch'),
+  width: Measurement,
+  height: Measurement,
+  glazing: choice('glass', 'double acrylic', 'insulated panel'),
+  /** Centre of the opening; in the middle of the bay when left out. */
+  at: Type.Optional(Place),
+  /** From the skin to the inner face of its frame: what the lining has to meet. */
+  frameDepth: Type.Optional(Measurement),
+});
+
+/** A closed void in a rib, pillar or sill. */
+export const Pocket = closed({
+  id: Id,
+  kind: choice('rib', 'pillar', 'sill', 'cross-member'),
+  /** The station it stands behind (0 in front of the first). */
+  after: Type.Integer({ minimum: 0, maximum: 400 }),
+  length: Measurement,
+  width: Measurement,
+  depth: Measurement,
+  holds: choice('nothing', 'drain', 'belt reel', 'airbag', 'cables'),
+  fill: Type.Boolean(),
+});
+
+/** What must stay free, with the clearance it needs all round. */
+export const KeepClear = closed({
+  id: Id,
+  bay: Id,
+  kind: choice(
+    'drain hole',
+    'cable route',
+    'airbag',
+    'lock or latch',
+    'flue',
+    'belt anchor',
+    'tie-down',
+    'gas drop vent',
+    'fixed vent',
+    'fuel or brake line',
+  ),
+  at: Place,
+  width: Measurement,
+  height: Measurement,
+  clearance: Measurement,
+});
+
+/** What upsets a straight lining: a line across the zone, so far from its front edge. */
+export const Feature = closed({
+  id: Id,
+  kind: choice('step', 'dog-leg', 'recessed lining', 'datum corner'),
+  at: Measurement,
+  /** Height of the step, offset of the dog-leg, depth of the recess; 0 for a datum corner. */
+  by: Measurement,
+});
+
+/** Furniture, bed, seats, cable and pipe routes as plain rectangles, from the zone's front and lower edge, m. */
+export const Use = closed({
+  id: Id,
+  zone: Id,
+  kind: choice('bed', 'seat', 'furniture', 'cable route', 'pipe route'),
+  name: Name,
+  along: Measurement,
+  up: Measurement,
+  width: Measurement,
+  height: Measurement,
+  /** A bed on a lift goes up to the ceiling. */
+  rises: Type.Boolean(),
+});
+
+const ZoneKind = choice(
+  'floor',
+  'wall',
+  'ceiling',
+  'sliding door',
+  'rear door',
+  'arch',
+  'cab overhead',
+  'bulkhead',
+);
+
+export const Zone = closed({
+  id: Id,
+  kind: ZoneKind,
+  name: Name,
+  side: choice('left', 'right', 'none'),
+  length: Measurement,
+  height: Measurement,
+  /** Distance of the zone's front edge from the front of the load floor. */
+  offset: Measurement,
+  /** Width of the rail between one strip and the next. */
+  rail: Measurement,
+  ribs: Type.Array(Rib, { maxItems: 400 }),
+  bays: Type.Array(Bay, { minItems: 1, maxItems: 1000 }),
+  openings: Type.Array(Opening, { maxItems: 60 }),
+  pockets: Type.Array(Pocket, { maxItems: 200 }),
+  keepClears: Type.Array(KeepClear, { maxItems: 200 }),
+  features: Type.Array(Feature, { maxItems: 40 }),
+});
+
+export const Shell = closed({
+  pattern: choice('compact', 'mid', 'long high-roof', 'extra-long high-roof', 'minibus', 'box body'),
+  /** Its colour outside decides what sun it takes. */
+  skin: closed({ material: Id, thickness: Measurement, colour: choice('white', 'grey', 'black') }),
+  length: Measurement,
+  width: Measurement,
+  height: Measurement,
+  zones: Type.Array(Zone, { minItems: 1, maxItems: 40 }),
+  uses: Type.Array(Use, { maxItems: 60 }),
+  /** Standard error of one tape reading, m. */
+  tapeError: Type.Number({ minimum: 0.0002, maximum: 0.05 }),
+});
