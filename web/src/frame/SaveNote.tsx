@@ -9,6 +9,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 export function SaveNote() {
   const { state, message, saved, refused, retry } = useDesign();
   const notes = useLog(s => s.waiting.filter(w => !w.refused).length);
+  const away = useLog(s => s.away);
   const [open, setOpen] = useState(false);
   const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
   return (
@@ -20,10 +21,10 @@ export function SaveNote() {
         data-notes={notes}
         data-revision={saved?.revision}
       >
-        {state === 'saved' && (notes === 0 ? `saved ${when}` : 'sending the log…')}
+        {state === 'saved' && (notes === 0 ? `saved ${when}` : !away && 'sending the log…')}
         {state === 'saving' && 'saving…'}
         {state === 'conflict' && 'waiting for your choice'}
-        {state === 'offline' && (
+        {(state === 'offline' || (state === 'saved' && notes > 0 && away)) && (
           <span className="text-signal" title={message ?? ''}>
             not saved: no answer, trying again
           </span>

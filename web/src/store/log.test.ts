@@ -125,6 +125,7 @@ describe('a server that is away', () => {
   it('gets what was noted before the page was left, also of a conversion that is not open', async () => {
     const away = vi.spyOn(api, 'note').mockRejectedValue(new ApiError(0, 'no answer'));
     flag('kept');
+    await vi.waitFor(() => expect(log().away).toBe(true));
     await vi.waitFor(async () => expect(await outbox.entriesOf('c')).toHaveLength(1));
     log().close();
     away.mockImplementation((...args) => server.note(...args));

@@ -25,6 +25,8 @@ interface OpenLog {
   waiting: WaitingEntry[];
   /** Both, in this order. */
   entries: Entry[];
+  /** The server did not answer when entries were last sent. */
+  away: boolean;
   /** The entry made last in this window: it can be taken back where it was made. */
   justNoted: Entry | null;
   open(conversion: string, taken: LoggedEntry[]): Promise<void>;
@@ -40,7 +42,7 @@ interface OpenLog {
 }
 
 const BATCH = 200;
-const NOTHING = { conversion: null, taken: [], waiting: [], entries: [], justNoted: null };
+const NOTHING = { conversion: null, taken: [], waiting: [], entries: [], away: false, justNoted: null };
 
 /** The log of the open conversion. Entries are kept in this browser until the server has them, and sent once each. */
 export const useLog = create<OpenLog>()((set, get) => {
@@ -95,13 +97,22 @@ export const useLog = create<OpenLog>()((set, get) => {
     }
   };
 
-  sending.register('entries', async () => {
+  const sendAll = async () => {
     for (const { conversion, waiting } of await outbox.entries())
       for (let i = 0; i < waiting.length; i += BATCH) await send(conversion, waiting.slice(i, i + BATCH));
     // Where the browser keeps nothing, what is in hand is all there is.
     const { conversion, waiting } = get();
     const unkept = (await outbox.works()) ? [] : waiting.filter(w => !w.refused);
     if (conversion && unkept.length > 0) await send(conversion, unkept);
+  };
+  sending.register('entries', async () => {
+    try {
+      await sendAll();
+      set({ away: false });
+    } catch (error) {
+      set({ away: true });
+      throw error;
+    }
   });
 
   return {

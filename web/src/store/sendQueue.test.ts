@@ -42,7 +42,7 @@ it('makes everything wait while the server is away, longer each time, and then s
     await vi.advanceTimersByTimeAsync(1);
     expect(tries.mock.calls.length).toBe(before + 1);
   }
-  void queue.ask('photos');
+  await queue.ask('photos');
   away = false;
   await vi.advanceTimersByTimeAsync(30_000);
   expect(done).toEqual(['photos', 'edits']);
@@ -52,6 +52,15 @@ it('makes everything wait while the server is away, longer each time, and then s
   away = false;
   await vi.advanceTimersByTimeAsync(1000);
   expect(done).toEqual(['photos', 'edits', 'edits']);
+});
+
+it('lets what fails hold up nothing else', async () => {
+  queue.register('photos', async () => {
+    throw new ApiError(503, 'busy with this one');
+  });
+  void queue.ask('photos');
+  await queue.ask('edits');
+  expect(done).toEqual(['edits']);
 });
 
 it('tries at once when a person does something', async () => {

@@ -41,23 +41,25 @@ export class SendQueue {
     return this.running;
   }
 
+  /** Tries everything once: what fails says so by itself, holds up nothing else, and waits. */
   private async go(): Promise<void> {
+    const failed = new Set<Name>();
     for (;;) {
-      const name = ORDER.find(n => this.wanted.has(n) && this.works.has(n));
-      if (name === undefined) return;
+      const name = ORDER.find(n => this.wanted.has(n) && this.works.has(n) && !failed.has(n));
+      if (name === undefined) break;
       this.wanted.delete(name);
       try {
         await this.works.get(name)!();
-        this.failures = 0;
       } catch (error) {
         if (!(error instanceof ApiError && error.away)) console.error(error);
-        this.wanted.add(name);
-        this.timer = setTimeout(
-          () => void this.try(),
-          Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** this.failures++),
-        );
-        return;
+        failed.add(name);
       }
+    }
+    for (const name of failed) this.wanted.add(name);
+    if (failed.size === 0) this.failures = 0;
+    else {
+      const wait = Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** this.failures++);
+      this.timer = setTimeout(() => void this.try(), wait);
     }
   }
 }

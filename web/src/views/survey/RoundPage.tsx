@@ -9,6 +9,7 @@ import { useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { editShell } from '../../store/reshape.ts';
+import { sending } from '../../store/sendQueue.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberPad } from './NumberPad.tsx';
 import { Photos } from './Photos.tsx';
@@ -197,22 +198,17 @@ function Choice({ name, value, onClick }: { name: string; value: Measurement | u
 
 /** Where the readings are: with the server, or kept on this device. */
 function RoundSave() {
-  const { state, pending, refused, message, retry } = useDesign();
+  const { state: design, pending, refused, message } = useDesign();
   const notes = useLog(s => s.waiting.length);
-  const says =
-    state === 'saved'
-      ? refused.length > 0
-        ? `${refused.length} not taken: see the top of Survey`
-        : notes > 0
-          ? 'saving…'
-          : 'all saved'
-      : state === 'saving'
-        ? 'saving…'
-        : state === 'offline'
-          ? `server away: ${pending.length + notes} kept here, sent when it is back`
-          : state === 'conflict'
-            ? 'another window changed the same size: it will ask'
-            : `not taken: ${message}`;
+  const away = useLog(s => s.away);
+  const state = design === 'saved' && notes > 0 ? (away ? 'offline' : 'saving') : design;
+  const says = {
+    saved: refused.length > 0 ? `${refused.length} not taken: see the top of Survey` : 'all saved',
+    saving: 'saving…',
+    offline: `server away: ${pending.length + notes} kept here, sent when it is back`,
+    conflict: 'another window changed the same size: it will ask',
+    gone: `not taken: ${message}`,
+  }[state];
   return (
     <output
       data-save={state}
@@ -220,7 +216,7 @@ function RoundSave() {
     >
       {says}{' '}
       {state === 'offline' && (
-        <button type="button" className="underline" onClick={retry}>
+        <button type="button" className="underline" onClick={() => void sending.try()}>
           try now
         </button>
       )}
