@@ -3,6 +3,7 @@ import type { Library } from '@overcoat/core/materials';
 import { FACE_HOLDS } from '@overcoat/core/physics/air';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
+import { growsYearly } from '@overcoat/core/van/wetting';
 import { days, grams, monthName } from './format.ts';
 
 /** "left wall, third bay, upper" cannot be known of every van: zone, sizes and depth can. */
@@ -26,7 +27,7 @@ export function dampSentence(result: BayResult): string {
   if (result.damp === 'dry')
     return `${name}: dry, at most ${grams(m.highest)} at the skin in five winters; ${leak}.`;
   const gone = m.goneBy === null ? 'not gone by the next autumn' : `gone by ${monthName(m.goneBy)}`;
-  const growth = m.growth > 0.001 ? `, and ${grams(m.growth)} more every year` : '';
+  const growth = growsYearly(m.growth) ? `, and ${grams(m.growth)} more every year` : '';
   const runs = m.highest > FACE_HOLDS ? ' Steel holds about 200 g/m²; the rest runs down.' : '';
   return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}`;
 }
@@ -37,7 +38,7 @@ export function zoneSentence(worst: BayResult): string {
   if (!m) return 'bare: it sweats where you can see it.';
   if (worst.damp === 'dry') return `at most ${grams(m.highest)} in five winters.`;
   const gone = m.goneBy === null ? 'not gone by autumn' : `gone by ${monthName(m.goneBy)}`;
-  const growth = m.growth > 0.001 ? `, ${grams(m.growth)} more every year` : '';
+  const growth = growsYearly(m.growth) ? `, ${grams(m.growth)} more every year` : '';
   return `${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}.`;
 }
 

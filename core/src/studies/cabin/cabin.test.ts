@@ -7,6 +7,7 @@ import { saturationPressure } from '../../physics/air/index.ts';
 import { simulateHourly } from '../../physics/hourly/index.ts';
 import { hourlyYear } from '../../van/climate/index.ts';
 import { glassOf } from '../../van/wetting/index.ts';
+import { airIsShort, anyRan } from './freshAir.ts';
 import { type HotDay, hotDay } from './hotDay.ts';
 import { hotDayCases, hotDayCautions } from './hotDayCases.ts';
 import { heaterNeed, SLEEPER, type VanModel, vanLoss, vanModel } from './vanModel.ts';
@@ -249,4 +250,9 @@ describe('what a hot day is worked out for', () => {
     expect(hotDayCautions(day)).toEqual({ glue: true, nobodyLeft: false });
     expect(hotDayCautions({ ...day, roofPeak: 60, peak: 29 })).toEqual({ glue: false, nobodyLeft: true });
   });
+});
+
+it('air is short under four litres a second a person (common practice, no source), and drops are told from litres', () => {
+  expect([airIsShort(7.9, 2), airIsShort(8, 2)]).toEqual([true, false]);
+  expect([anyRan(0.04), anyRan(0.06)]).toEqual([false, true]);
 });

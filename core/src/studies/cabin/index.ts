@@ -1,3 +1,4 @@
+export { airIsShort, anyRan } from './freshAir.ts';
 export { FUELS } from './fuels.ts';
 export { type HotDay, hotDay } from './hotDay.ts';
 export { AIRS, GLUE_CAUTION, type HotDayCase, hotDayCases, hotDayCautions, STANDS } from './hotDayCases.ts';

@@ -4,7 +4,7 @@ import { bayResult, evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { inUnits } from '../../units/index.ts';
 import { coldSpots } from './coldSpots.ts';
-import { carriesOver, runsDown, woodMoisture } from './tellable.ts';
+import { carriesOver, movedAway, runsDown, standsFree, woodMoisture } from './tellable.ts';
 
 const library = makeLibrary();
 const perigee = demoDesigns(library)[0]!;
@@ -51,6 +51,8 @@ describe('what is worth telling of a year', () => {
   it('is more than a gram or two a square metre', () => {
     expect([carriesOver(0.0019), carriesOver(0.0021)]).toEqual([false, true]);
     expect([runsDown(0.0009), runsDown(0.0011)]).toEqual([false, true]);
+    expect([standsFree(0.0004), standsFree(0.0006)]).toEqual([false, true]);
+    expect([movedAway(0.004), movedAway(0.006)]).toEqual([false, true]);
   });
   it('is how moist the wood nearest the room is, and whether it may rot: 20 % (common practice, no source)', () => {
     const layer = (name: string, wooden: number | null) => ({ name, thickness: 0.01, wooden }) as never;

@@ -6,4 +6,4 @@ export { roomFace } from './roomFace.ts';
 export { type SealSweep, schoolsAt, sealSweep } from './schoolsCompared.ts';
 export { type Advice, adviseSchool, type SchoolStudy, type SchoolYears, schoolStudy } from './schoolYears.ts';
 export { type Effect, sensitivity } from './sensitivity.ts';
-export { carriesOver, runsDown, woodMoisture } from './tellable.ts';
+export { carriesOver, movedAway, runsDown, standsFree, woodMoisture } from './tellable.ts';

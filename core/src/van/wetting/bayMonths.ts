@@ -182,7 +182,10 @@ const DRY = 0.05;
 /** Growth under 1 g/m2 a year is within the method's noise. */
 const NOISE = 0.001;
 
+/** Whether a bay keeps more water each year, kg/m2 a year. */
+export const growsYearly = (growth: number): boolean => growth > NOISE;
+
 export function dampState(m: BayMoisture): DampState {
   if (m.highest < DRY) return 'dry';
-  return m.growth > NOISE ? 'grows' : 'dries';
+  return growsYearly(m.growth) ? 'grows' : 'dries';
 }

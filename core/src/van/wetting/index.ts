@@ -7,6 +7,7 @@ export {
   dampState,
   gainOf,
   glassOf,
+  growsYearly,
 } from './bayMonths.ts';
 export { leakOf, missedOf } from './leak.ts';
 export { wetterThan, wettestAt } from './wettest.ts';

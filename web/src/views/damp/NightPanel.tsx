@@ -1,4 +1,4 @@
-import { FUELS, type VanNight } from '@overcoat/core/studies/cabin';
+import { airIsShort, FUELS, type VanNight } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
 import type { Nights } from '../../jobs/damp.ts';
@@ -51,7 +51,7 @@ export function NightPanel() {
           covers in the windows
         </label>
       </div>
-      {air < 4 * people && (
+      {airIsShort(air, people) && (
         <p role="alert" className="border-l-4 border-signal pl-2">
           {air} l/s is little fresh air for {people}: never close fixed vents to keep warm, and keep smoke and
           carbon-monoxide alarms. Local rules set the least.

@@ -1,5 +1,5 @@
 import type { WaterPlaces } from '@overcoat/core/physics/hourly';
-import { type BayYears, woodMoisture } from '@overcoat/core/studies/damp';
+import { type BayYears, movedAway, standsFree, woodMoisture } from '@overcoat/core/studies/damp';
 import { addHours, format } from 'date-fns';
 import { grams } from '../../format.ts';
 
@@ -19,10 +19,10 @@ export function WaterSection({ years }: { years: BayYears }) {
       <figcaption className="text-[13px]">
         {on(wettest)}, at its wettest: {grams(wettest.skin)} on the skin
         {layers.map((l, i) =>
-          wettest.free[i]! > 5e-4 ? `, ${grams(wettest.free[i]!)} in ${l.name.toLowerCase()}` : '',
+          standsFree(wettest.free[i]!) ? `, ${grams(wettest.free[i]!)} in ${l.name.toLowerCase()}` : '',
         )}
         {damp(layers, wettest)}.
-        {away > 0.005 && (
+        {movedAway(away) && (
           <>
             {' '}
             On {on(reversed)} {grams(away)} stood away from the skin, in{' '}
@@ -74,7 +74,7 @@ function Places({ layers, at }: { layers: BayYears['layers']; at: WaterPlaces })
               stroke="var(--ink)"
               strokeWidth={0.8}
             />
-            {at.free[i]! > 5e-4 && (
+            {standsFree(at.free[i]!) && (
               <rect
                 x={from + width * 0.15}
                 y={H - 16 - tall(at.free[i]!)}
@@ -92,7 +92,7 @@ function Places({ layers, at }: { layers: BayYears['layers']; at: WaterPlaces })
           </g>
         );
       })}
-      {at.skin > 5e-4 && (
+      {standsFree(at.skin) && (
         <path
           d={`M${SKIN} ${H - 16}V${H - 16 - tall(at.skin)}L${SKIN + 14} ${H - 16}Z`}
           fill="var(--chalk)"

@@ -1,5 +1,5 @@
 import type { WeatherFile } from '@overcoat/core/formats';
-import { FUELS, type VanYear } from '@overcoat/core/studies/cabin';
+import { anyRan, FUELS, type VanYear } from '@overcoat/core/studies/cabin';
 import { carriesOver } from '@overcoat/core/studies/damp';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { MONTHS } from '@overcoat/core/van/climate';
@@ -78,7 +78,7 @@ function Year({ year }: { year: VanYear }) {
         The closed van is at {printTemperature(year.hottest.t, units)} on its hottest day. Wettest:{' '}
         <b>{worst.name}</b>, {grams(worst.peaks[0]!)} in the first winter
         {carriesOver(worst.ends.at(-1)! - worst.ends[0]!) ? ', more each year' : ', nothing carried over'}.{' '}
-        {year.ran < 0.05 ? 'Nothing runs' : `${printNumber(year.ran, 1)} litres ran`} down glass and cold
+        {anyRan(year.ran) ? `${printNumber(year.ran, 1)} litres ran` : 'Nothing runs'} down glass and cold
         faces in two years, of {printNumber(year.given, 0)} litres given off; most on the glass at once{' '}
         {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
       </p>
