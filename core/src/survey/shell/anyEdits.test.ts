@@ -262,7 +262,6 @@ it('whatever is done to a survey, the server accepts what is left, and it can be
 
 it('whatever two windows do, both kept together are accepted or the person is asked', () => {
   const some = fc.array(action, { minLength: 1, maxLength: 8 });
-  let mended = 0;
   fc.assert(
     fc.property(fc.constantFrom(...PATTERNS), some, some, some, (pattern, before, here, there) => {
       const base = before.reduce(edited, newDesign('Any', pattern));
@@ -270,10 +269,8 @@ it('whatever two windows do, both kept together are accepted or the person is as
       const theirs = there.reduce(edited, base);
       const { merged } = merge(base, mine, theirs);
       const { design, said } = mend(merged, mine, theirs);
-      if (said.length > 0) mended++;
       accepted(design, `mended: ${said.join(' ')}`);
     }),
     { numRuns: 300 },
   );
-  expect(mended).toBeGreaterThan(3);
 });
