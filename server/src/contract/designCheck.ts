@@ -1,8 +1,8 @@
 import { contract } from '@overcoat/core/contract';
-import { type Design, refusal, schemaMistake, type Variant, type Zone } from '@overcoat/core/model';
+import { type Design, refusal, type Variant, type Zone } from '@overcoat/core/model';
 import * as schema from '@overcoat/core/schema';
 import { invalid } from './problem.ts';
-import { ajv } from './validate.ts';
+import { mistakesAgainst } from './validate.ts';
 
 const VARIANT: Variant = {
   id: 'v',
@@ -51,7 +51,7 @@ export function checkChanged(design: Design): void {
       shell: whole ? { ...shell, zones: standIns(shell.zones, ZONE) } : shell,
       variants: standIns(variants, VARIANT),
     },
-    schema.Design,
+    'design',
     '',
   );
 }
@@ -61,29 +61,32 @@ export function knownSound(design: Design): void {
   for (const [, part] of partsOf(design)) sound.add(part);
 }
 
-function* partsOf(design: Design): Generator<[string, object, object]> {
+function* partsOf(design: Design): Generator<[at: string, part: object, type: 'zone' | 'variant']> {
   const zones = Array.isArray(design?.shell?.zones) ? design.shell.zones : [];
   const variants = Array.isArray(design?.variants) ? design.variants : [];
-  for (const [i, zone] of zones.entries()) yield [`/shell/zones/${i}`, zone, schema.Zone];
-  for (const [i, variant] of variants.entries()) yield [`/variants/${i}`, variant, schema.Variant];
+  for (const [i, zone] of zones.entries()) yield [`/shell/zones/${i}`, zone, 'zone'];
+  for (const [i, variant] of variants.entries()) yield [`/variants/${i}`, variant, 'variant'];
 }
 
 const standIns = (list: unknown, part: object): unknown =>
   Array.isArray(list) ? list.map(() => part) : list;
 
-const compiled = new Map<object, ReturnType<typeof ajv.compile>>();
-function check(part: unknown, type: object, at: string): void {
-  const validate = compiled.get(type) ?? ajv.compile(type);
-  compiled.set(type, validate);
-  if (validate(part)) return;
-  const errors = (validate.errors ?? [])
-    .map(schemaMistake)
-    .map(m => ({ ...m, path: `/design${at}${m.path === '/' && at ? '' : m.path}` }));
-  throw invalid(refusal('The design', errors), errors);
+const mistakesIn = {
+  zone: mistakesAgainst(schema.Zone),
+  variant: mistakesAgainst(schema.Variant),
+  design: mistakesAgainst(schema.Design),
+};
+function check(part: unknown, type: keyof typeof mistakesIn, at: string): void {
+  const errors = mistakesIn[type](part).map(m => ({
+    ...m,
+    path: `/design${at}${m.path === '/' && at ? '' : m.path}`,
+  }));
+  if (errors.length > 0) throw invalid(refusal('The design', errors), errors);
 }
 
 /** Compiles what the first change will need. */
 export const warmUpChanges = (): void => {
-  for (const type of [schema.Zone, schema.Variant, schema.Design, contract.change.body])
-    compiled.set(type, compiled.get(type) ?? ajv.compile(type));
+  // Ajv compiles a schema once, whoever asks.
+  for (const mistakes of [...Object.values(mistakesIn), mistakesAgainst(contract.change.body)])
+    mistakes(null);
 };

@@ -8,7 +8,7 @@ import { checker } from './validate.ts';
 
 const MEGABYTE = 1_048_576;
 /** Of a JSON body: a design is accepted as a file and saved alike, so that what opens can be saved. */
-const JSON_LIMIT = 20 * MEGABYTE;
+export const JSON_LIMIT = 20 * MEGABYTE;
 /** Of a body that is no JSON and is held in memory. */
 const RAW_LIMIT = 6 * MEGABYTE;
 

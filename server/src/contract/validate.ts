@@ -10,7 +10,7 @@ import {
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { invalid } from './problem.ts';
 
-export const ajv = new Ajv2020({ discriminator: true, strict: false, allErrors: false });
+const ajv = new Ajv2020({ discriminator: true, strict: false, allErrors: false });
 
 /** Checks a body against a schema; a mistake becomes a 422 that names its place and what is accepted. */
 export function checker<T>(what: string, type: object): (body: unknown) => T {
@@ -23,7 +23,7 @@ export function checker<T>(what: string, type: object): (body: unknown) => T {
 }
 
 /** How a document departs from a schema, which is compiled when it is first needed. */
-function mistakesAgainst(type: object): (document: unknown) => Mistake[] {
+export function mistakesAgainst(type: object): (document: unknown) => Mistake[] {
   let validate: ValidateFunction | undefined;
   return document => {
     validate ??= ajv.compile(type);

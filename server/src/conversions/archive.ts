@@ -9,6 +9,7 @@ import type { ConversionRecord, DesignFile } from '@overcoat/core/model';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
 import { invalid, Problem } from '../contract/problem.ts';
+import { JSON_LIMIT } from '../contract/serve.ts';
 import { FILE_KINDS } from '../files/kinds.ts';
 import type { FileStore, StoredFile } from '../files/store.ts';
 import type { LibraryStore } from '../library/store.ts';
@@ -17,7 +18,6 @@ import { takeIn } from './takeIn.ts';
 
 const MEGABYTE = 1_048_576;
 const ARCHIVE_LIMIT = 2048 * MEGABYTE;
-const DESIGN_LIMIT = 20 * MEGABYTE;
 const DESIGN = 'design.overcoat.json';
 
 /** Writes a *.overcoat.zip: the design file, and each file under its hash. Resolves once all of it has gone. */
@@ -33,7 +33,8 @@ export async function writeArchive(
   await pipeline(zip.outputStream, to);
 }
 
-interface Rooms {
+/** What taking in an archive writes to. */
+export interface Rooms {
   conversions: ConversionStore;
   library: LibraryStore;
   files: FileStore;
@@ -55,7 +56,7 @@ export async function readArchive(
     try {
       for await (const entry of zip.eachEntry()) {
         if (entry.fileName === DESIGN) {
-          const text = await contentOf(zip, entry, DESIGN_LIMIT);
+          const text = await contentOf(zip, entry, JSON_LIMIT);
           design = parsed(text.toString('utf8'));
         }
         const [, hash, extension] = /^files\/([0-9a-f]{64})\.(\w+)$/.exec(entry.fileName) ?? [];

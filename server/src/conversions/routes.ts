@@ -12,39 +12,34 @@ import { invalid, notFound } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
 import { checkSave } from '../contract/validate.ts';
 import type { Database } from '../db/database.ts';
-import type { FileStore } from '../files/store.ts';
 import { eraseUnnamed } from '../files/sweep.ts';
-import type { LibraryStore } from '../library/store.ts';
 import type { LogStore } from '../log/store.ts';
-import { readArchive, writeArchive } from './archive.ts';
+import { type Rooms, readArchive, writeArchive } from './archive.ts';
 import { changed } from './changed.ts';
 import { packBody } from './revisions.ts';
-import type { ConversionStore } from './store.ts';
 import { takeIn } from './takeIn.ts';
 
 type Names =
-  | (
-      | 'conversions'
-      | 'create'
-      | 'read'
-      | 'save'
-      | 'change'
-      | 'undo'
-      | 'redo'
-      | 'copy'
-      | 'remove'
-      | 'bin'
-      | 'restore'
-      | 'erase'
-    )
-  | ('exportFile' | 'exportArchive' | 'importFile' | 'importArchive');
+  | 'conversions'
+  | 'create'
+  | 'read'
+  | 'save'
+  | 'change'
+  | 'undo'
+  | 'redo'
+  | 'copy'
+  | 'remove'
+  | 'bin'
+  | 'restore'
+  | 'erase'
+  | 'exportFile'
+  | 'exportArchive'
+  | 'importFile'
+  | 'importArchive';
 
-interface Uses {
+interface Uses extends Rooms {
   db: Database;
-  conversions: ConversionStore;
-  library: LibraryStore;
   log: LogStore;
-  files: FileStore;
 }
 
 export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {

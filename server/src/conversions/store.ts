@@ -153,10 +153,10 @@ export class ConversionStore {
     const kept = this.latest.get(id);
     if (kept?.revision === expected) return kept;
     const models = conversionRows(this.db.reader);
-    const current = await this.read(id, models);
-    if (current.revision !== expected) throw changedMeanwhile(current, expected);
-    const opened = await designOf(await revisionAt(id, expected, models), models);
-    return { revision: expected, ...opened };
+    const conversion = await models.Conversion.findByPk(id);
+    if (conversion?.revision !== expected || conversion.binned_at)
+      throw await this.stale(id, expected, models);
+    return { revision: expected, ...(await designOf(await revisionAt(id, expected, models), models)) };
   }
 
   undo(id: string, expected: number): Promise<ConversionRecord> {
@@ -237,6 +237,7 @@ export class ConversionStore {
     const row = { revision: previous + 1, saved_at: new Date().toISOString(), ...change };
     const saved = { conversion_id: id, ...row };
     // The one hot path, one statement by plain SQL: a trigger moves the conversion on with its revision.
+    // It begins so that Sequelize reads what comes back.
     const [taken] = await models.sequelize.query<{ revision: number }>(
       `WITH here AS (SELECT id FROM conversions WHERE id = $id AND revision = $previous AND binned_at IS NULL)
        INSERT INTO revisions (conversion_id, revision, back, forward, label, saved_at, base, document, name, summary)

@@ -1,7 +1,7 @@
 import { type InferAttributes, type InferCreationAttributes, Model } from 'sequelize';
 import { integer, key, rowsOf, text } from '../db/rowsOf.ts';
 
-class FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> {
+export class FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> {
   declare hash: string;
   /** Media type. */
   declare type: string;

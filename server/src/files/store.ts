@@ -5,7 +5,7 @@ import path from 'node:path';
 import { invalid, notFound } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { FILE_KINDS, type FileKind } from './kinds.ts';
-import { fileRows } from './rows.ts';
+import { type FileRow, fileRows } from './rows.ts';
 
 const HASH = /^[0-9a-f]{64}$/;
 /** What a write that was struck down left on disk is kept so long, ms: it may be going on. */
@@ -33,7 +33,7 @@ export class FileStore {
   }
 
   /**
-   * Keeps a file under its hash; the same one again changes nothing. Refused when the bytes are not of the kind they
+   * Keeps a file under its hash; the same one again only counts as come anew. Refused when the bytes are not of the kind they
    * are said to be, or not what the hash says. It is on disk when this resolves.
    */
   async put(hash: string, type: string, bytes: Buffer): Promise<void> {
@@ -85,17 +85,7 @@ export class FileStore {
   private readonly path = (hash: string, kind: FileKind) =>
     path.join(this.folder, hash.slice(0, 2), `${hash}.${kind.extension}`);
 
-  private stored({
-    hash,
-    type,
-    bytes,
-    created_at,
-  }: {
-    hash: string;
-    type: string;
-    bytes: number;
-    created_at: string;
-  }): StoredFile {
+  private stored({ hash, type, bytes, created_at }: FileRow): StoredFile {
     return { hash, type, bytes, createdAt: created_at, path: this.path(hash, FILE_KINDS[type]!) };
   }
 

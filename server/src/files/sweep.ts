@@ -40,7 +40,9 @@ async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSi
   const unnamedSince = new Map<string, string>();
   for (const row of rows) {
     const entry = JSON.parse(row.entry) as Entry;
-    logs.set(row.conversion_id, [...(logs.get(row.conversion_id) ?? []), entry]);
+    const log = logs.get(row.conversion_id);
+    if (log) log.push(entry);
+    else logs.set(row.conversion_id, [entry]);
     const { fact } = entry;
     if (fact.kind === 'photo') photoOf.set(`${row.conversion_id} ${row.id}`, fact.hash);
     const corrected = fact.kind === 'correction' && photoOf.get(`${row.conversion_id} ${fact.of}`);

@@ -70,7 +70,11 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     ...undoing(set, get, sync),
     async open(record) {
       const mine = ++opening;
-      const works = await broughtUp(record.id, (await outbox.take(record.id)) ?? []);
+      const kept = (await outbox.take(record.id)) ?? [];
+      const works = await broughtUp(record.id, kept).catch(async error => {
+        await outbox.restore(record.id, kept);
+        throw error;
+      });
       const refused = await outbox.refused(record.id);
       // Closed or another opened meanwhile: what was taken waits for the next time.
       if (mine !== opening) return void outbox.restore(record.id, works);
