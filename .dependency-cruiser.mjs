@@ -8,6 +8,7 @@ export const ROOMS = [
   'physics/heat2d',
   'physics/moisture',
   'physics/hourly',
+  'physics/sound',
   'log',
   'survey/shell',
   'survey/ready',
