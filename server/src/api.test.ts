@@ -348,7 +348,7 @@ describe('own materials and prices', () => {
     const { body } = await get('/api/library').expect(200);
     conforms(contract.library.answer, body);
     // It was sent without a format, as one of the first format would be.
-    expect(body).toEqual({ materials: [own], prices: [{ format: 2, ...price }] });
+    expect(body).toEqual({ materials: [own], prices: [{ format: 3, ...price }] });
   });
 
   it('refuses one that is held by what is not there, at its place', async () => {
@@ -374,6 +374,7 @@ describe('own materials and prices', () => {
       ],
       zones: { F: 'b' },
       bays: {},
+      sheets: {},
     };
     await save(id, 1, placed).expect(200);
     const used = await api().delete('/api/materials/own-board').set('Host', 'localhost').expect(409);
@@ -458,7 +459,7 @@ it('what is large enough to be just imported can be saved as well', async () => 
     pockets: [],
   }));
   const large = { ...design, shell: { ...design.shell, zones } };
-  const file = { format: 3, design: large, materials: [], prices: [], log: [] };
+  const file = { format: 4, design: large, materials: [], prices: [], log: [] };
   expect(JSON.stringify(file).length).toBeGreaterThan(5.5e6);
   const { body } = await post('/api/import').send(file).expect(201);
   await save(body.conversion.id, 1, { ...large, note: 'Saved' }).expect(200);

@@ -162,7 +162,7 @@ describe('the own library', () => {
   const library = () => new LibraryStore(db);
   const own = { ...referenceMaterials[0]!, id: 'mine' };
   const file = (change: object = {}) => ({
-    format: 3 as const,
+    format: 4 as const,
     log: [],
     design: newDesign('F', 'compact'),
     materials: [],
@@ -172,7 +172,7 @@ describe('the own library', () => {
 
   it('takes in what is new once, and nothing twice', async () => {
     const store = library();
-    const price = { format: 2 as const, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
+    const price = { format: 3 as const, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     const { materials, prices, library: all } = await store.read();
@@ -186,7 +186,7 @@ describe('the own library', () => {
       libraryRows(writer).Material.upsert({ id: foam!.id, document: JSON.stringify(foam) }),
     );
     const found = (await library().read()).library.get('supply-foam-19');
-    expect(found).toMatchObject({ format: 2, sorption: 'none', mould: 'resistant', conductivity: 0.036 });
+    expect(found).toMatchObject({ format: 3, sorption: 'none', mould: 'resistant', conductivity: 0.036 });
     await db.write(writer => libraryRows(writer).Material.destroy({ where: { id: foam!.id } }));
   });
 
@@ -201,7 +201,7 @@ describe('the own library', () => {
 
   it('keeps the person’s own price and says so', async () => {
     const { notes } = await library().takeIn(
-      file({ prices: [{ format: 2, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
+      file({ prices: [{ format: 3, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
     );
     expect(notes).toEqual(['Your own price for pir stays.']);
     expect((await library().read()).prices[0]!.price).toBe(21);

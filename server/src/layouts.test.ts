@@ -35,7 +35,7 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     expect(record.design.note).toBe('Saved once more');
     expect(record.undo).toBe('note');
     const { library, prices } = await new LibraryStore(db).read();
-    expect(library.get('supply-foam-19')).toMatchObject({ format: 2, sorption: 'none' });
+    expect(library.get('supply-foam-19')).toMatchObject({ format: 3, sorption: 'none' });
     expect(prices).toMatchObject([{ material: 'pir', price: 21 }]);
     // What it holds is what is accepted and computed today.
     const body = { design: record.design, label: 'again' };
@@ -48,7 +48,7 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     const changes = [{ op: 'replace' as const, path: ['built'], value: 'a' }];
     await conversions.change(listed!.id, 4, changes, 'built', async d => changed(d, changes));
     expect((await new ConversionStore(db).read(listed!.id)).design).toMatchObject({
-      format: 3,
+      format: 4,
       note: 'Saved once more',
       built: 'a',
     });

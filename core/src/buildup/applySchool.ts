@@ -35,7 +35,7 @@ export function applySchool(shell: Shell, schoolId: string, library: Library): P
     const kinds = new Set(shell.zones.filter(z => zones[z.id] === b.id).map(nameFor));
     b.name = [...kinds].join(', ');
   }
-  return { buildUps, zones, bays: {} };
+  return { buildUps, zones, bays: {}, sheets: {} };
 }
 
 const nameFor = (zone: Zone) => {

@@ -20,6 +20,7 @@ const over = (zone: string, ...materials: string[]): Placement => ({
   ],
   zones: { [zone]: 'b' },
   bays: {},
+  sheets: {},
 });
 
 describe('the bond overhead that lets go first', () => {

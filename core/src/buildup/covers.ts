@@ -10,6 +10,7 @@ import {
 } from '../model/index.ts';
 import { bayArea, grossArea, openingArea } from '../survey/shell/index.ts';
 import { battenOf, isContinuous } from './roles.ts';
+import { sheetArea, sheetsOn, withSheets } from './sheets.ts';
 
 /** A rectangle of one layer to be covered, m; `area` is net of openings, m2. */
 export interface Cover {
@@ -27,6 +28,8 @@ export interface Cover {
   height: number;
   /** Net of openings, m2. */
   area: number;
+  /** Which of several on one bay; left out where there is one. */
+  part?: { at: number; of: number };
 }
 
 /** A bay is left out of a fill when an opening takes more than this share of it. */
@@ -43,31 +46,48 @@ export function covers(shell: Shell, placement: Placement, library: Library): Co
       return buildUp ? [{ bay, buildUp }] : [];
     });
     return [
-      ...assigned.flatMap(a => cavityCovers(zone, a.bay, a.buildUp)),
+      ...zone.bays.flatMap(bay => sheetCovers(zone, bay, placement, library)),
+      ...assigned.flatMap(a => fillCovers(zone, a.bay, a.buildUp)),
       ...continuousCovers(zone, assigned, library),
     ];
   });
 }
 
-function cavityCovers(zone: Zone, bay: Bay, buildUp: BuildUp): Cover[] {
-  const gross = grossArea(bay);
-  if (openingArea(zone, bay) > MOSTLY_OPENING * gross) return [];
-  return buildUp.layers.flatMap((layer): Cover[] => {
-    if (layer.role !== 'damping' && layer.role !== 'fill') return [];
-    const coverage = layer.role === 'damping' ? layer.coverage : 1;
-    const side = Math.sqrt(coverage);
-    return [
-      {
-        zone: zone.id,
-        bays: [bay.id],
-        buildUp: buildUp.id,
-        layer,
-        width: bay.width.value * side,
-        height: bay.height.value * side,
-        area: bayArea(zone, bay) * coverage,
-      },
-    ];
-  });
+/** Damping sheets, each where it lies. */
+function sheetCovers(zone: Zone, bay: Bay, placement: Placement, library: Library): Cover[] {
+  const buildUp = buildUpOf(placement, zone.id, bay.id);
+  const laid = sheetsOn(placement, zone, bay, buildUp, library);
+  if (!laid) return [];
+  const layer = withSheets(buildUp, zone, bay, laid)!.layers[0]!;
+  return laid.patches.map((p, i) => ({
+    zone: zone.id,
+    bays: [bay.id],
+    buildUp: buildUp?.id ?? 'sheets-alone',
+    layer,
+    width: p.width,
+    height: p.height,
+    area: sheetArea(bay, [p]),
+    ...(laid.patches.length > 1 && { part: { at: i + 1, of: laid.patches.length } }),
+  }));
+}
+
+function fillCovers(zone: Zone, bay: Bay, buildUp: BuildUp): Cover[] {
+  if (openingArea(zone, bay) > MOSTLY_OPENING * grossArea(bay)) return [];
+  return buildUp.layers.flatMap((layer): Cover[] =>
+    layer.role === 'fill'
+      ? [
+          {
+            zone: zone.id,
+            bays: [bay.id],
+            buildUp: buildUp.id,
+            layer,
+            width: bay.width.value,
+            height: bay.height.value,
+            area: bayArea(zone, bay),
+          },
+        ]
+      : [],
+  );
 }
 
 interface Drop {

@@ -13,5 +13,6 @@ export const defaultBrief: Brief = {
   payload: 400,
   headHeight: assumed(1.75, 'guess'),
   budget: 1500,
+  noises: { road: 2, rain: 2, doors: 1, traffic: 1 },
   priorities: { warmth: 2, dryness: 2, quiet: 1, weight: 1, cost: 1, headroom: 1 },
 };

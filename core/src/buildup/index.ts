@@ -11,4 +11,14 @@ export { acrossRibs, withRibStrip } from './ribStrip.ts';
 export { battenOf, directionOf, inCavity, isContinuous, ROLES } from './roles.ts';
 export { schools } from './schools.ts';
 export { assemblyOf, bayUValue, type Section, sectionAt } from './section.ts';
+export {
+  type LaidSheets,
+  patchBox,
+  runs,
+  shareOf,
+  sheetArea,
+  sheetMistakes,
+  sheetsOn,
+  tiles,
+} from './sheets.ts';
 export { splitToFit } from './split.ts';

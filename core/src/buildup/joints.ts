@@ -44,8 +44,8 @@ export function jointsOf(covers: readonly Cover[], placement: Placement, library
   for (const b of placement.buildUps) tight.set(b.id, [b, tightLayer(b, library)]);
   const found = new Map<string, Joints>();
   for (const cover of covers) {
-    const [buildUp, layer] = tight.get(cover.buildUp)!;
-    if (layer?.id !== cover.layer.id || layer.role === 'air gap') continue;
+    const [buildUp, layer] = tight.get(cover.buildUp) ?? [null, null];
+    if (!buildUp || layer?.id !== cover.layer.id || layer.role === 'air gap') continue;
     const key = `${cover.zone}/${buildUp.id}`;
     let joints = found.get(key);
     if (!joints) {

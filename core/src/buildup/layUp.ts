@@ -11,6 +11,7 @@ import {
 import { bayArea } from '../survey/shell/index.ts';
 import { type Cover, covers } from './covers.ts';
 import { type Joints, jointsOf } from './joints.ts';
+import { type LaidSheets, sheetsOn, withSheets } from './sheets.ts';
 
 /** The joints that a bay's air meets: m per m2, and the height over which its cavity's air can rise, m. */
 export interface BayJoints {
@@ -38,6 +39,8 @@ export interface LaidBay {
   zone: Zone;
   /** Null where it stays bare. */
   buildUp: BuildUp | null;
+  /** Damping sheets stuck on it; null for none. */
+  sheets: LaidSheets | null;
   /** Net of openings, m2. */
   area: number;
   /** The case whose answers are its own. */
@@ -67,11 +70,13 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
     const seams = new Map<string, number>();
     for (const j of joints) if (j.zone === zone.id) seams.set(j.buildUp, j.area > 0 ? j.length / j.area : 0);
     for (const bay of zone.bays) {
-      const buildUp = buildUpOf(placement, zone.id, bay.id);
+      const asked = buildUpOf(placement, zone.id, bay.id);
+      const sheets = sheetsOn(placement, zone, bay, asked, library);
+      const buildUp = withSheets(asked, zone, bay, sheets);
       const seamLength = (buildUp && seams.get(buildUp.id)) ?? 0;
       const height = stackHeight(zone, bay);
       const key = buildUp
-        ? `${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${height} ${seamLength} ${buildUp.id}`
+        ? `${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${height} ${seamLength} ${buildUp.id} ${sheets ? sheetsKey(buildUp) : ''}`
         : zone.kind;
       let like = known.get(key);
       if (!like) {
@@ -79,10 +84,16 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
         known.set(key, like);
         cases.push(like);
       }
-      bays.set(bay.id, { bay, zone, buildUp, area: bayArea(zone, bay), like });
+      bays.set(bay.id, { bay, zone, buildUp, sheets, area: bayArea(zone, bay), like });
     }
   }
   return { covers: covered, joints, bays, cases };
+}
+
+/** What of the sheets the rest of a build-up goes by. */
+function sheetsKey({ layers }: BuildUp): string {
+  const [layer] = layers;
+  return layer?.role === 'damping' ? `${layer.material} ${layer.thickness} ${layer.coverage}` : '';
 }
 
 /** Height over which a cavity's air can rise: the bay's own on upright panels, little on level ones. */

@@ -15,7 +15,7 @@ import { schools } from './schools.ts';
 /** Nothing yet to be made ready. */
 export const nothingReady = (): Design['ready'] => ({ rust: [], holes: [] });
 
-export const bare: Placement = { buildUps: [], zones: {}, bays: {} };
+export const bare: Placement = { buildUps: [], zones: {}, bays: {}, sheets: {} };
 
 /** A variant by a school, counted against the bare van. */
 export function variantBySchool(

@@ -144,6 +144,7 @@ describe('properties of the evaluation', () => {
       buildUps: [{ id: 'b', name: 'b', layers, seams: 'taped', sealQuality: 0.95 }],
       zones: { L: 'b' },
       bays: {},
+      sheets: {},
     };
   };
   it('falls in heat loss and rises in mass as board is added', () => {
@@ -178,6 +179,7 @@ describe('properties of the evaluation', () => {
       buildUps: [{ id: 'b', name: 'b', layers, seams: 'taped', sealQuality: 1 }],
       zones: { L: 'b' },
       bays: {},
+      sheets: {},
     };
     const e = evaluate({ shell, brief: demoBrief }, p, library);
     const film = e.order.pieces.filter(x => x.material === 'foil-membrane');

@@ -49,8 +49,9 @@ it('puts the own materials a design uses into its file, and no others', () => {
     ],
     zones: { F: 'b' },
     bays: {},
+    sheets: {},
   };
   const file = toDesignFile(placed, [own, spare], [], []);
   expect(file.materials.map(m => m.id)).toEqual(['own-sheet']);
-  expect(file.format).toBe(3);
+  expect(file.format).toBe(4);
 });

@@ -1,10 +1,11 @@
-import { LIBRARY_FORMAT, type Material, type Stock } from '../model/index.ts';
+import { FAMILY_SOUND, LIBRARY_FORMAT, type Material, type Stock } from '../model/index.ts';
 
 /** ISO 10456:2007 Table 3, design thermal values; quoted from memory. */
 export const ISO = 'ISO 10456:2007 Table 3 design value, from memory';
 /** Building-physics handbook value (insulation products at 10 degC); quoted from memory. */
 export const HANDBOOK = 'Handbook value for the material class, from memory';
 export const TYPICAL = 'Typical product value, from memory';
+const SOUND = 'Typical of the material class, from memory; see how far it may be off';
 const INDICATIVE = 'Indicative price, from memory: put your own';
 
 type Optional =
@@ -26,11 +27,15 @@ type Optional =
   | 'tapedWith'
   | 'bondLimit'
   | 'usualAs'
+  | 'stiffness'
+  | 'lossFactor'
+  | 'constrained'
+  | 'soundWithin'
   | 'cautions';
 
 type Row = Omit<Material, Optional | 'format' | 'sources' | 'roles'> & {
   roles: readonly Material['roles'][number][];
-} & Partial<Pick<Material, Optional>> & { from?: string; vapourFrom?: string };
+} & Partial<Pick<Material, Optional>> & { from?: string; vapourFrom?: string; soundFrom?: string };
 
 /** Sources of the sorption curve and mould class. */
 const MOISTURE: Record<Material['sorption'], string> = {
@@ -41,7 +46,7 @@ const MOISTURE: Record<Material['sorption'], string> = {
 };
 
 /** Fills in what most materials share; `from` is the source of conductivity and density. */
-export function material({ from = TYPICAL, vapourFrom = from, ...row }: Row): Material {
+export function material({ from = TYPICAL, vapourFrom = from, soundFrom = SOUND, ...row }: Row): Material {
   return {
     format: LIBRARY_FORMAT,
     heatCapacity: 1400,
@@ -61,6 +66,9 @@ export function material({ from = TYPICAL, vapourFrom = from, ...row }: Row): Ma
     jointed: false,
     tapedWith: null,
     bondLimit: null,
+    ...FAMILY_SOUND[row.family],
+    constrained: null,
+    soundWithin: 2,
     usualAs: [],
     cautions: [],
     ...row,
@@ -71,6 +79,7 @@ export function material({ from = TYPICAL, vapourFrom = from, ...row }: Row): Ma
       vapour: vapourFrom,
       moisture: MOISTURE[row.sorption ?? 'none'],
       bond: (row.bondLimit ?? null) === null ? 'Nothing sticks' : TYPICAL,
+      sound: soundFrom,
       price: INDICATIVE,
       traits: TYPICAL,
     },

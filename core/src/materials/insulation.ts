@@ -28,6 +28,8 @@ const BURNS = 'Combustible: keep away from flue and hob, behind a lining.';
 export const foams = [
   material({
     id: 'elastomeric-plain',
+    stiffness: 200_000,
+    lossFactor: 0.25,
     usualAs: ['fill', 'over-rib', 'rib strip'],
     name: 'Elastomeric closed-cell foam, plain',
     family: 'foam',
@@ -54,6 +56,8 @@ export const foams = [
   }),
   material({
     id: 'elastomeric-foil',
+    stiffness: 200_000,
+    lossFactor: 0.25,
     name: 'Elastomeric closed-cell foam, foil faced',
     family: 'foam',
     form: 'roll',
@@ -80,6 +84,8 @@ export const foams = [
   }),
   material({
     id: 'pe-foam',
+    stiffness: 500_000,
+    lossFactor: 0.1,
     name: 'Cross-linked polyethylene foam',
     family: 'foam',
     form: 'roll',
@@ -119,6 +125,8 @@ export const boards = [
   material({
     ...BOARD,
     id: 'xps',
+    stiffness: 15e6,
+    lossFactor: 0.04,
     name: 'Extruded polystyrene board',
     conductivity: 0.034,
     density: 35,
@@ -134,6 +142,8 @@ export const boards = [
   material({
     ...BOARD,
     id: 'eps',
+    stiffness: 5e6,
+    lossFactor: 0.04,
     name: 'Expanded polystyrene board',
     conductivity: 0.036,
     density: 18,
@@ -149,6 +159,7 @@ export const boards = [
   material({
     ...BOARD,
     id: 'phenolic',
+    stiffness: 7e6,
     name: 'Phenolic foam board, foil both faces',
     conductivity: 0.021,
     density: 35,
@@ -191,6 +202,8 @@ export const boards = [
     ...BOARD,
     ...WOODEN,
     id: 'cork-sheet',
+    stiffness: 15e6,
+    lossFactor: 0.15,
     name: 'Expanded cork sheet',
     conductivity: 0.04,
     density: 115,
@@ -206,6 +219,8 @@ export const boards = [
     ...BOARD,
     ...WOODEN,
     id: 'cork-roll',
+    stiffness: 15e6,
+    lossFactor: 0.15,
     name: 'Cork roll',
     form: 'roll',
     conductivity: 0.045,

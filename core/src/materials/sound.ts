@@ -15,6 +15,16 @@ export const soundMaterials = [
     from: ISO,
     vapourFrom: ISO,
     emissivity: 0.1,
+    // Butyl alone is soft: what damps is its shear under the foil.
+    constrained: {
+      shear: 600_000,
+      lossFactor: 0.9,
+      softensBy: 35,
+      facing: { thickness: 0.0001, stiffness: 7e10, density: 2700 },
+    },
+    soundWithin: 2,
+    soundFrom:
+      'Butyl under aluminium foil as used in vehicle panels, from memory; sheets differ by a factor of two',
     stock: stock(375, 500, 10, [2, 62], [3, 84]),
     closedCell: true,
     selfAdhesive: true,
@@ -57,6 +67,7 @@ export const soundMaterials = [
     flexible: true,
     toleratesWet: false,
     flowResistivity: 8000,
+    soundWithin: 1.5,
     allowance: 0.005,
     fixedWith: 'contact-spray',
     fire: 'Often burns readily unless treated: ask for the class.',

@@ -20,6 +20,7 @@ const SAW = 'Fine saw; support the cut.';
 export const metals = [
   material({
     id: 'steel',
+    soundWithin: 1.05,
     name: 'Body steel',
     family: 'metal',
     form: 'sheet',
@@ -35,6 +36,8 @@ export const metals = [
   }),
   material({
     id: 'aluminium',
+    stiffness: 7e10,
+    soundWithin: 1.05,
     name: 'Aluminium sheet',
     family: 'metal',
     form: 'sheet',
@@ -88,6 +91,8 @@ export const linings = [
   material({
     ...PLY,
     id: 'birch-ply',
+    stiffness: 9e9,
+    soundWithin: 1.4,
     usualAs: ['lining'],
     name: 'Birch ply',
     conductivity: 0.17,
@@ -100,6 +105,8 @@ export const linings = [
   material({
     ...PLY,
     id: 'poplar-ply',
+    stiffness: 5e9,
+    soundWithin: 1.4,
     name: 'Poplar ply, light',
     conductivity: 0.12,
     density: 440,
@@ -111,6 +118,8 @@ export const linings = [
   material({
     ...PLY,
     id: 'hardboard',
+    stiffness: 4e9,
+    soundWithin: 1.4,
     name: 'Hardboard',
     conductivity: 0.17,
     density: 900,
@@ -135,6 +144,7 @@ export const linings = [
 export const finishes = [
   material({
     id: 'lining-carpet',
+    flowResistivity: 30_000,
     usualAs: ['finish'],
     tapedWith: 'membrane-tape',
     name: 'Stretch lining carpet',
@@ -191,6 +201,8 @@ export const glazings = [
   }),
   material({
     id: 'acrylic',
+    stiffness: 3e9,
+    lossFactor: 0.04,
     name: 'Acrylic sheet (double windows use two)',
     family: 'glazing',
     form: 'sheet',

@@ -129,6 +129,13 @@ function checkPlacement(
         mistakes.push({ path: `${at}/buildUps/${i}/layers/${j}/material`, message: unknown(id) });
     });
   });
+  for (const [bay, { material, patches }] of Object.entries(placement.sheets)) {
+    const path = `${at}/sheets/${bay}`;
+    if (!known.bays.has(bay)) mistakes.push({ path, message: `The shell has no bay “${bay}”.` });
+    if (!materials.has(material)) mistakes.push({ path: `${path}/material`, message: unknown(material) });
+    if (new Set(patches.map(p => p.id)).size < patches.length)
+      mistakes.push({ path, message: `Two sheets on ${bay} have one name; each needs one of its own.` });
+  }
   for (const kind of ['zones', 'bays'] as const)
     for (const [place, id] of Object.entries(placement[kind])) {
       if (!known[kind].has(place))
@@ -165,11 +172,13 @@ const materialIn = (layer: Layer): string | null => (layer.role === 'air gap' ? 
 export function materialsUsed(design: Design): Set<string> {
   const used = new Set([design.shell.skin.material]);
   for (const v of design.variants)
-    for (const p of [v.design, v.baseline.design])
+    for (const p of [v.design, v.baseline.design]) {
+      for (const { material } of Object.values(p.sheets)) used.add(material);
       for (const b of p.buildUps)
         for (const l of b.layers) {
           const id = materialIn(l);
           if (id !== null) used.add(id);
         }
+    }
   return used;
 }

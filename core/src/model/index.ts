@@ -1,4 +1,5 @@
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
+export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
 export { HOLE_STATES, RUST_STEPS } from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
@@ -32,6 +33,7 @@ export type {
   Measurement,
   Opening,
   OutlineReadings,
+  Patch,
   PatternName,
   Place,
   Placement,
@@ -43,6 +45,7 @@ export type {
   Role,
   RustSpot,
   Saved,
+  Sheets,
   Shell,
   Stock,
   Use,

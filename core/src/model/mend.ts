@@ -161,5 +161,6 @@ function onlyKnown(placement: Placement, zones: Set<string>, bays: Set<string>):
     Object.fromEntries(
       Object.entries(assigned).filter(([place, id]) => known.has(place) && (id === null || buildUps.has(id))),
     );
-  return { ...placement, zones: kept(placement.zones, zones), bays: kept(placement.bays, bays) };
+  const sheets = Object.fromEntries(Object.entries(placement.sheets).filter(([bay]) => bays.has(bay)));
+  return { ...placement, zones: kept(placement.zones, zones), bays: kept(placement.bays, bays), sheets };
 }

@@ -132,7 +132,7 @@ describe('upgrade', () => {
     expect(upgrade({ format: 1, design: { format: 1 } }).ok).toBe(true);
   });
   it('passes the newest format through and refuses others with what is accepted', () => {
-    expect(upgrade({ format: 3, a: 2 })).toEqual({ ok: true, document: { format: 3, a: 2 } });
+    expect(upgrade({ format: 4, a: 2 })).toEqual({ ok: true, document: { format: 4, a: 2 } });
     for (const [document, part] of [
       [{ format: 7 }, 'format 7'],
       [{}, 'no format'],

@@ -30,7 +30,9 @@ const hole = (state: string, ...tests: [string, string][]) => ({
   tests: tests.map(([by, result], i) => ({ by, result, on: `2026-10-0${i + 1}` })),
 });
 const parted = (ready: object) => {
-  const { design, log } = partFacts(format2(ready));
+  const { design: parted, log } = partFacts(format2(ready));
+  const read = upgrade(parted);
+  const design = read.ok && read.document;
   expect(isDesign(design), JSON.stringify(isDesign.errors)).toBe(true);
   for (const entry of log) expect(isEntry(entry), JSON.stringify([entry, isEntry.errors])).toBe(true);
   return { design: design as Design, log: log as Entry[] };

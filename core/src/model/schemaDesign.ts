@@ -48,6 +48,13 @@ export const Brief = closed({
   payload: Type.Number({ minimum: 0, maximum: 5000 }),
   headHeight: Measurement,
   budget: Type.Number({ minimum: 0, maximum: 100_000 }),
+  /** What the van is to be quiet for, and how much each matters. */
+  noises: closed({
+    road: Type.Integer({ minimum: 0, maximum: 3 }),
+    rain: Type.Integer({ minimum: 0, maximum: 3 }),
+    doors: Type.Integer({ minimum: 0, maximum: 3 }),
+    traffic: Type.Integer({ minimum: 0, maximum: 3 }),
+  }),
   priorities: closed({
     warmth: Type.Integer({ minimum: 0, maximum: 3 }),
     dryness: Type.Integer({ minimum: 0, maximum: 3 }),
@@ -98,11 +105,32 @@ export const BuildUp = closed({
 
 const Assignment = Type.Record(Id, Type.Union([Id, Type.Null()]));
 
+/**
+ * A damping sheet on a bay as seen from inside: its middle from the bay's front and lower edge, m, its size, and by how
+ * many degrees it is turned, the front end upwards.
+ */
+export const Patch = closed({
+  id: Id,
+  along: Type.Number({ minimum: 0, maximum: 20 }),
+  up: Type.Number({ minimum: 0, maximum: 20 }),
+  width: Type.Number({ minimum: 0.02, maximum: 5 }),
+  height: Type.Number({ minimum: 0.02, maximum: 5 }),
+  turn: Type.Number({ minimum: -90, maximum: 90 }),
+});
+
+/** Sheets laid on one bay by hand, in place of the share its build-up would lay. */
+const Sheets = closed({
+  material: Id,
+  thickness: Thickness,
+  patches: Type.Array(Patch, { maxItems: 60 }),
+});
+
 /** Which build-up a zone has by default, and where a bay departs from it; null leaves bare. */
 export const Placement = closed({
   buildUps: Type.Array(BuildUp, { maxItems: 60 }),
   zones: Assignment,
   bays: Assignment,
+  sheets: Type.Record(Id, Sheets),
 });
 
 export const Variant = closed({

@@ -1,6 +1,6 @@
 import Type from 'typebox';
 import { HOLE_STEPS, RUST_STEPS } from './lists.ts';
-import { choice, closed, either, Id, Moment, Name, Note } from './schemaParts.ts';
+import { choice, closed, either, Id, Moment, Name, Note, Share } from './schemaParts.ts';
 
 const facts = [
   /** A step of treating a rust spot, begun when it was noted. */
@@ -12,6 +12,24 @@ const facts = [
     kind: Type.Literal('knock'),
     on: choice('bare', 'damped'),
     sounds: choice('rings', 'dull', 'dead'),
+    /** Its tones, where it was recorded; the recording itself is stored under its SHA-256. */
+    recording: Type.Optional(
+      closed({
+        hash: Type.String({ pattern: '^[0-9a-f]{64}$' }),
+        modes: Type.Array(
+          closed({
+            /** Hz. */
+            frequency: Type.Number({ minimum: 1, maximum: 20_000 }),
+            /** Null where it is damped too well to be told. */
+            lossFactor: Type.Union([Type.Number({ exclusiveMinimum: 0, maximum: 1 }), Type.Null()]),
+            confidence: Share,
+          }),
+          { maxItems: 40 },
+        ),
+        /** Of a knock made up without a microphone. */
+        simulated: Type.Boolean(),
+      }),
+    ),
   }),
   /** What came out of the van, what becomes of it and where it is. */
   closed({

@@ -64,6 +64,29 @@ export const Material = closed({
   toleratesWet: Type.Boolean(),
   /** Resistance to air flow per metre, Pa s/m2 a metre; null where air does not pass. */
   flowResistivity: Type.Union([Type.Number({ minimum: 0 }), Type.Null()]),
+  /** Young's modulus, Pa; null for what is neither laid nor stuck as a body of its own. */
+  stiffness: Type.Union([Type.Number({ exclusiveMinimum: 0, maximum: 1e12 }), Type.Null()]),
+  /** Share of a swing's energy it loses in bending, each cycle over 2 pi. */
+  lossFactor: Type.Number({ minimum: 0, maximum: 1 }),
+  /** How it damps where a stiff facing shears it; null for what has none. */
+  constrained: Type.Union([
+    closed({
+      /** Shear modulus of the core at 100 Hz and 20 degC, Pa, and its loss factor in shear. */
+      shear: Type.Number({ exclusiveMinimum: 0, maximum: 1e9 }),
+      lossFactor: Type.Number({ minimum: 0, maximum: 1 }),
+      /** K by which it has to warm to soften tenfold. */
+      softensBy: Type.Number({ minimum: 5, maximum: 500 }),
+      /** The facing: thickness, m, stiffness, Pa, and density, kg/m3. */
+      facing: closed({
+        thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.01 }),
+        stiffness: Type.Number({ exclusiveMinimum: 0, maximum: 1e12 }),
+        density: Type.Number({ exclusiveMinimum: 0, maximum: 20_000 }),
+      }),
+    }),
+    Type.Null(),
+  ]),
+  /** Times or over what stiffness, loss and flow resistivity may really be: 1.5 is half as much again. */
+  soundWithin: Type.Number({ minimum: 1, maximum: 10 }),
   /** Added to each cut dimension, m: negative for boards cut under size, positive for fibre. */
   allowance: Type.Number({ minimum: -0.02, maximum: 0.1 }),
   /** How much one pack does: so many m of joint, or so many m2; null for what is cut. */
@@ -91,6 +114,8 @@ export const Material = closed({
     moisture: Source,
     /** Of the bond's heat limit. */
     bond: Source,
+    /** Of stiffness, loss factor, shear and flow resistivity. */
+    sound: Source,
     price: Source,
     traits: Source,
   }),

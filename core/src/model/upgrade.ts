@@ -49,10 +49,31 @@ function fromDocument2(document: Json): Json {
   return { ...document, design, log };
 }
 
+/** Format 4 knew sheets laid by hand, and what the van is to be quiet for. */
+function fromDesign3(design: Json): Json {
+  // What is too broken to be brought up is left for the schema to name its mistakes.
+  if (!Array.isArray(design.variants)) return { ...design, format: 4 };
+  const laid = (placement: unknown) => ({ sheets: {}, ...(placement as Json) });
+  return {
+    ...design,
+    format: 4,
+    variants: (design.variants as Json[]).map(v => {
+      const baseline = v.baseline as Json | undefined;
+      return {
+        ...v,
+        design: laid(v.design),
+        baseline: { ...baseline, design: laid(baseline?.design) },
+      };
+    }),
+    brief: { noises: { road: 2, rain: 2, doors: 1, traffic: 1 }, ...(design.brief as Json) },
+  };
+}
+
 /** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
 const UPGRADES: Upgrades = {
   1: document => inDesign(document, fromDesign1),
   2: fromDocument2,
+  3: document => inDesign(document, fromDesign3),
 };
 
 /**

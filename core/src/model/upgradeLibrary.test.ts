@@ -22,14 +22,14 @@ const brought = (id: string): Material => {
 };
 
 describe('own materials and prices of format 1', () => {
-  it('become what the schema of format 2 accepts, and name nothing that is not there', () => {
+  it('become what the newest schema accepts, and name nothing that is not there', () => {
     for (const { id } of own.materials) {
       const material = brought(id);
       expect(isMaterial(material), `${id} ${JSON.stringify(isMaterial.errors)}`).toBe(true);
       expect(checkMaterial(material, makeLibrary())).toEqual([]);
     }
     const price = upgradeOwn(own.prices[0], 'price');
-    expect(price).toMatchObject({ ok: true, document: { format: 2, price: 21 } });
+    expect(price).toMatchObject({ ok: true, document: { format: 3, price: 21 } });
   });
   it('are what their family is, whatever they are called: a foam is no wood for its name', () => {
     expect(brought('supply-foam-19')).toMatchObject({ sorption: 'none', mould: 'resistant' });

@@ -1,3 +1,4 @@
+import { FAMILY_SOUND } from './familySound.ts';
 import { LIBRARY_FORMAT as LATEST } from './format.ts';
 
 export type UpgradeResult = { ok: true; document: unknown } | { ok: false; message: string };
@@ -16,14 +17,28 @@ export function upgradeOwn(document: unknown, kind: 'material' | 'price'): Upgra
   const own = document as Json;
   const format = own.format ?? 1;
   if (format === LATEST) return { ok: true, document };
-  if (format !== 1)
+  if (format !== 1 && format !== 2)
     return {
       ok: false,
       message: `The ${kind} is of format ${String(format)}; this program reads formats 1 to ${LATEST}. Open it with a newer version.`,
     };
+  if (kind === 'price') return { ok: true, document: { ...own, format: LATEST } };
+  return { ok: true, document: fromMaterial2(format === 1 ? fromMaterial1(own) : own) };
+}
+
+/** What a material of format 2 does with sound was never said: it is taken from its family. */
+function fromMaterial2(old: Json): Json {
+  const family = FAMILY_SOUND[old.family as keyof typeof FAMILY_SOUND];
   return {
-    ok: true,
-    document: kind === 'price' ? { ...own, format: LATEST } : fromMaterial1(own),
+    ...old,
+    format: LATEST,
+    ...(family ?? { stiffness: null, lossFactor: 0.1 }),
+    constrained: null,
+    soundWithin: 3,
+    sources: {
+      ...(old.sources as Json | undefined),
+      sound: 'Taken from its family when this material was brought up to format 3: look it over',
+    },
   };
 }
 
@@ -60,7 +75,7 @@ function fromMaterial1(old: Json): Json {
     Array.isArray(old.roles) && old.roles.some(role => role === 'vapour control' || role === 'lining');
   return {
     ...old,
-    format: LATEST,
+    format: 2,
     emissivityBack: shiny ? old.emissivity : 0.9,
     sorption: wooden ? 'wood' : family === 'fibre' ? 'fibre' : 'none',
     mould: wooden ? 'sensitive' : family === 'fibre' ? 'medium' : 'resistant',

@@ -8,8 +8,8 @@ const VARIANT: Variant = {
   id: 'v',
   name: 'v',
   school: null,
-  design: { buildUps: [], zones: {}, bays: {} },
-  baseline: { name: 'v', design: { buildUps: [], zones: {}, bays: {} } },
+  design: { buildUps: [], zones: {}, bays: {}, sheets: {} },
+  baseline: { name: 'v', design: { buildUps: [], zones: {}, bays: {}, sheets: {} } },
 };
 const size = { basis: 'assumed', value: 1, from: 'guess' } as const;
 const ZONE: Zone = {

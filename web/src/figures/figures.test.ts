@@ -7,7 +7,7 @@ import { bestOf, FIGURES } from './index.ts';
 const library = makeLibrary();
 const perigee = demoDesigns(library)[0]!;
 const [a, b] = perigee.variants.map(v => evaluate(perigee, v.design, library));
-const bare = evaluate(perigee, { buildUps: [], zones: {}, bays: {} }, library);
+const bare = evaluate(perigee, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library);
 const named = (key: string) => FIGURES.find(f => f.key === key)!;
 
 describe('headline figures', () => {

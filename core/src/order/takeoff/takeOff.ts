@@ -104,7 +104,7 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
   const name = cover.bays.length === 1 ? cover.bays[0]! : `${cover.bays[0]}–${cover.bays.at(-1)}`;
   for (const [i, part] of parts.entries())
     pieces.push({
-      id: `${name} ${layer.role}${parts.length > 1 ? ` ${i + 1}/${parts.length}` : ''}`,
+      id: `${name} ${layer.role}${partOf(cover, i, parts.length)}`,
       zone: cover.zone,
       bays: cover.bays,
       material: material.id,
@@ -114,6 +114,12 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
       splitOf: parts.length,
     });
   fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, library);
+}
+
+/** Which part of how many, where there are several: of a bay's sheets, or of a cover that no sheet holds whole. */
+function partOf({ part }: Cover, i: number, count: number): string {
+  const [at, of] = [((part?.at ?? 1) - 1) * count + i + 1, (part?.of ?? 1) * count];
+  return of > 1 ? ` ${at}/${of}` : '';
 }
 
 /** What holds a material: by area where its pack says so, by joint length otherwise. */

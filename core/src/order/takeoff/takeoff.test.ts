@@ -56,6 +56,7 @@ const placed = (layers: Layer[], change: Partial<BuildUp> = {}): Placement => ({
   buildUps: [{ id: 'b', name: 'b', layers, seams: 'taped', sealQuality: 0.9, ...change }],
   zones: { L: 'b' },
   bays: {},
+  sheets: {},
 });
 const run = (layers: Layer[], zone = wall(), change: Partial<BuildUp> = {}) =>
   takeOff(layUp(shellOf(zone), placed(layers, change), library), library);
@@ -242,7 +243,7 @@ describe('packs', () => {
 
   it('order nothing for a bare van', () =>
     expect(
-      takeOff(layUp(shellOf(wall()), { buildUps: [], zones: {}, bays: {} }, library), library),
+      takeOff(layUp(shellOf(wall()), { buildUps: [], zones: {}, bays: {}, sheets: {} }, library), library),
     ).toMatchObject({
       lines: [],
       pieces: [],
@@ -258,6 +259,7 @@ describe('the tape’s error in an order', () => {
     ],
     zones: { L: 'b' },
     bays: {},
+    sheets: {},
   };
   const line = takeOff(layUp(shell, placement, library), library).lines.find(l => l.material === 'pir')!;
   it('is the area’s error for sheets: four assumed bays err as 5 % each way, apart', () => {

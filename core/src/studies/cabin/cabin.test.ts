@@ -115,7 +115,7 @@ describe('the whole van', () => {
   });
   it('a cold bare van runs with water', () => {
     const bare = vanModel(
-      evaluate(design!, { buildUps: [], zones: {}, bays: {} }, library),
+      evaluate(design!, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library),
       shell,
       { ...brief, ventilation: 2 },
       choice,
@@ -210,7 +210,7 @@ describe('the whole van', () => {
     it('insulation slows it by minutes, not hours (ISO 13786 of light linings)', () => {
       const bare = hotDay(
         vanModel(
-          evaluate(design!, { buildUps: [], zones: {}, bays: {} }, library),
+          evaluate(design!, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library),
           shell,
           brief,
           choice,
@@ -225,7 +225,7 @@ describe('the whole van', () => {
 });
 
 describe('what a hot day is worked out for', () => {
-  const placement = { buildUps: [], zones: {}, bays: {} };
+  const placement = { buildUps: [], zones: {}, bays: {}, sheets: {} };
   const names = (...of: Parameters<typeof hotDayCases>) => hotDayCases(...of).map(c => c.name);
   it('is the van as it stands, bare, and with each change that is not made yet', () => {
     expect(names(placement, 'grey', false, 'sun', 'shut')).toEqual([

@@ -30,7 +30,7 @@ export interface HotDayCase {
   air: number;
 }
 
-const BARE: Placement = { buildUps: [], zones: {}, bays: {} };
+const BARE: Placement = { buildUps: [], zones: {}, bays: {}, sheets: {} };
 
 /** The van as it stands first, bare second, then each change that could be made to it. */
 export function hotDayCases(

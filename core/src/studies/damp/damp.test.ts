@@ -150,7 +150,9 @@ describe('what moves the water most', () => {
   it('closing every seam makes drying slower: the price is paid after a leak', () =>
     expect(of('every seam closed').days).toBeGreaterThan(of('a tenth more seams missed').days));
   it('says nothing of a bare bay', () =>
-    expect(sensitivity(design, { buildUps: [], zones: {}, bays: {} }, 'L3m', library)).toEqual([]));
+    expect(sensitivity(design, { buildUps: [], zones: {}, bays: {}, sheets: {} }, 'L3m', library)).toEqual(
+      [],
+    ));
   it('a darker skin takes more sun and holds less water', () =>
     expect(of('the skin painted black').after).toBeLessThan(of('the skin painted white').after));
 });
@@ -259,7 +261,7 @@ it('the room’s coldest face is never warmer than the field, and a bare bay’s
     const face = roomFace(e, id)!;
     expect(face.coldest).toBeLessThanOrEqual(face.field + 1e-9);
   }
-  const bare = evaluate(design, { buildUps: [], zones: {}, bays: {} }, library);
+  const bare = evaluate(design, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library);
   const { outside, inside } = bare.damp.night;
   // Thin steel between two films: all of the drop is in them. Rsi 0.13, Rse 0.04.
   const exact = inside.t - ((inside.t - outside.t) * 0.13) / (0.13 + 0.04 + 0.0008 / 50);

@@ -73,6 +73,12 @@ function renamed(design: Design, placement: Placement, name: Names): [Design, Pl
       })),
       zones: of('zone', placement.zones),
       bays: of('bay', placement.bays),
+      sheets: Object.fromEntries(
+        Object.entries(placement.sheets).map(([at, s]) => [
+          name('bay', at),
+          { ...s, material: name('material', s.material) },
+        ]),
+      ),
     },
   ];
 }

@@ -89,7 +89,7 @@ describe('every working', () => {
   });
 
   it('says so for a bare bay', () => {
-    const bareVan = evaluate(perigee!, { buildUps: [], zones: {}, bays: {} }, library);
+    const bareVan = evaluate(perigee!, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library);
     expect(dampWorking(bareVan, bayResult(bareVan, 'L3u'), perigee!, library).notes).toEqual([
       'This bay is bare.',
     ]);

@@ -29,7 +29,7 @@ describe('warnings before a bay is covered', () => {
     expect(about.sort()).toEqual(['hole2', 'hole3', 'hole4', 'rust1', 'rust2']);
   });
   it('are silent where nothing covers', () => {
-    const bare = { buildUps: [], zones: {}, bays: {} };
+    const bare = { buildUps: [], zones: {}, bays: {}, sheets: {} };
     expect(readyWarnings(perigee, facts, bare)).toEqual([]);
     expect(readyWarnings(perigee, facts, bare, new Set(['L6u']))).toHaveLength(1);
   });
@@ -70,7 +70,11 @@ describe('junctions', () => {
   });
   it('insulation across the bulkhead stops the floor from dropping in (common practice, no source)', () => {
     const shell = generateShell('mid');
-    const { fit } = evaluate({ shell, brief: perigee.brief }, { buildUps: [], zones: {}, bays: {} }, library);
+    const { fit } = evaluate(
+      { shell, brief: perigee.brief },
+      { buildUps: [], zones: {}, bays: {}, sheets: {} },
+      library,
+    );
     const taken = new Map(shell.zones.map(z => [z.id, z.kind === 'bulkhead' ? 0.05 : 0]));
     const told = junctions(shell, { fit: { ...fit, taken } });
     expect(told.find(j => j.says.includes('bulkhead'))).toMatchObject({ zone: 'F', by: 0.05, act: true });
@@ -85,7 +89,11 @@ describe('junctions', () => {
     if (!stepped.ok) throw new Error(stepped.message);
     const told = junctions(
       stepped.shell,
-      evaluate({ ...perigee, shell: stepped.shell }, { buildUps: [], zones: {}, bays: {} }, library),
+      evaluate(
+        { ...perigee, shell: stepped.shell },
+        { buildUps: [], zones: {}, bays: {}, sheets: {} },
+        library,
+      ),
     ).find(j => j.kind === 'feature');
     expect(told?.says).toContain('crosses L1w, L1m, L1u');
   });

@@ -217,11 +217,13 @@ const EDITS: ((d: Design, bay: Bay, a: Action) => Design)[] = [
   (d, bay, a) => {
     const [variant, ...rest] = d.variants as [Design['variants'][number]];
     const buildUps = [{ id: 'b', name: 'b', layers: [], seams: 'open' as const, sealQuality: 0.9 }];
-    const { zones, bays } = variant.design;
+    const { zones, bays, sheets } = variant.design;
+    const patches = [{ id: 'p1', along: 0.2, up: 0.2, width: 0.3, height: 0.2, turn: 0 }];
     const placed = {
       buildUps,
       zones: { ...zones, [zoneOf(d, bay).id]: 'b' },
       bays: { ...bays, [bay.id]: a.other % 2 ? 'b' : null },
+      sheets: { ...sheets, [bay.id]: { material: 'damping-sheet', thickness: 0.002, patches } },
     };
     return { ...d, variants: [{ ...variant, design: placed }, ...rest] };
   },

@@ -11,6 +11,7 @@ export {
   setPads,
   setShape,
 } from './edit.ts';
+export { type FieldRect, freeField } from './field.ts';
 export { mayFill, removeFitting, setFeature, setKeepClear, setPocket, setUse } from './fittings.ts';
 export { foldShell, type Point3 } from './fold.ts';
 export { generateShell } from './generate.ts';

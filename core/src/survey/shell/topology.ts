@@ -1,4 +1,12 @@
-import { type Bay, type Design, findBay, type Measurement, type Rib, type Zone } from '../../model/index.ts';
+import {
+  type Bay,
+  type Design,
+  findBay,
+  type Measurement,
+  type Placement,
+  type Rib,
+  type Zone,
+} from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { withoutOpening } from './edit.ts';
 
@@ -295,22 +303,31 @@ const withZone = (design: Design, zone: Zone): Design => ({
   shell: { ...design.shell, zones: design.shell.zones.map(z => (z.id === zone.id ? zone : z)) },
 });
 
-/** Every placement of every variant, changed. */
+/** What every placement of every variant says of single bays, changed. */
 const eachPlacement = (
   design: Design,
-  change: (bays: Record<string, string | null>) => Record<string, string | null>,
-): Design => ({
-  ...design,
-  variants: design.variants.map(v => ({
-    ...v,
-    design: { ...v.design, bays: change(v.design.bays) },
-    baseline: { ...v.baseline, design: { ...v.baseline.design, bays: change(v.baseline.design.bays) } },
-  })),
-});
+  change: <T>(byBay: Record<string, T>, of: 'bays' | 'sheets') => Record<string, T>,
+): Design => {
+  const changed = (p: Placement): Placement => ({
+    ...p,
+    bays: change(p.bays, 'bays'),
+    sheets: change(p.sheets, 'sheets'),
+  });
+  return {
+    ...design,
+    variants: design.variants.map(v => ({
+      ...v,
+      design: changed(v.design),
+      baseline: { ...v.baseline, design: changed(v.baseline.design) },
+    })),
+  };
+};
 
-/** The part of a bay gets the build-up that the bay has of its own. */
+/** The part of a bay gets the build-up that the bay has of its own; sheets laid by hand stay where they were laid. */
 const inherit = (design: Design, bay: string, part: string): Design =>
-  eachPlacement(design, bays => (bays[bay] === undefined ? bays : { ...bays, [part]: bays[bay] }));
+  eachPlacement(design, (byBay, of) =>
+    of === 'sheets' || byBay[bay] === undefined ? byBay : { ...byBay, [part]: byBay[bay] },
+  );
 
 /** A part of a bay: what was logged stays with the bay that keeps the name. */
 function partOf({ formerly: _, ...bay }: Bay): Bay {
@@ -362,8 +379,8 @@ function moveReferences(
       })),
     },
   };
-  return eachPlacement(next, bays => {
-    const out: Record<string, string | null> = {};
+  return eachPlacement(next, <T>(bays: Record<string, T>) => {
+    const out: Record<string, T> = {};
     for (const [bay, id] of Object.entries(bays)) {
       if (!set.has(bay)) out[bay] = id;
       else if (kept !== null && bays[kept] === undefined && gone.length === 1) out[kept] = id;

@@ -55,7 +55,7 @@ describe('the wettest bay against seal quality', () => {
     expect(down).toEqual([...up].reverse());
   });
   it('has nothing to say of a bare van', () =>
-    expect(wettestAt(perigee!, { buildUps: [], zones: {}, bays: {} }, library, [0.5])).toEqual([
+    expect(wettestAt(perigee!, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library, [0.5])).toEqual([
       { bay: '', peak: 0, night: 0, days: 0 },
     ]));
 });
@@ -75,7 +75,7 @@ describe('what a bay is given', () => {
     const tapes = takeOff(laid, library).lines.filter(l => l.why === 'tapes every seam');
     const taped = laid.joints.filter(j => j.taped).reduce((sum, j) => sum + j.length, 0);
     expect(tapes.reduce((sum, l) => sum + l.need, 0)).toBeCloseTo(taped * 1.1, 9);
-    const bare = layUp(perigee!.shell, { buildUps: [], zones: {}, bays: {} }, library);
+    const bare = layUp(perigee!.shell, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library);
     expect(bare.bays.get('L1w')!.like.joints.seamLength).toBe(0);
   });
   it('all glass is one pane, weighed by area', () => {
