@@ -16,6 +16,7 @@ export const ROOMS = [
   'van/climate',
   'van/bridges',
   'van/wetting',
+  'van/quiet',
   'order/nesting',
   'order/takeoff',
   'order/load',

@@ -1,6 +1,7 @@
 import type { Fit, LaidBay } from '../buildup/index.ts';
 import type { BayMoisture, DampState } from '../van/wetting/index.ts';
 import type { Evaluation } from './evaluate.ts';
+import type { BayQuiet } from './quiet.ts';
 
 /** One bay's answers to all questions side by side. */
 export interface BayResult extends LaidBay {
@@ -10,6 +11,8 @@ export interface BayResult extends LaidBay {
   uValue: number;
   /** State by the monthly method. */
   damp: DampState;
+  /** Null where there is no field to swing. */
+  quiet: BayQuiet | null;
   /** Null where it is bare. */
   moisture: BayMoisture | null;
 }
@@ -24,6 +27,7 @@ export function bayResult(e: Evaluation, id: string): BayResult {
     fit: e.fit.bays.get(id)!,
     uValue: e.heat.bays.get(id)!,
     damp: state,
+    quiet: e.quiet.bays.get(id)!,
     moisture,
   };
 }

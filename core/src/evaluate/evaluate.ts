@@ -2,10 +2,12 @@ import { type LaidBay, layUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Design, Placement } from '../model/index.ts';
 import { type TakeOff, takeOff } from '../order/takeoff/index.ts';
+import { type Heard, NOTHING_HEARD } from '../van/quiet/index.ts';
 import { type DampResult, dampOf } from './damp.ts';
 import { type FitResult, fitOf } from './fit.ts';
 import { type HeatResult, heatOf } from './heat.ts';
 import { type LoadResult, loadOf } from './load.ts';
+import { type QuietResult, quietOf } from './quiet.ts';
 
 /** Everything the views show of one placement, a result a question; SI units. */
 export interface Evaluation {
@@ -19,18 +21,21 @@ export interface Evaluation {
   damp: DampResult;
   /** Mass added. */
   load: LoadResult;
+  /** Drumming. */
+  quiet: QuietResult;
   /** Pieces, packs and cost by a quick layout. */
   order: TakeOff;
 }
 
 /**
- * Lays a placement into the design's shell and asks every question of it under the design's brief. Throws RangeError
+ * Lays a placement into the design's shell and asks every question of it under the design's brief and what knocks told. Throws RangeError
  * for an unknown material: `checkDesign` finds those first.
  */
 export function evaluate(
   { shell, brief }: Pick<Design, 'shell' | 'brief'>,
   placement: Placement,
   library: Library,
+  heard: Heard = NOTHING_HEARD,
 ): Evaluation {
   const laid = layUp(shell, placement, library);
   return {
@@ -39,6 +44,7 @@ export function evaluate(
     heat: heatOf(shell, laid, library),
     damp: dampOf(shell, brief, laid, library),
     load: loadOf(laid, library),
+    quiet: quietOf(shell, brief, laid, library, heard),
     order: takeOff(laid, library),
   };
 }

@@ -58,15 +58,23 @@ export interface Vibration {
 
 /**
  * Vibration of a field by octave. A mode of mass M, driven by white force, moves with S / (2 M^2 eta w); by a given
- * power W with W / (M eta w). Summed over the modes an octave has when bare; none there leaves 0.
+ * power W with W / (M eta w). Summed over the modes an octave has when bare; none there leaves 0. `works` scales what
+ * the treatment adds to the loss factor, as knocks afterwards told.
  */
-export function vibration(field: Field, modes: Modes, picked: Picked, treatment: Treatment): Vibration {
+export function vibration(
+  field: Field,
+  modes: Modes,
+  picked: Picked,
+  treatment: Treatment,
+  works = 1,
+): Vibration {
   const { frequency, lossFactor, mass } = dampedModes(field, modes, treatment, picked.which);
   const force = new Float64Array(DRUM_OCTAVES.length);
   const power = new Float64Array(DRUM_OCTAVES.length);
   for (let i = 0; i < frequency.length; i++) {
     const o = picked.octave[i]!;
-    const loss = mass[i]! * lossFactor[i]!;
+    const eta = lossFactor[i]!;
+    const loss = mass[i]! * Math.max(eta * 0.01, treatment.base + works * (eta - treatment.base));
     force[o]! += picked.weight[i]! / (mass[i]! * loss * 2 * Math.PI * frequency[i]!);
     power[o]! += picked.weight[i]! / loss / picked.count[o]!;
   }

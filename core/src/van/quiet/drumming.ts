@@ -1,0 +1,92 @@
+import type { Brief, ZoneKind } from '../../model/index.ts';
+import { DRUM_OCTAVES, type Free, type Sheet, type Vibration, vibration } from '../../physics/sound/index.ts';
+import { NOISE_NAMES, NOISES, type Noise, noiseWeights } from './noises.ts';
+import type { BayPanel } from './panelOf.ts';
+import { remembered } from './remembered.ts';
+
+/** What is stuck on a bay, and what it was before. */
+export interface BayTreatment {
+  /** On its field. */
+  sheets: readonly Sheet[];
+  /** Bonded all over. */
+  over: Free | null;
+  /** Loss factor as found. */
+  base: number;
+  /** Of the sheets, degC. */
+  temperature: number;
+  /** What sheets add as knocked, over what is computed. */
+  works: number;
+}
+
+/** Vibration of a bay with supported and with clamped edges, bare and as treated. */
+export interface Swings {
+  /** One an edge. */
+  bare: readonly Vibration[];
+  /** One an edge. */
+  after: readonly Vibration[];
+}
+
+const known = remembered<Swings>(6000);
+
+/** How a panel swings bare and as treated, at 20 degC where nothing else is said. */
+export function swings(panel: BayPanel, t: BayTreatment): Swings {
+  const key = `${panel.key} ${t.base} ${t.temperature} ${t.works} ${JSON.stringify(t.over)} ${JSON.stringify(t.sheets)}`;
+  return known(key, () => computeSwings(panel, t));
+}
+
+function computeSwings({ panel: { field, edges } }: BayPanel, t: BayTreatment): Swings {
+  const bare = edges.map(({ modes, picked }) =>
+    vibration(field, modes, picked, { sheets: [], over: null, base: t.base, temperature: t.temperature }),
+  );
+  if (t.sheets.length === 0 && !t.over) return { bare, after: bare };
+  const after = edges.map(({ modes, picked }) => vibration(field, modes, picked, t, t.works));
+  return { bare, after };
+}
+
+/** A level change with what it may really be, dB; negative is quieter. */
+export interface Change {
+  /** Most likely. */
+  likely: number;
+  /** Quietest end. */
+  low: number;
+  /** Loudest end. */
+  high: number;
+}
+
+/**
+ * The band round a computed change: from 0.4 of it to 1.2 of it, and no narrower than the two kinds of edges. Sheets
+ * less than well rolled down and crowns nobody measured take most of it (from memory; common practice).
+ */
+export function banded(likely: number, ends: readonly number[], crownKnown: boolean): Change {
+  const least = crownKnown ? 0.6 : 0.4;
+  return {
+    likely,
+    low: Math.min(1.2 * likely, least * likely, ...ends),
+    high: Math.max(1.2 * likely, least * likely, ...ends),
+  };
+}
+
+/** Loudness of each octave in each noise as a factor. */
+const LOUD = Object.fromEntries(
+  NOISE_NAMES.map(n => [n, NOISES[n].octaves.map(db => 10 ** (db / 10))]),
+) as Record<Noise, number[]>;
+
+/** What a bay's vibration counts in one noise, per m2 of it. */
+export function counted(v: Vibration, noise: Noise, kind: ZoneKind): number {
+  const { drive, places } = NOISES[noise];
+  const by = v[drive];
+  let sum = 0;
+  for (let o = 0; o < DRUM_OCTAVES.length; o++) sum += LOUD[noise][o]! * by[o]!;
+  return sum * places[kind];
+}
+
+/** What each octave counts of it in the brief's noises, by octave, for pictures. */
+export function countedByOctave(v: Vibration, noises: Brief['noises'], kind: ZoneKind): number[] {
+  const weights = noiseWeights(noises);
+  return DRUM_OCTAVES.map((_, o) =>
+    NOISE_NAMES.reduce(
+      (sum, n) => sum + weights[n] * LOUD[n][o]! * v[NOISES[n].drive][o]! * NOISES[n].places[kind],
+      0,
+    ),
+  );
+}

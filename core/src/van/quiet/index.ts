@@ -1,0 +1,20 @@
+export {
+  type BayTreatment,
+  banded,
+  type Change,
+  counted,
+  countedByOctave,
+  type Swings,
+  swings,
+} from './drumming.ts';
+export {
+  baseLoss,
+  type Heard,
+  type HeardBay,
+  LOSS_BY_WORD,
+  type LossFrom,
+  NOTHING_HEARD,
+  wordOf,
+} from './heard.ts';
+export { NOISE_NAMES, NOISES, type Noise, noiseWeights } from './noises.ts';
+export { type BayPanel, bondedLayer, panelOf, sheetsOnField, skinPlate, stuckLayer } from './panelOf.ts';
