@@ -1,4 +1,4 @@
-import type { LayUp } from '../buildup/index.ts';
+import type { LaidBay, LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Shell } from '../model/index.ts';
 import {
@@ -15,7 +15,9 @@ import {
   type Noise,
   noiseWeights,
   panelOf,
+  type Scale,
   type Swings,
+  shareOfVan,
   sheetsOnField,
   skinPlate,
   swings,
@@ -33,16 +35,20 @@ export interface BayQuiet {
   swings: Swings;
   /** Its own change by what is stuck on it, weighted by use, dB. */
   change: Change;
-  /** Its part of the bare van's drumming, 0 to 1, weighted by use, and what is left of that. */
-  share: number;
-  /** Of the bare van's drumming. */
-  left: number;
+  /** Where its edges lie between supported (0) and clamped (1). */
+  edge: number;
+  /** Its part of the bare van's drumming, weighted by use, with supported and clamped edges; those of all bays sum to 1. */
+  share: readonly number[];
+  /** What is left of that. */
+  left: readonly number[];
 }
 
 /** Drumming of a van: vibration of its bays, weighted by what it is to be quiet for. */
 export interface QuietResult {
   /** By bay; null where there is no field to swing. */
   bays: ReadonlyMap<string, BayQuiet | null>;
+  /** What counts as how much of the bare van's drumming. */
+  scale: Scale;
   /** Against the bare van, dB. */
   change: Change;
   /** By noise, against the bare van, dB. */
@@ -50,8 +56,6 @@ export interface QuietResult {
   /** Bays knocked on, and bays there are. */
   knocked: { of: number; all: number };
 }
-
-const decibel = (ratio: number) => 10 * Math.log10(ratio);
 
 export function quietOf(
   shell: Shell,
@@ -63,9 +67,10 @@ export function quietOf(
   const plate = skinPlate(shell, library);
   const weights = noiseWeights(brief.noises);
   const bays = new Map<string, BayQuiet | null>();
-  const found: { id: string; quiet: BayQuiet; energy: Energies; crown: boolean; edge: number }[] = [];
+  const found: { quiet: BayQuiet; laid: LaidBay }[] = [];
   let knocked = 0;
-  for (const { bay, zone, buildUp, sheets, area } of laid.bays.values()) {
+  for (const at of laid.bays.values()) {
+    const { bay, zone, buildUp, sheets } = at;
     const panel = plate && panelOf(plate, zone, bay);
     bays.set(bay.id, null);
     if (!panel) continue;
@@ -79,73 +84,67 @@ export function quietOf(
       temperature: 20,
       works: heard.works,
     };
-    const swung = swings(panel, treatment);
     const quiet: BayQuiet = {
       panel,
       treatment,
       lossFrom: from,
-      swings: swung,
+      edge: told?.edge ?? 0.5,
+      swings: swings(panel, treatment),
       change: { likely: 0, low: 0, high: 0 },
-      share: 0,
-      left: 0,
+      share: [0, 0],
+      left: [0, 0],
     };
     bays.set(bay.id, quiet);
-    const energy = energies(swung, area, zone.kind);
-    found.push({ id: bay.id, quiet, energy, crown: bay.curve !== undefined, edge: told?.edge ?? 0.5 });
+    found.push({ quiet, laid: at });
   }
-  const totals = NOISE_NAMES.map(n => [0, 1].map(e => sumOf(found, f => f.energy[n].bare[e]!)));
+  const total = (n: Noise, when: 'bare' | 'after', e: number) =>
+    found.reduce(
+      (sum, { quiet, laid: { area, zone } }) => sum + area * counted(quiet.swings[when][e]!, n, zone.kind),
+      0,
+    );
   // Each noise counts by its own weight, whatever its units; bays then add up.
-  const part = (f: (typeof found)[number], when: 'bare' | 'after', edge: number) =>
-    NOISE_NAMES.reduce((sum, n, i) => {
-      const total = totals[i]![edge]!;
-      return total > 0 ? sum + (weights[n] * f.energy[n][when][edge]!) / total : sum;
-    }, 0);
-  const all = { bare: [0, 0], after: [0, 0] };
-  for (const f of found) {
-    const bare = [part(f, 'bare', 0), part(f, 'bare', 1)] as const;
-    const after = [part(f, 'after', 0), part(f, 'after', 1)] as const;
-    for (const e of [0, 1] as const) {
-      all.bare[e]! += bare[e];
-      all.after[e]! += after[e];
+  const scale = byNoise(n =>
+    [0, 1].map(e => {
+      const all = total(n, 'bare', e);
+      return all > 0 ? weights[n] / all : 0;
+    }),
+  );
+  const all = { share: [0, 0], left: [0, 0] };
+  for (const {
+    quiet,
+    laid: { bay, area, zone },
+  } of found) {
+    quiet.share = shareOfVan(scale, quiet.swings.bare, area, zone.kind);
+    quiet.left = shareOfVan(scale, quiet.swings.after, area, zone.kind);
+    for (const e of [0, 1]) {
+      all.share[e]! += quiet.share[e]!;
+      all.left[e]! += quiet.left[e]!;
     }
-    const ends = [0, 1].map(e => (bare[e]! > 0 ? decibel(after[e]! / bare[e]!) : 0));
-    const between = (pair: readonly number[]) => pair[0]! * (1 - f.edge) + pair[1]! * f.edge;
-    f.quiet.change = banded(between(ends), ends, f.crown);
-    f.quiet.share = between(bare);
-    f.quiet.left = between(after);
+    const ends = decibels(quiet.left, quiet.share);
+    const between = ends[0]! * (1 - quiet.edge) + ends[1]! * quiet.edge;
+    quiet.change = banded(between, ends, bay.curve !== undefined);
   }
-  const ends = [0, 1].map(e => (all.bare[e]! > 0 ? decibel(all.after[e]! / all.bare[e]!) : 0));
-  const byNoise = Object.fromEntries(
-    NOISE_NAMES.map((n, i) => [
-      n,
-      [0, 1].reduce((sum, e) => {
-        const total = totals[i]![e]!;
-        return total > 0 ? sum + decibel(sumOf(found, f => f.energy[n].after[e]!) / total) : sum;
-      }, 0) / 2,
-    ]),
-  ) as Record<Noise, number>;
+  const ends = decibels(all.left, all.share);
   return {
     bays,
+    scale,
     change: banded(
       (ends[0]! + ends[1]!) / 2,
       ends,
-      found.every(f => f.crown),
+      found.every(f => f.laid.bay.curve !== undefined),
     ),
-    byNoise,
+    byNoise: byNoise(n => {
+      const of = (when: 'bare' | 'after') => [0, 1].map(e => total(n, when, e));
+      const [a, b] = decibels(of('after'), of('bare')) as [number, number];
+      return (a + b) / 2;
+    }),
     knocked: { of: knocked, all: found.length },
   };
 }
 
-type Energies = Record<Noise, { bare: number[]; after: number[] }>;
+/** Level of `after` over `before` with each kind of edges, dB; 0 where there is nothing. */
+const decibels = (after: readonly number[], before: readonly number[]): number[] =>
+  after.map((a, e) => (before[e]! > 0 ? 10 * Math.log10(a / before[e]!) : 0));
 
-function energies({ bare, after }: Swings, area: number, kind: Parameters<typeof counted>[2]): Energies {
-  return Object.fromEntries(
-    NOISE_NAMES.map(n => [
-      n,
-      { bare: bare.map(v => area * counted(v, n, kind)), after: after.map(v => area * counted(v, n, kind)) },
-    ]),
-  ) as Energies;
-}
-
-const sumOf = <T>(list: readonly T[], of: (item: T) => number): number =>
-  list.reduce((sum, item) => sum + of(item), 0);
+const byNoise = <T>(of: (noise: Noise) => T): Record<Noise, T> =>
+  Object.fromEntries(NOISE_NAMES.map(n => [n, of(n)])) as Record<Noise, T>;

@@ -3,7 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { dampedModes, type Sheet, type Treatment } from './damped.ts';
 import { stretch } from './edge.ts';
 import reference from './fixtures/sound.json' with { type: 'json' };
-import { constrainedMass, coveredMode, freeLayer, sandwich, shearLag, shearModulus } from './layers.ts';
+import {
+  constrainedMass,
+  coveredMode,
+  coveredWave,
+  freeLayer,
+  sandwich,
+  shearLag,
+  shearModulus,
+} from './layers.ts';
 import { bendingStiffness, type Field, fieldModes } from './plate.ts';
 
 const steel = { modulus: 210e9, poisson: 0.3, density: 7850, thickness: 0.0008 };
@@ -60,6 +68,11 @@ describe('layers', () => {
       // The full three-layer form and plane-strain finite elements of the reference.
       expect(covered.lossFactor / mode.eta_rku_full_3layer).toBeCloseTo(1, 2);
       expect(covered.lossFactor / mode.fe_plane_strain_eta).toBeCloseTo(1, 2);
+    }
+    for (const wave of reference.constrained_layer.springpot.waves) {
+      const covered = coveredWave(steel, butyl, wave.f);
+      expect(covered.lossFactor / wave.eta).toBeCloseTo(1, 2);
+      expect(covered.lossFactor / wave.fe_plane_strain_eta).toBeCloseTo(1, 2);
     }
     expect(shearLag(steel, butyl, 100, 20)).toBeCloseTo(reference.constrained_layer.shear_lag_length_m, 4);
   });

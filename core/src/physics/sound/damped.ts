@@ -1,4 +1,4 @@
-import { type Stretch, stretch } from './edge.ts';
+import { stretch } from './edge.ts';
 import { facingOf } from './facing.ts';
 import {
   type Complex,
@@ -74,12 +74,8 @@ export function dampedModes(
   const { plate } = field;
   const D = bendingStiffness(plate);
   const mass = surfaceMass(plate);
-  const whole = {
-    x: stretch(modes.edge, modes.most.m, 0, 1),
-    y: stretch(modes.edge, modes.most.n, 0, 1),
-  };
   const { over, base, temperature } = treatment;
-  const laid = treatment.sheets.map(s => laySheet(s, field, modes, whole, temperature));
+  const laid = treatment.sheets.map(s => laySheet(s, field, modes, temperature));
   const bonded = over && bondedOver(over, plate.modulus, plate.thickness, D);
   const out: DampedModes = {
     frequency: new Float64Array(which.length),
@@ -138,14 +134,9 @@ interface Laid {
   adds(f: number, out: Complex): void;
 }
 
-function laySheet(
-  { x0, x1, y0, y1, layer }: Sheet,
-  field: Field,
-  modes: Modes,
-  whole: { x: Stretch; y: Stretch },
-  temperature: number,
-): Laid {
+function laySheet({ x0, x1, y0, y1, layer }: Sheet, field: Field, modes: Modes, temperature: number): Laid {
   const { plate, width: a, height: b } = field;
+  const { whole } = modes;
   const x = stretch(modes.edge, modes.most.m, x0 / a, x1 / a);
   const y = stretch(modes.edge, modes.most.n, y0 / b, y1 / b);
   const nu = plate.poisson;

@@ -17,13 +17,15 @@ interface Wave {
   shearY: number;
 }
 
-const SIZE = 5;
-
 /**
  * Facing of a sheet, tied to a waving skin by the core's shear, all its edges free. Its displacement is sought as a
- * share of the skin's slope and even stretch, shear and turning of the whole (Ritz, five terms; sliding whole is free);
- * that is exact for pieces small against the shear lag and for sheets large against it, and within a quarter between.
- * Fill in `wave`, then ask for the energy over the coupled stiffness, with the square of 1 / shear lag, 1/m2.
+ * share of the skin's slope and even stretch in both directions, shear and turning of the whole (Ritz, five terms;
+ * sliding whole is free): exact for pieces small against the shear lag, within a fifth for larger ones. Fill in `wave`,
+ * then ask for the energy over the coupled stiffness, with the square of 1 / shear lag, 1/m2.
+ *
+ * With t the ties of the four even terms to the slope and s their strains by its curvature, A their own matrix:
+ * E = T S - T^2 tAt - r^2 / (M + T S - sAs - 2 T sAt - T^2 tAt), r = T (S - sAt - T tAt), A inverted; A falls into two
+ * blocks of two, stretch and shear.
  */
 export function facingOf(w: number, h: number, nu: number) {
   const area = w * h;
@@ -40,64 +42,48 @@ export function facingOf(w: number, h: number, nu: number) {
     shearX: 0,
     shearY: 0,
   };
-  const re = new Float64Array(SIZE * SIZE);
-  const im = new Float64Array(SIZE * SIZE);
-  // Stretch of each term by each, upper triangle; what its own slope is.
-  const stretch = new Float64Array(SIZE * SIZE);
-  stretch.set([area, nu * area], 6);
-  stretch[12] = area;
-  stretch.set([shear, shear], 18);
-  stretch[24] = shear;
-  const own = Float64Array.of(0, ww, hh, hh, ww);
-  const tied = new Float64Array(SIZE);
-  const cr = new Float64Array(SIZE);
-  const ci = new Float64Array(SIZE);
   return {
     wave,
     energy(tie: number, lost: number, out: Complex): void {
-      tied[0] = wave.slopes;
-      tied[1] = wave.stretchX;
-      tied[2] = wave.stretchY;
-      tied[3] = wave.shearX;
-      tied[4] = wave.shearY;
-      stretch[0] = wave.bent;
-      stretch[1] = wave.along + nu * wave.up;
-      stretch[2] = wave.up + nu * wave.along;
-      stretch[3] = (1 - nu) * wave.twist;
-      stretch[4] = stretch[3]!;
-      own[0] = wave.slopes;
-      for (let i = 0; i < SIZE; i++)
-        for (let j = i; j < SIZE; j++) {
-          const s = i === j ? own[i]! : i === 0 ? tied[j]! : 0;
-          re[i * SIZE + j] = stretch[i * SIZE + j]! + tie * s;
-          im[i * SIZE + j] = lost * s;
-        }
-      for (let i = 0; i < SIZE; i++) {
-        cr[i] = tie * tied[i]!;
-        ci[i] = lost * tied[i]!;
-      }
-      // Eliminated in the upper triangle: the energy left is what the load has not been answered with.
-      out.re = tie * wave.slopes;
-      out.im = lost * wave.slopes;
-      for (let k = SIZE - 1; k >= 0; k--) {
-        const [pr, pi] = [re[k * SIZE + k]!, im[k * SIZE + k]!];
-        const p2 = pr * pr + pi * pi;
-        if (p2 < 1e-60) continue;
-        const [qr, qi] = [(cr[k]! * pr + ci[k]! * pi) / p2, (ci[k]! * pr - cr[k]! * pi) / p2];
-        out.re -= cr[k]! * qr - ci[k]! * qi;
-        out.im -= cr[k]! * qi + ci[k]! * qr;
-        for (let i = 0; i < k; i++) {
-          const [ar, ai] = [re[i * SIZE + k]!, im[i * SIZE + k]!];
-          cr[i]! -= ar * qr - ai * qi;
-          ci[i]! -= ar * qi + ai * qr;
-          const [fr, fi] = [(ar * pr + ai * pi) / p2, (ai * pr - ar * pi) / p2];
-          for (let j = i; j < k; j++) {
-            const [br, bi] = [re[j * SIZE + k]!, im[j * SIZE + k]!];
-            re[i * SIZE + j]! -= fr * br - fi * bi;
-            im[i * SIZE + j]! -= fr * bi + fi * br;
-          }
-        }
-      }
+      const { bent, along, up, twist, slopes, stretchX: t1, stretchY: t2, shearX: t3, shearY: t4 } = wave;
+      const [s1, s2, s3] = [along + nu * up, up + nu * along, (1 - nu) * twist];
+      const off = nu * area;
+      // Both blocks' diagonals and determinants.
+      const [p1, p1i, q1, q1i] = [area + tie * ww, lost * ww, area + tie * hh, lost * hh];
+      const [p2, p2i, q2, q2i] = [shear + tie * hh, lost * hh, shear + tie * ww, lost * ww];
+      const [d1, d1i] = [p1 * q1 - p1i * q1i - off * off, p1 * q1i + p1i * q1];
+      const [d2, d2i] = [p2 * q2 - p2i * q2i - shear * shear, p2 * q2i + p2i * q2];
+      const n1 = 1 / (d1 * d1 + d1i * d1i);
+      const n2 = 1 / (d2 * d2 + d2i * d2i);
+      // tAt, sAt and sAs.
+      let a = q1 * t1 * t1 + p1 * t2 * t2 - 2 * off * t1 * t2;
+      let b = q1i * t1 * t1 + p1i * t2 * t2;
+      let c = q2 * t3 * t3 + p2 * t4 * t4 - 2 * shear * t3 * t4;
+      let d = q2i * t3 * t3 + p2i * t4 * t4;
+      const tt = (a * d1 + b * d1i) * n1 + (c * d2 + d * d2i) * n2;
+      const tti = (b * d1 - a * d1i) * n1 + (d * d2 - c * d2i) * n2;
+      a = q1 * s1 * t1 + p1 * s2 * t2 - off * (s1 * t2 + s2 * t1);
+      b = q1i * s1 * t1 + p1i * s2 * t2;
+      c = s3 * (q2 * t3 + p2 * t4 - shear * (t3 + t4));
+      d = s3 * (q2i * t3 + p2i * t4);
+      const st = (a * d1 + b * d1i) * n1 + (c * d2 + d * d2i) * n2;
+      const sti = (b * d1 - a * d1i) * n1 + (d * d2 - c * d2i) * n2;
+      a = q1 * s1 * s1 + p1 * s2 * s2 - 2 * off * s1 * s2;
+      b = q1i * s1 * s1 + p1i * s2 * s2;
+      c = s3 * s3 * (q2 + p2 - 2 * shear);
+      d = s3 * s3 * (q2i + p2i);
+      const ss = (a * d1 + b * d1i) * n1 + (c * d2 + d * d2i) * n2;
+      const ssi = (b * d1 - a * d1i) * n1 + (d * d2 - c * d2i) * n2;
+      // T tAt, then T (S - T tAt), r and the denominator.
+      const [ta, tai] = [tie * tt - lost * tti, tie * tti + lost * tt];
+      const [e, ei] = [tie * (slopes - ta) + lost * tai, lost * (slopes - ta) - tie * tai];
+      const [g, gi] = [tie * st - lost * sti, tie * sti + lost * st];
+      const [r, ri] = [e - g, ei - gi];
+      const [m, mi] = [bent + e - ss - 2 * g, ei - ssi - 2 * gi];
+      const n = 1 / (m * m + mi * mi);
+      const [rr, rri] = [r * r - ri * ri, 2 * r * ri];
+      out.re = e - (rr * m + rri * mi) * n;
+      out.im = ei - (rri * m - rr * mi) * n;
     },
   };
 }

@@ -2,7 +2,7 @@ export { dampedModes, type Free, type Sheet, type Treatment } from './damped.ts'
 export { DRUM_OCTAVES, type Panel, type Picked, panel, type Vibration, vibration } from './drumming.ts';
 export { type Edge, edgeRoot, edgeShape } from './edge.ts';
 export { type KnockSpec, knockSound, type Ringing, randomFrom } from './knock.ts';
-export { type Complex, type Constrained, constrainedMass, shearLag } from './layers.ts';
+export { type Complex, type Constrained, constrainedMass, coveredWave, shearLag } from './layers.ts';
 export {
   bendingStiffness,
   coincidence,

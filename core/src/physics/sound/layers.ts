@@ -127,3 +127,24 @@ export function coveredMode(
     f = next;
   }
 }
+
+/** The same of a free wave at `f` Hz, whose wavenumber follows from the stiffness it gives. */
+export function coveredWave(
+  skin: { modulus: number; poisson: number; thickness: number; density: number },
+  layer: Constrained,
+  f: number,
+  t = 20,
+): CoveredMode {
+  const bare = (skin.modulus * skin.thickness ** 3) / (12 * (1 - skin.poisson ** 2));
+  const mass = skin.density * skin.thickness + constrainedMass(layer);
+  const w = 2 * Math.PI * f;
+  let [low, high] = [0.1, 10_000];
+  // The frequency of a covered mode rises with its wavenumber.
+  for (let i = 0; i < 60; i++) {
+    const k = Math.sqrt(low * high);
+    if (coveredMode(skin, layer, k, t).frequency < f) low = k;
+    else high = k;
+  }
+  const found = coveredMode(skin, layer, Math.sqrt(low * high), t);
+  return { ...found, stiffness: (w * w * mass) / (low * high) ** 2 / bare };
+}

@@ -1,4 +1,4 @@
-import { type Edge, edgeRoot, stretch } from './edge.ts';
+import { type Edge, edgeRoot, type Stretch, stretch } from './edge.ts';
 
 /** A thin plate of one material. */
 export interface Plate {
@@ -54,6 +54,8 @@ export interface Modes {
   bendingShare: Float64Array;
   /** Most half waves along and up. */
   most: { m: number; n: number };
+  /** Integrals over the whole sides, along and up. */
+  whole: { x: Stretch; y: Stretch };
 }
 
 /**
@@ -104,6 +106,7 @@ export function fieldModes(field: Field, edge: Edge, limit: number): Modes {
     bending: Float64Array.from(within, p => p.k4),
     bendingShare: Float64Array.from(within, p => (D * p.k4) / (mass * p.w2)),
     most,
+    whole: { x: along, y: up },
   };
 }
 

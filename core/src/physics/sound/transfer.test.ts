@@ -108,7 +108,7 @@ describe('what is taken up', () => {
   });
   it('in a diffuse field by thin foam', () => {
     const foam: Element = { by: 'fluid', thickness: 0.01, resistivity: 10_000 };
-    const known = cabin.alphas_from_memory['calculated_foam_10mm_sigma10000_diffuse_rigid_back'];
+    const known = cabin.alphas_from_memory.calculated_foam_10mm_sigma10000_diffuse_rigid_back;
     for (const [i, f] of ECHO_OCTAVES.entries())
       expect(Math.abs(absorbed([foam], f) - known[i]!)).toBeLessThan(0.01);
   });

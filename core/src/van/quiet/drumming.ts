@@ -27,20 +27,39 @@ export interface Swings {
 }
 
 const known = remembered<Swings>(6000);
+const knownBare = remembered<readonly Vibration[]>(3000);
 
-/** How a panel swings bare and as treated, at 20 degC where nothing else is said. */
+/** How a panel swings bare and as treated. */
 export function swings(panel: BayPanel, t: BayTreatment): Swings {
-  const key = `${panel.key} ${t.base} ${t.temperature} ${t.works} ${JSON.stringify(t.over)} ${JSON.stringify(t.sheets)}`;
-  return known(key, () => computeSwings(panel, t));
+  if (t.sheets.length === 0 && !t.over) {
+    const bare = bareSwings(panel, t.base);
+    return { bare, after: bare };
+  }
+  const key = `${panel.key} ${t.base} ${t.temperature} ${t.works} ${overKey(t.over)} ${t.sheets.map(sheetKey).join()}`;
+  return known(key, () => ({
+    bare: bareSwings(panel, t.base),
+    after: panel.panel.edges.map(({ modes, picked }) =>
+      vibration(panel.panel.field, modes, picked, t, t.works),
+    ),
+  }));
 }
 
-function computeSwings({ panel: { field, edges } }: BayPanel, t: BayTreatment): Swings {
-  const bare = edges.map(({ modes, picked }) =>
-    vibration(field, modes, picked, { sheets: [], over: null, base: t.base, temperature: t.temperature }),
+const bareSwings = ({ key, panel: { field, edges } }: BayPanel, base: number): readonly Vibration[] =>
+  knownBare(`${key} ${base}`, () =>
+    edges.map(({ modes, picked }) =>
+      vibration(field, modes, picked, { sheets: [], over: null, base, temperature: 20 }),
+    ),
   );
-  if (t.sheets.length === 0 && !t.over) return { bare, after: bare };
-  const after = edges.map(({ modes, picked }) => vibration(field, modes, picked, t, t.works));
-  return { bare, after };
+
+const overKey = (over: Free | null): string =>
+  over ? `${over.modulus} ${over.lossFactor} ${over.thickness} ${over.density}` : '';
+
+function sheetKey({ x0, x1, y0, y1, layer }: Sheet): string {
+  const of =
+    layer.by === 'free'
+      ? overKey(layer.of)
+      : `${layer.of.core} ${layer.of.shear} ${layer.of.lossFactor} ${layer.of.softensBy} ${layer.of.density} ${layer.of.facing.thickness} ${layer.of.facing.modulus} ${layer.of.facing.density}`;
+  return `${x0} ${x1} ${y0} ${y1} ${of}`;
 }
 
 /** A level change with what it may really be, dB; negative is quieter. */
@@ -79,6 +98,20 @@ export function counted(v: Vibration, noise: Noise, kind: ZoneKind): number {
   for (let o = 0; o < DRUM_OCTAVES.length; o++) sum += LOUD[noise][o]! * by[o]!;
   return sum * places[kind];
 }
+
+/** By noise and kind of edge: what a unit of what is counted is of the bare van's drumming, weighted by use. */
+export type Scale = Record<Noise, readonly number[]>;
+
+/** A bay's part of the bare van's drumming, with supported and clamped edges: `area` in m2. */
+export const shareOfVan = (
+  scale: Scale,
+  vibrations: readonly Vibration[],
+  area: number,
+  kind: ZoneKind,
+): number[] =>
+  vibrations.map((v, e) =>
+    NOISE_NAMES.reduce((sum, n) => sum + scale[n][e]! * area * counted(v, n, kind), 0),
+  );
 
 /** What each octave counts of it in the brief's noises, by octave, for pictures. */
 export function countedByOctave(v: Vibration, noises: Brief['noises'], kind: ZoneKind): number[] {

@@ -4,7 +4,9 @@ export {
   type Change,
   counted,
   countedByOctave,
+  type Scale,
   type Swings,
+  shareOfVan,
   swings,
 } from './drumming.ts';
 export {

@@ -36,17 +36,17 @@ export function skinPlate(shell: Shell, library: Library): Plate | null {
 
 const known = remembered<Panel>(3000);
 
-/** The panel a bay swings as; null where an opening leaves no field, or the skin has no thickness. */
-export function panelOf(plate: Plate, zone: Zone, bay: Bay): BayPanel | null {
+/** The panel a bay swings as, with so many modes an octave; null where an opening leaves no field, or the skin has no thickness. */
+export function panelOf(plate: Plate, zone: Zone, bay: Bay, modes = MODES): BayPanel | null {
   const rect = freeField(zone, bay);
   if (!rect) return null;
   const curve = bayCurve(bay);
   const crown = curve && { radius: curve.radius, along: curve.along };
   // Bays alike to a tenth of a millimetre share their modes.
   const size = (m: number) => Math.round(m * 1e4);
-  const key = `${size(rect.width)} ${size(rect.height)} ${crown ? `${crown.along} ${crown.radius}` : ''} ${plate.modulus} ${plate.density} ${plate.thickness}`;
+  const key = `${modes} ${size(rect.width)} ${size(rect.height)} ${crown ? `${crown.along} ${crown.radius}` : ''} ${plate.modulus} ${plate.density} ${plate.thickness}`;
   const field: Field = { plate, width: rect.width, height: rect.height, crown };
-  return { rect, panel: known(key, () => panel(field, MODES)), key };
+  return { rect, panel: known(key, () => panel(field, modes)), key };
 }
 
 /** What a layer is to the panel it is stuck on, by what it is made of. */
@@ -104,7 +104,7 @@ function straightened({ width, height }: { width: number; height: number }, c2: 
 /** The layer bonded all over the skin behind a build-up: one with its own adhesive, or glued by the square metre; null. */
 export function bondedLayer(buildUp: BuildUp | null, library: Library): Free | null {
   const first = buildUp?.layers.find(l => l.role === 'fill');
-  if (!first || first.role !== 'fill') return null;
+  if (first?.role !== 'fill') return null;
   const material = materialOf(library, first.material);
   const { stiffness, lossFactor, density, selfAdhesive, fixedWith, flowResistivity } = material;
   const glued = fixedWith !== null && materialOf(library, fixedWith).yield?.per === 'm²';
