@@ -51,14 +51,58 @@ describe('asked by command line', () => {
     expect(hot.roof).toBeGreaterThan(hot.outside);
   });
 
+  it('evaluate tells drumming of the van and of each bay, by the knocks in the file', async () => {
+    const { figures, bays } = await answer('evaluate', file);
+    expect(figures.quiet.likely).toBeLessThan(-3);
+    expect(figures.quiet.low).toBeLessThan(figures.quiet.likely);
+    expect(bays.L1w.quiet).toMatchObject({ lossFactor: 0.01, lossFactorFrom: 'word' });
+    expect(bays.L3w.quiet.lossFactor).toBe(0.03);
+    const all = Object.values(bays as Record<string, { quiet: { share: number } | null }>);
+    expect(all.reduce((sum, b) => sum + (b.quiet?.share ?? 0), 0)).toBeCloseTo(1, 9);
+  });
+
+  it('deaden gives the sheet plan within its weight, in the order of sticking, with what was left out', async () => {
+    const plan = await answer('deaden', file, '--mass', '8');
+    expect(plan.mass).toBeLessThanOrEqual(8);
+    expect(plan.stick.length + plan.leftOut.length).toBe(91);
+    expect(plan.stick.reduce((sum: number, b: { mass: number }) => sum + b.mass, 0)).toBeCloseTo(
+      plan.mass,
+      6,
+    );
+    expect(plan.packs * plan.material.perPack).toBeGreaterThanOrEqual(plan.sheets);
+    const worth = plan.stick.map((b: { takes: number; mass: number }) => b.takes / b.mass);
+    expect(worth).toEqual([...worth].sort((a, b) => b - a));
+    const quiet = await answer('deaden', file, '--level=-4');
+    expect(quiet.change.likely).toBeLessThan(-3.8);
+    expect(quiet.mass).toBeLessThan(12);
+  });
+
+  it('knock reads the tones of a recording', async () => {
+    const wav = fileURLToPath(new URL('../../core/src/physics/sound/fixtures/tap-bare.wav', import.meta.url));
+    const { modes, verdict } = await answer('knock', wav);
+    expect(verdict).toBe('rings');
+    expect(modes[0].frequency).toBeCloseTo(63, 0);
+    expect(modes[0].lossFactor).toBeCloseTo(0.012, 3);
+    const picture = path.join(folder, 'picture.wav');
+    writeFileSync(picture, Uint8Array.of(0xff, 0xd8, 0xff, 0xe0, 0, 0, 0, 0, 0, 0, 0, 0));
+    expect(await ask(['knock', picture])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('no WAV file'),
+    });
+  });
+
   it.each([
-    [[], 'Ask something: evaluate, night, year, hot-day, demo are.'],
+    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, demo are.'],
     [['frobnicate'], '“frobnicate” is not asked here'],
     [['evaluate'], 'Name the design file'],
     [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
     [['evaluate', file, '--variant', 'Z'], 'There is no variant “Z”; the file has “Board and foil”'],
     [['year', file, '--years', '1.5'], '--years must be a whole number from 1 to 10, not “1.5”.'],
     [['night', file, '--wind'], 'accepted: --variant, --covers, --heater-off, --outside.'],
+    [['knock'], 'Name the recording'],
+    [['deaden', file], 'Say what the plan may take'],
+    [['deaden', file, '--mass', 'x'], '--mass must be a number from 0 to 500'],
+    [['deaden', file, '--mass', '8', '--material', 'pir'], 'is no material for damping'],
     [['demo', 'moon'], 'There is no demo van “moon”: perigee or sandpiper.'],
   ])('a mistake is one sentence: %j', async (args, says) => {
     const { out, error, code } = await ask(args);

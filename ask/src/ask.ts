@@ -1,7 +1,9 @@
 import { Mistake } from './mistake.ts';
+import { askDeaden } from './questions/deaden.ts';
 import { askDemo } from './questions/demo.ts';
 import { askEvaluate } from './questions/evaluate.ts';
 import { askHotDay } from './questions/hotDay.ts';
+import { askKnock } from './questions/knock.ts';
 import { askNight } from './questions/night.ts';
 import { askYear } from './questions/year.ts';
 
@@ -13,6 +15,8 @@ const QUESTIONS: Record<string, Question> = {
   night: askNight,
   year: askYear,
   'hot-day': askHotDay,
+  knock: askKnock,
+  deaden: askDeaden,
   demo: askDemo,
 };
 

@@ -1,8 +1,11 @@
 import { readFile } from 'node:fs/promises';
 import { readDesignFile } from '@overcoat/core/formats';
+import { factsOf } from '@overcoat/core/log';
 import { type Library, makeLibrary, referenceMaterials } from '@overcoat/core/materials';
 import { type Design, schemaMistake, type Variant } from '@overcoat/core/model';
 import { DesignFile } from '@overcoat/core/schema';
+import { heardOf } from '@overcoat/core/studies/knocks';
+import type { Heard } from '@overcoat/core/van/quiet';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { Mistake } from './mistake.ts';
 
@@ -10,6 +13,8 @@ export interface Asked {
   design: Design;
   variant: Variant;
   library: Library;
+  /** What knocks in the file's log told. */
+  heard: Heard;
 }
 
 /** A design file with the variant that is asked about, by name or id; the first when none is named. Throws a `Mistake`. */
@@ -25,8 +30,11 @@ export async function readDesign(file: string | undefined, variant: string | und
     referenceMaterials.map(m => m.id),
   );
   if (!read.ok) throw new Mistake(read.message);
-  const { design, materials, prices } = read.file;
-  return { design, variant: choose(design, variant), library: makeLibrary(materials, prices) };
+  const { design, materials, prices, log } = read.file;
+  const library = makeLibrary(materials, prices);
+  const built = design.variants.find(v => v.id === design.built) ?? design.variants[0]!;
+  const heard = heardOf(factsOf(log, design).knocks, design.shell, built.design, library);
+  return { design, variant: choose(design, variant), library, heard };
 }
 
 function parsed(text: string, file: string): unknown {

@@ -7,8 +7,8 @@ const DAY = 86_400;
 /** Everything the ledger, the zones and the bays show of one variant. */
 export async function askEvaluate(args: readonly string[]) {
   const { values, rest } = options(args, { variant: { type: 'string' } });
-  const { design, variant, library } = await readDesign(rest[0], values.variant);
-  const e = evaluate(design, variant.design, library);
+  const { design, variant, library, heard } = await readDesign(rest[0], values.variant);
+  const e = evaluate(design, variant.design, library, heard);
   const { headroom } = e.fit;
   return {
     variant: variant.name,
@@ -22,6 +22,7 @@ export async function askEvaluate(args: readonly string[]) {
       damp: e.damp.state,
       worstBay: e.damp.worst,
       misfits: e.fit.misfits,
+      quiet: { ...e.quiet.change, byNoise: e.quiet.byNoise },
     },
     zones: e.heat.zones.map(({ zone, loss, bays, ribs, edges }) => ({
       id: zone.id,
@@ -37,13 +38,20 @@ export async function askEvaluate(args: readonly string[]) {
   };
 }
 
-function bayOf({ zone, buildUp, area, uValue, fit, damp, moisture }: ReturnType<typeof bayResult>) {
+function bayOf({ zone, buildUp, area, uValue, fit, damp, moisture, quiet }: ReturnType<typeof bayResult>) {
   return {
     zone: zone.id,
     buildUp: buildUp?.id ?? null,
     area,
     uValue,
     fit: fit && { misfit: fit.misfit, pushedOff: fit.push, proud: fit.proud },
+    quiet: quiet && {
+      ...quiet.change,
+      share: (quiet.share[0]! + quiet.share[1]!) / 2,
+      left: (quiet.left[0]! + quiet.left[1]!) / 2,
+      lossFactor: quiet.treatment.base,
+      lossFactorFrom: quiet.lossFrom,
+    },
     damp: {
       state: damp,
       ...(moisture && {

@@ -5,3 +5,4 @@ export { stripJpeg } from './jpeg.ts';
 export { orderCsv, piecesCsv } from './orderCsv.ts';
 export { readSurveyCsv, type SurveyReading, surveyCsv } from './surveyCsv.ts';
 export { shellSvg } from './svg.ts';
+export { monoOf, readWav, WAV_LIMIT, writeWav } from './wav.ts';
