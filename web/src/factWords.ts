@@ -10,7 +10,7 @@ export function factWords(fact: Fact): string {
     case 'leak test':
       return `${fact.by === 'rain' ? 'rained on' : 'hosed'}: ${fact.result}`;
     case 'knock':
-      return `knocked${fact.on === 'damped' ? ', damped' : ''}: ${fact.sounds}`;
+      return `knocked${fact.on === 'damped' ? ', damped' : ''}: ${fact.sounds}${fact.recording ? `, ${fact.recording.modes.length} tones recorded` : ''}`;
     case 'taken out':
       return `taken out: ${fact.name}`;
     case 'photo':

@@ -14,11 +14,9 @@ export { assemblyOf, bayUValue, type Section, sectionAt } from './section.ts';
 export {
   type LaidSheets,
   patchBox,
-  runs,
   shareOf,
   sheetArea,
   sheetMistakes,
-  sheetsOn,
   tiles,
 } from './sheets.ts';
 export { splitToFit } from './split.ts';

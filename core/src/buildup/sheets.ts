@@ -74,7 +74,7 @@ export function tiles(rect: FieldRect, stock: Pick<Stock, 'width' | 'length'>): 
 }
 
 /** Lengths of at most `most` that make up `length`: whole ones about the middle, what is left at both ends. */
-export function runs(length: number, most: number): number[] {
+function runs(length: number, most: number): number[] {
   const count = Math.ceil(length / most - 1e-9);
   if (count <= 1) return [length];
   // Two would meet in the middle, where a panel swings most: the first is whole.

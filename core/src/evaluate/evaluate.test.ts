@@ -12,6 +12,7 @@ import {
   headroomWorking,
   heatWorking,
   massWorking,
+  quietWorking,
   type Working,
 } from '../studies/working/index.ts';
 import { apply } from '../studies/working/working.ts';
@@ -65,6 +66,7 @@ describe.each(schools.map(s => s.id))('school %s', id => {
     expect(recompute(massWorking(e, library))).toBeCloseTo(e.load.mass, 9);
     expect(recompute(costWorking(e, library))).toBeCloseTo(e.order.cost, 9);
     expect(recompute(heatWorking(e))).toBeCloseTo(e.heat.loss, 9);
+    expect(recompute(quietWorking(e, design))).toBeCloseTo(e.quiet.change.likely, 9);
     expect(recompute(headroomWorking(e, design))).toBeCloseTo(e.fit.headroom.left, 9);
     const worst = worstBay(e)!;
     const damp = dampWorking(e, worst, { ...design }, library);

@@ -1,4 +1,4 @@
 export { type Facts, factsOf, type Pinned } from './facts.ts';
 export { holeUnready, nextHoleState, uncut } from './holes.ts';
 export { type RustStep, rustState } from './rust.ts';
-export { correction, standing } from './standing.ts';
+export { correction, fileOf, standing } from './standing.ts';

@@ -39,3 +39,7 @@ export function standing(entries: readonly Entry[]): Standing[] {
 export const correction = (of: string, instead?: Fact): Pick<Entry, 'fact'> => ({
   fact: { kind: 'correction', of, ...(instead ? { instead } : {}) },
 });
+
+/** SHA-256 of the file a fact names; null for one that names none. */
+export const fileOf = (fact: Fact): string | null =>
+  fact.kind === 'photo' ? fact.hash : fact.kind === 'knock' ? (fact.recording?.hash ?? null) : null;

@@ -67,7 +67,7 @@ interface Operation {
   /** The room checks the body itself: it is brought up to today's format first, or checked while something else goes on. */
   checkedByRoom?: true;
   /** Media type of a body or answer that is no JSON. */
-  bodyType?: string;
+  bodyType?: string | readonly string[];
   answerType?: string;
   answer?: TSchema;
   status?: 200 | 201 | 204;
@@ -152,8 +152,12 @@ export const contract = {
     answer: closed({ entries: Type.Array(closed({ id: Type.String(), seq: Type.Integer() })) }),
   },
 
-  putFile: { summary: 'Keep a JPEG under its SHA-256', bodyType: 'image/jpeg', status: 204 },
-  file: { summary: 'A file by its SHA-256', answerType: 'image/jpeg' },
+  putFile: {
+    summary: 'Keep a JPEG, or a WAV recording, under its SHA-256',
+    bodyType: ['image/jpeg', 'audio/wav'],
+    status: 204,
+  },
+  file: { summary: 'A file by its SHA-256', answerType: '*/*' },
 
   library: {
     summary: 'Own materials and prices',

@@ -45,7 +45,6 @@ export type {
   Role,
   RustSpot,
   Saved,
-  Sheets,
   Shell,
   Stock,
   Use,

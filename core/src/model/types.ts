@@ -30,7 +30,6 @@ export type LayerOf<R extends Role> = Extract<Layer, { role: R }>;
 export type BuildUp = Static<typeof S.BuildUp>;
 export type Placement = Static<typeof S.Placement>;
 export type Patch = Static<typeof S.Patch>;
-export type Sheets = Placement['sheets'][string];
 export type Variant = Static<typeof S.Variant>;
 export type Design = Static<typeof S.Design>;
 export type Stock = Static<typeof S.Stock>;

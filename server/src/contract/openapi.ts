@@ -4,7 +4,7 @@ import { type RouteName, routes } from '@overcoat/core/model';
 interface Said {
   summary: string;
   body?: object;
-  bodyType?: string;
+  bodyType?: string | readonly string[];
   answer?: object;
   answerType?: string;
   status?: number;
@@ -14,6 +14,8 @@ interface Said {
 
 const BYTES = { type: 'string', format: 'binary' };
 const content = (type: object, mime = 'application/json') => ({ [mime]: { schema: type } });
+const contents = (schema: object, types: string | readonly string[]) =>
+  Object.assign({}, ...[types].flat().map(type => content(schema, type)));
 const parameter = (name: string, where: string, required: boolean) => ({
   name,
   in: where,
@@ -27,7 +29,7 @@ export function openApi() {
   for (const name of Object.keys(routes) as RouteName[]) {
     const { method, path } = routes[name];
     const said: Said = contract[name];
-    const body = said.bodyType ? content(BYTES, said.bodyType) : said.body && content(said.body);
+    const body = said.bodyType ? contents(BYTES, said.bodyType) : said.body && content(said.body);
     const answer = said.answerType ? content(BYTES, said.answerType) : said.answer && content(said.answer);
     const at = `/api${path.replace(/:(\w+)/g, '{$1}')}`;
     paths[at] = {

@@ -17,7 +17,7 @@ interface Said {
   summary: string;
   body?: TSchema;
   checkedByRoom?: true;
-  bodyType?: string;
+  bodyType?: string | readonly string[];
   status?: number;
   ifMatch?: true;
 }
@@ -26,7 +26,7 @@ interface Call<R extends RouteName> {
   params: Params<R>;
   query: Record<string, string | undefined>;
   /** Checked against the contract, unless the room checks it itself; the bytes of what is no JSON. */
-  body: (typeof contract)[R] extends { checkedByRoom: true } | { bodyType: string }
+  body: (typeof contract)[R] extends { checkedByRoom: true } | { bodyType: string | readonly string[] }
     ? unknown
     : Contract[R]['body'];
   /** The bytes of a JSON body as they came, where they read back as they were parsed. */
@@ -75,7 +75,7 @@ export function serve(router: Router, handlers: Handlers): void {
 function readers({ body, bodyType }: Said): RequestHandler[] {
   if (body) return [express.json({ limit: JSON_LIMIT, strict: false, verify: keepRaw })];
   // An archive is larger than memory should hold: its room reads the request itself.
-  return bodyType?.startsWith('image/') ? [express.raw({ type: bodyType, limit: RAW_LIMIT })] : [];
+  return Array.isArray(bodyType) ? [express.raw({ type: bodyType, limit: RAW_LIMIT })] : [];
 }
 
 interface RawRequest extends IncomingMessage {

@@ -1,4 +1,4 @@
-import { stripJpeg } from '@overcoat/core/formats';
+import { readWav, stripJpeg } from '@overcoat/core/formats';
 
 export interface FileKind {
   extension: string;
@@ -19,6 +19,14 @@ export const FILE_KINDS: Record<string, FileKind> = {
       return clean.length === bytes.length
         ? null
         : 'The picture still carries data of the camera, such as the place: send it without.';
+    },
+  },
+  'audio/wav': {
+    extension: 'wav',
+    limit: 1_048_576,
+    wrong(bytes) {
+      const read = readWav(bytes);
+      return read.ok ? null : read.message;
     },
   },
 };

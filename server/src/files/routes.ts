@@ -5,7 +5,7 @@ import type { FileStore } from './store.ts';
 
 export const fileHandlers = (files: FileStore): Pick<Handlers, 'putFile' | 'file'> => ({
   async putFile({ params, body, request }) {
-    if (!Buffer.isBuffer(body)) throw invalid('Send the picture itself, as image/jpeg.');
+    if (!Buffer.isBuffer(body)) throw invalid('Send the file itself, as image/jpeg or audio/wav.');
     await files.put(params.hash, (request.get('Content-Type') ?? '').split(';')[0]!.trim(), body);
   },
   async file({ params, response }) {

@@ -39,6 +39,10 @@ export class FileStore {
   async put(hash: string, type: string, bytes: Buffer): Promise<void> {
     const kind = FILE_KINDS[type];
     if (!kind) throw invalid(`Files of ${Object.keys(FILE_KINDS).join(', ')} are accepted, not ${type}.`);
+    if (bytes.length > kind.limit)
+      throw invalid(
+        `A file of ${type} may have up to ${kind.limit / 1024} kB; this one has ${Math.round(bytes.length / 1024)}.`,
+      );
     const wrong = kind.wrong(bytes);
     if (wrong) throw invalid(wrong);
     if (!HASH.test(hash) || createHash('sha256').update(bytes).digest('hex') !== hash)

@@ -1,4 +1,4 @@
-import { standing } from '@overcoat/core/log';
+import { fileOf, standing } from '@overcoat/core/log';
 import type { Entry } from '@overcoat/core/model';
 import { Op } from 'sequelize';
 import type { Database } from '../db/database.ts';
@@ -9,7 +9,7 @@ import type { FileStore, StoredFile } from './store.ts';
 export const KEPT_FOR = 30 * 86_400_000;
 
 /**
- * Erases the files that no log has named for 30 days: photos withdrawn, and what came without ever being named.
+ * Erases the files that no log has named for 30 days: photos and recordings withdrawn, and what came without ever being named.
  * Returns their hashes.
  */
 export async function sweepFiles(db: Database, files: FileStore, now: Date): Promise<string[]> {
@@ -31,12 +31,12 @@ export async function eraseUnnamed(db: Database, files: FileStore, hashes: reado
 /** The files that stand in some log, those in the bin too; and when those corrected away were. */
 async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSince: Map<string, string> }> {
   const rows = await logRows(db.reader).LogEntry.findAll({
-    where: { kind: { [Op.in]: ['photo', 'correction'] } },
+    where: { kind: { [Op.in]: ['photo', 'knock', 'correction'] } },
     order: ['conversion_id', 'seq'],
     raw: true,
   });
   const logs = new Map<string, Entry[]>();
-  const photoOf = new Map<string, string>();
+  const fileNamed = new Map<string, string>();
   const unnamedSince = new Map<string, string>();
   for (const row of rows) {
     const entry = JSON.parse(row.entry) as Entry;
@@ -44,14 +44,13 @@ async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSi
     if (log) log.push(entry);
     else logs.set(row.conversion_id, [entry]);
     const { fact } = entry;
-    if (fact.kind === 'photo') photoOf.set(`${row.conversion_id} ${row.id}`, fact.hash);
-    const corrected = fact.kind === 'correction' && photoOf.get(`${row.conversion_id} ${fact.of}`);
+    const file = fact.kind === 'correction' ? null : fileOf(fact);
+    if (file) fileNamed.set(`${row.conversion_id} ${row.id}`, file);
+    const corrected = fact.kind === 'correction' && fileNamed.get(`${row.conversion_id} ${fact.of}`);
     if (corrected) unnamedSince.set(corrected, row.taken_in);
   }
   const named = new Set(
-    [...logs.values()].flatMap(log =>
-      standing(log).flatMap(({ fact }) => (fact.kind === 'photo' ? [fact.hash] : [])),
-    ),
+    [...logs.values()].flatMap(log => standing(log).flatMap(({ fact }) => fileOf(fact) ?? [])),
   );
   return { named, unnamedSince };
 }

@@ -1,3 +1,4 @@
+import { fileOf } from '@overcoat/core/log';
 import type { Entry, LoggedEntry } from '@overcoat/core/model';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { notFound } from '../contract/problem.ts';
@@ -87,5 +88,5 @@ async function placeOf(writer: Sequelize, conversion: string, id: string): Promi
 
 function fileNamedBy({ fact }: Entry): string | null {
   const told = fact.kind === 'correction' ? fact.instead : fact;
-  return told?.kind === 'photo' ? told.hash : null;
+  return told ? fileOf(told) : null;
 }

@@ -1,11 +1,14 @@
 import type { Evaluation } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
 import type { Variant } from '@overcoat/core/model';
+import type { Heard } from '@overcoat/core/van/quiet';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES } from '../figures/index.ts';
 import { useDesign } from '../store/design.ts';
-import { evaluation, useEvaluation, useOpenDesign, useVariant } from '../store/evaluation.ts';
+import { evaluation, useEvaluation } from '../store/evaluation.ts';
+import { useHeard } from '../store/heard.ts';
+import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 
@@ -16,10 +19,11 @@ export function ChangeNote() {
   const variant = useVariant();
   const now = useEvaluation();
   const { library } = useLibrary();
+  const heard = useHeard();
   const last = useDesign(s => s.lastChange);
   const edit = useDesign(s => s.edit);
   const [why, setWhy] = useState<{ title: string; before: Evaluation } | null>(null);
-  const before = last ? evaluationOf(last.before, variant.id, library) : null;
+  const before = last ? evaluationOf(last.before, variant.id, library, heard) : null;
   const parts = before ? FIGURES.flatMap(f => f.change(f.of(before), f.of(now), units) ?? []) : [];
   const setBaseline = () =>
     edit('baseline set', draft => {
@@ -56,7 +60,7 @@ export function ChangeNote() {
           onClick={() =>
             setWhy({
               title: `Against ${variant.baseline.name}`,
-              before: evaluation(design, variant.baseline.design, library),
+              before: evaluation(design, variant.baseline.design, library, heard),
             })
           }
         >
@@ -82,9 +86,10 @@ function evaluationOf(
   },
   variantId: string,
   library: Library,
+  heard: Heard,
 ): Evaluation | null {
   const variant = design.variants.find(v => v.id === variantId);
-  return variant ? evaluation(design, variant.design, library) : null;
+  return variant ? evaluation(design, variant.design, library, heard) : null;
 }
 
 function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {

@@ -2,7 +2,9 @@ import type { Working } from '@overcoat/core/studies/working';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES } from '../figures/index.ts';
-import { evaluation, useEvaluation, useOpenDesign, useVariant } from '../store/evaluation.ts';
+import { evaluation, useEvaluation } from '../store/evaluation.ts';
+import { useHeard } from '../store/heard.ts';
+import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
 import { WorkingDialog } from '../ui/WorkingDialog.tsx';
 import { ChangeNote } from './ChangeNote.tsx';
@@ -14,8 +16,9 @@ export function Ledger() {
   const e = useEvaluation();
   const units = useUnits();
   const { library } = useLibrary();
+  const heard = useHeard();
   const [working, setWorking] = useState<Working | null>(null);
-  const before = evaluation(design, variant.baseline.design, library);
+  const before = evaluation(design, variant.baseline.design, library, heard);
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
       <div className="flex overflow-x-auto lg:grid lg:grid-cols-6">
@@ -34,7 +37,6 @@ export function Ledger() {
             />
           );
         })}
-        <Ticket name="quiet" value="–" note="not yet computed" />
       </div>
       <ChangeNote />
       <WorkingDialog working={working} onClose={() => setWorking(null)} />

@@ -1,5 +1,7 @@
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
+import { heardIn } from '../store/heard.ts';
+import { useLog } from '../store/log.ts';
 import { Conversions } from './Conversions.tsx';
 import { railStates, type Stage } from './railStates.ts';
 import { Stop } from './Stop.tsx';
@@ -9,6 +11,7 @@ const STAGES: { key: Stage; name: string }[] = [
   { key: 'brief', name: 'Brief' },
   { key: 'build-ups', name: 'Build-ups' },
   { key: 'cold-and-damp', name: 'Cold & damp' },
+  { key: 'sound', name: 'Sound' },
   { key: 'compare', name: 'Compare' },
   { key: 'cut-and-buy', name: 'Cut & buy' },
   { key: 'materials', name: 'Materials' },
@@ -19,7 +22,8 @@ export default function Stages({ id }: { id: string }) {
   const design = useDesign(s => s.design);
   const variantId = useDesign(s => s.variantId);
   const { library } = useLibrary();
-  const states = design ? railStates(design, variantId, library) : null;
+  const entries = useLog(s => s.entries);
+  const states = design ? railStates(design, variantId, library, heardIn(design, entries, library)) : null;
   const stops = STAGES.map(({ key, name }) => {
     const state = states?.[key];
     return (

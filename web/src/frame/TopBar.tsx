@@ -1,6 +1,6 @@
 import { Hammer, Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
 import { useDesign } from '../store/design.ts';
-import { useOpenDesign } from '../store/evaluation.ts';
+import { useOpenDesign } from '../store/openDesign.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { Button } from '../ui/Button.tsx';
 import { SaveNote } from './SaveNote.tsx';

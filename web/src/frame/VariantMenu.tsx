@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { duplicateVariant } from '../store/edits.ts';
-import { useOpenDesign, useVariant } from '../store/evaluation.ts';
+import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Select } from '../ui/Select.tsx';

@@ -2,6 +2,8 @@ import type { Library } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
 import { measuredBays } from '@overcoat/core/survey/shell';
 import { printTemperature } from '@overcoat/core/units';
+import { type Heard, NOTHING_HEARD } from '@overcoat/core/van/quiet';
+import { printLevel } from '../format.ts';
 import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
 import { evaluation } from '../store/evaluation.ts';
 
@@ -10,6 +12,7 @@ export type Stage =
   | 'brief'
   | 'build-ups'
   | 'cold-and-damp'
+  | 'sound'
   | 'compare'
   | 'cut-and-buy'
   | 'materials';
@@ -23,9 +26,14 @@ interface State {
 const state = (mark: string, says: string, alert = false): State => ({ mark, says, alert });
 
 /** Where each stage of the work stands, in a mark and a few words. */
-export function railStates(design: Design, variantId: string | null, library: Library): Record<Stage, State> {
+export function railStates(
+  design: Design,
+  variantId: string | null,
+  library: Library,
+  heard: Heard = NOTHING_HEARD,
+): Record<Stage, State> {
   const variant = design.variants.find(v => v.id === variantId) ?? design.variants[0]!;
-  const e = evaluation(design, variant.design, library);
+  const e = evaluation(design, variant.design, library, heard);
   const { measured, total } = measuredBays(design.shell);
   const lined = e.bays.size - e.damp.bareBays;
   const misfits = e.fit.misfits.length;
@@ -44,6 +52,12 @@ export function railStates(design: Design, variantId: string | null, library: Li
             lined === 0 ? 'not started' : `${lined} of ${e.bays.size} lined`,
           ),
     'cold-and-damp': state(DAMP_MARKS[e.damp.state], DAMP_WORDS[e.damp.state], e.damp.state === 'grows'),
+    sound: state(
+      e.quiet.change.likely > -0.5 ? '○' : e.quiet.knocked.of > 0 ? '●' : '◐',
+      e.quiet.change.likely > -0.5
+        ? 'as loud as bare'
+        : `${printLevel(e.quiet.change.likely)}, ${e.quiet.knocked.of} knocked`,
+    ),
     compare: state(
       design.variants.length > 1 ? '◐' : '○',
       `${design.variants.length} variant${design.variants.length === 1 ? '' : 's'}`,

@@ -20,6 +20,6 @@ function digest(value: unknown): string {
 export const contentKey = (...parts: readonly unknown[]): string =>
   bytesToHex(sha256(utf8ToBytes([BUILD, ...parts.map(digest)].join(' '))));
 
-/** Rows of numbers as their values. */
+/** Rows of numbers as their values, maps as their pairs. */
 const plain = (_: string, value: unknown): unknown =>
-  ArrayBuffer.isView(value) ? [...(value as Float64Array)] : value;
+  ArrayBuffer.isView(value) ? [...(value as Float64Array)] : value instanceof Map ? [...value] : value;

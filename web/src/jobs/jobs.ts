@@ -2,9 +2,10 @@ import { makeLibrary } from '@overcoat/core/materials';
 import type { Design, Material, Price } from '@overcoat/core/model';
 import { dampJobs } from './damp.ts';
 import type { Report, Shelf } from './shelf.ts';
+import { soundJobs } from './sound.ts';
 
 /** Everything that runs off the page's thread, by kind: a function of the shelf and what is asked. */
-const JOBS = { ...dampJobs };
+const JOBS = { ...dampJobs, ...soundJobs };
 
 export type JobKind = keyof typeof JOBS;
 export type Ask<K extends JobKind> =

@@ -64,6 +64,10 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   return opened;
 }
 
+/** Runs a job off the page's thread once, before what may take long; nothing is kept of it. */
+export const runOnce = <K extends JobKind>(job: Job<K>, signal: AbortSignal): Promise<Answer<K>> =>
+  pool.run(job as unknown as Job, { quick: true, signal }) as Promise<Answer<K>>;
+
 /**
  * Runs a job off the page's thread, in its turn; what runs for the slot is given up. The answer is kept under `slot`,
  * in this browser over a reload too, with the name of what it was computed from.

@@ -1,7 +1,7 @@
 import { useCallback, useEffect } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
-import { useOpenDesign } from '../store/evaluation.ts';
+import { useOpenDesign } from '../store/openDesign.ts';
 import { contentKey } from './contentKey.ts';
 import type { Answer, Ask, Job, JobKind } from './jobs.ts';
 import { cancelJob, recall, startJob, useResults } from './results.ts';

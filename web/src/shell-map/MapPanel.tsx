@@ -2,7 +2,7 @@ import { findBay } from '@overcoat/core/model';
 import type { PlacedBay, PlacedZone, ShellLayout } from '@overcoat/core/survey/shell';
 import { type ReactNode, useState } from 'react';
 import { useDesign } from '../store/design.ts';
-import { useOpenDesign } from '../store/evaluation.ts';
+import { useOpenDesign } from '../store/openDesign.ts';
 import { HoverCard } from './HoverCard.tsx';
 import { type BayPaint, ShellMap } from './ShellMap.tsx';
 import { Viewport } from './Viewport.tsx';

@@ -1,5 +1,5 @@
 import { useDesign } from '../store/design.ts';
-import { useOpenDesign } from '../store/evaluation.ts';
+import { useOpenDesign } from '../store/openDesign.ts';
 import { Select } from '../ui/Select.tsx';
 
 const COLOURS = ['white', 'grey', 'black'] as const;

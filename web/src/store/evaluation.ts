@@ -1,51 +1,27 @@
 import { type BayResult, bayResult, type Evaluation, evaluate } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
-import type { Brief, Design, Placement, Shell, Variant } from '@overcoat/core/model';
+import type { Brief, Design, Placement, Shell } from '@overcoat/core/model';
+import type { Heard } from '@overcoat/core/van/quiet';
 import { useMemo } from 'react';
 import { useLibrary } from '../api/queries.ts';
-import { useDesign } from './design.ts';
+import { useHeard } from './heard.ts';
+import { useOpenDesign, useVariant, within } from './openDesign.ts';
 
-type Memo = WeakMap<Shell, WeakMap<Brief, WeakMap<Placement, WeakMap<Library, Evaluation>>>>;
+type Memo = WeakMap<Shell, WeakMap<Brief, WeakMap<Placement, WeakMap<Library, WeakMap<Heard, Evaluation>>>>>;
 const memo: Memo = new WeakMap();
-
-/** What a map holds for a key, made when it is first asked for. */
-export function within<K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V): V {
-  const found = map.get(key);
-  if (found !== undefined) return found;
-  const made = make();
-  map.set(key, made);
-  return made;
-}
 
 /** `evaluate`, remembered for as long as its inputs live. */
 export function evaluation(
   design: Pick<Design, 'shell' | 'brief'>,
   placement: Placement,
   library: Library,
+  heard: Heard,
 ): Evaluation {
   const byBrief = within(memo, design.shell, () => new WeakMap());
   const byPlacement = within(byBrief, design.brief, () => new WeakMap());
   const byLibrary = within(byPlacement, placement, () => new WeakMap());
-  return within(byLibrary, library, () => evaluate(design, placement, library));
-}
-
-/** The open design, which every view inside a conversion has. */
-export function useOpenDesign(): Design {
-  const design = useDesign(s => s.design);
-  if (!design) throw new Error('No design is open');
-  return design;
-}
-
-export function useVariant(): Variant {
-  const design = useOpenDesign();
-  const id = useDesign(s => s.variantId);
-  return design.variants.find(v => v.id === id) ?? design.variants[0]!;
-}
-
-/** The variant being built, which orders and checks go by. */
-export function useBuilt(): Variant {
-  const design = useOpenDesign();
-  return design.variants.find(v => v.id === design.built) ?? design.variants[0]!;
+  const byHeard = within(byLibrary, library, () => new WeakMap());
+  return within(byHeard, heard, () => evaluate(design, placement, library, heard));
 }
 
 /** Results of the chosen variant. */
@@ -53,7 +29,8 @@ export function useEvaluation(): Evaluation {
   const design = useOpenDesign();
   const variant = useVariant();
   const { library } = useLibrary();
-  return useMemo(() => evaluation(design, variant.design, library), [design, variant, library]);
+  const heard = useHeard();
+  return useMemo(() => evaluation(design, variant.design, library, heard), [design, variant, library, heard]);
 }
 
 /** Results of one bay, the same object for as long as the evaluation lives. */

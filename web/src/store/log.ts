@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { create } from 'zustand';
 import { ApiError, api } from '../api/client.ts';
 import { useDesign } from './design.ts';
-import { useOpenDesign, within } from './evaluation.ts';
+import { useOpenDesign, within } from './openDesign.ts';
 import { outbox, type WaitingEntry } from './outbox.ts';
 import { usePreferences } from './preferences.ts';
 import { sending } from './sendQueue.ts';
@@ -171,11 +171,16 @@ function now(): Pick<Entry, 'id' | 'at' | 'by'> {
 
 const memo = new WeakMap<readonly Entry[], WeakMap<Design['shell'], WeakMap<Design['ready'], Facts>>>();
 
-/** What happened in the open conversion, as it stands. */
-export function useFacts(): Facts {
-  const design = useOpenDesign();
-  const entries = useLog(s => s.entries);
+/** What happened in a conversion, as it stands. */
+export function factsIn(design: Design, entries: readonly Entry[]): Facts {
   const byShell = within(memo, entries, () => new WeakMap());
   const byReady = within(byShell, design.shell, () => new WeakMap());
   return within(byReady, design.ready, () => factsOf(entries, design));
+}
+
+/** The same of the open one. */
+export function useFacts(): Facts {
+  const design = useOpenDesign();
+  const entries = useLog(s => s.entries);
+  return factsIn(design, entries);
 }

@@ -32,22 +32,29 @@ export async function keepPhoto(file: Blob): Promise<PreparedPhoto> {
   const drawn = await new Promise<Blob | null>(resolve => canvas.toBlob(resolve, 'image/jpeg', 0.82));
   const bytes = drawn && stripJpeg(new Uint8Array(await drawn.arrayBuffer()));
   if (!bytes) throw new Error('The picture could not be made ready to keep.');
-  const clean = new Blob([bytes.slice().buffer], { type: 'image/jpeg' });
-  const hash = await sha256(clean);
+  return { hash: await keep(new Blob([bytes.slice().buffer], { type: 'image/jpeg' })), width, height };
+}
+
+/** Keeps the recording of a knock as a WAV file, in the browser until the server has it; its hash. */
+export const keepRecording = (wav: Uint8Array): Promise<string> =>
+  keep(new Blob([wav.slice().buffer], { type: 'audio/wav' }));
+
+async function keep(file: Blob): Promise<string> {
+  const hash = await sha256(file);
   if (await outbox.works()) {
-    await outbox.keepPhoto(hash, clean);
+    await outbox.keepPhoto(hash, file);
     void sending.ask('photos');
-  } else await api.putFile(hash, clean);
-  return { hash, width, height };
+  } else await api.putFile(hash, file);
+  return hash;
 }
 
 /** The platform's hash, which a page has on this machine or over HTTPS. */
-async function sha256(picture: Blob): Promise<string> {
+async function sha256(file: Blob): Promise<string> {
   if (!globalThis.crypto?.subtle)
     throw new Error(
-      'Photos can be kept on this machine or over HTTPS only: the browser hashes nothing elsewhere.',
+      'Photos and recordings can be kept on this machine or over HTTPS only: the browser hashes nothing elsewhere.',
     );
-  const digest = await crypto.subtle.digest('SHA-256', await picture.arrayBuffer());
+  const digest = await crypto.subtle.digest('SHA-256', await file.arrayBuffer());
   return Array.from(new Uint8Array(digest), byte => byte.toString(16).padStart(2, '0')).join('');
 }
 
@@ -59,7 +66,7 @@ sending.register('photos', async () => {
     } catch (error) {
       if (!(error instanceof ApiError) || error.away) throw error;
       // Refused for good: it stops no other, and its entry stays.
-      console.warn(`The photo ${hash} was refused: ${error.message}`);
+      console.warn(`The file ${hash} was refused: ${error.message}`);
     }
     await outbox.dropPhoto(hash);
   }
@@ -67,7 +74,7 @@ sending.register('photos', async () => {
 /** What an earlier page could not send goes now. */
 void sending.ask('photos');
 
-/** Where a photo is to be shown from: this browser while it is still on its way, else the server. */
+/** Where a photo or recording is to be had from: this browser while it is still on its way, else the server. */
 export function usePhotoUrl(hash: string): string | null {
   const [url, setUrl] = useState<string | null>(null);
   useEffect(() => {

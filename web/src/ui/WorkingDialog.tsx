@@ -11,6 +11,7 @@ const SIGNS: Record<Step['op'], string> = {
   difference: ' − ',
   max: ', ',
   reciprocal: '',
+  decibel: '',
 };
 
 /** The calculation behind a number: every step with what it follows from, its unit, its source and its basis. */
@@ -88,7 +89,13 @@ function Inputs({ step, byId }: { step: Step; byId: Map<string, Step> }) {
       ? `${inputs.length} lines ${step.op === 'max' ? 'compared' : 'added'}`
       : inputs.map(print).join(SIGNS[step.op]);
   const formula =
-    step.op === 'reciprocal' ? `1 ÷ ${shown}` : step.op === 'max' ? `largest of ${shown}` : shown;
+    step.op === 'reciprocal'
+      ? `1 ÷ ${shown}`
+      : step.op === 'decibel'
+        ? `10 log ${shown}`
+        : step.op === 'max'
+          ? `largest of ${shown}`
+          : shown;
   const sources = [...new Set(inputs.flatMap(i => (i.op === 'given' ? [i.source ?? i.basis] : [])))];
   return (
     <div className="text-xs text-faint">

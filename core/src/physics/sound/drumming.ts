@@ -5,7 +5,7 @@ import { type Field, fieldModes, type Modes } from './plate.ts';
 export const DRUM_OCTAVES = [63, 125, 250, 500, 1000, 2000] as const;
 
 /** Up to here modes are sought, Hz: the upper edge of the highest octave. */
-export const DRUM_LIMIT = 2000 * Math.SQRT2;
+const DRUM_LIMIT = 2000 * Math.SQRT2;
 
 /** Some modes of each octave that stand for all of it. */
 export interface Picked {
@@ -20,7 +20,7 @@ export interface Picked {
 }
 
 /** Up to `most` modes an octave, spread evenly over those it has. */
-export function pickModes({ frequency }: Modes, most: number): Picked {
+function pickModes({ frequency }: Modes, most: number): Picked {
   const which: number[] = [];
   const octave: number[] = [];
   const weight: number[] = [];

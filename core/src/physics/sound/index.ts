@@ -1,13 +1,11 @@
-export { dampedModes, type Free, type Sheet, type Treatment } from './damped.ts';
-export { DRUM_OCTAVES, type Panel, type Picked, panel, type Vibration, vibration } from './drumming.ts';
-export { type Edge, edgeRoot, edgeShape } from './edge.ts';
-export { type KnockSpec, knockSound, type Ringing, randomFrom } from './knock.ts';
-export { type Complex, type Constrained, constrainedMass, coveredWave, shearLag } from './layers.ts';
+export { dampedModes, type Free, type Sheet } from './damped.ts';
+export { DRUM_OCTAVES, type Panel, panel, type Vibration, vibration } from './drumming.ts';
+export { edgeRoot, edgeShape } from './edge.ts';
+export { knockSound, type Ringing, randomFrom } from './knock.ts';
+export { coveredWave } from './layers.ts';
 export {
   bendingStiffness,
-  coincidence,
   type Field,
-  fieldModes,
   type Modes,
   type Plate,
   surfaceMass,

@@ -1,5 +1,6 @@
-export { type CurvePoint, type DeadenBay, type Deadening, deadening, levelOf } from './deaden.ts';
-export { type Instruction, instructions, type LeftOut } from './instructions.ts';
-export { leftOf, type Rung, type SheetStock } from './ladder.ts';
+export { type CurvePoint, type Deadening, deadening } from './deaden.ts';
+export { type Everywhere, everywhere } from './everywhere.ts';
+export { instructions } from './instructions.ts';
+export type { SheetStock } from './ladder.ts';
 export { nextSheet } from './nextSheet.ts';
-export { type Goal, type PlanBay, placed, planOf, type SheetPlan, sheetPlan } from './plan.ts';
+export { type Goal, placed, type SheetPlan, sheetPlan } from './plan.ts';

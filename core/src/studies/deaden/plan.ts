@@ -10,7 +10,7 @@ export type Goal =
   | { by: 'level'; change: number };
 
 /** One bay of a plan. */
-export interface PlanBay {
+interface PlanBay {
   /** Its bay. */
   at: DeadenBay;
   /** How it is laid. */
@@ -108,7 +108,7 @@ function undominated(rungs: readonly Rung[], by: 'mass' | 'cost', grain: number)
 }
 
 /** A plan of chosen ways, one a bay in the order of the bays. */
-export function planOf(d: Deadening, rungs: readonly Rung[], reached: boolean): SheetPlan {
+function planOf(d: Deadening, rungs: readonly Rung[], reached: boolean): SheetPlan {
   const bays: PlanBay[] = [];
   const without: DeadenBay[] = [];
   let [mass, cost] = [0, 0];

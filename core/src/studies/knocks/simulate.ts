@@ -9,7 +9,7 @@ export const SOUND_RATE = 44_100;
 const PLACE = [0.37, 0.42] as const;
 
 /** Tones of a panel as a knock near its middle wakes them: those that move there most, the lower the louder. */
-export function ringing(tones: readonly Tone[]): Ringing[] {
+function ringing(tones: readonly Tone[]): Ringing[] {
   const loud = tones.map(t => ({
     frequency: t.frequency,
     lossFactor: t.lossFactor,

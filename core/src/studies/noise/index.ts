@@ -1,2 +1,2 @@
 export { type Echo, echo } from './echo.ts';
-export { FLANKING, type OutsideNoise, type OutsidePart, outsideNoise } from './outside.ts';
+export { FLANKING, type OutsideNoise, outsideNoise } from './outside.ts';

@@ -7,7 +7,7 @@ import { skinPlate } from '../../van/quiet/index.ts';
 import { type Passage, passageOf } from './elements.ts';
 
 /** One way a van's sides are built, and what passes it. */
-export interface OutsidePart {
+interface OutsidePart {
   /** Bays built so. */
   bays: string[];
   /** m2 of them. */

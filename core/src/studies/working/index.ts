@@ -6,4 +6,5 @@ export {
   heatWorking,
   massWorking,
 } from './headline.ts';
+export { quietWorking } from './quiet.ts';
 export type { Step, Working } from './working.ts';

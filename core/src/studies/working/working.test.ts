@@ -28,6 +28,7 @@ describe('operations', () => {
     ['max', [-3, 2, 1], 2],
     ['max', [], 0],
     ['reciprocal', [4], 0.25],
+    ['decibel', [0.1], -10],
   ] as const)('%s of %j', (op, values, expected) => expect(apply(op, [...values])).toBe(expected));
 
   it('build on the steps they name', () => {

@@ -2,7 +2,15 @@
 export type Basis = 'measured' | 'assumed' | 'library' | 'brief' | 'method' | 'computed';
 
 /** How a step follows from the steps it names; 'given' names none. */
-export type Operation = 'given' | 'sum' | 'product' | 'quotient' | 'difference' | 'max' | 'reciprocal';
+export type Operation =
+  | 'given'
+  | 'sum'
+  | 'product'
+  | 'quotient'
+  | 'difference'
+  | 'max'
+  | 'reciprocal'
+  | 'decibel';
 
 export interface Step {
   /** Named by later steps. */
@@ -75,5 +83,7 @@ export function apply(op: Exclude<Operation, 'given'>, values: number[]): number
       return Math.max(0, ...values);
     case 'reciprocal':
       return 1 / values[0]!;
+    case 'decibel':
+      return 10 * Math.log10(values[0]!);
   }
 }

@@ -17,7 +17,8 @@ import { DAMP_MARKS, DAMP_WORDS, verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { useDesign } from '../../store/design.ts';
-import { useEvaluation, useOpenDesign } from '../../store/evaluation.ts';
+import { useEvaluation } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -189,6 +190,34 @@ export function Component() {
             max={2.4}
             onMeasure={v => set('headHeight', 'head height', v)}
           />
+        </Group>
+        <Group
+          title="Quiet for what"
+          note="Weighs the drumming of floor, walls, roof and doors in the ledger’s “quiet”."
+          columns="grid-cols-2 sm:grid-cols-4"
+        >
+          {(
+            [
+              ['road', 'rough roads'],
+              ['rain', 'rain on the roof'],
+              ['doors', 'doors'],
+              ['traffic', 'sleeping by traffic'],
+            ] as const
+          ).map(([key, label]) => (
+            <Select
+              key={key}
+              label={label}
+              value={brief.noises[key]}
+              onChange={ev =>
+                set('noises', `${label} counts`, { ...brief.noises, [key]: Number(ev.target.value) })
+              }
+            >
+              <option value={0}>not at all</option>
+              <option value={1}>a little</option>
+              <option value={2}>much</option>
+              <option value={3}>most</option>
+            </Select>
+          ))}
         </Group>
         <Group title="What matters">
           {(['warmth', 'dryness', 'quiet', 'weight', 'cost', 'headroom'] as const).map(key => (

@@ -1,7 +1,8 @@
 import type { BayResult } from '@overcoat/core/evaluate';
 import type { BuildUp } from '@overcoat/core/model';
 import { assign, editPlacement, splitOff } from '../../store/edits.ts';
-import { useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useEvaluation } from '../../store/evaluation.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 

@@ -26,7 +26,7 @@ import { ChevronDown, ChevronUp, GripVertical, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { editBuildUp, freshId } from '../../store/edits.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 

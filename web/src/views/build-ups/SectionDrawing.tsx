@@ -7,7 +7,7 @@ import { printLength, printTemperature } from '@overcoat/core/units';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { familyTexture, TextureDefs } from '../../shell-map/textures.tsx';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 
 const W = 460;

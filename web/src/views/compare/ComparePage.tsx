@@ -12,7 +12,9 @@ import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { textureOf, textureWord } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
-import { evaluation, useEvaluation, useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { evaluation, useEvaluation } from '../../store/evaluation.ts';
+import { useHeard } from '../../store/heard.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 
@@ -26,6 +28,7 @@ interface Row {
 export function Component() {
   const design = useOpenDesign();
   const { library } = useLibrary();
+  const heard = useHeard();
   const units = useUnits();
   const chosen = useVariant();
   const now = useEvaluation();
@@ -35,9 +38,9 @@ export function Component() {
       design.variants.map((variant, i) => ({
         letter: String.fromCharCode(65 + i),
         variant,
-        e: evaluation(design, variant.design, library),
+        e: evaluation(design, variant.design, library, heard),
       })),
-    [design, library],
+    [design, library, heard],
   );
   const columns = useMemo<ColumnDef<Row, unknown>[]>(() => {
     const worst = (r: Row) => worstBay(r.e)?.moisture;
@@ -139,7 +142,7 @@ export function Component() {
         <p className="mt-2 text-[13px] text-faint">
           Winter water, growth and drying are those of each variant’s worst bay, at the wet end: all leaking
           air reaches the skin. ✓ marks the best of a column. Heat loss of bays, windows, ribs and edges;
-          quietness not yet computed.
+          Quiet is drumming, weighted by use.
         </p>
       </section>
       <div className="flex min-h-[600px] grow">

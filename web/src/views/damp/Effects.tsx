@@ -1,6 +1,6 @@
 import { grams } from '../../format.ts';
 import { useJob } from '../../jobs/useJob.ts';
-import { useVariant } from '../../store/evaluation.ts';
+import { useVariant } from '../../store/openDesign.ts';
 import { JobBar } from './JobBar.tsx';
 
 /** What changes the first winter's water most, as bars from what it is now, by the hour. */

@@ -12,7 +12,7 @@ import { climateOf } from '@overcoat/core/van/climate';
 import { useCallback, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useJob } from '../../jobs/useJob.ts';
-import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';

@@ -3,7 +3,7 @@ import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
 import type { Nights } from '../../jobs/damp.ts';
 import { useJob } from '../../jobs/useJob.ts';
-import { useOpenDesign, useVariant } from '../../store/evaluation.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';

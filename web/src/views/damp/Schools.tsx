@@ -12,7 +12,7 @@ import { useCallback, useState } from 'react';
 import { days, grams } from '../../format.ts';
 import type { SchoolFigures } from '../../jobs/damp.ts';
 import { useJob } from '../../jobs/useJob.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';

@@ -3,7 +3,7 @@ import { stationYear } from '@overcoat/core/van/climate';
 import { CloudSun, Download } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { download } from '../../download.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
 
 interface Props {

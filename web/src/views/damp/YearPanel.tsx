@@ -6,7 +6,7 @@ import { MONTHS } from '@overcoat/core/van/climate';
 import { useMemo } from 'react';
 import { grams } from '../../format.ts';
 import type { useJob } from '../../jobs/useJob.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';

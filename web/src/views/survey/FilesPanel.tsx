@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { download } from '../../download.ts';
 import { useDesign } from '../../store/design.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';

@@ -3,7 +3,7 @@ import { foldShell, type Point3 } from '@overcoat/core/survey/shell';
 import { type PointerEvent, useMemo, useRef, useState } from 'react';
 import type { BayPaint } from '../../shell-map/ShellMap.tsx';
 import { useDesign } from '../../store/design.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 
 interface Props {
   paint(bay: Bay, zone: Zone): BayPaint;

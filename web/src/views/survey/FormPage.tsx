@@ -5,8 +5,8 @@ import { ArrowLeft, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { ShellMap } from '../../shell-map/ShellMap.tsx';
-import { useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts } from '../../store/log.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 

@@ -3,7 +3,7 @@ import { removeFitting, setKeepClear } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';

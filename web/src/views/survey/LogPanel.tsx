@@ -2,8 +2,8 @@ import type { Pinned } from '@overcoat/core/log';
 import { format } from 'date-fns';
 import { factWords } from '../../factWords.ts';
 import { useDesign } from '../../store/design.ts';
-import { useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { usePreferences } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 

@@ -1,8 +1,8 @@
 import type { Pinned } from '@overcoat/core/log';
 import { Camera, X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { keepPhoto, usePhotoUrl } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';

@@ -1,5 +1,5 @@
 import { findBay, type Measurement, type Place } from '@overcoat/core/model';
-import { useOpenDesign } from '../../store/evaluation.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 
 interface Props {

@@ -16,8 +16,8 @@ import {
 } from '@overcoat/core/survey/shell';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { MM } from '../../shell-map/ShellMap.tsx';
-import { useOpenDesign } from '../../store/evaluation.ts';
 import { useFacts } from '../../store/log.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
 import { editShell, reshape } from '../../store/reshape.ts';
 import { type Put, PutOnMap } from './PutOnMap.tsx';
 

@@ -1,0 +1,220 @@
+import { patchBox, sheetArea, sheetMistakes } from '@overcoat/core/buildup';
+import type { BayQuiet } from '@overcoat/core/evaluate';
+import { materialOf, stockFor } from '@overcoat/core/materials';
+import type { Patch } from '@overcoat/core/model';
+import { nextSheet } from '@overcoat/core/studies/deaden';
+import { bareTones, type Tone, tonesOfBay } from '@overcoat/core/studies/knocks';
+import { bayCurve } from '@overcoat/core/survey/shell';
+import {
+  parseLength,
+  parseNumber,
+  printLength,
+  printMass,
+  printMoney,
+  printNumber,
+} from '@overcoat/core/units';
+import { Plus, RotateCcw, Trash2, WandSparkles } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { levelBand, printLevel } from '../../format.ts';
+import { freshId } from '../../store/edits.ts';
+import { useBay, useEvaluation } from '../../store/evaluation.ts';
+import { useFacts } from '../../store/log.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { backToShare, laySheets, usualSheet } from '../../store/sheets.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { OctavePlot } from './OctavePlot.tsx';
+import { SheetBoard } from './SheetBoard.tsx';
+import { TonePictures } from './TonePictures.tsx';
+
+const FROM = {
+  'ring-down': 'from its recorded knock',
+  word: 'by how it sounded',
+  pads: 'by its factory pads',
+  assumed: 'assumed, not knocked',
+} as const;
+
+/** One bay: its sheets to scale, what they change by octave, how it swings, and what they weigh and cost. */
+export function BaySound({ id }: { id: string }) {
+  const { shell } = useOpenDesign();
+  const e = useEvaluation();
+  const { bay, zone, sheets, quiet, area } = useBay(id);
+  const { library } = useLibrary();
+  const { knocks } = useFacts();
+  const units = useUnits();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [tone, setTone] = useState<{ m: number; n: number } | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const stock = sheets ?? usualSheet(library);
+  const tones = useMemo(() => (quiet ? { bare: bareTones(quiet), after: tonesOfBay(quiet) } : null), [quiet]);
+  if (!quiet || !tones)
+    return (
+      <p>
+        {shell.skin.thickness.value > 0
+          ? `Openings leave ${id} no field to swing: nothing to deaden here.`
+          : 'The skin has no thickness: give it one in the Survey, and the panels can swing.'}
+      </p>
+    );
+  if (!stock) return <p>The library has no material for damping.</p>;
+  const patches = sheets?.patches ?? [];
+  const material = materialOf(library, stock.material);
+  const size = stockFor(material, stock.thickness);
+  const covered = sheetArea(bay, patches);
+  const mass = covered * stock.thickness * material.density;
+  const cost = (covered * size.price) / (size.perPack * size.width * size.length);
+  const lay = (what: string, change: (now: Patch[]) => Patch[]) => laySheets(what, id, sheets, stock, change);
+  const put = (patch: Patch, what: string) =>
+    lay(`sheet ${what}`, now => now.map(p => (p.id === patch.id ? patch : p)));
+  const remove = (which: string) => {
+    lay('sheet taken off', now => now.filter(p => p.id !== which));
+    setChosen(null);
+  };
+  const addNext = () => {
+    const next = nextSheet(e, shell, id, stock, library);
+    setRefused(next ? null : `There is no place left on ${id} for a sheet worth sticking.`);
+    if (!next) return;
+    lay('next best sheet', now => [...now, next]);
+    setChosen(next.id);
+  };
+  const addPlain = () => {
+    const { rect } = quiet.panel;
+    const patch: Patch = {
+      id: freshId(
+        patches.map(p => p.id),
+        's',
+      ),
+      along: rect.x + rect.width / 2,
+      up: rect.y + rect.height / 2,
+      width: Math.min(size.width, rect.width),
+      height: Math.min(size.length, rect.height),
+      turn: 0,
+    };
+    lay('sheet', now => [...now, patch]);
+    setChosen(patch.id);
+  };
+  const curve = bayCurve(bay);
+  const knock = knocks.get(id);
+  const mistakes = sheetMistakes(bay, patches);
+  const picked = patches.find(p => p.id === chosen) ?? null;
+  return (
+    <div className="flex flex-col gap-4">
+      <header>
+        <h3 className="font-sign text-xl font-semibold">
+          {id}{' '}
+          <span className="font-sans text-[14px] font-normal text-faint">
+            {printLength(bay.width.value, units)} × {printLength(bay.height.value, units)},{' '}
+            {curve ? `crown ${printNumber(curve.radius, 1)} m` : 'flat'},{' '}
+            {knock?.bare ? knock.bare.fact.sounds : 'not knocked'}
+          </span>
+        </h3>
+        <p className="text-[13px] text-faint">
+          Loss factor as found {printNumber(quiet.treatment.base, 3)}, {FROM[quiet.lossFrom]}.
+        </p>
+      </header>
+      <SheetBoard
+        zone={zone}
+        bay={bay}
+        field={quiet.panel.rect}
+        patches={patches}
+        chosen={chosen}
+        onChoose={setChosen}
+        onPut={put}
+        onRemove={remove}
+        tone={tone}
+      />
+      <div className="flex flex-wrap items-center gap-2">
+        <Button look="strong" onClick={addNext}>
+          <WandSparkles size={16} aria-hidden /> Add the next best sheet
+        </Button>
+        <Button onClick={addPlain}>
+          <Plus size={16} aria-hidden /> a sheet
+        </Button>
+        {picked && (
+          <Button onClick={() => remove(picked.id)}>
+            <Trash2 size={16} aria-hidden /> take off {picked.id}
+          </Button>
+        )}
+        {sheets?.byHand || e.bays.get(id)?.sheets?.byHand ? (
+          <Button onClick={() => backToShare(id)}>
+            <RotateCcw size={16} aria-hidden /> back to its share
+          </Button>
+        ) : null}
+      </div>
+      {refused && <p className="text-signal">{refused}</p>}
+      {picked && <PatchFields patch={picked} bay={bay} onPut={put} />}
+      {mistakes.map(m => (
+        <p key={m.patch + m.message} role="alert" className="font-medium text-signal">
+          ! {m.message}
+        </p>
+      ))}
+      <p className="border-l-[5px] border-chalk pl-3">
+        <b className="font-sign text-xl">{printLevel(quiet.change.likely)}</b> here ({levelBand(quiet.change)}
+        ) for {printMass(mass, units)} and {printMoney(cost)}: {printNumber((100 * covered) / area, 0)} % of
+        the panel, {sheets ? (sheets.byHand ? 'laid by hand' : 'the share of its build-up') : 'bare'}.{' '}
+        {curve === null && <span className="text-faint">No crown measured: the band is wider for it.</span>}
+      </p>
+      <OctavePlot quiet={quiet} kind={zone.kind} />
+      <TonePictures tones={pairs(tones.bare, tones.after)} chosen={tone} onChoose={setTone} />
+      <p className="text-[13px] text-faint">{crownWords(quiet, tones.bare)}</p>
+    </div>
+  );
+}
+
+const pairs = (bare: readonly Tone[], after: readonly Tone[]) =>
+  bare.slice(0, 8).map(b => ({ bare: b, after: after.find(a => a.m === b.m && a.n === b.n) ?? b }));
+
+/** What of a panel's tones its crown makes. */
+function crownWords({ panel }: BayQuiet, tones: readonly Tone[]): string {
+  const made = tones.find(t => t.bending < 0.3);
+  if (made)
+    return `Its crown makes the tone at ${Math.round(made.frequency)} Hz: the skin stretches more than it bends there, and a sheet hardly damps it.`;
+  const low = panel.panel.edges.map(edge => edge.modes.frequency[0] ?? 0);
+  return `Lowest tone between ${Math.round(low[0]!)} Hz (edges hinged) and ${Math.round(low[1]!)} Hz (edges held fast); a flat panel’s tones are lower bounds, the least crown lifts them.`;
+}
+
+interface FieldsProps {
+  patch: Patch;
+  bay: { id: string; width: { value: number }; height: { value: number } };
+  onPut(patch: Patch, what: string): void;
+}
+
+/** The chosen sheet in figures. */
+function PatchFields({ patch, bay, onPut }: FieldsProps) {
+  const units = useUnits();
+  const length = (label: string, value: number, max: number, change: (v: number) => Patch, what: string) => (
+    <Field
+      label={label}
+      shown={printLength(value, units)}
+      parse={text => parseLength(text, { system: units, min: 0, max: 20 })}
+      onCommit={v => {
+        if (v > max + 1e-6)
+          return `Bay ${bay.id} is ${printLength(max, units)} there: a sheet may be no larger.`;
+        const next = change(v);
+        if (next.width < 0.02 || next.height < 0.02) return 'A sheet is at least 20 mm wide.';
+        const box = patchBox(next);
+        if (box.width > bay.width.value + 0.002 || box.height > bay.height.value + 0.002)
+          return `Turned like this it is larger than bay ${bay.id}.`;
+        onPut(next, what);
+      }}
+    />
+  );
+  return (
+    <div className="grid grid-cols-5 gap-2">
+      {length('wide', patch.width, bay.width.value, v => ({ ...patch, width: v }), 'cut')}
+      {length('high', patch.height, bay.height.value, v => ({ ...patch, height: v }), 'cut')}
+      {length('middle from front', patch.along, bay.width.value, v => ({ ...patch, along: v }), 'moved')}
+      {length('middle from below', patch.up, bay.height.value, v => ({ ...patch, up: v }), 'moved')}
+      <Field
+        label="turned"
+        shown={`${patch.turn}°`}
+        parse={text => parseNumber(text.replace('°', '').trim())}
+        onCommit={v => {
+          if (v < -90 || v > 90) return 'From −90 to 90 degrees.';
+          onPut({ ...patch, turn: v }, 'turned');
+        }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,85 @@
+import type { BayQuiet } from '@overcoat/core/evaluate';
+import type { ZoneKind } from '@overcoat/core/model';
+import { DRUM_OCTAVES } from '@overcoat/core/physics/sound';
+import { countedByOctave } from '@overcoat/core/van/quiet';
+import { useCallback, useMemo } from 'react';
+import { printLevel } from '../../format.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
+import { axis } from '../../ui/axis.ts';
+import { Plot } from '../../ui/Plot.tsx';
+
+/** How loud each octave of a bay is in what the van is to be quiet for, before and after, and by either way of driving it. */
+export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind }) {
+  const { noises } = useOpenDesign().brief;
+  const rows = useMemo(() => {
+    const sum = (when: 'bare' | 'after') => {
+      const [a, b] = quiet.swings[when].map(v => countedByOctave(v, noises, kind)) as [number[], number[]];
+      return a.map((v, o) => Math.sqrt(Math.max(0, v) * Math.max(0, b[o]!)));
+    };
+    const [bare, after] = [sum('bare'), sum('after')];
+    const most = Math.max(...bare, 1e-30);
+    const change = (by: 'force' | 'power') =>
+      DRUM_OCTAVES.map((_, o) => {
+        const ends = [0, 1].flatMap(e => {
+          const before = quiet.swings.bare[e]![by][o]!;
+          return before > 0 ? [10 * Math.log10(quiet.swings.after[e]![by][o]! / before)] : [];
+        });
+        return ends.length === 0 ? null : ends.reduce((x, y) => x + y, 0) / ends.length;
+      });
+    const level = (v: number) => (v > 0 ? Math.max(-30, 10 * Math.log10(v / most)) : null);
+    return { bare: bare.map(level), after: after.map(level), force: change('force'), power: change('power') };
+  }, [quiet, noises, kind]);
+  const make = useCallback(
+    (colour: (name: string) => string) => ({
+      type: 'bar' as const,
+      data: {
+        labels: DRUM_OCTAVES.map(f => (f >= 1000 ? `${f / 1000}k` : String(f))),
+        datasets: [
+          { label: 'bare', data: rows.bare, base: -30, backgroundColor: colour('--other') },
+          { label: 'as designed', data: rows.after, base: -30, backgroundColor: colour('--chalk') },
+        ],
+      },
+      options: {
+        animation: false as const,
+        maintainAspectRatio: false,
+        scales: {
+          x: axis(colour, 'octave, Hz'),
+          y: { ...axis(colour, 'dB under the loudest'), min: -30, max: 0 },
+        },
+      },
+    }),
+    [rows],
+  );
+  return (
+    <section>
+      <h4 className="font-sign text-lg font-semibold">Before and after, by octave</h4>
+      <Plot label="Drumming by octave, bare and as designed" make={make} className="h-44" />
+      <table className="mt-1 w-full text-right text-[13px]">
+        <thead>
+          <tr className="text-faint">
+            <th className="text-left font-normal">change</th>
+            {DRUM_OCTAVES.map(f => (
+              <th key={f} className="font-normal">
+                {f >= 1000 ? `${f / 1000}k` : f} Hz
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {(['force', 'power'] as const).map(by => (
+            <tr key={by} className="border-t border-rule">
+              <th className="text-left font-normal text-faint">by given {by}</th>
+              {rows[by].map((v, o) => (
+                <td key={DRUM_OCTAVES[o]}>{v === null ? 'no tone' : printLevel(v).replace(' dB', '')}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-[13px] text-faint">
+        Rain, doors and traffic press with a given force; a rough road pushes power in through the frame. 63
+        Hz is indicative only: few tones, and the crown decides them.
+      </p>
+    </section>
+  );
+}

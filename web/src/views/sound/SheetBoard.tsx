@@ -1,0 +1,339 @@
+import { patchBox } from '@overcoat/core/buildup';
+import type { Bay, Patch, Zone } from '@overcoat/core/model';
+import { type FieldRect, flatten, outlineOf } from '@overcoat/core/survey/shell';
+import { printLength } from '@overcoat/core/units';
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { useUnits } from '../../store/preferences.ts';
+
+interface Props {
+  zone: Zone;
+  bay: Bay;
+  /** The part that swings. */
+  field: FieldRect | null;
+  patches: readonly Patch[];
+  chosen: string | null;
+  onChoose(id: string | null): void;
+  /** A sheet was let go of where it lies now. */
+  onPut(patch: Patch, what: string): void;
+  onRemove(id: string): void;
+  /** Half waves of a tone to show. */
+  tone: { m: number; n: number } | null;
+}
+
+type Grip = 'move' | 'size' | 'turn';
+
+/** Step of sheets under the pointer and the arrow keys, m. */
+const STEP = 0.005;
+const round = (v: number) => Math.round(v / STEP) * STEP;
+const MM = 1000;
+
+/** A bay's outline with its sheets to scale, seen from inside: drag a sheet, pull its corner, turn it by its handle. */
+export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut, onRemove, tone }: Props) {
+  const units = useUnits();
+  const svg = useRef<SVGGElement>(null);
+  const [held, setHeld] = useState<{ patch: Patch; grip: Grip; x: number; y: number; start: Patch } | null>(
+    null,
+  );
+  const [w, h] = [bay.width.value, bay.height.value];
+  // Facing the left side from inside, the front of the van is on the right.
+  const mirrored = zone.side === 'left' && zone.kind !== 'rear door';
+  const read = outlineOf(bay);
+  const outline = read.ok ? flatten(read.outline) : [];
+  const pad = Math.max(w, h) * 0.1;
+  const u = Math.max(w, h) * MM;
+
+  /** A pointer's place in the bay, m. */
+  const placeOf = (event: PointerEvent) => {
+    const at = svg.current!.getScreenCTM()!.inverse();
+    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(at);
+    return { x: p.x / MM, y: p.y / MM };
+  };
+  const grab = (event: PointerEvent, patch: Patch, grip: Grip) => {
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    onChoose(patch.id);
+    setHeld({ patch, start: patch, grip, ...placeOf(event) });
+  };
+  const drag = (event: PointerEvent) => {
+    if (!held) return;
+    const at = placeOf(event);
+    setHeld({ ...held, patch: pulled(held.start, held.grip, at, held, bay) });
+  };
+  const drop = () => {
+    if (held && held.patch !== held.start)
+      onPut(held.patch, { move: 'moved', size: 'cut', turn: 'turned' }[held.grip]);
+    setHeld(null);
+  };
+  const keyed = (event: KeyboardEvent, patch: Patch) => {
+    const next = byKey(event, patch, bay, mirrored);
+    if (next === 'remove') onRemove(patch.id);
+    else if (next) onPut(next, 'moved');
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  const shown = patches.map(p => (held?.start.id === p.id ? held.patch : p));
+  const side = mirrored ? -1 : 1;
+  return (
+    <figure>
+      <svg
+        viewBox={`${-pad * MM} ${-pad * MM} ${(w + 2 * pad) * MM} ${(h + 2 * pad) * MM}`}
+        className="max-h-[300px] w-full touch-none rounded-[4px] border border-rule bg-ticket"
+        role="group"
+        aria-label={`${bay.id}, ${printLength(w, units)} by ${printLength(h, units)}, with its sheets`}
+        onPointerDown={() => onChoose(null)}
+      >
+        <g ref={svg} transform={`translate(${mirrored ? w * MM : 0} ${h * MM}) scale(${side} -1)`}>
+          <path
+            d={`M${outline.map(p => `${p.x * MM} ${p.y * MM}`).join('L')}Z`}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth={u * 0.006}
+          />
+          {zone.openings
+            .filter(o => o.bay === bay.id)
+            .map(o => (
+              <rect
+                key={o.id}
+                x={((o.at?.along.value ?? w / 2) - o.width.value / 2) * MM}
+                y={((o.at?.up.value ?? h / 2) - o.height.value / 2) * MM}
+                width={o.width.value * MM}
+                height={o.height.value * MM}
+                fill="var(--glass)"
+                stroke="var(--ink)"
+                strokeWidth={u * 0.003}
+              />
+            ))}
+          {zone.keepClears
+            .filter(k => k.bay === bay.id)
+            .map(k => (
+              <rect
+                key={k.id}
+                x={(k.at.along.value - k.width.value / 2 - k.clearance.value) * MM}
+                y={(k.at.up.value - k.height.value / 2 - k.clearance.value) * MM}
+                width={(k.width.value + 2 * k.clearance.value) * MM}
+                height={(k.height.value + 2 * k.clearance.value) * MM}
+                fill="none"
+                stroke="var(--signal)"
+                strokeWidth={u * 0.004}
+                strokeDasharray={`${u * 0.014} ${u * 0.01}`}
+              >
+                <title>{k.kind}: keep clear</title>
+              </rect>
+            ))}
+          {field && tone && <Swing field={field} {...tone} u={u} />}
+          {shown.map(p => (
+            <Piece
+              key={p.id}
+              patch={p}
+              chosen={chosen === p.id}
+              u={u}
+              says={`Sheet ${p.id}, ${printLength(p.width, units)} by ${printLength(p.height, units)}${p.turn ? `, turned ${p.turn}°` : ''}`}
+              onGrab={(event, grip) => grab(event, p, grip)}
+              onDrag={drag}
+              onDrop={drop}
+              onKey={event => keyed(event, p)}
+              onFocus={() => onChoose(p.id)}
+            />
+          ))}
+        </g>
+        <g aria-hidden fill="var(--chalk)" fontSize={u * 0.045} fontWeight={600} letterSpacing={u * 0.002}>
+          <text x={(w * MM) / 2} y={-pad * MM * 0.35} textAnchor="middle">
+            {zone.kind === 'floor' || zone.kind === 'ceiling' || zone.kind === 'cab overhead' ? '' : 'TOP'}
+          </text>
+          {zone.kind !== 'rear door' && (
+            <text
+              transform={`translate(${mirrored ? (w + pad * 0.4) * MM : -pad * 0.4 * MM} ${(h * MM) / 2}) rotate(${mirrored ? 90 : -90})`}
+              textAnchor="middle"
+            >
+              FRONT
+            </text>
+          )}
+          {shown.map(p => {
+            const x = (mirrored ? w - p.along : p.along) * MM;
+            const y = (h - p.up) * MM;
+            return (
+              <text
+                key={p.id}
+                x={x}
+                y={y}
+                textAnchor="middle"
+                fill="var(--ink)"
+                fontSize={u * 0.042}
+                pointerEvents="none"
+              >
+                <tspan x={x}>{printLength(p.width, units)} ×</tspan>
+                <tspan x={x} dy={u * 0.05}>
+                  {printLength(p.height, units)}
+                </tspan>
+              </text>
+            );
+          })}
+        </g>
+      </svg>
+      <figcaption className="mt-1 text-[13px] text-faint">
+        Seen from inside. Drag a sheet, pull its corner, turn it by its knob; arrows move it 5 mm (Shift 25),
+        [ and ] turn it, Delete takes it off.
+      </figcaption>
+    </figure>
+  );
+}
+
+/** Loops where a tone swings most, one a field of it. */
+function Swing({ field, m, n, u }: { field: FieldRect; m: number; n: number; u: number }) {
+  const [cw, ch] = [field.width / m, field.height / n];
+  return (
+    <g fill="none" stroke="var(--signal)" strokeWidth={u * 0.0025} strokeOpacity={0.55} aria-hidden>
+      {Array.from({ length: m * n }, (_, i) => {
+        const [x, y] = [field.x + ((i % m) + 0.5) * cw, field.y + (Math.floor(i / m) + 0.5) * ch];
+        return [0.32, 0.62, 0.9].map(r => (
+          <ellipse key={`${i} ${r}`} cx={x * MM} cy={y * MM} rx={(cw / 2) * r * MM} ry={(ch / 2) * r * MM} />
+        ));
+      })}
+    </g>
+  );
+}
+
+interface PieceProps {
+  patch: Patch;
+  chosen: boolean;
+  u: number;
+  says: string;
+  onGrab(event: PointerEvent, grip: Grip): void;
+  onDrag(event: PointerEvent): void;
+  onDrop(): void;
+  onKey(event: KeyboardEvent): void;
+  onFocus(): void;
+}
+
+function Piece({ patch, chosen, u, says, onGrab, onDrag, onDrop, onKey, onFocus }: PieceProps) {
+  const [w, h] = [patch.width * MM, patch.height * MM];
+  const grip = u * 0.022;
+  const colour = chosen ? 'var(--signal)' : 'var(--ink)';
+  return (
+    <g
+      transform={`translate(${patch.along * MM} ${patch.up * MM}) rotate(${patch.turn})`}
+      role="button"
+      tabIndex={0}
+      aria-label={says}
+      aria-pressed={chosen}
+      onKeyDown={onKey}
+      onFocus={onFocus}
+      onPointerMove={onDrag}
+      onPointerUp={onDrop}
+      onPointerCancel={onDrop}
+      className="cursor-move outline-none [&:focus-visible>rect]:stroke-[3px]"
+    >
+      <rect
+        x={-w / 2}
+        y={-h / 2}
+        width={w}
+        height={h}
+        fill="var(--foam)"
+        fillOpacity={0.72}
+        stroke={colour}
+        strokeWidth={u * (chosen ? 0.007 : 0.004)}
+        onPointerDown={event => onGrab(event, 'move')}
+      />
+      {chosen && (
+        <g fill="var(--sheet)" stroke={colour} strokeWidth={u * 0.004}>
+          <path d={`M0 ${h / 2}V${h / 2 + grip * 2}`} />
+          <circle
+            cy={h / 2 + grip * 2.6}
+            r={grip}
+            className="cursor-grab"
+            onPointerDown={event => onGrab(event, 'turn')}
+          />
+          <path
+            d={`M${w / 2 - grip} ${-h / 2 - grip * 0.3}H${w / 2 + grip * 0.3}V${-h / 2 + grip}`}
+            strokeWidth={u * 0.01}
+            fill="none"
+          />
+          <rect
+            x={w / 2 - grip * 1.4}
+            y={-h / 2 - grip * 0.8}
+            width={grip * 2.4}
+            height={grip * 2.4}
+            fillOpacity={0}
+            stroke="none"
+            className="cursor-nwse-resize"
+            onPointerDown={event => onGrab(event, 'size')}
+          />
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** A sheet as it is pulled from where it was taken hold of. */
+function pulled(
+  start: Patch,
+  grip: Grip,
+  at: { x: number; y: number },
+  from: { x: number; y: number },
+  bay: Bay,
+): Patch {
+  if (grip === 'move')
+    return keptIn(
+      { ...start, along: round(start.along + at.x - from.x), up: round(start.up + at.y - from.y) },
+      bay,
+    );
+  if (grip === 'turn') {
+    const angle = (Math.atan2(at.y - start.up, at.x - start.along) * 180) / Math.PI - 90;
+    const even = Math.round((((angle + 270) % 180) - 90) / 5) * 5;
+    return keptIn({ ...start, turn: Math.max(-90, Math.min(90, even)) }, bay);
+  }
+  // The corner opposite stays where it is.
+  const a = (start.turn * Math.PI) / 180;
+  const [c, s] = [Math.cos(a), Math.sin(a)];
+  const fixed = {
+    x: start.along + (-start.width / 2) * c - (start.height / 2) * s,
+    y: start.up + (-start.width / 2) * s + (start.height / 2) * c,
+  };
+  const [dx, dy] = [at.x - fixed.x, at.y - fixed.y];
+  const width = Math.max(0.04, round(dx * c + dy * s));
+  const height = Math.max(0.04, round(dx * s - dy * c));
+  const cut = {
+    ...start,
+    width,
+    height,
+    along: fixed.x + (width / 2) * c + (height / 2) * s,
+    up: fixed.y + (width / 2) * s - (height / 2) * c,
+  };
+  const box = patchBox(cut);
+  const inside =
+    box.x > -0.003 &&
+    box.y > -0.003 &&
+    box.x + box.width < bay.width.value + 0.003 &&
+    box.y + box.height < bay.height.value + 0.003;
+  return inside ? cut : start;
+}
+
+/** Moved back into its bay where it would reach out. */
+function keptIn(patch: Patch, bay: Bay): Patch {
+  const { width, height } = patchBox(patch);
+  const within = (v: number, size: number, whole: number) =>
+    size >= whole ? whole / 2 : Math.max(size / 2, Math.min(whole - size / 2, v));
+  return {
+    ...patch,
+    along: within(patch.along, width, bay.width.value),
+    up: within(patch.up, height, bay.height.value),
+  };
+}
+
+function byKey(event: KeyboardEvent, patch: Patch, bay: Bay, mirrored: boolean): Patch | 'remove' | null {
+  const by = event.shiftKey ? 5 * STEP : STEP;
+  const right = mirrored ? -by : by;
+  const moves: Record<string, Partial<Patch>> = {
+    ArrowLeft: { along: patch.along - right },
+    ArrowRight: { along: patch.along + right },
+    ArrowUp: { up: patch.up + by },
+    ArrowDown: { up: patch.up - by },
+    '[': { turn: Math.max(-90, patch.turn - 5) },
+    ']': { turn: Math.min(90, patch.turn + 5) },
+  };
+  if (event.key === 'Delete' || event.key === 'Backspace') return 'remove';
+  const move = moves[event.key];
+  return move ? keptIn({ ...patch, ...move }, bay) : null;
+}

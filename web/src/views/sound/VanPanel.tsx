@@ -1,0 +1,303 @@
+import { materialOf, stockFor } from '@overcoat/core/materials';
+import {
+  type CurvePoint,
+  type Deadening,
+  type Goal,
+  placed,
+  type SheetPlan,
+  type SheetStock,
+  sheetPlan,
+} from '@overcoat/core/studies/deaden';
+import { parseMass, printMass, printMoney } from '@overcoat/core/units';
+import { Printer } from 'lucide-react';
+import { useCallback, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useLibrary } from '../../api/queries.ts';
+import { printLevel } from '../../format.ts';
+import type { DeadenAnswer } from '../../jobs/sound.ts';
+import { useJob } from '../../jobs/useJob.ts';
+import { useDesign } from '../../store/design.ts';
+import { useEvaluation } from '../../store/evaluation.ts';
+import { useHeard } from '../../store/heard.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { takeSheets, usualSheet } from '../../store/sheets.ts';
+import { axis } from '../../ui/axis.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { Plot } from '../../ui/Plot.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { JobBar } from '../damp/JobBar.tsx';
+
+/** What each kilogram of sheets buys over the whole van, and a plan for so many of them. */
+export function VanPanel() {
+  const variant = useVariant();
+  const heard = useHeard();
+  const { library } = useLibrary();
+  const sheets = useMemo(
+    () =>
+      [...library.values()]
+        .filter(m => m.roles.includes('damping'))
+        .flatMap(m => m.stock.map((s): SheetStock => ({ material: m.id, thickness: s.thickness }))),
+    [library],
+  );
+  const usual = usualSheet(library);
+  const [at, setAt] = useState(() =>
+    Math.max(
+      0,
+      sheets.findIndex(s => s.material === usual?.material && s.thickness === usual.thickness),
+    ),
+  );
+  const stock = sheets[at];
+  // The sheets that lie there change nothing of what could: the job is the same until something else does.
+  const { buildUps, zones, bays } = variant.design;
+  const placement = useMemo(() => ({ buildUps, zones, bays, sheets: {} }), [buildUps, zones, bays]);
+  const job = useJob('deaden', variant.id, { placement, heard, stock: stock! }, stock !== undefined);
+  if (!stock) return <p>The library has no material for damping.</p>;
+  return (
+    <div className="flex flex-col gap-4">
+      <Select label="sheets of" value={at} onChange={ev => setAt(Number(ev.target.value))}>
+        {sheets.map((s, i) => {
+          const m = materialOf(library, s.material);
+          const size = stockFor(m, s.thickness);
+          return (
+            <option key={`${s.material} ${s.thickness}`} value={i}>
+              {m.name}, {s.thickness * 1000} mm, {size.width * 1000} × {size.length * 1000}
+            </option>
+          );
+        })}
+      </Select>
+      {job.answer && !job.stale ? (
+        <Choices answer={job.answer} />
+      ) : (
+        <JobBar job={job} name="Weigh every sheet" doing="laying every panel every way" />
+      )}
+    </div>
+  );
+}
+
+function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer }) {
+  const e = useEvaluation();
+  const { brief } = useOpenDesign();
+  const variant = useVariant();
+  const conversion = useDesign(s => s.id);
+  const units = useUnits();
+  const { library } = useLibrary();
+  const [by, setBy] = useState<'mass' | 'cost'>('mass');
+  const { curve } = deadening;
+  const knee = curve[deadening.knee]!;
+  const [kilograms, setKilograms] = useState(Math.round(knee.mass * 2) / 2);
+  const own = useMemo(() => ownOf(e, deadening, library), [e, deadening, library]);
+  const plans = useMemo(
+    () => ({
+      mass: sheetPlan(deadening, { by: 'mass', kilograms }),
+      quiet: sheetPlan(deadening, { by: 'level', change: quarter.change.likely }),
+    }),
+    [deadening, kilograms, quarter],
+  );
+  const take = (goal: Goal, plan: SheetPlan) =>
+    takeSheets(
+      goal.by === 'mass'
+        ? `sheet plan of ${printMass(goal.kilograms, units)}`
+        : 'as quiet as a quarter everywhere, at least weight',
+      placed(variant.design, deadening, plan).sheets,
+    );
+  const marks: Mark[] = [
+    { name: 'knee', mass: knee.mass, cost: knee.cost, change: knee.change, colour: '--signal' },
+    { name: 'your choice', ...own, colour: '--chalk' },
+    {
+      name: 'a quarter everywhere',
+      mass: quarter.mass,
+      cost: quarter.cost,
+      change: quarter.change.likely,
+      colour: '--ink',
+    },
+    { name: 'everything', mass: all.mass, cost: all.cost, change: all.change.likely, colour: '--ink' },
+  ];
+  const saved = quarter.mass - plans.quiet.mass;
+  return (
+    <>
+      <p className="border-l-[5px] border-chalk pl-3 text-[15px]">
+        {printMass(knee.mass, units)} in the right places take {printLevel(-knee.change)} of the{' '}
+        {printLevel(-all.change.likely)} that covering everything ({printMass(all.mass, units)}) would.
+      </p>
+      <section>
+        <div className="flex items-end justify-between">
+          <h4 className="font-sign text-lg font-semibold">
+            What each {by === 'mass' ? 'kilogram' : 'pound'} buys
+          </h4>
+          <Select
+            label="Against"
+            hideLabel
+            value={by}
+            onChange={ev => setBy(ev.target.value as 'mass' | 'cost')}
+          >
+            <option value="mass">by weight</option>
+            <option value="cost">by money</option>
+          </Select>
+        </div>
+        <CurvePlot curve={curve} marks={marks} by={by} />
+        <table className="w-full text-[13px]">
+          <tbody>
+            {marks.map(m => (
+              <tr key={m.name} className="border-t border-rule">
+                <th className="py-0.5 text-left font-medium" style={{ color: `var(${m.colour})` }}>
+                  ● {m.name}
+                </th>
+                <td className="text-right">{printMass(m.mass, units)}</td>
+                <td className="text-right">{printMoney(m.cost)}</td>
+                <td className="text-right font-medium">{printLevel(m.change)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="text-[13px] text-faint">
+          Grey: where it really lies, 0.4 to 1.2 of the change. Money by the sheets cut up; whole boxes are in
+          Cut & buy.
+        </p>
+      </section>
+      <section className="grid grid-cols-[1fr_auto] items-end gap-x-3 gap-y-2 border-t border-rule pt-3">
+        <Field
+          label="sheets to carry"
+          shown={printMass(kilograms, units)}
+          parse={text => parseMass(text, units)}
+          onCommit={v => {
+            if (v > 200) return 'At most 200 kg of sheets.';
+            setKilograms(v);
+          }}
+          note={`${printLevel(plans.mass.change)} with ${plans.mass.bays.length} of ${deadening.bays.length} panels; ${printMass(brief.payload - e.load.mass, units)} of payload left today`}
+        />
+        <Button look="strong" className="mb-4" onClick={() => take({ by: 'mass', kilograms }, plans.mass)}>
+          Take the plan for {printMass(kilograms, units)}
+        </Button>
+        <p className="text-[15px]">
+          As quiet as a quarter everywhere: {printMass(plans.quiet.mass, units)}
+          {saved > 0.05 && <span className="text-chalk"> (−{printMass(saved, units)})</span>}
+          <span className="block text-[13px] text-faint">
+            {plans.quiet.bays.length} panels; the others do less for their weight.
+          </span>
+        </p>
+        <Button onClick={() => take({ by: 'level', change: quarter.change.likely }, plans.quiet)}>
+          Take this one
+        </Button>
+      </section>
+      <section>
+        <h4 className="font-sign text-lg font-semibold">Where the first kilograms go</h4>
+        <table className="w-full text-[13px]">
+          <thead className="text-left text-faint">
+            <tr>
+              <th className="font-normal">panel</th>
+              <th className="font-normal">sheets, mm</th>
+              <th className="text-right font-normal">weight</th>
+              <th className="text-right font-normal">there</th>
+              <th className="text-right font-normal">of the van’s drumming</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plans.mass.bays.slice(0, 10).map(({ at, rung, change, takes }) => (
+              <tr key={at.bay.id} className="border-t border-rule">
+                <td className="py-0.5 font-medium">{at.bay.id}</td>
+                <td>
+                  {rung.patches
+                    .map(p => `${Math.round(p.width * 1000)} × ${Math.round(p.height * 1000)}`)
+                    .join(', ')}
+                </td>
+                <td className="text-right">{printMass(rung.mass, units)}</td>
+                <td className="text-right">{printLevel(change)}</td>
+                <td className="text-right">{(100 * takes).toFixed(1)} %</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <Link
+        to={`/c/${conversion}/sheet-plan`}
+        className="inline-flex items-center gap-2 self-start font-medium text-chalk underline"
+      >
+        <Printer size={16} aria-hidden /> The sheet plan to print
+      </Link>
+    </>
+  );
+}
+
+interface Mark {
+  name: string;
+  mass: number;
+  cost: number;
+  change: number;
+  colour: string;
+}
+
+/** What lies there now, as the curve counts it. */
+function ownOf(
+  e: ReturnType<typeof useEvaluation>,
+  { stock }: Deadening,
+  library: ReturnType<typeof useLibrary>['library'],
+): Pick<Mark, 'mass' | 'cost' | 'change'> {
+  let [mass, cost] = [0, 0];
+  for (const { sheets } of e.bays.values()) {
+    if (!sheets) continue;
+    const material = materialOf(library, sheets.material);
+    const size = stockFor(material, sheets.thickness);
+    const area = sheets.patches.reduce((sum, p) => sum + p.width * p.height, 0);
+    mass += area * sheets.thickness * material.density;
+    cost += (area * size.price) / (size.perPack * size.width * size.length);
+  }
+  return { mass, cost, change: stock ? e.quiet.change.likely : 0 };
+}
+
+function CurvePlot({
+  curve,
+  marks,
+  by,
+}: {
+  curve: readonly CurvePoint[];
+  marks: readonly Mark[];
+  by: 'mass' | 'cost';
+}) {
+  const make = useCallback(
+    (colour: (name: string) => string) => {
+      const line = (factor: number) => curve.map(p => ({ x: p[by], y: -factor * p.change }));
+      const plain = { pointRadius: 0, borderWidth: 0 };
+      return {
+        type: 'line' as const,
+        data: {
+          datasets: [
+            ...marks.map(m => ({
+              label: m.name,
+              data: [{ x: m[by], y: -m.change }],
+              pointRadius: 6,
+              pointBackgroundColor: colour(m.colour),
+              pointBorderColor: colour('--sheet'),
+              showLine: false,
+            })),
+            {
+              label: 'likely',
+              data: line(1),
+              borderColor: colour('--chalk'),
+              borderWidth: 2,
+              pointRadius: 0,
+            },
+            { label: 'best', data: line(1.2), ...plain, fill: '+1', backgroundColor: colour('--foam') },
+            { label: 'least', data: line(0.4), ...plain },
+          ],
+        },
+        options: {
+          animation: false as const,
+          parsing: false as const,
+          maintainAspectRatio: false,
+          scales: {
+            x: {
+              type: 'linear' as const,
+              min: 0,
+              ...axis(colour, by === 'mass' ? 'sheets, kg' : 'sheets, £'),
+            },
+            y: { min: 0, ...axis(colour, 'dB quieter') },
+          },
+        },
+      };
+    },
+    [curve, marks, by],
+  );
+  return <Plot label="Drumming taken against sheets stuck" make={make} className="h-60" />;
+}
