@@ -51,7 +51,8 @@ export function quantity(
       return by && `${name} ${by}`;
     },
     zoneChange: signed,
-    changeShort: (before, now, units) => signed(before, now, units)?.replace(/ (mm|kg|lb|W\/K)$/, '') ?? null,
+    changeShort: (before, now, units) =>
+      signed(before, now, units)?.replace(/ (mm|kg|lb|W\/K|dB)$/, '') ?? null,
   };
 }
 

@@ -14,6 +14,7 @@ interface Props {
   children?: ReactNode;
   /** Beside the title. */
   tools?: ReactNode;
+  onBays?(zone: PlacedZone): ReactNode;
   overlay?(layout: ShellLayout): ReactNode;
   onDelete?(bays: string[]): void;
   /** Another picture in place of the sheet. */
@@ -21,7 +22,17 @@ interface Props {
 }
 
 /** The shell on the table, with what its colours mean; every view has one. */
-export function MapPanel({ title, paint, legend, children, tools, overlay, instead, onDelete }: Props) {
+export function MapPanel({
+  title,
+  paint,
+  legend,
+  children,
+  tools,
+  onBays,
+  overlay,
+  instead,
+  onDelete,
+}: Props) {
   const design = useOpenDesign();
   const selected = useDesign(s => s.selected);
   const select = useDesign(s => s.select);
@@ -45,6 +56,7 @@ export function MapPanel({ title, paint, legend, children, tools, overlay, inste
             selected={selected}
             onSelect={select}
             label={`${title}: bays`}
+            {...(onBays ? { onBays } : {})}
             {...(overlay ? { overlay } : {})}
             {...(onDelete ? { onDelete } : {})}
             onHover={(bay, event) => setHover(bay ? { bay, x: event.clientX, y: event.clientY } : null)}

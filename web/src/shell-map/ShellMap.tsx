@@ -37,6 +37,8 @@ interface Props {
   selected: readonly string[];
   onSelect(bays: string[]): void;
   label: string;
+  /** Drawn on a zone's bays and under their names, in mm of the sheet. */
+  onBays?(zone: PlacedZone): ReactNode;
   /** Drawn over the bays, in mm of the sheet. */
   overlay?(layout: ShellLayout): ReactNode;
   onHover?(bay: string | null, event: PointerEvent): void;
@@ -51,7 +53,17 @@ const BAY_NAME = 128;
 const FIGURE = 112;
 
 /** The unfolded shell, to scale: a list of bays to choose from by pointer or arrow keys (Shift adds, Z takes the zone). */
-export function ShellMap({ shell, paint, selected, onSelect, label, overlay, onHover, onDelete }: Props) {
+export function ShellMap({
+  shell,
+  paint,
+  selected,
+  onSelect,
+  label,
+  onBays,
+  overlay,
+  onHover,
+  onDelete,
+}: Props) {
   const prefix = useId().replaceAll(':', '');
   const layout = useMemo(() => layoutShell(shell), [shell]);
   const chosen = useMemo(() => new Set(selected), [selected]);
@@ -191,6 +203,7 @@ export function ShellMap({ shell, paint, selected, onSelect, label, overlay, onH
                   height={o.height * MM}
                 />
               ))}
+              {onBays?.(zone)}
               {painted.map(p => (
                 <BayName
                   key={p.placed.bay.id}

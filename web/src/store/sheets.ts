@@ -1,7 +1,8 @@
 import type { LaidSheets } from '@overcoat/core/buildup';
 import type { Library } from '@overcoat/core/materials';
-import type { Material, Patch, Placement } from '@overcoat/core/model';
+import { buildUpOf, type Material, type Patch, type Placement } from '@overcoat/core/model';
 import type { SheetStock } from '@overcoat/core/studies/deaden';
+import { useDesign } from './design.ts';
 import { editPlacement } from './edits.ts';
 
 /** What sheets are cut from where nothing lies yet: the library's first for damping; null when it has none. */
@@ -37,3 +38,17 @@ export const takeSheets = (label: string, sheets: Placement['sheets']): void =>
   editPlacement(label, placement => {
     placement.sheets = structuredClone(sheets);
   });
+
+/** Covers a share of every panel that carries a build-up by one centred field, in place of what was laid there by hand. */
+export function layShare(label: string, buildUp: string, coverage: number): void {
+  const { design } = useDesign.getState();
+  if (!design) return;
+  editPlacement(label, placement => {
+    for (const layer of placement.buildUps.find(b => b.id === buildUp)?.layers ?? [])
+      if (layer.role === 'damping') layer.coverage = coverage;
+    for (const zone of design.shell.zones)
+      for (const bay of zone.bays)
+        if (buildUpOf(placement as Placement, zone.id, bay.id)?.id === buildUp)
+          delete placement.sheets[bay.id];
+  });
+}

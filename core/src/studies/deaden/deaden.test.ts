@@ -1,5 +1,6 @@
 import highsLoader from 'highs';
 import { describe, expect, it } from 'vitest';
+import { sheetMistakes } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
@@ -129,6 +130,17 @@ describe('a plan', () => {
 });
 
 describe('the next sheet on a bay', () => {
+  it('is cut to what is left beside those that lie there, and lies on none', () => {
+    // A quarter lies in the middle of each: less than half a sheet is free on any side.
+    for (const id of ['L3m', 'C1b']) {
+      const patch = nextSheet(e, design.shell, id, stock, library)!;
+      const laid = e.bays.get(id)!;
+      const patches = [...laid.sheets!.patches, patch];
+      expect(sheetMistakes(laid.bay, patches)).toEqual([]);
+      const after = evaluate(design, { ...placement, sheets: { [id]: { ...stock, patches } } }, library);
+      expect(after.quiet.bays.get(id)!.change.likely).toBeLessThan(e.quiet.bays.get(id)!.change.likely - 0.3);
+    }
+  });
   const bare: Placement = { ...placement, sheets: { D1w: { ...stock, patches: [] } } };
   it('goes to the middle of a bare panel, then beside it, and each takes less than the one before', () => {
     let now = bare;

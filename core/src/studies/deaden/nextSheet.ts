@@ -43,55 +43,79 @@ export function nextSheet(
   return best;
 }
 
-/** Sheets whole, halved and quartered where they touch the middle, an edge or another sheet, and lie on none. */
+/** Narrower strips are not worth cutting, m. */
+const STRIP = 0.06;
+/** Most places that are tried. */
+const PLACES = 40;
+
+/**
+ * Sheets whole, halved and quartered, and cut to what is left, in every free rectangle between the edges of the field
+ * and of the sheets that lie there: at its middle and as near as it goes to the field's. The largest first.
+ */
 function freePlaces(
   rect: FieldRect,
   here: readonly Patch[],
   { width: w, length: l }: { width: number; length: number },
 ): Patch[] {
-  const taken = here.map(patchBox);
   const id = freshId(here);
-  const out: Patch[] = [];
-  const seen = new Set<string>();
-  for (const [wide, high] of [
-    [w, l],
-    [l, w],
-    [w, l / 2],
-    [l / 2, w],
-    [w / 2, l / 2],
-    [l / 2, w / 2],
-  ] as const) {
-    const [width, height] = [Math.min(wide, rect.width), Math.min(high, rect.height)];
-    const places = (from: number, whole: number, size: number, edges: [number, number][]) =>
-      [from + whole / 2, ...edges.flatMap(([a, b]) => [(a + b) / 2, a - size / 2, b + size / 2])].filter(
-        at => at - size / 2 >= from - 0.002 && at + size / 2 <= from + whole + 0.002,
-      );
-    const xs = places(
-      rect.x,
-      rect.width,
-      width,
-      taken.map(b => [b.x, b.x + b.width]),
+  const middle = [rect.x + rect.width / 2, rect.y + rect.height / 2] as const;
+  const found = new Map<string, Patch>();
+  for (const free of freeRects(rect, here.map(patchBox)))
+    for (const [wide, high] of [
+      [w, l],
+      [l, w],
+      [w, l / 2],
+      [l / 2, w],
+      [w / 2, l / 2],
+      [l / 2, w / 2],
+    ] as const) {
+      const [width, height] = [Math.min(wide, free.width), Math.min(high, free.height)];
+      const near = (from: number, whole: number, size: number, to: number) => [
+        from + whole / 2,
+        Math.max(from + size / 2, Math.min(from + whole - size / 2, to)),
+      ];
+      for (const along of near(free.x, free.width, width, middle[0]))
+        for (const up of near(free.y, free.height, height, middle[1])) {
+          const key = [along, up, width, height].map(v => Math.round(v * 200)).join(' ');
+          found.set(key, { id, along, up, width, height, turn: 0 });
+        }
+    }
+  const area = (p: Patch) => p.width * p.height;
+  return [...found.values()].sort((a, b) => area(b) - area(a)).slice(0, PLACES);
+}
+
+/** Rectangles of a field between the edges of what lies there that hold none of it and no smaller one can be grown from. */
+function freeRects(rect: FieldRect, taken: readonly FieldRect[]): FieldRect[] {
+  const lines = (from: number, whole: number, edges: number[]) =>
+    [...new Set([from, from + whole, ...edges.filter(v => v > from && v < from + whole)])].sort(
+      (a, b) => a - b,
     );
-    const ys = places(
-      rect.y,
-      rect.height,
-      height,
-      taken.map(b => [b.y, b.y + b.height]),
-    );
-    for (const along of xs)
-      for (const up of ys) {
-        const key = [along, up, width, height].map(v => Math.round(v * 1000)).join(' ');
-        const clash = taken.some(
-          b =>
-            Math.min(b.x + b.width, along + width / 2) - Math.max(b.x, along - width / 2) > 0.002 &&
-            Math.min(b.y + b.height, up + height / 2) - Math.max(b.y, up - height / 2) > 0.002,
-        );
-        if (seen.has(key) || clash) continue;
-        seen.add(key);
-        out.push({ id, along, up, width, height, turn: 0 });
-      }
-  }
-  return out;
+  const xs = lines(
+    rect.x,
+    rect.width,
+    taken.flatMap(b => [b.x, b.x + b.width]),
+  );
+  const ys = lines(
+    rect.y,
+    rect.height,
+    taken.flatMap(b => [b.y, b.y + b.height]),
+  );
+  const out: FieldRect[] = [];
+  for (const [i, x] of xs.entries())
+    for (const x1 of xs.slice(i + 1))
+      for (const [j, y] of ys.entries())
+        for (const y1 of ys.slice(j + 1)) {
+          if (x1 - x < STRIP || y1 - y < STRIP) continue;
+          const held = taken.some(
+            b =>
+              Math.min(b.x + b.width, x1) - Math.max(b.x, x) > 0.002 &&
+              Math.min(b.y + b.height, y1) - Math.max(b.y, y) > 0.002,
+          );
+          if (!held) out.push({ x, y, width: x1 - x, height: y1 - y });
+        }
+  const within = (a: FieldRect, b: FieldRect) =>
+    a !== b && a.x >= b.x && a.y >= b.y && a.x + a.width <= b.x + b.width && a.y + a.height <= b.y + b.height;
+  return out.filter(a => !out.some(b => within(a, b)));
 }
 
 function freshId(here: readonly Patch[]): string {

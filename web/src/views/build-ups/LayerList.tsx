@@ -15,7 +15,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ROLES, sectionAt } from '@overcoat/core/buildup';
+import { ROLES, sectionAt, sheetArea } from '@overcoat/core/buildup';
 import type { BayResult } from '@overcoat/core/evaluate';
 import { type Library, stockFor, usualFor } from '@overcoat/core/materials';
 import type { BuildUp, Layer, Material, Role } from '@overcoat/core/model';
@@ -26,8 +26,10 @@ import { ChevronDown, ChevronUp, GripVertical, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { editBuildUp, freshId } from '../../store/edits.ts';
+import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { layShare } from '../../store/sheets.ts';
 import { Button } from '../../ui/Button.tsx';
 
 /** Layers from skin to room: add, remove, change, and reorder by drag, by buttons, or by keyboard on the grip. */
@@ -94,6 +96,21 @@ export function LayerList({ buildUp, result }: { buildUp: BuildUp; result: BayRe
       <AddLayer buildUp={buildUp} library={library} />
       <Cautions buildUp={buildUp} library={library} />
     </section>
+  );
+}
+
+/** What of the panels is really covered, where bays were laid by hand. */
+function SheetsLaid({ buildUp }: { buildUp: BuildUp }) {
+  const e = useEvaluation();
+  const bays = [...e.bays.values()].filter(b => b.buildUp?.id === buildUp.id);
+  const byHand = bays.filter(b => b.sheets?.byHand).length;
+  if (byHand === 0) return null;
+  const covered = bays.reduce((sum, b) => sum + sheetArea(b.bay, b.sheets?.patches ?? []), 0);
+  const area = bays.reduce((sum, b) => sum + b.area, 0);
+  return (
+    <span title="A share chosen here lays every bay anew">
+      really {Math.round((100 * covered) / area)} %, {byHand} {byHand === 1 ? 'bay' : 'bays'} by hand
+    </span>
   );
 }
 
@@ -187,10 +204,15 @@ function LayerRow({ layer, buildUp, library, resistance, onMove, first, last }: 
               value={layer.coverage}
               options={[0.25, 0.4, 0.6, 0.8, 1].map(c => [c, `${Math.round(c * 100)} % of the panel`])}
               onChange={coverage =>
-                change(`damping covers ${Math.round(coverage * 100)} %`, l => Object.assign(l, { coverage }))
+                layShare(
+                  `${buildUp.name}: damping covers ${Math.round(coverage * 100)} %`,
+                  buildUp.id,
+                  coverage,
+                )
               }
             />
           )}
+          {layer.role === 'damping' && <SheetsLaid buildUp={buildUp} />}
           {layer.role === 'batten' && (
             <Small
               label="Batten spacing"

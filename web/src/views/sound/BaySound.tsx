@@ -150,9 +150,16 @@ export function BaySound({ id }: { id: string }) {
         </p>
       ))}
       <p className="border-l-[5px] border-chalk pl-3">
-        <b className="font-sign text-xl">{printLevel(quiet.change.likely)}</b> here ({levelBand(quiet.change)}
-        ) for {printMass(mass, units)} and {printMoney(cost)}: {printNumber((100 * covered) / area, 0)} % of
-        the panel, {sheets ? (sheets.byHand ? 'laid by hand' : 'the share of its build-up') : 'bare'}.{' '}
+        {sheets ? (
+          <>
+            <b className="font-sign text-xl">{printLevel(quiet.change.likely)}</b> here (
+            {levelBand(quiet.change)}) for {printMass(mass, units)} and {printMoney(cost)}:{' '}
+            {printNumber((100 * covered) / area, 0)} % of the panel,{' '}
+            {sheets.byHand ? 'laid by hand' : 'the share of its build-up'}.
+          </>
+        ) : (
+          'Nothing is stuck here: it drums as it was found.'
+        )}{' '}
         {curve === null && <span className="text-faint">No crown measured: the band is wider for it.</span>}
       </p>
       <OctavePlot quiet={quiet} kind={zone.kind} />
@@ -204,8 +211,8 @@ function PatchFields({ patch, bay, onPut }: FieldsProps) {
     <div className="grid grid-cols-5 gap-2">
       {length('wide', patch.width, bay.width.value, v => ({ ...patch, width: v }), 'cut')}
       {length('high', patch.height, bay.height.value, v => ({ ...patch, height: v }), 'cut')}
-      {length('middle from front', patch.along, bay.width.value, v => ({ ...patch, along: v }), 'moved')}
-      {length('middle from below', patch.up, bay.height.value, v => ({ ...patch, up: v }), 'moved')}
+      {length('from front', patch.along, bay.width.value, v => ({ ...patch, along: v }), 'moved')}
+      {length('from below', patch.up, bay.height.value, v => ({ ...patch, up: v }), 'moved')}
       <Field
         label="turned"
         shown={`${patch.turn}°`}

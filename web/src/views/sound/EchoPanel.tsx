@@ -59,9 +59,9 @@ export function EchoPanel() {
       </table>
       <p className="text-[13px] text-faint">
         Areas of the shell, absorption of rooms from memory, porous faces by Miki; beds and seats of the
-        Survey count as cushions. {printNumber(echo.volume, 1)} m³: below {printNumber(echo.schroeder, 0)} Hz
-        so small a room has single tones and no echo, and figures are only indicative. Sabine holds while
-        little is taken up, Eyring beyond.
+        Survey count as cushions; a cab open to the room is not counted. {printNumber(echo.volume, 1)} m³:
+        below {printNumber(echo.schroeder, 0)} Hz so small a room has single tones and no echo, and figures
+        are only indicative. Sabine holds while little is taken up, Eyring beyond.
         {job.stale && ' The design has changed since.'}
       </p>
     </div>

@@ -97,7 +97,7 @@ export function KnockPanel({ id }: { id: string }) {
           </label>
         ))}
       </div>
-      <div className="flex flex-wrap gap-2">
+      <div className="flex flex-wrap gap-2 max-lg:[&>button]:min-h-11">
         {state.doing === 'recording' ? (
           <Button look="strong" onClick={() => control.current?.abort()}>
             <Square size={16} aria-hidden /> Enough

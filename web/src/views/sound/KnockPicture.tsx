@@ -44,7 +44,7 @@ export function KnockPicture({ heard: { samples, rate }, knocked, mode }: Props)
             {mode.lossFactor === null ? 'well damped' : `η ${printNumber(mode.lossFactor, 4)}`}
           </text>
         )}
-        {[0, 0.5, 1, 1.5].map(t => (
+        {[0, 0.5, 1].map(t => (
           <text
             key={t}
             x={x(knocked.onset + t)}

@@ -44,7 +44,7 @@ export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind })
         maintainAspectRatio: false,
         scales: {
           x: axis(colour, 'octave, Hz'),
-          y: { ...axis(colour, 'dB under the loudest'), min: -30, max: 0 },
+          y: { ...axis(colour, 'dB'), min: -30, max: 0 },
         },
       },
     }),

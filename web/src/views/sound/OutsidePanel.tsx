@@ -69,7 +69,7 @@ function outsideWords({ octaves, gain, glass }: OutsideNoise): string {
   const first = `Voices and tyres (500 Hz to 2 kHz) come in ${tell(voices)}`;
   const dip =
     gain[worst]! < -1
-      ? `, but ${hertz(octaves[worst]!)} comes in ${printLevel(-gain[worst]!)} louder than through bare metal: that is the lining’s own dip`
+      ? `, ${voices < -1 ? 'worst at' : 'but'} ${hertz(octaves[worst]!)}${voices < -1 ? ',' : ' comes in'} ${printLevel(-gain[worst]!)} louder than through bare metal: that is the lining’s own dip`
       : '';
   const pane = glass[4]! > 0.5 ? ' At 1 kHz more comes through the glass than through all the rest.' : '';
   return `${first}${dip}.${pane}`;

@@ -4,6 +4,7 @@ import { type FieldRect, flatten, outlineOf } from '@overcoat/core/survey/shell'
 import { printLength } from '@overcoat/core/units';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
+import { hasFront, seenMirrored } from './seen.ts';
 
 interface Props {
   zone: Zone;
@@ -35,8 +36,7 @@ export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut,
     null,
   );
   const [w, h] = [bay.width.value, bay.height.value];
-  // Facing the left side from inside, the front of the van is on the right.
-  const mirrored = zone.side === 'left' && zone.kind !== 'rear door';
+  const mirrored = seenMirrored(zone);
   const read = outlineOf(bay);
   const outline = read.ok ? flatten(read.outline) : [];
   const pad = Math.max(w, h) * 0.1;
@@ -142,7 +142,7 @@ export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut,
           <text x={(w * MM) / 2} y={-pad * MM * 0.35} textAnchor="middle">
             {zone.kind === 'floor' || zone.kind === 'ceiling' || zone.kind === 'cab overhead' ? '' : 'TOP'}
           </text>
-          {zone.kind !== 'rear door' && (
+          {hasFront(zone) && (
             <text
               transform={`translate(${mirrored ? (w + pad * 0.4) * MM : -pad * 0.4 * MM} ${(h * MM) / 2}) rotate(${mirrored ? 90 : -90})`}
               textAnchor="middle"

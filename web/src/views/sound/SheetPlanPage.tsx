@@ -1,5 +1,5 @@
 import { materialOf } from '@overcoat/core/materials';
-import type { Patch } from '@overcoat/core/model';
+import type { Patch, Zone } from '@overcoat/core/model';
 import { instructions } from '@overcoat/core/studies/deaden';
 import { flatten, outlineOf } from '@overcoat/core/survey/shell';
 import { printLength, printMass, printMoney } from '@overcoat/core/units';
@@ -12,6 +12,7 @@ import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
+import { hasFront, seenMirrored } from './seen.ts';
 
 /** The sheets on paper: bay by bay in the order to stick them, what to mind there, and what was left out. */
 export function Component() {
@@ -77,18 +78,15 @@ export function Component() {
                 covered.
               </li>
             </ul>
-            <ol className="mt-3">
+            <p className="mt-2 text-[13px] text-faint">Every drawing is seen from inside, top up.</p>
+            <ol className="mt-1">
               {stick.map((s, i) => (
                 <li
                   key={s.bay.id}
                   className="grid break-inside-avoid grid-cols-[2.2rem_96px_1fr_6.5rem] gap-3 border-t border-rule py-2"
                 >
                   <span className="font-sign text-xl font-semibold">{i + 1}</span>
-                  <Small
-                    bay={s.bay}
-                    patches={s.patches}
-                    mirrored={s.zone.side === 'left' && s.zone.kind !== 'rear door'}
-                  />
+                  <Small zone={s.zone} bay={s.bay} patches={s.patches} />
                   <span>
                     <b className="font-sign text-lg">{s.bay.id}</b>{' '}
                     <span className="text-faint">
@@ -98,7 +96,8 @@ export function Component() {
                     {s.patches.map(p => (
                       <span key={p.id} className="block text-[13px]">
                         {printLength(p.width, units)} × {printLength(p.height, units)}, middle{' '}
-                        {printLength(p.along, units)} from the front, {printLength(p.up, units)} from below
+                        {printLength(p.along, units)} from the {hasFront(s.zone) ? 'front' : 'left edge'},{' '}
+                        {printLength(p.up, units)} from below
                         {p.turn !== 0 && `, turned ${p.turn}°`}
                       </span>
                     ))}
@@ -111,7 +110,8 @@ export function Component() {
                   <span className="text-right text-[13px]">
                     {printMass(s.mass, units)}
                     <span className="block">{printLevel(s.change)} here</span>
-                    <span className="block text-faint">☐ stuck ☐ knocked</span>
+                    <span className="block text-faint">☐ stuck</span>
+                    <span className="block text-faint">☐ knocked</span>
                   </span>
                 </li>
               ))}
@@ -134,44 +134,52 @@ export function Component() {
 }
 
 interface SmallProps {
+  zone: Zone;
   bay: Parameters<typeof outlineOf>[0];
   patches: readonly Patch[];
-  mirrored: boolean;
 }
 
 /** A bay with its sheets, small, seen from inside. */
-function Small({ bay, patches, mirrored }: SmallProps) {
+function Small({ zone, bay, patches }: SmallProps) {
+  const mirrored = seenMirrored(zone);
   const read = outlineOf(bay);
   const [w, h] = [bay.width.value * 1000, bay.height.value * 1000];
   const line = Math.max(w, h) / 90;
   return (
-    <svg
-      viewBox={`${-line} ${-line} ${w + 2 * line} ${h + 2 * line}`}
-      className="max-h-24 w-full"
-      role="img"
-      aria-label={`${bay.id} seen from inside, front on the ${mirrored ? 'right' : 'left'}`}
-    >
-      <g
-        transform={`translate(${mirrored ? w : 0} ${h}) scale(${mirrored ? -1 : 1} -1)`}
-        stroke="var(--ink)"
-        strokeWidth={line}
+    <figure>
+      <svg
+        viewBox={`${-line} ${-line} ${w + 2 * line} ${h + 2 * line}`}
+        className="max-h-24 w-full"
+        role="img"
+        aria-label={`${bay.id} with its sheets, seen from inside`}
       >
-        <path
-          d={`M${(read.ok ? flatten(read.outline) : []).map(p => `${p.x * 1000} ${p.y * 1000}`).join('L')}Z`}
-          fill="none"
-        />
-        {patches.map(p => (
-          <rect
-            key={p.id}
-            x={-p.width * 500}
-            y={-p.height * 500}
-            width={p.width * 1000}
-            height={p.height * 1000}
-            transform={`translate(${p.along * 1000} ${p.up * 1000}) rotate(${p.turn})`}
-            fill="var(--foam)"
+        <g
+          transform={`translate(${mirrored ? w : 0} ${h}) scale(${mirrored ? -1 : 1} -1)`}
+          stroke="var(--ink)"
+          strokeWidth={line}
+        >
+          <path
+            d={`M${(read.ok ? flatten(read.outline) : []).map(p => `${p.x * 1000} ${p.y * 1000}`).join('L')}Z`}
+            fill="none"
           />
-        ))}
-      </g>
-    </svg>
+          {patches.map(p => (
+            <rect
+              key={p.id}
+              x={-p.width * 500}
+              y={-p.height * 500}
+              width={p.width * 1000}
+              height={p.height * 1000}
+              transform={`translate(${p.along * 1000} ${p.up * 1000}) rotate(${p.turn})`}
+              fill="var(--foam)"
+            />
+          ))}
+        </g>
+      </svg>
+      {hasFront(zone) && (
+        <figcaption className={`text-xs text-faint ${mirrored ? 'text-right' : ''}`}>
+          {mirrored ? 'front ▸' : '◂ front'}
+        </figcaption>
+      )}
+    </figure>
   );
 }

@@ -14,9 +14,9 @@ import { EchoPanel } from './EchoPanel.tsx';
 import { KnockPanel } from './KnockPanel.tsx';
 import { ListenPanel } from './ListenPanel.tsx';
 import { OutsidePanel } from './OutsidePanel.tsx';
-import { SheetsOverlay } from './SheetsOverlay.tsx';
 import { soundVerdict } from './soundWords.ts';
 import { VanPanel } from './VanPanel.tsx';
+import { ZoneSheets } from './ZoneSheets.tsx';
 
 const mean = (pair: readonly number[]) => (pair[0]! + pair[1]!) / 2;
 
@@ -78,7 +78,7 @@ export function Component() {
             ))}
           </Select>
         }
-        overlay={layout => <SheetsOverlay layout={layout} />}
+        onBays={zone => <ZoneSheets zone={zone} />}
         legend={
           <>
             <Legend
