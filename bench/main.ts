@@ -5,6 +5,7 @@ import type { Figure } from './measure.ts';
 import { pageFigures } from './page.ts';
 import { sectionFigures } from './section.ts';
 import { serverFigures } from './server.ts';
+import { soundFigures } from './sound.ts';
 
 /** In this order, the server first: saves are timed from here, and this process is still small. */
 const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
@@ -14,6 +15,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   evaluate: evaluateFigures,
   section: sectionFigures,
   hourly: hourlyFigures,
+  sound: soundFigures,
 };
 const named = process.argv.slice(2).filter(arg => arg in GROUPS);
 const figures: Figure[] = [];

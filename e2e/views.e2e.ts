@@ -29,7 +29,16 @@ test.describe('no serious accessibility violation, light and dark', () => {
     await page.getByRole('button', { name: 'New conversion' }).click();
     await accessibleInBothLights(page);
   });
-  for (const view of ['Survey', 'Brief', 'Build-ups', 'Cold & damp', 'Compare', 'Cut & buy', 'Materials'])
+  for (const view of [
+    'Survey',
+    'Brief',
+    'Build-ups',
+    'Cold & damp',
+    'Sound',
+    'Compare',
+    'Cut & buy',
+    'Materials',
+  ])
     test(view, async ({ page }) => {
       await open(page, view);
       if (view === 'Survey' || view === 'Build-ups') await bay(page, 'L3u').click();
@@ -46,6 +55,7 @@ test('every headline opens its working, and the working names its sources', asyn
     ['heat loss', 'two-dimensional section'],
     ['headroom', 'proud of the rib face'],
     ['damp', 'ISO 13788'],
+    ['quiet', 'bays were knocked on'],
   ] as const) {
     await page
       .getByRole('region', { name: 'Ledger' })

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { buffer } from 'node:stream/consumers';
 import { contract } from '@overcoat/core/contract';
+import { writeWav } from '@overcoat/core/formats';
 import { correction } from '@overcoat/core/log';
 import type { Entry, Fact, LoggedEntry } from '@overcoat/core/model';
 import { Ajv2020 } from 'ajv/dist/2020.js';
@@ -256,6 +257,28 @@ describe('the bin and the files nothing names', () => {
     await call('get', `/files/${hashOf(kept)}`).expect(200);
     // The entries stay: what happened is not forgotten with the picture.
     expect(await logOf(id)).toHaveLength(6);
+  });
+
+  it('the recording of a knock is kept with it, and goes 30 days after the knock was withdrawn', async () => {
+    const id = await create();
+    const bytes = Buffer.from(writeWav(Float32Array.of(0, 0.5, -0.5, 0), 44_100));
+    const send = (body: Buffer) =>
+      call('put', `/files/${hashOf(body)}`)
+        .set('Content-Type', 'audio/wav')
+        .send(body);
+    await send(bytes).expect(204);
+    expect((await send(jpeg(1)).expect(422)).body.detail).toContain('no WAV file');
+    const long = Buffer.from(writeWav(new Float32Array(600_000), 44_100));
+    expect((await send(long).expect(422)).body.detail).toContain('1024 kB');
+    const modes = [{ frequency: 63, lossFactor: 0.012, confidence: 0.9 }];
+    const recording = { hash: hashOf(bytes), modes, simulated: false };
+    await note(id, entry('k', { kind: 'knock', on: 'bare', sounds: 'rings', recording })).expect(200);
+    await later(60);
+    const { headers } = await call('get', `/files/${hashOf(bytes)}`).expect(200);
+    expect(headers['content-type']).toBe('audio/wav');
+    await note(id, { id: 'k1', ...correction('k') }).expect(200);
+    await later(31);
+    await call('get', `/files/${hashOf(bytes)}`).expect(404);
   });
 
   it('a photo that stands in another conversion’s log outlives being withdrawn in one', async () => {

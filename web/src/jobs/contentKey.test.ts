@@ -29,3 +29,9 @@ it('tells weather files of one place by their hours, and everything else by what
 it('does not let one part run into the next', () => {
   expect(contentKey('ab', 'c')).not.toBe(contentKey('a', 'bc'));
 });
+
+it('tells maps by what they hold', () => {
+  const heard = (loss: number) => ({ bays: new Map([['L1w', { base: loss }]]), works: 1 });
+  expect(contentKey(heard(0.01))).toBe(contentKey(heard(0.01)));
+  expect(contentKey(heard(0.01))).not.toBe(contentKey(heard(0.02)));
+});

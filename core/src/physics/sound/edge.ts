@@ -1,3 +1,5 @@
+import { remembered } from './remembered.ts';
+
 /** How a panel's edges are held: by a hinge, or fast. A real rib lies between. */
 export type Edge = 'supported' | 'clamped';
 
@@ -79,7 +81,13 @@ export interface Stretch {
  * int X^2 = x/4 (X^2 - 2 X' X'''/b^4 + X''^2/b^4) + (3 X X''' - X' X'')/(4 b^4) (after Felgar 1950, from memory;
  * derived again and checked against quadrature).
  */
-export function stretch(edge: Edge, modes: number, from: number, to: number): Stretch {
+export const stretch = (edge: Edge, modes: number, from: number, to: number): Stretch =>
+  known(`${edge} ${modes} ${from} ${to}`, () => computeStretch(edge, modes, from, to));
+
+/** Sheets of a grid, and bays alike, share their edges. */
+const known = remembered<Stretch>(4000);
+
+function computeStretch(edge: Edge, modes: number, from: number, to: number): Stretch {
   const row = () => new Float64Array(modes + 1);
   const s: Stretch = {
     square: row(),

@@ -10,6 +10,7 @@ export {
   type Plate,
   surfaceMass,
 } from './plate.ts';
+export { remembered } from './remembered.ts';
 export { type Knocked, type RungMode, ringDown } from './ringDown.ts';
 export { ECHO_OCTAVES, eyring, sabine } from './room.ts';
 export {

@@ -98,7 +98,7 @@ describe('a plan', () => {
   it('up the curve comes within 2 % of it too', async () => {
     const point = d.curve[d.knee]!;
     const plan = sheetPlan(d, { by: 'mass', kilograms: point.mass });
-    expect(plan.change).toBeLessThanOrEqual(point.change + 0.01);
+    expect(plan.change).toBeLessThanOrEqual(point.change + 0.05);
     expect(point.change / plan.change).toBeGreaterThan(0.98);
   });
   it('laid on the van is as quiet as it said, and weighs that', () => {

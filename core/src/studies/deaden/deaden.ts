@@ -5,7 +5,7 @@ import { panelOf, shareOfVan, sheetsOnField, skinPlate, swings } from '../../van
 import { hull, ladder, leftOf, type Rung, type SheetStock } from './ladder.ts';
 
 /** Modes an octave while plans are sought: fewer than the evaluation takes. */
-const SEARCH_MODES = 5;
+const SEARCH_MODES = 4;
 
 /** A bay with the ways to lay it. */
 export interface DeadenBay {

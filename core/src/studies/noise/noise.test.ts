@@ -57,7 +57,7 @@ describe('noise from outside', () => {
     expect(Math.max(...n.parts.flatMap(p => p.gain))).toBeGreaterThan(FLANKING);
     expect(n.parts.flatMap(p => p.bays).length).toBe(91);
     const still = noise(design, { buildUps: [], zones: {}, bays: {}, sheets: {} });
-    for (const g of still.gain) expect(Math.abs(g)).toBeLessThan(1e-6);
+    for (const g of still.gain) expect(Math.abs(g)).toBeLessThan(1e-3);
   });
 });
 

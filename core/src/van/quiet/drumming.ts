@@ -1,8 +1,14 @@
 import type { Brief, ZoneKind } from '../../model/index.ts';
-import { DRUM_OCTAVES, type Free, type Sheet, type Vibration, vibration } from '../../physics/sound/index.ts';
+import {
+  DRUM_OCTAVES,
+  type Free,
+  remembered,
+  type Sheet,
+  type Vibration,
+  vibration,
+} from '../../physics/sound/index.ts';
 import { NOISE_NAMES, NOISES, type Noise, noiseWeights } from './noises.ts';
 import type { BayPanel } from './panelOf.ts';
-import { remembered } from './remembered.ts';
 
 /** What is stuck on a bay, and what it was before. */
 export interface BayTreatment {

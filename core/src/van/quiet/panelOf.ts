@@ -7,10 +7,10 @@ import {
   type Panel,
   type Plate,
   panel,
+  remembered,
   type Sheet,
 } from '../../physics/sound/index.ts';
 import { bayCurve, type FieldRect, freeField } from '../../survey/shell/index.ts';
-import { remembered } from './remembered.ts';
 
 /** Modes an octave that stand for all of it: more change no level by 0.2 dB. */
 const MODES = 12;
