@@ -1,16 +1,8 @@
 import { type Library, materialOf } from '../materials/index.ts';
-import {
-  type Bay,
-  type BuildUp,
-  buildUpOf,
-  type Layer,
-  type Placement,
-  type Shell,
-  type Zone,
-} from '../model/index.ts';
+import type { Bay, BuildUp, Layer, Shell, Zone } from '../model/index.ts';
 import { bayArea, grossArea, openingArea } from '../survey/shell/index.ts';
 import { battenOf, isContinuous } from './roles.ts';
-import { sheetArea, sheetsOn, withSheets } from './sheets.ts';
+import { type StuckBay, sheetArea } from './sheets.ts';
 
 /** A rectangle of one layer to be covered, m; `area` is net of openings, m2. */
 export interface Cover {
@@ -39,14 +31,14 @@ const MOSTLY_OPENING = 0.7;
  * What each layer has to cover. Cavity layers cover their bay. Layers across the ribs cover a station from the
  * middle of one rib to the next, so that joints land on ribs; rolls and battens run along stations alike.
  */
-export function covers(shell: Shell, placement: Placement, library: Library): Cover[] {
+export function covers(shell: Shell, stuck: ReadonlyMap<string, StuckBay>, library: Library): Cover[] {
   return shell.zones.flatMap(zone => {
     const assigned = zone.bays.flatMap(bay => {
-      const buildUp = buildUpOf(placement, zone.id, bay.id);
+      const buildUp = stuck.get(bay.id)!.asked;
       return buildUp ? [{ bay, buildUp }] : [];
     });
     return [
-      ...zone.bays.flatMap(bay => sheetCovers(zone, bay, placement, library)),
+      ...zone.bays.flatMap(bay => sheetCovers(zone, bay, stuck.get(bay.id)!)),
       ...assigned.flatMap(a => fillCovers(zone, a.bay, a.buildUp)),
       ...continuousCovers(zone, assigned, library),
     ];
@@ -54,20 +46,19 @@ export function covers(shell: Shell, placement: Placement, library: Library): Co
 }
 
 /** Damping sheets, each where it lies. */
-function sheetCovers(zone: Zone, bay: Bay, placement: Placement, library: Library): Cover[] {
-  const buildUp = buildUpOf(placement, zone.id, bay.id);
-  const laid = sheetsOn(placement, zone, bay, buildUp, library);
-  if (!laid) return [];
-  const layer = withSheets(buildUp, zone, bay, laid)!.layers[0]!;
-  return laid.patches.map((p, i) => ({
+function sheetCovers(zone: Zone, bay: Bay, { buildUp, sheets }: StuckBay): Cover[] {
+  if (!sheets || !buildUp) return [];
+  const layer = buildUp.layers[0]!;
+  const of = sheets.patches.length;
+  return sheets.patches.map((p, i) => ({
     zone: zone.id,
     bays: [bay.id],
-    buildUp: buildUp?.id ?? 'sheets-alone',
+    buildUp: buildUp.id,
     layer,
     width: p.width,
     height: p.height,
     area: sheetArea(bay, [p]),
-    ...(laid.patches.length > 1 && { part: { at: i + 1, of: laid.patches.length } }),
+    ...(of > 1 && { part: { at: i + 1, of } }),
   }));
 }
 

@@ -1,17 +1,9 @@
 import type { Library } from '../materials/index.ts';
-import {
-  type Bay,
-  type BuildUp,
-  buildUpOf,
-  type Placement,
-  type Shell,
-  type Zone,
-  type ZoneKind,
-} from '../model/index.ts';
+import type { Bay, BuildUp, Placement, Shell, Zone, ZoneKind } from '../model/index.ts';
 import { bayArea } from '../survey/shell/index.ts';
 import { type Cover, covers } from './covers.ts';
 import { type Joints, jointsOf } from './joints.ts';
-import { type LaidSheets, sheetsOn, withSheets } from './sheets.ts';
+import { type LaidSheets, stickSheets } from './sheets.ts';
 
 /** The joints that a bay's air meets: m per m2, and the height over which its cavity's air can rise, m. */
 export interface BayJoints {
@@ -61,7 +53,8 @@ export interface LayUp {
 
 /** Lays a placement into a shell. Throws RangeError for an unknown material: `checkDesign` finds those first. */
 export function layUp(shell: Shell, placement: Placement, library: Library): LayUp {
-  const covered = covers(shell, placement, library);
+  const stuck = stickSheets(shell, placement, library);
+  const covered = covers(shell, stuck, library);
   const joints = jointsOf(covered, placement, library);
   const bays = new Map<string, LaidBay>();
   const cases: BayCase[] = [];
@@ -70,9 +63,7 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
     const seams = new Map<string, number>();
     for (const j of joints) if (j.zone === zone.id) seams.set(j.buildUp, j.area > 0 ? j.length / j.area : 0);
     for (const bay of zone.bays) {
-      const asked = buildUpOf(placement, zone.id, bay.id);
-      const sheets = sheetsOn(placement, zone, bay, asked, library);
-      const buildUp = withSheets(asked, zone, bay, sheets);
+      const { buildUp, sheets } = stuck.get(bay.id)!;
       const seamLength = (buildUp && seams.get(buildUp.id)) ?? 0;
       const height = stackHeight(zone, bay);
       const key = buildUp

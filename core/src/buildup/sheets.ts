@@ -1,5 +1,15 @@
 import { type Library, materialOf, stockFor } from '../materials/index.ts';
-import type { Bay, BuildUp, LayerOf, Patch, Placement, Stock, Zone } from '../model/index.ts';
+import {
+  type Bay,
+  type BuildUp,
+  buildUpOf,
+  type LayerOf,
+  type Patch,
+  type Placement,
+  type Shell,
+  type Stock,
+  type Zone,
+} from '../model/index.ts';
 import { bayArea, type FieldRect, freeField } from '../survey/shell/index.ts';
 
 /** Damping sheets on one bay. */
@@ -14,8 +24,30 @@ export interface LaidSheets {
   byHand: boolean;
 }
 
+/** A bay with what its placement asks for, and with what is stuck on it in place of the share that asks for. */
+export interface StuckBay {
+  /** Null where it stays bare. */
+  asked: BuildUp | null;
+  /** With its sheets as they cover; null where it stays bare. */
+  buildUp: BuildUp | null;
+  /** Null for none. */
+  sheets: LaidSheets | null;
+}
+
+/** Every bay of a shell, by id. */
+export function stickSheets(shell: Shell, placement: Placement, library: Library): Map<string, StuckBay> {
+  const stuck = new Map<string, StuckBay>();
+  for (const zone of shell.zones)
+    for (const bay of zone.bays) {
+      const asked = buildUpOf(placement, zone.id, bay.id);
+      const sheets = sheetsOn(placement, zone, bay, asked, library);
+      stuck.set(bay.id, { asked, buildUp: withSheets(asked, zone, bay, sheets), sheets });
+    }
+  return stuck;
+}
+
 /** The sheets on a bay: those laid by hand, or one centred field of its build-up's share; null for none. */
-export function sheetsOn(
+function sheetsOn(
   placement: Placement,
   zone: Zone,
   bay: Bay,
@@ -134,12 +166,7 @@ function overlap(p: Patch, q: Patch): number {
 }
 
 /** A build-up with what is really stuck on this bay in place of the share it asks for. */
-export function withSheets(
-  buildUp: BuildUp | null,
-  zone: Zone,
-  bay: Bay,
-  laid: LaidSheets | null,
-): BuildUp | null {
+function withSheets(buildUp: BuildUp | null, zone: Zone, bay: Bay, laid: LaidSheets | null): BuildUp | null {
   const layers = buildUp?.layers.filter(l => l.role !== 'damping') ?? [];
   if (!laid) return buildUp && (layers.length === buildUp.layers.length ? buildUp : { ...buildUp, layers });
   const area = bayArea(zone, bay);

@@ -37,8 +37,8 @@ export interface SheetPlan {
   reached: boolean;
 }
 
-/** Steps in which what may be spent is counted: 8 kg to two grams. */
-const STEPS = 4000;
+/** Steps in which what may be spent is counted: 8 kg to a gram. */
+const STEPS = 8000;
 
 /**
  * The best plan for a goal: one way to lay each bay, least drumming within the limit, or least weight that reaches the
