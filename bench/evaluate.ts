@@ -26,14 +26,14 @@ export function evaluateFigures(): Figure[] {
       van,
       'ms',
       { name: 'copying the same design as JSON, ms', value: copy },
-      3.5,
+      4.2,
     ),
     figure(
       'evaluate, 60 bays, every depth different',
       small,
       'ms',
       { name: 'copying the demo design as JSON, ms', value: copy },
-      5,
+      6,
     ),
     figure(
       'evaluate, per bay at 600 bays',

@@ -71,6 +71,15 @@ const shots = [
       await page.getByRole('table', { name: /hottest of the day/ }).waitFor({ timeout: 30_000 });
     },
   ],
+  ['sound', `/c/${perigee}/sound`, choose('L3m')],
+  [
+    'sound-van',
+    `/c/${perigee}/sound`,
+    async page => {
+      await page.getByRole('tab', { name: 'Whole van' }).click();
+      await page.getByText('Where the first kilograms go').waitFor({ timeout: 60_000 });
+    },
+  ],
   ['compare', `/c/${perigee}/compare`, null],
   [
     'cut-and-buy',

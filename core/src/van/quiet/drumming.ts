@@ -97,12 +97,22 @@ const LOUD = Object.fromEntries(
 ) as Record<Noise, number[]>;
 
 /** What a bay's vibration counts in one noise, per m2 of it. */
-export function counted(v: Vibration, noise: Noise, kind: ZoneKind): number {
-  const { drive, places } = NOISES[noise];
-  const by = v[drive];
-  let sum = 0;
-  for (let o = 0; o < DRUM_OCTAVES.length; o++) sum += LOUD[noise][o]! * by[o]!;
-  return sum * places[kind];
+export const counted = (v: Vibration, noise: Noise, kind: ZoneKind): number =>
+  loudness(v)[noise] * NOISES[noise].places[kind];
+
+const knownLoudness = new WeakMap<Vibration, Record<Noise, number>>();
+
+/** A vibration in each noise, wherever it is: found once, for what a panel does is remembered. */
+function loudness(v: Vibration): Record<Noise, number> {
+  const found = knownLoudness.get(v);
+  if (found) return found;
+  const made = { road: 0, rain: 0, doors: 0, traffic: 0 };
+  for (const n of NOISE_NAMES) {
+    const by = v[NOISES[n].drive];
+    for (let o = 0; o < DRUM_OCTAVES.length; o++) made[n] += LOUD[n][o]! * by[o]!;
+  }
+  knownLoudness.set(v, made);
+  return made;
 }
 
 /** By noise and kind of edge: what a unit of what is counted is of the bare van's drumming, weighted by use. */

@@ -1,6 +1,13 @@
 import { isSize, type Library } from '@overcoat/core/materials';
 import type { Material } from '@overcoat/core/model';
-import { parseMoney, printLength, printMoney, printNumber, printTemperature } from '@overcoat/core/units';
+import {
+  parseMoney,
+  printLength,
+  printMoney,
+  printNumber,
+  printSignificant,
+  printTemperature,
+} from '@overcoat/core/units';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
@@ -25,6 +32,31 @@ const joined = (m: Material, library: Library): [string, string, string][] =>
       ['joints taped with', m.tapedWith],
     ] as const
   ).flatMap(([name, id]) => (id ? [[name, library.get(id)?.name ?? id, m.sources.traits]] : []));
+
+/** What it does with sound, and how far that may be off. */
+function sound(m: Material): [string, string, string][] {
+  const off = `, within ×${printNumber(m.soundWithin, 1)}`;
+  const mega = (pascal: number) => `${printSignificant(pascal / 1e6)} MPa`;
+  const rows: [string, string, string][] = [];
+  if (m.constrained)
+    rows.push(
+      [
+        'core under its foil',
+        `G ${mega(m.constrained.shear)} at 100 Hz and 20 °C, η ${printNumber(m.constrained.lossFactor, 2)}${off}`,
+        m.sources.sound,
+      ],
+      ['softens tenfold', `every ${printNumber(m.constrained.softensBy)} K`, m.sources.sound],
+    );
+  else if (m.stiffness !== null)
+    rows.push([
+      'stiffness, loss',
+      `${mega(m.stiffness)}, η ${printNumber(m.lossFactor, 3)}${off}`,
+      m.sources.sound,
+    ]);
+  if (m.flowResistivity !== null)
+    rows.push(['flow resistivity', `${printNumber(m.flowResistivity)} Pa s/m²${off}`, m.sources.sound]);
+  return rows;
+}
 
 /** One material in full: what it is, where each figure comes from, what it costs. */
 export function MaterialCard({
@@ -59,6 +91,7 @@ export function MaterialCard({
     ],
     ['emissivity to the room', printNumber(m.emissivity, 2), m.sources.traits],
     ['binds water, mould class', `${SORPTION_WORDS[m.sorption]}, ${m.mould}`, m.sources.moisture],
+    ...sound(m),
     ...(m.bondLimit === null
       ? []
       : [

@@ -11,6 +11,10 @@ interface Form {
   conductivity: string;
   density: string;
   vapour: string;
+  /** Of its shear where a facing shears it, of its bending otherwise. */
+  lossFactor: string;
+  /** MPa: of its shear likewise, or Young's; empty for what has none. */
+  stiffness: string;
   thickness: string;
   width: string;
   length: string;
@@ -35,6 +39,12 @@ const number = (text: string) => {
 };
 const size = (text: string, max: number) => parseLength(text, { min: 0.0001, max });
 
+/** What a material does with sound, changed where it damps by. */
+const soundOf = (m: Material, lossFactor: number, modulus: number | null) =>
+  m.constrained
+    ? { constrained: { ...m.constrained, lossFactor, shear: modulus ?? m.constrained.shear } }
+    : { lossFactor, stiffness: modulus };
+
 /** Copies or changes a material; the first stock size can be set here, the rest come along from the original. */
 export function OwnMaterialForm({
   material: m,
@@ -58,6 +68,8 @@ export function OwnMaterialForm({
       conductivity: String(m.conductivity),
       density: String(m.density),
       vapour: String(m.vapour.by === 'mu' ? m.vapour.mu : m.vapour.sd),
+      lossFactor: String(m.constrained?.lossFactor ?? m.lossFactor),
+      stiffness: String((m.constrained?.shear ?? m.stiffness ?? Number.NaN) / 1e6).replace('NaN', ''),
       thickness: `${first.thickness * 1000} mm`,
       width: `${first.width * 1000} mm`,
       length: `${first.length * 1000} mm`,
@@ -88,12 +100,14 @@ export function OwnMaterialForm({
       conductivity: number(f.conductivity),
       density: number(f.density),
       vapour: m.vapour.by === 'mu' ? { by: 'mu', mu: number(f.vapour) } : { by: 'sd', sd: number(f.vapour) },
+      ...soundOf(m, number(f.lossFactor), f.stiffness === '' ? null : number(f.stiffness) * 1e6),
       stock: [stock, ...m.stock.slice(1)],
       sources: {
         ...m.sources,
         conductivity: f.source.trim(),
         density: f.source.trim(),
         vapour: f.source.trim(),
+        sound: f.source.trim(),
         price: 'Your price',
       },
     };
@@ -123,6 +137,16 @@ export function OwnMaterialForm({
       {m.vapour.by === 'mu'
         ? input('vapour', 'Vapour resistance factor µ', between('The factor', 1, 10_000_000))
         : input('vapour', 'sd value, m', between('The sd value', 0, 5000))}
+      {input(
+        'lossFactor',
+        m.constrained ? 'Loss factor in shear' : 'Loss factor',
+        between('The loss factor', 0, 1),
+      )}
+      {input(
+        'stiffness',
+        m.constrained ? 'Shear modulus at 100 Hz, MPa' : 'Stiffness, MPa (empty for loose)',
+        t => (t.trim() === '' && !m.constrained ? true : between('Stiffness', 0.0001, 1_000_000)(t)),
+      )}
       {input('price', 'Price a pack', readable(parseMoney))}
       {input(
         'thickness',
