@@ -4,6 +4,7 @@ import { demoDesigns } from '../demo/index.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Placement } from '../model/index.ts';
 import { measured } from '../model/index.ts';
+import { changeAt } from '../van/quiet/index.ts';
 import { evaluate } from './evaluate.ts';
 
 const library = makeLibrary();
@@ -78,6 +79,13 @@ describe('sheets on a bay', () => {
     expect(out.load.mass).toBeCloseTo(half.load.mass, 9);
     const diagonal = of(withSheets([{ ...patch, turn: 30 }])).change.likely;
     expect(Math.abs(diagonal - turned)).toBeLessThan(1.5);
+  });
+  it('do less on a roof in the sun', () => {
+    const { quiet } = evaluate(design, withSheets([patch]), library);
+    const { panel, treatment } = quiet.bays.get('L3m')!;
+    const at = (t: number) => changeAt(panel, treatment, t, quiet.scale, 'wall');
+    expect(at(20)).toBeCloseTo(of(withSheets([patch])).change.likely, 1);
+    expect(at(60)).toBeGreaterThan(at(20) + 2);
   });
   it('may lie on a bay that has nothing else', () => {
     const alone = { ...withSheets([patch]), bays: { L3m: null } };

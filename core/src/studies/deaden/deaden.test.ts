@@ -1,6 +1,6 @@
 import highsLoader from 'highs';
 import { describe, expect, it } from 'vitest';
-import { sheetMistakes } from '../../buildup/index.ts';
+import { shareOf, sheetMistakes } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
@@ -79,6 +79,21 @@ describe('what each kilogram buys', () => {
     expect(area).toBeGreaterThan(79 * 0.1);
     expect(area).toBeLessThan(79 * 0.2);
   });
+});
+
+it('a compact van’s arches and lower sides take a little over one box (common practice, no source)', () => {
+  const size = { width: 0.375, length: 0.5, perPack: 10 };
+  let area = 0;
+  for (const zone of sandpiper!.shell.zones)
+    for (const bay of zone.bays) {
+      const lower = (zone.kind === 'wall' || zone.kind === 'sliding door') && bay.strip === 1;
+      if (zone.kind !== 'arch' && !lower) continue;
+      for (const p of shareOf(zone, bay, 1, { ...size, thickness: 0.002, price: 62 }))
+        area += p.width * p.height;
+    }
+  const boxes = area / (size.width * size.length * size.perPack);
+  expect(boxes).toBeGreaterThan(1);
+  expect(boxes).toBeLessThan(1.5);
 });
 
 describe('a plan', () => {

@@ -51,6 +51,15 @@ describe('noise from outside', () => {
     expect(part.worse).toContain(250);
     expect(part.dip!).toBeGreaterThan(200);
   });
+  it('is kept out better by a heavy mat on open foam than by the same mat on the skin', () => {
+    const mat: Layer = { id: 'm', role: 'over-rib', material: 'barrier-mat', thickness: 0.005 };
+    const foam: Layer = { id: 'f', role: 'fill', material: 'absorbing-foam', thickness: 0.02 };
+    const off = partWith(noise(even(20), walls([foam, mat])), 'L3m');
+    const on = partWith(noise(even(20), walls([{ ...mat, role: 'fill' } as Layer])), 'L3m');
+    expect(off.loss[5]! - on.loss[5]!).toBeGreaterThan(6);
+    // Below the foam's spring it is mass, and no more.
+    expect(Math.abs(off.loss[0]! - on.loss[0]!)).toBeLessThan(2.5);
+  });
   it('is never kept out better than what goes round lets it be', () => {
     const n = noise(design, design.variants[2]!.design);
     expect(Math.max(...n.gain)).toBeLessThanOrEqual(FLANKING + 1e-9);

@@ -1,4 +1,4 @@
-import type { Brief, ZoneKind } from '../../model/index.ts';
+import type { ZoneKind } from '../../model/index.ts';
 import {
   DRUM_OCTAVES,
   type Free,
@@ -7,7 +7,7 @@ import {
   type Vibration,
   vibration,
 } from '../../physics/sound/index.ts';
-import { NOISE_NAMES, NOISES, type Noise, noiseWeights } from './noises.ts';
+import { NOISE_NAMES, NOISES, type Noise } from './noises.ts';
 import type { BayPanel } from './panelOf.ts';
 
 /** What is stuck on a bay, and what it was before. */
@@ -129,13 +129,25 @@ export const shareOfVan = (
     NOISE_NAMES.reduce((sum, n) => sum + scale[n][e]! * area * counted(v, n, kind), 0),
   );
 
-/** What each octave counts of it in the brief's noises, by octave, for pictures. */
-export function countedByOctave(v: Vibration, noises: Brief['noises'], kind: ZoneKind): number[] {
-  const weights = noiseWeights(noises);
-  return DRUM_OCTAVES.map((_, o) =>
-    NOISE_NAMES.reduce(
-      (sum, n) => sum + weights[n] * LOUD[n][o]! * v[NOISES[n].drive][o]! * NOISES[n].places[kind],
-      0,
-    ),
+/** The same by octave, a square metre of it, for one kind of edge: each noise counts as much as it does in the van. */
+export const shareByOctave = (scale: Scale, v: Vibration, edge: number, kind: ZoneKind): number[] =>
+  DRUM_OCTAVES.map((_, o) =>
+    NOISE_NAMES.reduce((sum, n) => {
+      const { drive, places } = NOISES[n];
+      return sum + scale[n][edge]! * places[kind] * LOUD[n][o]! * v[drive][o]!;
+    }, 0),
   );
+
+/** A bay's change by what is stuck on it at another temperature, dB, weighted by use, between both kinds of edges. */
+export function changeAt(
+  panel: BayPanel,
+  treatment: BayTreatment,
+  temperature: number,
+  scale: Scale,
+  kind: ZoneKind,
+): number {
+  const { bare, after } = swings(panel, { ...treatment, temperature });
+  const [before, now] = [shareOfVan(scale, bare, 1, kind), shareOfVan(scale, after, 1, kind)];
+  const ends = before.map((b, e) => (b > 0 ? 10 * Math.log10(now[e]! / b) : 0));
+  return (ends[0]! + ends[1]!) / 2;
 }

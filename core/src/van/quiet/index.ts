@@ -2,10 +2,11 @@ export {
   type BayTreatment,
   banded,
   type Change,
+  changeAt,
   counted,
-  countedByOctave,
   type Scale,
   type Swings,
+  shareByOctave,
   shareOfVan,
   swings,
 } from './drumming.ts';

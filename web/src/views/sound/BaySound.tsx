@@ -12,7 +12,9 @@ import {
   printMass,
   printMoney,
   printNumber,
+  printTemperature,
 } from '@overcoat/core/units';
+import { changeAt } from '@overcoat/core/van/quiet';
 import { Plus, RotateCcw, Trash2, WandSparkles } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -159,8 +161,18 @@ export function BaySound({ id }: { id: string }) {
           </>
         ) : (
           'Nothing is stuck here: it drums as it was found.'
-        )}{' '}
-        {curve === null && <span className="text-faint">No crown measured: the band is wider for it.</span>}
+        )}
+        {sheets && (
+          <span className="block text-[13px] text-faint">
+            {[60, -10]
+              .map(
+                t =>
+                  `${printLevel(changeAt(quiet.panel, quiet.treatment, t, e.quiet.scale, zone.kind))} at ${printTemperature(t, units)}`,
+              )
+              .join(', ')}
+            : butyl softens in the sun. {curve === null && 'No crown measured: the band is wider for it.'}
+          </span>
+        )}
       </p>
       <OctavePlot quiet={quiet} kind={zone.kind} />
       <TonePictures tones={pairs(tones.bare, tones.after)} chosen={tone} onChoose={setTone} />

@@ -1,19 +1,22 @@
 import type { BayQuiet } from '@overcoat/core/evaluate';
 import type { ZoneKind } from '@overcoat/core/model';
 import { DRUM_OCTAVES } from '@overcoat/core/physics/sound';
-import { countedByOctave } from '@overcoat/core/van/quiet';
+import { shareByOctave } from '@overcoat/core/van/quiet';
 import { useCallback, useMemo } from 'react';
 import { printLevel } from '../../format.ts';
-import { useOpenDesign } from '../../store/openDesign.ts';
+import { useEvaluation } from '../../store/evaluation.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
 /** How loud each octave of a bay is in what the van is to be quiet for, before and after, and by either way of driving it. */
 export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind }) {
-  const { noises } = useOpenDesign().brief;
+  const { scale } = useEvaluation().quiet;
   const rows = useMemo(() => {
     const sum = (when: 'bare' | 'after') => {
-      const [a, b] = quiet.swings[when].map(v => countedByOctave(v, noises, kind)) as [number[], number[]];
+      const [a, b] = quiet.swings[when].map((v, e) => shareByOctave(scale, v, e, kind)) as [
+        number[],
+        number[],
+      ];
       return a.map((v, o) => Math.sqrt(Math.max(0, v) * Math.max(0, b[o]!)));
     };
     const [bare, after] = [sum('bare'), sum('after')];
@@ -26,9 +29,24 @@ export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind })
         });
         return ends.length === 0 ? null : ends.reduce((x, y) => x + y, 0) / ends.length;
       });
+    /** Over all octaves but the lowest, as much of each as there is. */
+    const total = (by: 'force' | 'power') => {
+      const ends = [0, 1].map(e => {
+        const all = (when: 'bare' | 'after') =>
+          quiet.swings[when][e]![by].reduce((x, v, o) => (o > 0 ? x + v : x), 0);
+        return 10 * Math.log10(all('after') / all('bare'));
+      });
+      return (ends[0]! + ends[1]!) / 2;
+    };
     const level = (v: number) => (v > 0 ? Math.max(-30, 10 * Math.log10(v / most)) : null);
-    return { bare: bare.map(level), after: after.map(level), force: change('force'), power: change('power') };
-  }, [quiet, noises, kind]);
+    return {
+      bare: bare.map(level),
+      after: after.map(level),
+      force: change('force'),
+      power: change('power'),
+      total: { force: total('force'), power: total('power') },
+    };
+  }, [quiet, scale, kind]);
   const make = useCallback(
     (colour: (name: string) => string) => ({
       type: 'bar' as const,
@@ -63,6 +81,7 @@ export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind })
                 {f >= 1000 ? `${f / 1000}k` : f} Hz
               </th>
             ))}
+            <th className="font-normal">in total</th>
           </tr>
         </thead>
         <tbody>
@@ -72,6 +91,7 @@ export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind })
               {rows[by].map((v, o) => (
                 <td key={DRUM_OCTAVES[o]}>{v === null ? 'no tone' : printLevel(v).replace(' dB', '')}</td>
               ))}
+              <td className="font-medium">{printLevel(rows.total[by]).replace(' dB', '')}</td>
             </tr>
           ))}
         </tbody>

@@ -2,13 +2,12 @@ import { materialOf, stockFor } from '@overcoat/core/materials';
 import {
   type CurvePoint,
   type Deadening,
-  type Goal,
   placed,
   type SheetPlan,
   type SheetStock,
   sheetPlan,
 } from '@overcoat/core/studies/deaden';
-import { parseMass, printMass, printMoney } from '@overcoat/core/units';
+import { parseMass, parseMoney, printMass, printMoney } from '@overcoat/core/units';
 import { Printer } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -86,22 +85,24 @@ function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer
   const [by, setBy] = useState<'mass' | 'cost'>('mass');
   const { curve } = deadening;
   const knee = curve[deadening.knee]!;
-  const [kilograms, setKilograms] = useState(Math.round(knee.mass * 2) / 2);
+  const [limit, setLimit] = useState({
+    mass: Math.round(knee.mass * 2) / 2,
+    cost: Math.round(knee.cost / 10) * 10,
+  });
   const own = useMemo(() => ownOf(e, deadening, library), [e, deadening, library]);
   const plans = useMemo(
     () => ({
-      mass: sheetPlan(deadening, { by: 'mass', kilograms }),
+      limited: sheetPlan(
+        deadening,
+        by === 'mass' ? { by, kilograms: limit.mass } : { by, money: limit.cost },
+      ),
       quiet: sheetPlan(deadening, { by: 'level', change: quarter.change.likely }),
     }),
-    [deadening, kilograms, quarter],
+    [deadening, by, limit, quarter],
   );
-  const take = (goal: Goal, plan: SheetPlan) =>
-    takeSheets(
-      goal.by === 'mass'
-        ? `sheet plan of ${printMass(goal.kilograms, units)}`
-        : 'as quiet as a quarter everywhere, at least weight',
-      placed(variant.design, deadening, plan).sheets,
-    );
+  const take = (label: string, plan: SheetPlan) =>
+    takeSheets(label, placed(variant.design, deadening, plan).sheets);
+  const asked = by === 'mass' ? printMass(limit.mass, units) : printMoney(limit.cost);
   const marks: Mark[] = [
     { name: 'knee', mass: knee.mass, cost: knee.cost, change: knee.change, colour: '--signal' },
     { name: 'your choice', ...own, colour: '--chalk' },
@@ -158,17 +159,19 @@ function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer
       </section>
       <section className="grid grid-cols-[1fr_auto] items-end gap-x-3 gap-y-2 border-t border-rule pt-3">
         <Field
-          label="sheets to carry"
-          shown={printMass(kilograms, units)}
-          parse={text => parseMass(text, units)}
+          key={by}
+          label={by === 'mass' ? 'sheets to carry' : 'sheets to pay for'}
+          shown={asked}
+          parse={text => (by === 'mass' ? parseMass(text, units) : parseMoney(text))}
           onCommit={v => {
-            if (v > 200) return 'At most 200 kg of sheets.';
-            setKilograms(v);
+            if (v > (by === 'mass' ? 200 : 5000))
+              return by === 'mass' ? 'At most 200 kg of sheets.' : 'At most 5000 on sheets.';
+            setLimit({ ...limit, [by]: v });
           }}
-          note={`${printLevel(plans.mass.change)} with ${plans.mass.bays.length} of ${deadening.bays.length} panels; ${printMass(brief.payload - e.load.mass, units)} of payload left today`}
+          note={`${printLevel(plans.limited.change)} with ${plans.limited.bays.length} of ${deadening.bays.length} panels, ${printMass(plans.limited.mass, units)}; ${printMass(brief.payload - e.load.mass, units)} of payload left today`}
         />
-        <Button look="strong" className="mb-4" onClick={() => take({ by: 'mass', kilograms }, plans.mass)}>
-          Take the plan for {printMass(kilograms, units)}
+        <Button look="strong" className="mb-4" onClick={() => take(`sheet plan of ${asked}`, plans.limited)}>
+          Take the plan for {asked}
         </Button>
         <p className="text-[15px]">
           As quiet as a quarter everywhere: {printMass(plans.quiet.mass, units)}
@@ -177,7 +180,7 @@ function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer
             {plans.quiet.bays.length} panels; the others do less for their weight.
           </span>
         </p>
-        <Button onClick={() => take({ by: 'level', change: quarter.change.likely }, plans.quiet)}>
+        <Button onClick={() => take('as quiet as a quarter everywhere, at least weight', plans.quiet)}>
           Take this one
         </Button>
       </section>
@@ -194,7 +197,7 @@ function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer
             </tr>
           </thead>
           <tbody>
-            {plans.mass.bays.slice(0, 10).map(({ at, rung, change, takes }) => (
+            {plans.limited.bays.slice(0, 10).map(({ at, rung, change, takes }) => (
               <tr key={at.bay.id} className="border-t border-rule">
                 <td className="py-0.5 font-medium">{at.bay.id}</td>
                 <td>
