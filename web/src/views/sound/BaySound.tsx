@@ -1,19 +1,11 @@
-import { patchBox, sheetArea, sheetMistakes } from '@overcoat/core/buildup';
+import { sheetArea, sheetMistakes } from '@overcoat/core/buildup';
 import type { BayQuiet } from '@overcoat/core/evaluate';
 import { materialOf, stockFor } from '@overcoat/core/materials';
 import type { Patch } from '@overcoat/core/model';
 import { nextSheet } from '@overcoat/core/studies/deaden';
 import { bareTones, type Tone, tonesOfBay } from '@overcoat/core/studies/knocks';
 import { bayCurve } from '@overcoat/core/survey/shell';
-import {
-  parseLength,
-  parseNumber,
-  printLength,
-  printMass,
-  printMoney,
-  printNumber,
-  printTemperature,
-} from '@overcoat/core/units';
+import { printLength, printMass, printMoney, printNumber, printTemperature } from '@overcoat/core/units';
 import { changeAt } from '@overcoat/core/van/quiet';
 import { Plus, RotateCcw, Trash2, WandSparkles } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -26,8 +18,8 @@ import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { backToShare, laySheets, usualSheet } from '../../store/sheets.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Field } from '../../ui/Field.tsx';
 import { OctavePlot } from './OctavePlot.tsx';
+import { PatchFields } from './PatchFields.tsx';
 import { SheetBoard } from './SheetBoard.tsx';
 import { TonePictures } from './TonePictures.tsx';
 
@@ -191,49 +183,4 @@ function crownWords({ panel }: BayQuiet, tones: readonly Tone[]): string {
     return `Its crown makes the tone at ${Math.round(made.frequency)} Hz: the skin stretches more than it bends there, and a sheet hardly damps it.`;
   const low = panel.panel.edges.map(edge => edge.modes.frequency[0] ?? 0);
   return `Lowest tone between ${Math.round(low[0]!)} Hz (edges hinged) and ${Math.round(low[1]!)} Hz (edges held fast); a flat panel’s tones are lower bounds, the least crown lifts them.`;
-}
-
-interface FieldsProps {
-  patch: Patch;
-  bay: { id: string; width: { value: number }; height: { value: number } };
-  onPut(patch: Patch, what: string): void;
-}
-
-/** The chosen sheet in figures. */
-function PatchFields({ patch, bay, onPut }: FieldsProps) {
-  const units = useUnits();
-  const length = (label: string, value: number, max: number, change: (v: number) => Patch, what: string) => (
-    <Field
-      label={label}
-      shown={printLength(value, units)}
-      parse={text => parseLength(text, { system: units, min: 0, max: 20 })}
-      onCommit={v => {
-        if (v > max + 1e-6)
-          return `Bay ${bay.id} is ${printLength(max, units)} there: a sheet may be no larger.`;
-        const next = change(v);
-        if (next.width < 0.02 || next.height < 0.02) return 'A sheet is at least 20 mm wide.';
-        const box = patchBox(next);
-        if (box.width > bay.width.value + 0.002 || box.height > bay.height.value + 0.002)
-          return `Turned like this it is larger than bay ${bay.id}.`;
-        onPut(next, what);
-      }}
-    />
-  );
-  return (
-    <div className="grid grid-cols-5 gap-2">
-      {length('wide', patch.width, bay.width.value, v => ({ ...patch, width: v }), 'cut')}
-      {length('high', patch.height, bay.height.value, v => ({ ...patch, height: v }), 'cut')}
-      {length('from front', patch.along, bay.width.value, v => ({ ...patch, along: v }), 'moved')}
-      {length('from below', patch.up, bay.height.value, v => ({ ...patch, up: v }), 'moved')}
-      <Field
-        label="turned"
-        shown={`${patch.turn}°`}
-        parse={text => parseNumber(text.replace('°', '').trim())}
-        onCommit={v => {
-          if (v < -90 || v > 90) return 'From −90 to 90 degrees.';
-          onPut({ ...patch, turn: v }, 'turned');
-        }}
-      />
-    </div>
-  );
 }

@@ -5,6 +5,7 @@ import { printLevel } from '../../format.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { JobBar } from '../damp/JobBar.tsx';
+import { OctaveTable } from './OctaveTable.tsx';
 import { useNoise } from './useNoise.ts';
 
 const seconds = (t: number) => `${printNumber(t, 2)} s`;
@@ -26,37 +27,17 @@ export function EchoPanel() {
         .{gain[3]! < 6 && ' Cushions, carpet and curtains do more for it than any panel.'}
       </p>
       <EchoPlot echo={echo} />
-      <table className="w-full text-right text-[13px]">
-        <thead className="text-faint">
-          <tr>
-            <th className="text-left font-normal">Hz</th>
-            {octaves.map(f => (
-              <th key={f} className="font-normal">
-                {f}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {(
-            [
-              ['absorbing, m², bare', bare.absorption.map(v => printNumber(v, 1))],
-              ['as designed', designed.absorption.map(v => printNumber(v, 1))],
-              ['lasts, s, Eyring', designed.eyring.map(v => printNumber(v, 2))],
-              ['lasts, s, Sabine', designed.sabine.map(v => printNumber(v, 2))],
-              ['less in the air', gain.map(v => printLevel(v))],
-              ['plus and minus', within.map(v => printLevel(v))],
-            ] as const
-          ).map(([name, cells]) => (
-            <tr key={name} className="border-t border-rule">
-              <th className="text-left font-normal text-faint">{name}</th>
-              {cells.map((c, o) => (
-                <td key={octaves[o]}>{c}</td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <OctaveTable
+        octaves={octaves}
+        rows={[
+          ['absorbing, m², bare', bare.absorption.map(v => printNumber(v, 1))],
+          ['as designed', designed.absorption.map(v => printNumber(v, 1))],
+          ['lasts, s, Eyring', designed.eyring.map(v => printNumber(v, 2))],
+          ['lasts, s, Sabine', designed.sabine.map(v => printNumber(v, 2))],
+          ['less in the air', gain.map(printLevel)],
+          ['plus and minus', within.map(printLevel)],
+        ]}
+      />
       <p className="text-[13px] text-faint">
         Areas of the shell, absorption of rooms from memory, porous faces by Miki; beds and seats of the
         Survey count as cushions; a cab open to the room is not counted. {printNumber(echo.volume, 1)} m³:

@@ -1,20 +1,10 @@
 import { writeWav } from '@overcoat/core/formats';
 import type { Fact, FactOf } from '@overcoat/core/model';
-import type { Knocked, RungMode } from '@overcoat/core/physics/sound';
-import {
-  bareTones,
-  comparison,
-  SOUND_RATE,
-  simulatedKnock,
-  stillRings,
-  tonesOfBay,
-} from '@overcoat/core/studies/knocks';
-import { printNumber } from '@overcoat/core/units';
-import { wordOf } from '@overcoat/core/van/quiet';
+import type { Knocked } from '@overcoat/core/physics/sound';
+import { SOUND_RATE, simulatedKnock } from '@overcoat/core/studies/knocks';
 import { FileAudio, Mic, Square, WandSparkles } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { printLevel } from '../../format.ts';
 import { runOnce } from '../../jobs/results.ts';
 import { useBay } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
@@ -22,6 +12,7 @@ import { useOpenDesign } from '../../store/openDesign.ts';
 import { keepRecording } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
 import { KnockPicture } from './KnockPicture.tsx';
+import { KnockAgainst, KnockTones, verdictOf } from './KnockTones.tsx';
 import { canRecord, type Heard, heard, readSound, record } from './recording.ts';
 
 type On = FactOf<'knock'>['on'];
@@ -145,8 +136,8 @@ export function KnockPanel({ id }: { id: string }) {
         <>
           {read.heard.note && <p className="text-signal">{read.heard.note}</p>}
           <KnockPicture heard={read.heard} knocked={read.knocked} mode={read.knocked.modes[tone] ?? null} />
-          <Tones modes={read.knocked.modes} chosen={tone} onChoose={setTone} />
-          <Against id={id} on={on} read={read} />
+          <KnockTones modes={read.knocked.modes} chosen={tone} onChoose={setTone} />
+          <KnockAgainst id={id} on={on} modes={read.knocked.modes} />
           <div className="flex items-center gap-3">
             <Button look="strong" disabled={state.kept} onClick={keep}>
               Keep in the log: {id} {on === 'bare' ? 'as found' : 'after damping'},{' '}
@@ -158,12 +149,6 @@ export function KnockPanel({ id }: { id: string }) {
       )}
     </div>
   );
-}
-
-/** The middle of the loss factors told; what is damped too well for that is dead. */
-function verdictOf(modes: readonly RungMode[]): FactOf<'knock'>['sounds'] {
-  const losses = modes.flatMap(m => m.lossFactor ?? []).sort((a, b) => a - b);
-  return losses.length === 0 ? 'dead' : wordOf(losses[Math.floor(losses.length / 2)]!);
 }
 
 const factOf = (on: On, { heard: { from }, knocked }: Read, hash: string): Fact => ({
@@ -180,83 +165,3 @@ const factOf = (on: On, { heard: { from }, knocked }: Read, hash: string): Fact 
     })),
   },
 });
-
-interface TonesProps {
-  modes: readonly RungMode[];
-  chosen: number;
-  onChoose(index: number): void;
-}
-
-function Tones({ modes, chosen, onChoose }: TonesProps) {
-  return (
-    <table className="w-full text-[14px]">
-      <thead className="text-left text-[13px] text-faint">
-        <tr>
-          <th className="font-normal">tone</th>
-          <th className="font-normal">loss factor</th>
-          <th className="font-normal">rings</th>
-          <th className="text-right font-normal">confidence</th>
-        </tr>
-      </thead>
-      <tbody>
-        {modes.map((m, i) => (
-          <tr key={m.frequency} className={`border-t border-rule ${i === chosen ? 'bg-wet' : ''}`}>
-            <td className="py-1">
-              <button
-                type="button"
-                className="font-semibold underline decoration-rule underline-offset-4"
-                aria-pressed={i === chosen}
-                onClick={() => onChoose(i)}
-              >
-                {printNumber(m.frequency, 0)} Hz
-              </button>
-            </td>
-            <td>
-              {m.lossFactor === null ? (
-                'well damped'
-              ) : (
-                <>
-                  {printNumber(m.lossFactor, 4)} ± {printNumber(m.within, 4)}
-                </>
-              )}
-            </td>
-            <td>
-              {m.lossFactor === null
-                ? '–'
-                : `${printNumber(Math.log(1e6) / (2 * Math.PI * m.frequency * m.lossFactor), 1)} s`}
-            </td>
-            <td className="text-right">{Math.round(100 * m.confidence)} %</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** The knock against what was computed, and what to do where a damped panel still rings. */
-function Against({ id, on, read }: { id: string; on: On; read: Read }) {
-  const { quiet } = useBay(id);
-  if (!quiet) return null;
-  const tones = on === 'bare' ? bareTones(quiet) : tonesOfBay(quiet);
-  const held = comparison(read.knocked.modes, tones);
-  const rings = on === 'damped' && verdictOf(read.knocked.modes) !== 'dead';
-  return (
-    <section className="border-l-[5px] border-chalk pl-3">
-      <p data-testid="knock-against">
-        {held.off === null || held.tune === null
-          ? 'No tone is sure enough to hold against the model.'
-          : `The model’s losses were ${printLevel(Math.abs(held.off))} too ${held.off < 0 ? 'high' : 'low'}, its tones ${printNumber(100 * Math.abs(held.tune - 1), 0)} % too ${held.tune < 1 ? 'high' : 'low'}; kept, the knock sets both right.`}
-      </p>
-      {rings && (
-        <>
-          <h4 className="mt-2 font-sign text-lg font-semibold">A damped panel still rings</h4>
-          <ul className="list-disc pl-5">
-            {stillRings(quiet, held).map(s => (
-              <li key={s}>{s}</li>
-            ))}
-          </ul>
-        </>
-      )}
-    </section>
-  );
-}

@@ -6,6 +6,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { JobBar } from '../damp/JobBar.tsx';
+import { OctaveTable } from './OctaveTable.tsx';
 import { useNoise } from './useNoise.ts';
 
 const hertz = (f: number) => (f >= 1000 ? `${f / 1000} kHz` : `${f} Hz`);
@@ -110,39 +111,23 @@ function Curves({ outside }: { outside: OutsideNoise }) {
 }
 
 function Figures({ outside: { octaves, bare, designed, gain, glass } }: { outside: OutsideNoise }) {
-  const rows: [string, readonly string[]][] = [
-    ['bare, dB', bare.map(v => v.toFixed(0))],
-    ['as designed, dB', designed.map(v => v.toFixed(0))],
-    ['gain', gain.map(v => `${v > 0 ? '+' : ''}${printLevel(v).replace(' dB', '')}`)],
-    ['of it by glass', glass.map(v => `${Math.round(100 * v)} %`)],
-  ];
   return (
-    <table className="w-full text-right text-[13px]">
-      <thead className="text-faint">
-        <tr>
-          <th className="text-left font-normal">Hz</th>
-          {octaves.map(f => (
-            <th key={f} className="font-normal">
-              {f}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, cells]) => (
-          <tr key={name} className="border-t border-rule">
-            <th className="text-left font-normal text-faint">{name}</th>
-            {cells.map((c, o) => (
-              <td
-                key={octaves[o]}
-                className={name === 'gain' && gain[o]! < -0.5 ? 'font-medium text-signal' : ''}
-              >
-                {c}
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <OctaveTable
+      octaves={octaves}
+      rows={[
+        ['bare, dB', bare.map(v => v.toFixed(0))],
+        ['as designed, dB', designed.map(v => v.toFixed(0))],
+        [
+          'gain',
+          gain.map((v, o) => (
+            <span key={octaves[o]} className={v < -0.5 ? 'font-medium text-signal' : ''}>
+              {v > 0 ? '+' : ''}
+              {printLevel(v).replace(' dB', '')}
+            </span>
+          )),
+        ],
+        ['of it by glass', glass.map(v => `${Math.round(100 * v)} %`)],
+      ]}
+    />
   );
 }

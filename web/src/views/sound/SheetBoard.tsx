@@ -1,10 +1,13 @@
-import { patchBox } from '@overcoat/core/buildup';
 import type { Bay, Patch, Zone } from '@overcoat/core/model';
 import { type FieldRect, flatten, outlineOf } from '@overcoat/core/survey/shell';
 import { printLength } from '@overcoat/core/units';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
+import { byKey, type Grip, pulled } from './pullSheet.ts';
+import { SheetPiece } from './SheetPiece.tsx';
 import { hasFront, seenMirrored } from './seen.ts';
+
+const MM = 1000;
 
 interface Props {
   zone: Zone;
@@ -20,13 +23,6 @@ interface Props {
   /** Half waves of a tone to show. */
   tone: { m: number; n: number } | null;
 }
-
-type Grip = 'move' | 'size' | 'turn';
-
-/** Step of sheets under the pointer and the arrow keys, m. */
-const STEP = 0.005;
-const round = (v: number) => Math.round(v / STEP) * STEP;
-const MM = 1000;
 
 /** A bay's outline with its sheets to scale, seen from inside: drag a sheet, pull its corner, turn it by its handle. */
 export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut, onRemove, tone }: Props) {
@@ -124,7 +120,7 @@ export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut,
             ))}
           {field && tone && <Swing field={field} {...tone} u={u} />}
           {shown.map(p => (
-            <Piece
+            <SheetPiece
               key={p.id}
               patch={p}
               chosen={chosen === p.id}
@@ -193,147 +189,4 @@ function Swing({ field, m, n, u }: { field: FieldRect; m: number; n: number; u: 
       })}
     </g>
   );
-}
-
-interface PieceProps {
-  patch: Patch;
-  chosen: boolean;
-  u: number;
-  says: string;
-  onGrab(event: PointerEvent, grip: Grip): void;
-  onDrag(event: PointerEvent): void;
-  onDrop(): void;
-  onKey(event: KeyboardEvent): void;
-  onFocus(): void;
-}
-
-function Piece({ patch, chosen, u, says, onGrab, onDrag, onDrop, onKey, onFocus }: PieceProps) {
-  const [w, h] = [patch.width * MM, patch.height * MM];
-  const grip = u * 0.022;
-  const colour = chosen ? 'var(--signal)' : 'var(--ink)';
-  return (
-    <g
-      transform={`translate(${patch.along * MM} ${patch.up * MM}) rotate(${patch.turn})`}
-      role="button"
-      tabIndex={0}
-      aria-label={says}
-      aria-pressed={chosen}
-      onKeyDown={onKey}
-      onFocus={onFocus}
-      onPointerMove={onDrag}
-      onPointerUp={onDrop}
-      onPointerCancel={onDrop}
-      className="cursor-move outline-none [&:focus-visible>rect]:stroke-[3px]"
-    >
-      <rect
-        x={-w / 2}
-        y={-h / 2}
-        width={w}
-        height={h}
-        fill="var(--foam)"
-        fillOpacity={0.72}
-        stroke={colour}
-        strokeWidth={u * (chosen ? 0.007 : 0.004)}
-        onPointerDown={event => onGrab(event, 'move')}
-      />
-      {chosen && (
-        <g fill="var(--sheet)" stroke={colour} strokeWidth={u * 0.004}>
-          <path d={`M0 ${h / 2}V${h / 2 + grip * 2}`} />
-          <circle
-            cy={h / 2 + grip * 2.6}
-            r={grip}
-            className="cursor-grab"
-            onPointerDown={event => onGrab(event, 'turn')}
-          />
-          <path
-            d={`M${w / 2 - grip} ${-h / 2 - grip * 0.3}H${w / 2 + grip * 0.3}V${-h / 2 + grip}`}
-            strokeWidth={u * 0.01}
-            fill="none"
-          />
-          <rect
-            x={w / 2 - grip * 1.4}
-            y={-h / 2 - grip * 0.8}
-            width={grip * 2.4}
-            height={grip * 2.4}
-            fillOpacity={0}
-            stroke="none"
-            className="cursor-nwse-resize"
-            onPointerDown={event => onGrab(event, 'size')}
-          />
-        </g>
-      )}
-    </g>
-  );
-}
-
-/** A sheet as it is pulled from where it was taken hold of. */
-function pulled(
-  start: Patch,
-  grip: Grip,
-  at: { x: number; y: number },
-  from: { x: number; y: number },
-  bay: Bay,
-): Patch {
-  if (grip === 'move')
-    return keptIn(
-      { ...start, along: round(start.along + at.x - from.x), up: round(start.up + at.y - from.y) },
-      bay,
-    );
-  if (grip === 'turn') {
-    const angle = (Math.atan2(at.y - start.up, at.x - start.along) * 180) / Math.PI - 90;
-    const even = Math.round((((angle + 270) % 180) - 90) / 5) * 5;
-    return keptIn({ ...start, turn: Math.max(-90, Math.min(90, even)) }, bay);
-  }
-  // The corner opposite stays where it is.
-  const a = (start.turn * Math.PI) / 180;
-  const [c, s] = [Math.cos(a), Math.sin(a)];
-  const fixed = {
-    x: start.along + (-start.width / 2) * c - (start.height / 2) * s,
-    y: start.up + (-start.width / 2) * s + (start.height / 2) * c,
-  };
-  const [dx, dy] = [at.x - fixed.x, at.y - fixed.y];
-  const width = Math.max(0.04, round(dx * c + dy * s));
-  const height = Math.max(0.04, round(dx * s - dy * c));
-  const cut = {
-    ...start,
-    width,
-    height,
-    along: fixed.x + (width / 2) * c + (height / 2) * s,
-    up: fixed.y + (width / 2) * s - (height / 2) * c,
-  };
-  const box = patchBox(cut);
-  const inside =
-    box.x > -0.003 &&
-    box.y > -0.003 &&
-    box.x + box.width < bay.width.value + 0.003 &&
-    box.y + box.height < bay.height.value + 0.003;
-  return inside ? cut : start;
-}
-
-/** Moved back into its bay where it would reach out. */
-function keptIn(patch: Patch, bay: Bay): Patch {
-  const { width, height } = patchBox(patch);
-  const within = (v: number, size: number, whole: number) =>
-    size >= whole ? whole / 2 : Math.max(size / 2, Math.min(whole - size / 2, v));
-  return {
-    ...patch,
-    along: within(patch.along, width, bay.width.value),
-    up: within(patch.up, height, bay.height.value),
-  };
-}
-
-function byKey(event: KeyboardEvent, patch: Patch, bay: Bay, mirrored: boolean): Patch | 'remove' | null {
-  const by = event.shiftKey ? 5 * STEP : STEP;
-  const right = mirrored ? -by : by;
-  const moves: Record<string, Partial<Patch>> = {
-    ArrowLeft: { along: patch.along - right },
-    ArrowRight: { along: patch.along + right },
-    ArrowUp: { up: patch.up + by },
-    ArrowDown: { up: patch.up - by },
-    '[': { turn: Math.max(-90, patch.turn - 5) },
-    ']': { turn: Math.min(90, patch.turn + 5) },
-  };
-  if (event.key === 'Delete' || event.key === 'Backspace') return 'remove';
-  const move = moves[event.key];
-  return move ? keptIn({ ...patch, ...move }, bay) : null;
 }

@@ -1,6 +1,5 @@
 import { materialOf, stockFor } from '@overcoat/core/materials';
 import {
-  type CurvePoint,
   type Deadening,
   placed,
   type SheetPlan,
@@ -9,7 +8,7 @@ import {
 } from '@overcoat/core/studies/deaden';
 import { parseMass, parseMoney, printMass, printMoney } from '@overcoat/core/units';
 import { Printer } from 'lucide-react';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { printLevel } from '../../format.ts';
@@ -21,12 +20,11 @@ import { useHeard } from '../../store/heard.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { takeSheets, usualSheet } from '../../store/sheets.ts';
-import { axis } from '../../ui/axis.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
-import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { JobBar } from '../damp/JobBar.tsx';
+import { CurvePlot, type Mark } from './CurvePlot.tsx';
 
 /** What each kilogram of sheets buys over the whole van, and a plan for so many of them. */
 export function VanPanel() {
@@ -223,14 +221,6 @@ function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer
   );
 }
 
-interface Mark {
-  name: string;
-  mass: number;
-  cost: number;
-  change: number;
-  colour: string;
-}
-
 /** What lies there now, as the curve counts it. */
 function ownOf(
   e: ReturnType<typeof useEvaluation>,
@@ -247,60 +237,4 @@ function ownOf(
     cost += (area * size.price) / (size.perPack * size.width * size.length);
   }
   return { mass, cost, change: stock ? e.quiet.change.likely : 0 };
-}
-
-function CurvePlot({
-  curve,
-  marks,
-  by,
-}: {
-  curve: readonly CurvePoint[];
-  marks: readonly Mark[];
-  by: 'mass' | 'cost';
-}) {
-  const make = useCallback(
-    (colour: (name: string) => string) => {
-      const line = (factor: number) => curve.map(p => ({ x: p[by], y: -factor * p.change }));
-      const plain = { pointRadius: 0, borderWidth: 0 };
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            ...marks.map(m => ({
-              label: m.name,
-              data: [{ x: m[by], y: -m.change }],
-              pointRadius: 6,
-              pointBackgroundColor: colour(m.colour),
-              pointBorderColor: colour('--sheet'),
-              showLine: false,
-            })),
-            {
-              label: 'likely',
-              data: line(1),
-              borderColor: colour('--chalk'),
-              borderWidth: 2,
-              pointRadius: 0,
-            },
-            { label: 'best', data: line(1.2), ...plain, fill: '+1', backgroundColor: colour('--foam') },
-            { label: 'least', data: line(0.4), ...plain },
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: {
-              type: 'linear' as const,
-              min: 0,
-              ...axis(colour, by === 'mass' ? 'sheets, kg' : 'sheets, £'),
-            },
-            y: { min: 0, ...axis(colour, 'dB quieter') },
-          },
-        },
-      };
-    },
-    [curve, marks, by],
-  );
-  return <Plot label="Drumming taken against sheets stuck" make={make} className="h-60" />;
 }
