@@ -119,3 +119,31 @@ describe('the data folder of the layout “format-3”', () => {
     expect((await conversions.undo(listed!.id, 2)).design.note).not.toBe('Saved once more');
   });
 });
+
+describe('the data folder of the layout “format-4”', () => {
+  it('opens with sheets laid by hand of an own material, a recorded knock and its sound, and can be saved', async () => {
+    cpSync(path.join(FIXTURES, 'format-4'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, log, files, library } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    expect(design).toMatchObject({ note: 'Saved once more', brief: { noises: { road: 3, doors: 0 } } });
+    expect(design.variants[0]!.design.sheets.L3m).toMatchObject({
+      material: 'own-sheet',
+      patches: [{ turn: 10 }],
+    });
+    const facts = factsOf(
+      (await log.read(listed!.id)).map(e => e.entry),
+      design,
+    );
+    const { recording } = facts.knocks.get('L3m')!.bare!.fact;
+    expect(recording!.modes[0]).toEqual({ frequency: 63, lossFactor: 0.012, confidence: 0.9 });
+    expect(await files.find(recording!.hash)).toMatchObject({ type: 'audio/wav', bytes: 8044 });
+    const { library: shelf } = await library.read();
+    expect(shelf.get('own-sheet')!.constrained!.lossFactor).toBe(0.9);
+    const body = { design, label: 'again' };
+    expect(checkSave(structuredClone(body))).toEqual(body);
+    const quiet = evaluate(design, design.variants[0]!.design, shelf).quiet.bays.get('L3m')!;
+    expect(quiet.change.likely).toBeLessThan(-3);
+  });
+});

@@ -42,6 +42,21 @@ describe('own materials and prices of format 1', () => {
     });
     expect(brought('my-spray').yield).toEqual({ amount: 3, per: 'm²' });
   });
+  it('of format 2 do with sound what their family does, and say so', () => {
+    const {
+      stiffness: _,
+      lossFactor: __,
+      constrained: ___,
+      soundWithin: ____,
+      ...today
+    } = makeLibrary().get('pir')!;
+    const { sound: _____, ...sources } = today.sources;
+    const read = upgradeOwn({ ...today, format: 2, id: 'own-pir', sources }, 'material');
+    const material = read.ok ? (read.document as Material) : null;
+    expect(isMaterial(material), JSON.stringify(isMaterial.errors)).toBe(true);
+    expect(material).toMatchObject({ stiffness: 8e6, constrained: null, soundWithin: 3 });
+    expect(material!.sources.sound).toContain('brought up to format 3');
+  });
   it('say where it came from that nobody entered', () =>
     expect(brought('thin-lining').sources.moisture).toContain('brought up to format 2'));
   it('are left alone in today’s format, and refused in one to come', () => {
