@@ -92,7 +92,6 @@ const shots = [
   ['making-ready', `/c/${perigee}/survey`, page => page.getByRole('tab', { name: /Making ready/ }).click()],
   ['log', `/c/${perigee}/survey`, page => page.getByRole('tab', { name: 'Log' }).click()],
   ['round-phone', `/c/${perigee}/round`, null, { viewport: { width: 375, height: 700 } }],
-  ['survey-phone', `/c/${perigee}/survey`, choose('L3u'), { viewport: { width: 375, height: 700 } }],
 ];
 for (const [name, address, act, options = {}] of shots) {
   if (only && !name.includes(only)) continue;

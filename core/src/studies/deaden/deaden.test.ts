@@ -4,8 +4,9 @@ import { shareOf, sheetMistakes } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
-import type { Placement } from '../../model/index.ts';
+import { type Design, type KeepClear, measured, type Placement } from '../../model/index.ts';
 import { deadening, levelOf } from './deaden.ts';
+import { instructions } from './instructions.ts';
 import { leftOf } from './ladder.ts';
 import { nextSheet } from './nextSheet.ts';
 import { placed, sheetPlan } from './plan.ts';
@@ -177,6 +178,46 @@ describe('the next sheet on a bay', () => {
     expect(steps[0]!).toBeGreaterThan(steps[1]!);
     expect(Math.min(...steps)).toBeGreaterThan(0);
   });
+});
+
+it('lays nothing on what must never be covered, and cuts round a drain hole', () => {
+  const on = (kind: KeepClear['kind']): Design => ({
+    ...design,
+    shell: {
+      ...design.shell,
+      zones: design.shell.zones.map(z =>
+        z.id === 'L'
+          ? {
+              ...z,
+              keepClears: [
+                {
+                  id: 'k',
+                  bay: 'L3m',
+                  kind,
+                  at: { along: measured(0.21, '210'), up: measured(0.29, '290') },
+                  width: measured(0.05, '50'),
+                  height: measured(0.05, '50'),
+                  clearance: measured(0.02, '20'),
+                },
+              ],
+            }
+          : z,
+      ),
+    },
+  });
+  const rungsOn = (kind: KeepClear['kind']) => {
+    const van = on(kind);
+    const there = evaluate(van, placement, library);
+    return deadening(there, van.shell, stock, library).bays.find(b => b.bay.id === 'L3m')!.rungs;
+  };
+  const middle = (rungs: ReturnType<typeof rungsOn>) =>
+    rungs.some(r =>
+      r.patches.some(p => Math.abs(p.along - 0.21) < p.width / 2 && Math.abs(p.up - 0.29) < p.height / 2),
+    );
+  expect(middle(rungsOn('airbag'))).toBe(false);
+  expect(middle(rungsOn('drain hole'))).toBe(true);
+  const { stick } = instructions(evaluate(on('drain hole'), placement, library), () => 1650);
+  expect(stick.find(s => s.bay.id === 'L3m')!.cautions).toContain('keep the drain hole open: cut round it');
 });
 
 it('adds levels by what both kinds of edges leave', () => {

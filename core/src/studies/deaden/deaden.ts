@@ -2,6 +2,7 @@ import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Bay, Shell, Zone } from '../../model/index.ts';
 import { panelOf, shareOfVan, sheetsOnField, skinPlate, swings } from '../../van/quiet/index.ts';
+import { mayLie } from './keepOff.ts';
 import { hull, ladder, leftOf, type Rung, type SheetStock } from './ladder.ts';
 
 /** Modes an octave while plans are sought: fewer than the evaluation takes. */
@@ -56,7 +57,7 @@ export function deadening(e: Evaluation, shell: Shell, stock: SheetStock, librar
       shareOfVan(e.quiet.scale, vibrations, area, zone.kind);
     const bare = parts(swings(panel, { ...quiet.treatment, sheets: [], over: null }).bare);
     const { base, works, over } = quiet.treatment;
-    const key = `${panel.key} ${panel.rect.x} ${panel.rect.y} ${area} ${zone.kind} ${base} ${works} ${JSON.stringify(over)}`;
+    const key = `${panel.key} ${panel.rect.x} ${panel.rect.y} ${area} ${zone.kind} ${base} ${works} ${JSON.stringify(over)} ${zone.keepClears.some(k => k.bay === bay.id) ? bay.id : ''}`;
     const rungs =
       alike.get(key) ??
       ladder(
@@ -69,6 +70,7 @@ export function deadening(e: Evaluation, shell: Shell, stock: SheetStock, librar
           // Fewer modes give the ratio, the evaluation's own the share it is taken of.
           return parts(after).map((left, i) => (bare[i]! > 0 ? (quiet.share[i]! * left) / bare[i]! : 0));
         },
+        patch => mayLie(zone, bay, patch),
         library,
       );
     alike.set(key, rungs);

@@ -1,7 +1,7 @@
-import { patchBox } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Bay, Patch, Zone } from '../../model/index.ts';
 import { LOSS_BY_WORD } from '../../van/quiet/index.ts';
+import { metBy } from './keepOff.ts';
 
 /** One bay of a sheet plan, in the order of sticking. */
 export interface Instruction {
@@ -87,19 +87,9 @@ const MIND: Partial<Record<Zone['keepClears'][number]['kind'], string>> = {
 /** What to mind where these sheets go. */
 function cautionsAt(zone: Zone, bay: Bay, patches: readonly Patch[]): string[] {
   const out: string[] = [];
-  for (const k of zone.keepClears) {
-    if (k.bay !== bay.id) continue;
-    const [w, h, c] = [k.width.value, k.height.value, k.clearance.value];
-    const [x, y] = [k.at.along.value, k.at.up.value];
-    const meets = patches.some(p => {
-      const b = patchBox(p);
-      return (
-        Math.abs(b.x + b.width / 2 - x) < (b.width + w) / 2 + c &&
-        Math.abs(b.y + b.height / 2 - y) < (b.height + h) / 2 + c
-      );
-    });
+  for (const k of patches.flatMap(p => metBy(zone, bay, p))) {
     const says = MIND[k.kind];
-    if (meets && says) out.push(says);
+    if (says) out.push(says);
   }
   if (zone.kind === 'sliding door' || zone.kind === 'rear door')
     out.push('wind the window down and work lock and latch before a sheet goes in');

@@ -35,13 +35,14 @@ const STRIP = 0.06;
 
 /**
  * Ways to lay a bay, from nothing to all of it: part of a sheet, a sheet, and then sheet by sheet a grid about the middle,
- * the next always the one that leaves least drumming for its weight. No joint runs through the middle.
+ * the next always the one that leaves least drumming for its weight. No joint runs through the middle; none lies where it may not.
  */
 export function ladder(
   bay: Bay,
   panel: BayPanel,
   { material, thickness }: SheetStock,
   count: Counting,
+  mayLie: (patch: Patch) => boolean,
   library: Library,
 ): Rung[] {
   const of = materialOf(library, material);
@@ -64,7 +65,7 @@ export function ladder(
   rungs.push(...upFrom(better.g, rung));
   // Whole cover as it would be cut for itself, which may need fewer joints.
   rungs.push(rung(tiles(rect, stock)));
-  return rungs;
+  return rungs.filter(r => r.patches.every(mayLie));
 }
 
 const gain = (from: Rung, to: Rung): number =>

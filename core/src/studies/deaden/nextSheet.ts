@@ -4,6 +4,7 @@ import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Patch, Shell } from '../../model/index.ts';
 import type { FieldRect } from '../../survey/shell/index.ts';
 import { panelOf, shareOfVan, sheetsOnField, skinPlate, swings } from '../../van/quiet/index.ts';
+import { mayLie } from './keepOff.ts';
 import type { SheetStock } from './ladder.ts';
 
 /** Modes an octave while places are tried. */
@@ -32,11 +33,13 @@ export function nextSheet(
   const before = left(here);
   let best: Patch | null = null;
   let most = 0;
+  const { zone, bay } = laid;
   for (const p of freePlaces(
     panel.rect,
     here,
     stockFor(materialOf(library, stock.material), stock.thickness),
   )) {
+    if (!mayLie(zone, bay, p)) continue;
     const worth = (before - left([...here, p])) / (p.width * p.height);
     if (worth > most) [best, most] = [p, worth];
   }

@@ -142,7 +142,7 @@ export function Component() {
         <p className="mt-2 text-[13px] text-faint">
           Winter water, growth and drying are those of each variant’s worst bay, at the wet end: all leaking
           air reaches the skin. ✓ marks the best of a column. Heat loss of bays, windows, ribs and edges;
-          Quiet is drumming, weighted by use.
+          quiet is drumming, weighted by use.
         </p>
       </section>
       <div className="flex min-h-[600px] grow">

@@ -2,7 +2,7 @@ import { materialOf } from '@overcoat/core/materials';
 import type { Patch, Zone } from '@overcoat/core/model';
 import { instructions } from '@overcoat/core/studies/deaden';
 import { flatten, outlineOf } from '@overcoat/core/survey/shell';
-import { printLength, printMass, printMoney } from '@overcoat/core/units';
+import { printLength, printMass, printMoney, printTemperature } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -70,7 +70,8 @@ export function Component() {
             <ul className="mt-2 list-disc border-l-[5px] border-signal pl-7 text-[13px]">
               <li>Gloves: foil edges and the rolled edges in sills and pillars cut.</li>
               <li>
-                Steel clean, dry and warm (15 °C and more); roll until the embossing is flat, edges last.
+                Steel clean, dry and warm ({printTemperature(15, units)} and more); roll until the embossing
+                is flat, edges last.
               </li>
               <li>Drain holes, belt reels, airbags, door mechanisms and window drop stay free.</li>
               <li>
