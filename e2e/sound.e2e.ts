@@ -110,6 +110,10 @@ test('a knock: made up, read, kept in the log, and the model goes by it', async 
   await page.reload();
   await bay(page, 'L4m').click();
   await expect(page.getByText('from its recorded knock')).toBeVisible();
+  await tab(page, 'Knock');
+  await page.getByText('L4m as found').click();
+  await page.getByRole('button', { name: 'Look at the one kept' }).click();
+  await expect(page.getByRole('img', { name: /The recording round the knock/ })).toBeVisible();
   await page.getByRole('link', { name: 'Survey' }).click();
   await page.getByRole('tab', { name: 'Log' }).click();
   await expect(page.getByText(/knocked: \w+, \d+ tones recorded/).first()).toBeVisible();

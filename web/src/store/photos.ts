@@ -39,6 +39,19 @@ export async function keepPhoto(file: Blob): Promise<PreparedPhoto> {
 export const keepRecording = (wav: Uint8Array): Promise<string> =>
   keep(new Blob([wav.slice().buffer], { type: 'audio/wav' }));
 
+/** A kept recording, from this browser while it is still on its way, else from the server. Throws an Error with a sentence. */
+export async function keptRecording(hash: string): Promise<File> {
+  const held = await outbox.photo(hash);
+  const blob =
+    held ??
+    (await fetch(api.fileAddress(hash))
+      .then(r => (r.ok ? r.blob() : null))
+      .catch(() => null));
+  if (!blob)
+    throw new Error('The recording is not at hand: the server does not answer, or no longer has it.');
+  return new File([blob], 'knock.wav', { type: 'audio/wav' });
+}
+
 async function keep(file: Blob): Promise<string> {
   const hash = await sha256(file);
   if (await outbox.works()) {

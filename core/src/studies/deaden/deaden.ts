@@ -16,8 +16,6 @@ export interface DeadenBay {
   zone: Zone;
   /** From nothing to all of it. */
   rungs: Rung[];
-  /** What it leaves today, as designed, with supported and clamped edges. */
-  today: readonly number[];
 }
 
 /** A van with the ways to lay each bay, and what each kilogram buys. */
@@ -74,7 +72,7 @@ export function deadening(e: Evaluation, shell: Shell, stock: SheetStock, librar
         library,
       );
     alike.set(key, rungs);
-    bays.push({ bay, zone, rungs: [...rungs], today: quiet.left });
+    bays.push({ bay, zone, rungs: [...rungs] });
   }
   const curve = curveOf(bays);
   return { stock, bays, curve, knee: kneeOf(curve) };

@@ -31,7 +31,7 @@ export const leftOf = ({ left }: Rung): number => (left[0]! + left[1]!) / 2;
 export type Counting = (panel: BayPanel, patches: readonly Patch[]) => readonly number[];
 
 /** Strips narrower than this are not worth cutting, m. */
-const STRIP = 0.06;
+export const STRIP = 0.06;
 
 /**
  * Ways to lay a bay, from nothing to all of it: part of a sheet, a sheet, and then sheet by sheet a grid about the middle,
@@ -72,7 +72,7 @@ const gain = (from: Rung, to: Rung): number =>
   (leftOf(from) - leftOf(to)) / Math.max(1e-9, to.mass - from.mass);
 
 /** A sheet whole, halved and quartered, either way round. */
-function cuts({ width: w, length: l }: Stock): [number, number][] {
+export function cuts({ width: w, length: l }: Pick<Stock, 'width' | 'length'>): [number, number][] {
   return [
     [w / 2, l / 2],
     [l / 2, w / 2],

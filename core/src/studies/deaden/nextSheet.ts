@@ -1,11 +1,11 @@
 import { patchBox } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
-import type { Patch, Shell } from '../../model/index.ts';
+import type { Patch, Shell, Stock } from '../../model/index.ts';
 import type { FieldRect } from '../../survey/shell/index.ts';
 import { panelOf, shareOfVan, sheetsOnField, skinPlate, swings } from '../../van/quiet/index.ts';
 import { mayLie } from './keepOff.ts';
-import type { SheetStock } from './ladder.ts';
+import { cuts, type SheetStock, STRIP } from './ladder.ts';
 
 /** Modes an octave while places are tried. */
 const MODES = 4;
@@ -46,8 +46,6 @@ export function nextSheet(
   return best;
 }
 
-/** Narrower strips are not worth cutting, m. */
-const STRIP = 0.06;
 /** Most places that are tried. */
 const PLACES = 40;
 
@@ -58,20 +56,13 @@ const PLACES = 40;
 function freePlaces(
   rect: FieldRect,
   here: readonly Patch[],
-  { width: w, length: l }: { width: number; length: number },
+  stock: Pick<Stock, 'width' | 'length'>,
 ): Patch[] {
   const id = freshId(here);
   const middle = [rect.x + rect.width / 2, rect.y + rect.height / 2] as const;
   const found = new Map<string, Patch>();
   for (const free of freeRects(rect, here.map(patchBox)))
-    for (const [wide, high] of [
-      [w, l],
-      [l, w],
-      [w, l / 2],
-      [l / 2, w],
-      [w / 2, l / 2],
-      [l / 2, w / 2],
-    ] as const) {
+    for (const [wide, high] of cuts(stock)) {
       const [width, height] = [Math.min(wide, free.width), Math.min(high, free.height)];
       const near = (from: number, whole: number, size: number, to: number) => [
         from + whole / 2,

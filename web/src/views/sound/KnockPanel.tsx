@@ -2,14 +2,14 @@ import { writeWav } from '@overcoat/core/formats';
 import type { Fact, FactOf } from '@overcoat/core/model';
 import type { Knocked } from '@overcoat/core/physics/sound';
 import { SOUND_RATE, simulatedKnock } from '@overcoat/core/studies/knocks';
-import { FileAudio, Mic, Square, WandSparkles } from 'lucide-react';
+import { FileAudio, History, Mic, Square, WandSparkles } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { runOnce } from '../../jobs/results.ts';
 import { useBay } from '../../store/evaluation.ts';
 import { useFacts, useLog } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
-import { keepRecording } from '../../store/photos.ts';
+import { keepRecording, keptRecording } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
 import { KnockPicture } from './KnockPicture.tsx';
 import { KnockAgainst, KnockTones, verdictOf } from './KnockTones.tsx';
@@ -108,6 +108,18 @@ export function KnockPanel({ id }: { id: string }) {
         <Button disabled={state.doing !== undefined} onClick={simulate}>
           <WandSparkles size={16} aria-hidden /> Take a simulated one
         </Button>
+        {kept?.[on]?.fact.recording && (
+          <Button
+            disabled={state.doing !== undefined}
+            onClick={() =>
+              hear('fetching the recording', async () =>
+                readSound(await keptRecording(kept[on]!.fact.recording!.hash)),
+              )
+            }
+          >
+            <History size={16} aria-hidden /> Look at the one kept
+          </Button>
+        )}
         <input
           ref={file}
           type="file"
