@@ -107,7 +107,7 @@ const Assignment = Type.Record(Id, Type.Union([Id, Type.Null()]));
 
 /**
  * A damping sheet on a bay as seen from inside: its middle from the bay's front and lower edge, m, its size, and by how
- * many degrees it is turned, the front end upwards.
+ * many degrees it is turned, the rear end upwards.
  */
 export const Patch = closed({
   id: Id,
