@@ -13,10 +13,10 @@ import { keepRecording, keptRecording } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
 import { KnockPicture } from './KnockPicture.tsx';
 import { KnockAgainst, KnockTones, verdictOf } from './KnockTones.tsx';
-import { canRecord, type Heard, heard, readSound, record } from './recording.ts';
+import { canRecord, type Recorded, readSound, record, recorded } from './recording.ts';
 
 type On = FactOf<'knock'>['on'];
-type Read = { heard: Heard; knocked: Extract<Knocked, { ok: true }> };
+type Read = { sound: Recorded; knocked: Extract<Knocked, { ok: true }> };
 const SECONDS = 4;
 
 /** A knock on one bay: recorded, loaded or made up; read, held against the model, and kept in the log. */
@@ -35,7 +35,7 @@ export function KnockPanel({ id }: { id: string }) {
   const file = useRef<HTMLInputElement>(null);
   useEffect(() => () => control.current?.abort(), []);
 
-  const hear = async (doing: string, get: (signal: AbortSignal) => Heard | Promise<Heard>) => {
+  const hear = async (doing: string, get: (signal: AbortSignal) => Recorded | Promise<Recorded>) => {
     control.current?.abort();
     control.current = new AbortController();
     const { signal } = control.current;
@@ -49,7 +49,7 @@ export function KnockPanel({ id }: { id: string }) {
         new AbortController().signal,
       );
       if (!knocked.ok) return setState({ failed: knocked.message });
-      setRead({ heard: sound, knocked });
+      setRead({ sound, knocked });
       setTone(
         Math.max(
           0,
@@ -65,12 +65,12 @@ export function KnockPanel({ id }: { id: string }) {
     hear('knocking', () => {
       if (!quiet) throw new Error(`${id} has no field to swing.`);
       const seed = [...`${id} ${on}`].reduce((sum, c) => (sum * 31 + c.charCodeAt(0)) >>> 0, 7);
-      return heard([simulatedKnock(quiet, on === 'damped', seed)], SOUND_RATE, 'simulated');
+      return recorded([simulatedKnock(quiet, on === 'damped', seed)], SOUND_RATE, 'simulated');
     });
   const keep = async () => {
     if (!read) return;
     try {
-      const hash = await keepRecording(writeWav(read.heard.samples, read.heard.rate));
+      const hash = await keepRecording(writeWav(read.sound.samples, read.sound.rate));
       note(factOf(on, read, hash), { bay: id });
       setState({ kept: true });
     } catch (error) {
@@ -146,8 +146,8 @@ export function KnockPanel({ id }: { id: string }) {
       )}
       {read && (
         <>
-          {read.heard.note && <p className="text-signal">{read.heard.note}</p>}
-          <KnockPicture heard={read.heard} knocked={read.knocked} mode={read.knocked.modes[tone] ?? null} />
+          {read.sound.note && <p className="text-signal">{read.sound.note}</p>}
+          <KnockPicture sound={read.sound} knocked={read.knocked} mode={read.knocked.modes[tone] ?? null} />
           <KnockTones modes={read.knocked.modes} chosen={tone} onChoose={setTone} />
           <KnockAgainst id={id} on={on} modes={read.knocked.modes} />
           <div className="flex items-center gap-3">
@@ -163,7 +163,7 @@ export function KnockPanel({ id }: { id: string }) {
   );
 }
 
-const factOf = (on: On, { heard: { from }, knocked }: Read, hash: string): Fact => ({
+const factOf = (on: On, { sound: { from }, knocked }: Read, hash: string): Fact => ({
   kind: 'knock',
   on,
   sounds: verdictOf(knocked.modes),

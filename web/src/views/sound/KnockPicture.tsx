@@ -3,7 +3,7 @@ import { printNumber } from '@overcoat/core/units';
 import { useCallback, useMemo } from 'react';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
-import type { Heard } from './recording.ts';
+import type { Recorded } from './recording.ts';
 
 const WIDE = 500;
 const HIGH = 110;
@@ -11,13 +11,13 @@ const HIGH = 110;
 const SPAN = 1.6;
 
 interface Props {
-  heard: Heard;
+  sound: Recorded;
   knocked: Extract<Knocked, { ok: true }>;
   mode: RungMode | null;
 }
 
 /** The wave with the chosen tone's decay over it, its level as it falls, and the spectrum. */
-export function KnockPicture({ heard: { samples, rate }, knocked, mode }: Props) {
+export function KnockPicture({ sound: { samples, rate }, knocked, mode }: Props) {
   const start = Math.max(0, knocked.onset - 0.1);
   const wave = useMemo(() => waveOf(samples, rate, start), [samples, rate, start]);
   const x = (t: number) => ((t - start) / SPAN) * WIDE;

@@ -1,7 +1,7 @@
 import { monoOf, readWav, WAV_LIMIT } from '@overcoat/core/formats';
 
 /** A knock as it was heard, and what was noticed on the way. */
-export interface Heard {
+export interface Recorded {
   samples: Float32Array;
   /** Hz. */
   rate: number;
@@ -13,7 +13,7 @@ export interface Heard {
 const LONGEST = 6;
 
 /** Reads a sound file: WAV by itself, anything else by what the browser can decode. Throws an Error with a sentence. */
-export async function readSound(file: File): Promise<Heard> {
+export async function readSound(file: File): Promise<Recorded> {
   if (file.size > WAV_LIMIT)
     throw new Error(
       `“${file.name}” has ${Math.round(file.size / 1e6)} MB; up to ${WAV_LIMIT / 1e6} MB are read. Cut it to the few seconds round the knock.`,
@@ -24,13 +24,13 @@ export async function readSound(file: File): Promise<Heard> {
   if (riff) {
     const read = readWav(bytes);
     if (!read.ok) throw new Error(read.message);
-    return heard(read.recording.channels, read.recording.rate, 'file');
+    return recorded(read.recording.channels, read.recording.rate, 'file');
   }
   const context = new AudioContext();
   try {
     const decoded = await context.decodeAudioData(bytes.buffer.slice(0));
     const channels = Array.from({ length: decoded.numberOfChannels }, (_, c) => decoded.getChannelData(c));
-    return heard(channels.slice(0, 2), decoded.sampleRate, 'file');
+    return recorded(channels.slice(0, 2), decoded.sampleRate, 'file');
   } catch {
     throw new Error(`“${file.name}” cannot be decoded by this browser: WAV always is.`);
   } finally {
@@ -51,7 +51,7 @@ function looksLikeSound(bytes: Uint8Array): boolean {
 }
 
 /** One channel, cut to the seconds round its loudest moment. Throws an Error with a sentence where all is silent. */
-export function heard(channels: Float32Array[], rate: number, from: Heard['from']): Heard {
+export function recorded(channels: Float32Array[], rate: number, from: Recorded['from']): Recorded {
   const mono = monoOf({ channels, rate });
   if (!mono) throw new Error('The recording is silent: check which microphone is chosen.');
   const { samples, note } = mono;
@@ -68,7 +68,7 @@ export function heard(channels: Float32Array[], rate: number, from: Heard['from'
 export const canRecord = (): boolean => Boolean(globalThis.navigator?.mediaDevices?.getUserMedia);
 
 /** Records for so many seconds, the browser's own smoothing off. Throws an Error with a sentence. */
-export async function record(seconds: number, signal: AbortSignal): Promise<Heard> {
+export async function record(seconds: number, signal: AbortSignal): Promise<Recorded> {
   const stream = await navigator.mediaDevices
     .getUserMedia({ audio: { autoGainControl: false, noiseSuppression: false, echoCancellation: false } })
     .catch(() => {
@@ -94,7 +94,7 @@ export async function record(seconds: number, signal: AbortSignal): Promise<Hear
     const context = new AudioContext();
     const decoded = await context.decodeAudioData(await new Blob(parts).arrayBuffer());
     void context.close();
-    return heard([decoded.getChannelData(0)], decoded.sampleRate, 'microphone');
+    return recorded([decoded.getChannelData(0)], decoded.sampleRate, 'microphone');
   } finally {
     for (const track of stream.getTracks()) track.stop();
   }
