@@ -7,13 +7,15 @@ interface Split {
   seam: number;
 }
 
-/** Splits a rectangle that no sheet holds into the fewest equal parts that fit, each lapping by `overlap`, m. */
+/** Splits a rectangle that no sheet holds into the fewest equal parts that fit, each lapping by `lap`, m. */
 export function splitToFit(
   width: number,
   height: number,
   sheet: Pick<Stock, 'width' | 'length'>,
-  overlap = 0,
+  lap = 0,
 ): Split {
+  // A strip narrower than the lap is lapped by half of itself.
+  const overlap = Math.min(lap, sheet.width / 2, sheet.length / 2);
   const across = parts(width, sheet.width, overlap) * parts(height, sheet.length, overlap);
   const turned = parts(width, sheet.length, overlap) * parts(height, sheet.width, overlap);
   if (across === 1 || turned === 1) return { parts: [{ width, height }], seam: 0 };

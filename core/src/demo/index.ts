@@ -6,6 +6,8 @@ import { demoBrief } from './brief.ts';
 import { perigeeReady, perigeeShell } from './perigee.ts';
 import { perigeeLog } from './perigeeLog.ts';
 
+export { anyVan } from './anyVan.ts';
+
 /** The two conversions that ship: invented vans of invented people. */
 export const demoDesigns = (library: Library): Design[] => demoConversions(library).map(c => c.design);
 

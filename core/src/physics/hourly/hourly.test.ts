@@ -16,6 +16,7 @@ const ply: HourlyLayer = {
   heatCapacity: 1600,
   mu: 100,
   sorption: 'wood',
+  pores: 500,
 };
 const wool: HourlyLayer = {
   thickness: 0.04,
@@ -24,6 +25,7 @@ const wool: HourlyLayer = {
   heatCapacity: 1000,
   mu: 1,
   sorption: 'fibre',
+  pores: 950,
 };
 const foam: HourlyLayer = {
   thickness: 0.025,
@@ -32,6 +34,7 @@ const foam: HourlyLayer = {
   heatCapacity: 1400,
   mu: 7000,
   sorption: 'none',
+  pores: 0,
 };
 const caseOf = (...layers: HourlyLayer[]): HourlyCase => ({
   skin: 7800 * 450 * 0.0008,
@@ -271,6 +274,20 @@ describe('sorption and mould', () => {
       mouldIndex(long.t, long.rh, 'sensitive').highest,
     );
     expect(mouldIndex(new Float32Array(5000).fill(20), new Float32Array(5000).fill(0.7)).highest).toBe(0);
+  });
+  it('on other faces grows by the published k1 below index 1 and from it on (Ojanen 2010 table, from memory)', () => {
+    const hour = 1 / (7 * 24 * weeksToFirstSigns(20, 97));
+    for (const [kind, slow, fast] of [
+      ['sensitive', 0.578, 0.386],
+      ['medium', 0.072, 0.097],
+    ] as const) {
+      const first = Math.round(1 / (slow * hour));
+      const more = Math.round(0.6 / (fast * hour));
+      const t = new Float32Array(first + more).fill(20);
+      const rh = new Float32Array(first + more).fill(0.97);
+      expect(mouldIndex(t.subarray(0, first), rh, kind).highest).toBeCloseTo(1, 1);
+      expect(Math.abs(mouldIndex(t, rh, kind).highest - 1.6)).toBeLessThan(0.1);
+    }
   });
 });
 

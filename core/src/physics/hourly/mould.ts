@@ -1,12 +1,15 @@
 /** How readily a face moulds: factors of the growth model by class. */
 export type Sensitivity = 'very sensitive' | 'sensitive' | 'medium' | 'resistant';
 
-/** Critical humidity at 20 degC and more, %, and growth against pine (Ojanen 2010 classes, from memory). */
+/**
+ * Critical humidity at 20 degC and more, %; k1 below index 1 and from it on (null: what 1999 gives for pine, by its two
+ * times, about 2); and the three terms of the highest index (Ojanen 2010 classes, from memory).
+ */
 const CLASSES: Record<
   Sensitivity,
-  { least: number; slow: number; fast: number; a: number; b: number; c: number }
+  { least: number; slow: number; fast: number | null; a: number; b: number; c: number }
 > = {
-  'very sensitive': { least: 80, slow: 1, fast: 2, a: 1, b: 7, c: 2 },
+  'very sensitive': { least: 80, slow: 1, fast: null, a: 1, b: 7, c: 2 },
   sensitive: { least: 80, slow: 0.578, fast: 0.386, a: 0.3, b: 6, c: 1 },
   medium: { least: 85, slow: 0.072, fast: 0.097, a: 0, b: 5, c: 1.5 },
   resistant: { least: 85, slow: 0.033, fast: 0.014, a: 0, b: 3, c: 1 },
@@ -45,8 +48,7 @@ export function mouldIndex(
     if (t[h]! > 0.1 && rh > critical) {
       dry = 0;
       const first = weeksToFirstSigns(t[h]!, rh);
-      const k1 =
-        m < 1 ? slow : kind === 'very sensitive' ? 2 / (weeksToSight(t[h]!, rh) / first - 1) : fast * 2;
+      const k1 = m < 1 ? slow : (fast ?? 2 / (weeksToSight(t[h]!, rh) / first - 1));
       const x = (critical - rh) / (critical - 100);
       const most = a + b * x - c * x * x;
       const k2 = Math.max(0, 1 - Math.exp(2.3 * (m - most)));

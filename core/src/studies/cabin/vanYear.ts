@@ -17,8 +17,10 @@ export interface PartYear {
   peaks: number[];
   /** Free water at each year's end, kg/m2. */
   ends: number[];
-  /** What ran down the skin in all years, kg/m2. */
+  /** What ran down the skin, or dripped from layers that were full, in all years, kg/m2. */
   runOff: number;
+  /** Of it, from layers, kg/m2. */
+  dripped: number;
   /** Hours a year above 80 % and 0 degC at the steel, and their class (ISO 9223). */
   wetness: { hours: number; class: string };
   /** Highest index at the skin, 0 to 6. */
@@ -97,7 +99,7 @@ export function vanYear(
   const [skin, rh] = [model.parts.map(series), model.parts.map(series)];
   const peaks = model.parts.map(() => new Array<number>(years).fill(0));
   const ends = model.parts.map(() => new Array<number>(years).fill(0));
-  const runOff = new Float64Array(parts);
+  const [runOff, dripped] = [new Float64Array(parts), new Float64Array(parts)];
   const out: VanYear = {
     hours,
     inside: series(),
@@ -157,7 +159,8 @@ export function vanYear(
       for (let n = 0; n < s.nodes; n++) water += s.free[n]!;
       if (water > peaks[k]![y]!) peaks[k]![y] = water;
       if (i === length - 1) ends[k]![y] = water;
-      runOff[k] = runOff[k]! + s.ranOff;
+      runOff[k] = runOff[k]! + s.ranOff + s.dripped;
+      dripped[k] = dripped[k]! + s.dripped;
       skin[k]![h] = s.t[0]!;
       rh[k]![h] = s.p[0]! / s.sat[0]!;
     }
@@ -176,6 +179,7 @@ export function vanYear(
     peaks: peaks[k]!,
     ends: ends[k]!,
     runOff: runOff[k]!,
+    dripped: dripped[k]!,
     wetness: timeOfWetness(skin[k]!, rh[k]!),
     mould: mouldIndex(skin[k]!, rh[k]!, p.model.faces.skin).highest,
   }));

@@ -1,6 +1,6 @@
 import { type BayJoints, directionOf, type LaidBay, sectionAt } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
-import type { Bay, BuildUp, Shell, ZoneKind } from '../../model/index.ts';
+import type { Bay, BuildUp, Material, Shell, ZoneKind } from '../../model/index.ts';
 import { AIR_DENSITY, AIR_HEAT_CAPACITY, FACE_HOLDS } from '../../physics/air/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import type { HourlyLayer, SectionCase, Sensitivity } from '../../physics/hourly/index.ts';
@@ -47,6 +47,19 @@ export interface BayModel {
 /** Vapour film at the room's face, kg/(m2 s Pa). */
 const FILM = 2.5e-8;
 
+/** Of water, kg/m3; of what fibres and wood are made of, before any pore. */
+const WATER = 1000;
+const FIBRE_SOLID = 1400;
+const WOOD_SOLID = 1500;
+
+/** Share of a material's volume that water can fill: what air passes, and wood; closed cells take none. */
+const openPores = ({ flowResistivity, sorption, density }: Material): number =>
+  flowResistivity !== null
+    ? Math.max(0, 1 - density / FIBRE_SOLID)
+    : sorption === 'wood'
+      ? Math.max(0, 1 - density / WOOD_SOLID)
+      : 0;
+
 /** The field of a bay at its mean depth. Throws RangeError for an unknown material. */
 export function bayModel(input: BayModelInput, library: Library): BayModel {
   const { shell, kind, bay, buildUp, joints } = input;
@@ -68,6 +81,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
           heatCapacity: material?.heatCapacity ?? AIR_HEAT_CAPACITY,
           mu: Math.max(plane.sd, 1e-4) / thickness,
           sorption: material?.sorption ?? 'none',
+          pores: material ? WATER * openPores(material) : 0,
         };
       }),
       rse: RSE,

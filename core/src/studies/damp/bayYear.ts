@@ -36,8 +36,10 @@ export interface BayYears {
   wettest: WaterPlaces;
   /** Where it is when most is away from the skin, on the cold side of what is tight. */
   reversed: WaterPlaces;
-  /** What ran down the skin in all years, kg/m2. */
+  /** What ran down the skin, or dripped from layers that were full, in all years, kg/m2. */
   runOff: number;
+  /** Of it, from layers, kg/m2. */
+  dripped: number;
   /** Net vapour in through the layers, kg/m2. */
   diffused: number;
   /** Net vapour in with leaking air, kg/m2. */
@@ -81,6 +83,7 @@ export function bayYears(input: BayYearInput, year: HourlyYear, library: Library
     wettest: r.wettest,
     reversed: r.reversed,
     runOff: r.runOff,
+    dripped: r.dripped,
     diffused: r.diffused,
     leaked: r.leaked,
     wetness: timeOfWetness(r.skin, r.humidity),

@@ -1,3 +1,4 @@
+import { isContinuous } from '../../buildup/index.ts';
 import { type Library, materialOf, usualFor } from '../../materials/index.ts';
 import type { Layer, Material, Shell } from '../../model/index.ts';
 import { type Field, solveSection } from '../../physics/heat2d/index.ts';
@@ -33,7 +34,7 @@ const MAKE = {
 
 /** Solves a detail; `cells` each way (28 gives the heat flow within 1 % of twice as many, 60 is for looking at). Null where the build-up has none. */
 export function solveDetail(c: DetailCase, shell: Shell, library: Library, cells = 28): DetailResult | null {
-  const geometry = MAKE[c.of](c, shell, library);
+  const geometry = MAKE[c.of](withoutIdleBattens(c), shell, library);
   if (!geometry) return null;
   const field = solveSection(geometry.section, cells);
   const across = c.inside - c.outside;
@@ -53,6 +54,10 @@ export function solveDetail(c: DetailCase, shell: Shell, library: Library, cells
     metal: geometry.metal && metalLow(field, geometry.metal),
   };
 }
+
+/** Battens that carry nothing stand in the room's air and lead no heat worth drawing. */
+const withoutIdleBattens = (c: DetailCase): DetailCase =>
+  c.layers.some(isContinuous) ? c : { ...c, layers: c.layers.filter(l => l.role !== 'batten') };
 
 function metalLow({ x, y, t, conductivity }: Field, at: NonNullable<DetailGeometry['metal']>): number {
   const nx = x.length - 1;

@@ -35,6 +35,12 @@ export interface HourlyYear {
   month: Uint8Array;
 }
 
+/** So many hours of a year, from one on. */
+export const hoursOf = (year: HourlyYear, from: number, hours: number): HourlyYear =>
+  Object.fromEntries(
+    Object.entries(year).map(([key, of]: [string, Float64Array]) => [key, of.slice(from, from + hours)]),
+  ) as unknown as HourlyYear;
+
 /**
  * The brief's climate and life as an hourly year: monthly means joined straight, the day's swing, and spells of
  * weather that last some days (a first-order chain from `seed`, standard deviation 3 K, taken off again in each

@@ -169,7 +169,8 @@ function Years({ years, stale }: { years: BayYears; stale: boolean }) {
         {carriesOver(left)
           ? `${grams(left)} more is left at the end of the second.`
           : 'nothing is carried over.'}{' '}
-        {runsDown(years.runOff) && `${grams(years.runOff)} ran down. `}
+        {runsDown(years.runOff) &&
+          `${grams(years.runOff)} ran down${runsDown(years.dripped) ? ` or dripped, ${grams(years.dripped)} of it from layers that were full` : ''}. `}
         Steel wet {printNumber(years.wetness.hours, 0)} h a year ({years.wetness.class}); mould index{' '}
         {printNumber(years.mould.atSkin, 1)} at the skin, {printNumber(years.mould.atLining, 1)} behind the
         lining (3 can be seen).

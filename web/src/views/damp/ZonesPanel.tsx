@@ -131,8 +131,9 @@ function Why({
       {part && (
         <li>
           By the hour, with sun: at most {grams(part.peaks[0]!)}
-          {runsDown(part.runOff) && ` and ${grams(part.runOff / part.peaks.length)} a year running down`},
-          steel wet {printNumber(part.wetness.hours, 0)} h a year ({part.wetness.class}).
+          {runsDown(part.runOff) &&
+            ` and ${grams(part.runOff / part.peaks.length)} a year running down or dripping`}
+          , steel wet {printNumber(part.wetness.hours, 0)} h a year ({part.wetness.class}).
         </li>
       )}
     </ul>

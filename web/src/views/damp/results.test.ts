@@ -17,6 +17,7 @@ const part: PartYear = {
   peaks: [0.12, 0.1],
   ends: [0, 0],
   runOff: 0,
+  dripped: 0,
   wetness: { hours: 4321, class: 'τ4' },
   mould: 0,
 };

@@ -1,0 +1,148 @@
+import fc from 'fast-check';
+import { expect, it } from 'vitest';
+import { newDesign } from '../buildup/newDesign.ts';
+import { makeLibrary, referenceMaterials } from '../materials/index.ts';
+import {
+  type BuildUp,
+  checkDesign,
+  type Design,
+  type Layer,
+  type PatternName,
+  type Role,
+} from '../model/index.ts';
+import { evaluate } from './evaluate.ts';
+
+const library = makeLibrary();
+const RUNS = Number(process.env.OVERCOAT_RUNS ?? 150);
+const PATTERNS: PatternName[] = [
+  'compact',
+  'mid',
+  'long high-roof',
+  'extra-long high-roof',
+  'minibus',
+  'box body',
+];
+const ROLES: Role[] = [
+  'damping',
+  'fill',
+  'over-rib',
+  'air gap',
+  'vapour control',
+  'batten',
+  'lining',
+  'finish',
+];
+
+const thickness = fc.oneof(
+  fc.double({ min: 0.0001, max: 0.3, noNaN: true }),
+  fc.constantFrom(0.002, 0.005, 0.019, 0.04),
+);
+const layer = fc
+  .record({
+    role: fc.constantFrom(...ROLES),
+    // Any material in any role: the schema does not ask whether that is wise.
+    material: fc.constantFrom(...referenceMaterials.map(m => m.id)),
+    thickness,
+    coverage: fc.double({ min: 0.05, max: 1, noNaN: true }),
+    width: fc.double({ min: 0.01, max: 0.2, noNaN: true }),
+    spacing: fc.double({ min: 0.1, max: 2, noNaN: true }),
+  })
+  .map(({ role, material, thickness: d, coverage, width, spacing }): Omit<Layer, 'id'> => {
+    if (role === 'air gap') return { role, thickness: d } as Omit<Layer, 'id'>;
+    const laid = { role, material, thickness: d };
+    if (role === 'damping') return { ...laid, coverage } as Omit<Layer, 'id'>;
+    return (role === 'batten' ? { ...laid, width, spacing } : laid) as Omit<Layer, 'id'>;
+  });
+const design = fc
+  .record({
+    pattern: fc.constantFrom(...PATTERNS),
+    layers: fc.array(fc.array(layer, { maxLength: 7 }), { minLength: 1, maxLength: 3 }),
+    seams: fc.constantFrom<BuildUp['seams']>('taped', 'open'),
+    seal: fc.double({ min: 0, max: 1, noNaN: true }),
+    people: fc.integer({ min: 1, max: 8 }),
+    nights: fc.integer({ min: 0, max: 7 }),
+    air: fc.double({ min: 1, max: 100, noNaN: true }),
+    night: fc.double({ min: -45, max: 25, noNaN: true }),
+    heating: fc.constantFrom<Design['brief']['heating']>('none', 'dry', 'unflued gas'),
+    sheets: fc.array(
+      fc.record({
+        along: fc.double({ min: 0, max: 2, noNaN: true }),
+        size: fc.double({ min: 0.02, max: 3, noNaN: true }),
+        turn: fc.integer({ min: -90, max: 90 }),
+      }),
+      { maxLength: 4 },
+    ),
+  })
+  .map((a): Design => {
+    const made = newDesign('Any', a.pattern);
+    const buildUps = a.layers.map(
+      (list, i): BuildUp => ({
+        id: `b${i}`,
+        name: `b${i}`,
+        layers: list.map((l, k) => ({ ...l, id: `y${k}` }) as Layer),
+        seams: a.seams,
+        sealQuality: a.seal,
+      }),
+    );
+    const zones = Object.fromEntries(made.shell.zones.map((z, i) => [z.id, `b${i % buildUps.length}`]));
+    const bay = made.shell.zones[0]!.bays[0]!.id;
+    const patches = a.sheets.map((s, i) => ({
+      id: `s${i}`,
+      along: s.along,
+      up: s.along,
+      width: s.size,
+      height: s.size,
+      turn: s.turn,
+    }));
+    const placement = {
+      buildUps,
+      zones,
+      bays: {},
+      sheets: { [bay]: { material: 'damping-sheet', thickness: 0.002, patches } },
+    };
+    const n = a.nights;
+    return {
+      ...made,
+      brief: {
+        ...made.brief,
+        people: a.people,
+        nights: { winter: n, spring: n, summer: n, autumn: n },
+        ventilation: a.air,
+        designNight: a.night,
+        heating: a.heating,
+      },
+      variants: [{ ...made.variants[0]!, design: placement }],
+    };
+  });
+
+/** Every number that is no number, by its path; `Infinity` is what never dries, where it may stand. */
+function unsound(value: unknown, path = '', seen = new Set<object>()): string[] {
+  if (typeof value === 'number')
+    return Number.isNaN(value) || (!Number.isFinite(value) && !/daysToDry/.test(path))
+      ? [`${path} ${value}`]
+      : [];
+  if (typeof value !== 'object' || value === null || seen.has(value)) return [];
+  seen.add(value);
+  const entries: [unknown, unknown][] = value instanceof Map ? [...value] : Object.entries(value);
+  return entries.flatMap(([key, v]) => unsound(v, `${path}/${key}`, seen)).slice(0, 5);
+}
+
+it(
+  'evaluates whatever is accepted, and gives nothing but numbers',
+  () => {
+    fc.assert(
+      fc.property(design, d => {
+        expect(checkDesign(d, library)).toEqual([]);
+        const placement = d.variants[0]!.design;
+        const told = JSON.stringify(placement.buildUps.map(b => b.layers));
+        try {
+          expect(unsound(evaluate(d, placement, library))).toEqual([]);
+        } catch (error) {
+          throw new Error(`${d.shell.pattern} ${told}: ${(error as Error).message}`, { cause: error });
+        }
+      }),
+      { numRuns: RUNS },
+    );
+  },
+  20_000 + 400 * RUNS,
+);
