@@ -51,6 +51,27 @@ describe('asked by command line', () => {
     expect(hot.roof).toBeGreaterThan(hot.outside);
   });
 
+  it('answers for other nights and another seal than the file’s, and says what it would take', async () => {
+    const bay = (a: { bays: Record<string, { damp: { peak: number } }> }) => a.bays.L3u!.damp.peak;
+    const board = ['evaluate', file, '--variant', 'Board and foil'];
+    const [asIs, tight, away] = await Promise.all([
+      answer(...board),
+      answer(...board, '--seal', '1'),
+      answer(...board, '--nights', '0,0,0,0'),
+    ]);
+    expect(bay(tight)).toBeLessThan(bay(asIs));
+    expect(bay(away)).toBeLessThan(bay(asIs));
+    const n = perigee!.brief.nights;
+    const same = [n.winter, n.spring, n.summer, n.autumn].join(',');
+    expect(await answer(...board, '--nights', same)).toEqual(asIs);
+    const error = async (...args: string[]) => (await ask([...board, ...args])).error;
+    expect(await error('--nights', '4,2')).toBe(
+      '--nights takes four, from winter to autumn, as in 4,2,1,3, not “4,2”.\n',
+    );
+    expect(await error('--nights', '4,2,x,1')).toMatch(/--nights must be a number from 0 to 7, not “x”/);
+    expect(await error('--seal', '90')).toMatch(/--seal must be a number from 0 to 1/);
+  });
+
   it('evaluate tells drumming of the van and of each bay, by the knocks in the file', async () => {
     const { figures, bays } = await answer('evaluate', file);
     expect(figures.quiet.likely).toBeLessThan(-3);
@@ -98,7 +119,7 @@ describe('asked by command line', () => {
     [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
     [['evaluate', file, '--variant', 'Z'], 'There is no variant “Z”; the file has “Board and foil”'],
     [['year', file, '--years', '1.5'], '--years must be a whole number from 1 to 10, not “1.5”.'],
-    [['night', file, '--wind'], 'accepted: --variant, --covers, --heater-off, --outside.'],
+    [['night', file, '--wind'], 'accepted: --variant, --nights, --seal, --covers, --heater-off, --outside.'],
     [['knock'], 'Name the recording'],
     [['deaden', file], 'Say what the plan may take'],
     [['deaden', file, '--mass', 'x'], '--mass must be a number from 0 to 500'],

@@ -17,7 +17,7 @@ export async function askDeaden(args: readonly string[]) {
   const kilograms = number('mass', values.mass, { min: 0, max: 500 });
   const money = number('cost', values.cost, { min: 0, max: 100_000 });
   const change = number('level', values.level, { min: -40, max: 0 });
-  const { design, variant, library, heard } = await readDesign(rest[0], values.variant);
+  const { design, variant, library, heard } = await readDesign(rest[0], values);
   const material = values.material
     ? library.get(values.material)
     : [...library.values()].find(m => m.usualAs.includes('damping'));

@@ -1,13 +1,13 @@
 import { bayResult, evaluate } from '@overcoat/core/evaluate';
 import { options } from '../options.ts';
-import { readDesign } from '../readDesign.ts';
+import { ABOUT, readDesign } from '../readDesign.ts';
 
 const DAY = 86_400;
 
 /** Everything the ledger, the zones and the bays show of one variant. */
 export async function askEvaluate(args: readonly string[]) {
-  const { values, rest } = options(args, { variant: { type: 'string' } });
-  const { design, variant, library, heard } = await readDesign(rest[0], values.variant);
+  const { values, rest } = options(args, ABOUT);
+  const { design, variant, library, heard } = await readDesign(rest[0], values);
   const e = evaluate(design, variant.design, library, heard);
   const { headroom } = e.fit;
   return {

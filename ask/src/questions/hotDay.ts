@@ -1,5 +1,6 @@
 import { hotDay } from '@overcoat/core/studies/cabin';
 import { number, options } from '../options.ts';
+import { ABOUT } from '../readDesign.ts';
 import { readVan } from '../van.ts';
 
 const HOUR = 3600;
@@ -9,7 +10,7 @@ const VENT = 0.02;
 /** A clear hot day in July, nobody inside. */
 export async function askHotDay(args: readonly string[]) {
   const { values, rest } = options(args, {
-    variant: { type: 'string' },
+    ...ABOUT,
     covers: { type: 'boolean' },
     open: { type: 'string' },
     air: { type: 'string' },

@@ -1,5 +1,6 @@
 import { vanNight } from '@overcoat/core/studies/cabin';
 import { number, options } from '../options.ts';
+import { ABOUT } from '../readDesign.ts';
 import { JOULES_A_KWH, readVan } from '../van.ts';
 
 const HOUR = 3600;
@@ -8,7 +9,7 @@ const HOURS = 12;
 /** The design night of the whole van with people inside. */
 export async function askNight(args: readonly string[]) {
   const { values, rest } = options(args, {
-    variant: { type: 'string' },
+    ...ABOUT,
     covers: { type: 'boolean' },
     'heater-off': { type: 'boolean' },
     outside: { type: 'string' },

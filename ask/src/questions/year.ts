@@ -2,6 +2,7 @@ import { vanYear } from '@overcoat/core/studies/cabin';
 import { hourlyYear } from '@overcoat/core/van/climate';
 import { glassOf } from '@overcoat/core/van/wetting';
 import { number, options } from '../options.ts';
+import { ABOUT } from '../readDesign.ts';
 import { JOULES_A_KWH, readVan } from '../van.ts';
 
 const HOUR = 3600;
@@ -9,7 +10,7 @@ const HOUR = 3600;
 /** Years of the whole van by the hour from a dry October; figures of the last one but where they say otherwise. */
 export async function askYear(args: readonly string[]) {
   const { values, rest } = options(args, {
-    variant: { type: 'string' },
+    ...ABOUT,
     covers: { type: 'boolean' },
     years: { type: 'string' },
   });

@@ -49,6 +49,24 @@ describe('where air is left', () => {
     ]);
   });
 
+  it('takes a sheet’s bright face on the share that the sheet covers, and the skin’s on the rest', () => {
+    const gap = (coverage: number) => {
+      const sheet: Layer = {
+        id: 'd',
+        role: 'damping',
+        material: 'damping-sheet',
+        thickness: 0.002,
+        coverage,
+      };
+      const of = planes([sheet, fill('xps', 0.04), ply], 0.062);
+      return of.find(p => p.layer === 'gap')!.resistance;
+    };
+    const [none, whole] = [1 / gap(1e-9), 1 / gap(1)];
+    expect(whole).toBeLessThan(0.6 * none);
+    for (const coverage of [0.25, 0.5]) {
+      expect(1 / gap(coverage)).toBeCloseTo((1 - coverage) * none + coverage * whole, 6);
+    }
+  });
   it('has the emissivities of its own faces: foil on board lifts it', () => {
     const gap = (material: string) =>
       planes([fill(material, 0.04), ply], 0.06).find(p => p.layer === 'gap')!.resistance;

@@ -11,6 +11,8 @@ interface Plane {
   layer: string;
   material: string | null;
   thickness: number;
+  /** Share of the area it lies on, 0 to 1; the rest is what lies before it. */
+  covers: number;
   /** m2K/W in the field, and where the batten runs; `through` is what of both lies outside the batten's thickness. */
   resistance: number;
   bridged: number;
@@ -74,6 +76,7 @@ export function sectionAt(
         layer: layer.id,
         material: material.id,
         thickness,
+        covers: share,
         resistance: r,
         bridged: through + between / timber,
         through,
@@ -138,6 +141,7 @@ function skinPlane(shell: Shell, library: Library): Plane {
     layer: 'skin',
     material: material.id,
     thickness,
+    covers: 1,
     resistance: r,
     bridged: r,
     through: r,
@@ -150,6 +154,7 @@ const airPlane = (layer: string, thickness: number, bridged: number): Plane => (
   layer,
   material: null,
   thickness,
+  covers: 1,
   resistance: 0,
   bridged,
   through: 0,
@@ -165,19 +170,34 @@ function gapIndex(layers: readonly Layer[], library: Library): number | null {
   return material.flexible || material.selfAdhesive ? null : first;
 }
 
+/** An air space loses by what it faces: a sheet on a quarter of the skin lends its face to that quarter. */
 function resolveAir(planes: Plane[], kind: ZoneKind, library: Library): void {
-  const face = (plane: Plane | undefined, side: 'room' | 'skin') => {
-    if (!plane?.material) return 0.9;
-    const material = materialOf(library, plane.material);
-    return side === 'room' ? material.emissivity : material.emissivityBack;
-  };
+  const direction = directionOf(kind);
   planes.forEach((plane, i) => {
     if (plane.material !== null) return;
-    plane.resistance = airSpaceResistance({
-      thickness: plane.thickness,
-      direction: directionOf(kind),
-      emissivities: [face(planes[i - 1], 'room'), face(planes[i + 1], 'skin')],
-    });
+    const { thickness } = plane;
+    let conductance = 0;
+    for (const skin of facesOf(planes, i, -1, library))
+      for (const room of facesOf(planes, i, 1, library)) {
+        const emissivities: [number, number] = [skin.emissivity, room.emissivity];
+        conductance += (skin.share * room.share) / airSpaceResistance({ thickness, direction, emissivities });
+      }
+    plane.resistance = 1 / conductance;
     if (plane.layer !== 'batten gap') plane.bridged = plane.through = plane.resistance;
   });
+}
+
+/** What the air space at `index` sees towards the skin (-1) or the room (1), by share of its area. */
+function facesOf(planes: readonly Plane[], index: number, towards: -1 | 1, library: Library) {
+  const faces: { share: number; emissivity: number }[] = [];
+  let left = 1;
+  for (let i = index + towards; left > 0; i += towards) {
+    const plane = planes[i];
+    const material = plane?.material ? materialOf(library, plane.material) : null;
+    const share = plane ? left * plane.covers : left;
+    const own = towards < 0 ? material?.emissivity : material?.emissivityBack;
+    if (share > 0) faces.push({ share, emissivity: own ?? 0.9 });
+    left -= share;
+  }
+  return faces;
 }

@@ -60,6 +60,16 @@ const openPores = ({ flowResistivity, sorption, density }: Material): number =>
       ? Math.max(0, 1 - density / WOOD_SOLID)
       : 0;
 
+/** From the readiest to mould to the least. */
+const READIEST: Sensitivity[] = ['very sensitive', 'sensitive', 'medium', 'resistant'];
+
+/** Class of the readiest of what lies against the skin: past layers on part of it only, the next does as well. */
+function mouldOf(layers: { covers: number; mould: Sensitivity | undefined }[]): Sensitivity {
+  const whole = layers.findIndex(l => l.covers >= 1);
+  const touching = whole < 0 ? layers : layers.slice(0, whole + 1);
+  return READIEST.find(kind => touching.some(l => l.mould === kind)) ?? 'resistant';
+}
+
 /** The field of a bay at its mean depth. Throws RangeError for an unknown material. */
 export function bayModel(input: BayModelInput, library: Library): BayModel {
   const { shell, kind, bay, buildUp, joints } = input;
@@ -97,7 +107,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
     })),
     leakAt: (outside, inside) => leak((outside + inside) / 2, inside),
     faces: {
-      skin: materials[0]?.mould ?? 'resistant',
+      skin: mouldOf(real.map((plane, i) => ({ covers: plane.covers, mould: materials[i]?.mould }))),
       lining: materials.at(-1)?.mould ?? 'resistant',
     },
     facing: facingOf(kind),
