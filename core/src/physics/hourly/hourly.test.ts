@@ -17,6 +17,7 @@ const ply: HourlyLayer = {
   mu: 100,
   sorption: 'wood',
   pores: 500,
+  air: 0,
 };
 const wool: HourlyLayer = {
   thickness: 0.04,
@@ -26,6 +27,7 @@ const wool: HourlyLayer = {
   mu: 1,
   sorption: 'fibre',
   pores: 950,
+  air: 1,
 };
 const foam: HourlyLayer = {
   thickness: 0.025,
@@ -35,6 +37,7 @@ const foam: HourlyLayer = {
   mu: 7000,
   sorption: 'none',
   pores: 0,
+  air: 0,
 };
 const caseOf = (...layers: HourlyLayer[]): HourlyCase => ({
   skin: 7800 * 450 * 0.0008,
@@ -77,18 +80,19 @@ describe('the hourly year against the independent program', () => {
   const r = simulateHourly(caseOf(wool, ply), air, 2 * YEAR);
   it('wool under ply: peak, rest, steel and heat of both years', () => {
     const { a_year1, a_year2 } = reference.hourly_year;
-    expect(peak(r, 0) / a_year1.peak_condensate_g_m2).toBeCloseTo(1, 1);
-    expect(peak(r, YEAR) / a_year2.peak_condensate_g_m2).toBeCloseTo(1, 1);
+    expect(Math.abs(peak(r, 0) / a_year1.peak_condensate_g_m2 - 1)).toBeLessThan(0.002);
+    expect(Math.abs(peak(r, YEAR) / a_year2.peak_condensate_g_m2 - 1)).toBeLessThan(0.002);
     const gained = (r.skinWater[2 * YEAR - 1]! - r.skinWater[YEAR - 1]!) * 1000;
-    expect(gained / (a_year2.end_condensate_g_m2 - a_year2.start_condensate)).toBeCloseTo(1, 1);
+    expect(gained / (a_year2.end_condensate_g_m2 - a_year2.start_condensate)).toBeCloseTo(1, 2);
     const mean = r.skin.subarray(YEAR).reduce((s, t) => s + t, 0) / YEAR;
-    expect(mean).toBeCloseTo(a_year2.mean_T_steel, 1);
-    expect(r.heat).toBeCloseTo(a_year2.mean_heat_flux_inner_surface_W_m2, 1);
-    expect(Math.abs(r.meanBound * 1000 - a_year1.mean_layer_moisture_g_m2)).toBeLessThan(40);
+    expect(mean).toBeCloseTo(a_year2.mean_T_steel, 2);
+    expect(r.heat).toBeCloseTo(a_year2.mean_heat_flux_inner_surface_W_m2, 2);
+    const bound = (a_year1.mean_layer_moisture_g_m2 + a_year2.mean_layer_moisture_g_m2) / 2;
+    expect(Math.abs(r.meanBound * 1000 - bound)).toBeLessThan(0.5);
   });
   it('closed-cell foam under ply wets by less than two grams', () => {
     const c = simulateHourly(caseOf(foam, ply), air, 2 * YEAR);
-    expect(Math.abs(peak(c, YEAR) - reference.hourly_year.c_year2.peak_condensate_g_m2)).toBeLessThan(0.3);
+    expect(Math.abs(peak(c, YEAR) - reference.hourly_year.c_year2.peak_condensate_g_m2)).toBeLessThan(0.002);
   });
   it('water and energy close to a millionth of what goes through', () => {
     expect(r.waterBalance).toBeLessThan(1e-6);

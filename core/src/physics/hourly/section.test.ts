@@ -18,6 +18,7 @@ const layer = (
   mu,
   sorption: 'none',
   pores: Number.POSITIVE_INFINITY,
+  air: 0.5,
   ...more,
 });
 const fibre = layer(0.04, 0.037, 1, { sorption: 'fibre' });

@@ -1,4 +1,5 @@
 import { concentration, DELTA_AIR, R_VAPOUR, saturationPressureFast } from '../air/index.ts';
+import { cellsOf } from './cells.ts';
 import { type Sorption, sorbed, sorptionSlope } from './sorption.ts';
 
 /** One layer behind the skin, from the skin inwards. SI units; `mu` times thickness is its sd. */
@@ -17,6 +18,8 @@ export interface HourlyLayer {
   sorption: Sorption;
   /** Free water it holds before it drips, kg/m3 of it: its open pores. A film on its faces it holds besides. */
   pores: number;
+  /** Share of it that is air open to vapour, 0 to 1. */
+  air: number;
 }
 
 /** A build-up as it is stepped through time. */
@@ -39,7 +42,8 @@ export interface SectionCase {
 
 /** Heat of condensation, J/kg. */
 const LATENT = 2.5e6;
-const CELL = 0.008;
+/** Vapour in pores and gaps is counted as at 10 degC, K: by a tenth of so little wrong, and so kept exactly. */
+const PORE_AIR = 283.15;
 /** Most rounds that answer a probe, and that close a step. */
 const PROBES = 3;
 const ROUNDS = 14;
@@ -50,9 +54,10 @@ const STRAIGHT = 1e-4;
  * Coupled heat and vapour through one build-up, a step at a time: finite volumes, implicit; unknowns temperature and
  * vapour pressure; bound water by each layer's sorption curve; free water wherever saturation is reached, by an exact
  * switch between wet (pressure held at saturation) and dry (no free water), with the heat that goes with it. Node 0 is
- * the skin and its inner face; the others are cells. Temperatures and pressures are solved
- * together: a wet cell of no mass would swing if the heat of its vapour came a round later. A step is `begin` with the airs as guessed, then `finish` with
- * them as they are: in between, a room may ask how the section answers. SI units, degC, Pa.
+ * the skin and its inner face; the others are cells. Temperatures and pressures are solved together: a wet cell of no
+ * mass would swing if the heat of its vapour came a round later. A step is `advance`, or `begin` with the airs as
+ * guessed and then `finish` with them as they are: in between, a room may ask how the section answers. SI units, degC,
+ * Pa.
  */
 export class MoistSection {
   readonly nodes: number;
@@ -90,6 +95,9 @@ export class MoistSection {
   readonly #heatLink: Float64Array;
   readonly #vapourLink: Float64Array;
   readonly #volume: Float64Array;
+  /** What its open air holds a pascal, kg/(m2 Pa), and as vapour since the last step, kg/m2. */
+  readonly #air: Float64Array;
+  readonly #aired: Float64Array;
   readonly #curve: Sorption[] = ['none'];
   readonly #old: Float64Array;
   readonly #wet: Uint8Array;
@@ -111,12 +119,15 @@ export class MoistSection {
     this.#heatLink = array();
     this.#vapourLink = array();
     this.#volume = array();
+    this.#air = array();
+    this.#aired = array();
     this.#holds = array();
     this.#holds[0] = holds;
     this.#capacity[0] = skin;
     cells.forEach((c, i) => {
       this.#capacity[i + 1] = c.thickness * c.density * c.heatCapacity;
       this.#volume[i + 1] = c.thickness;
+      this.#air[i + 1] = (c.thickness * c.air) / (R_VAPOUR * PORE_AIR);
       // A layer's film is shared by its cells.
       this.#holds[i + 1] = holds / c.cells + c.pores * c.thickness;
       this.#curve[i + 1] = c.sorption;
@@ -137,11 +148,20 @@ export class MoistSection {
     this.bound = array();
     this.free = array();
     this.free[0] = start.water ?? 0;
-    for (let k = 0; k < n; k++) this.bound[k] = this.#volume[k]! * sorbed(this.#curve[k]!, start.humidity);
+    for (let k = 0; k < n; k++) {
+      this.bound[k] = this.#volume[k]! * sorbed(this.#curve[k]!, start.humidity);
+      this.#aired[k] = this.#air[k]! * this.p[k]!;
+    }
     this.#old = array();
     this.#wet = new Uint8Array(n);
     this.#c = [array(), array(), array(), array()];
     this.#d = [array(), array()];
+  }
+
+  /** A whole step with airs that are known, as `begin` takes them. */
+  advance(outside: number, inside: number, room: number, leak: number): void {
+    this.#old.set(this.t);
+    this.finish(outside, inside, room, leak);
   }
 
   /** Opens a step: `outside` is the sol-air temperature, `room` the vapour pressure inside, `leak` m3/s per m2 of room air that passes the skin. */
@@ -165,7 +185,8 @@ export class MoistSection {
     this.ranOff = 0;
     this.dripped = 0;
     for (let k = 0; k < n; k++) {
-      const now = this.#inflow(k, room) * this.#step;
+      const now = this.#staysIn(k, room);
+      this.#aired[k] = this.#air[k]! * p[k]!;
       this.latent += LATENT * now;
       // What came in is bound water first; what is beyond the curve is free.
       const total = bound[k]! + free[k]! + now;
@@ -197,7 +218,7 @@ export class MoistSection {
   /** All its water, and all its heat above 0 degC, kg/m2 and J/m2. */
   water(): number {
     let sum = 0;
-    for (let k = 0; k < this.nodes; k++) sum += this.bound[k]! + this.free[k]!;
+    for (let k = 0; k < this.nodes; k++) sum += this.bound[k]! + this.free[k]! + this.#aired[k]!;
     return sum;
   }
 
@@ -226,12 +247,14 @@ export class MoistSection {
   #round(outside: number, inside: number, room: number, leak: number): number {
     const { nodes: n, t, p, sat, free, bound } = this;
     const [step, toRoom, toRoomVapour] = [this.#step, this.#toRoom, this.#toRoomVapour];
-    const [wet, heatLink, vapourLink, volume, curve] = [
+    const [wet, heatLink, vapourLink, volume, curve, air, aired] = [
       this.#wet,
       this.#heatLink,
       this.#vapourLink,
       this.#volume,
       this.#curve,
+      this.#air,
+      this.#aired,
     ];
     const [c00, c01, c10, c11] = this.#c;
     const [d0, d1] = this.#d;
@@ -250,10 +273,12 @@ export class MoistSection {
       const inertia = this.#capacity[k]! / step;
       const kelvin = t[k]! + 273.15;
       const steep = (sat[k]! * LATENT) / (R_VAPOUR * kelvin * kelvin);
-      // Heat with the heat of what vapour stays; vapour with what is bound, or held at saturation.
+      const inAir = air[k]! / step;
+      const wasInAir = aired[k]! / step;
+      // Heat with the heat of what vapour stays as water; vapour with what is bound, or held at saturation.
       let m00 = inertia + hw + he;
-      let m01 = LATENT * (vw + ve);
-      let r0 = inertia * this.#old[k]!;
+      let m01 = LATENT * (vw + ve + inAir);
+      let r0 = inertia * this.#old[k]! + LATENT * wasInAir;
       let m10 = -steep;
       let m11 = 1;
       let r1 = sat[k]! - steep * t[k]!;
@@ -264,8 +289,8 @@ export class MoistSection {
         const slope = kind === 'none' ? 0 : (volume[k]! * sorptionSlope(kind, share)) / (sat[k]! * step);
         const content = kind === 'none' ? 0 : volume[k]! * sorbed(kind, share);
         m10 = -slope * share * steep;
-        m11 = slope + vw + ve;
-        r1 = (bound[k]! + free[k]! - content) / step + slope * share * sat[k]! + m10 * t[k]!;
+        m11 = slope + vw + ve + inAir;
+        r1 = wasInAir + (bound[k]! + free[k]! - content) / step + slope * share * sat[k]! + m10 * t[k]!;
       }
       if (k === 0) {
         r0 += hw * outside + LATENT * vw * brought;
@@ -320,7 +345,7 @@ export class MoistSection {
     let turned = false;
     for (let k = 0; k < n; k++) {
       if (wet[k]) {
-        const gain = this.#inflow(k, room) * this.#step;
+        const gain = this.#staysIn(k, room);
         const toBound = this.#volume[k]! * sorbed(this.#curve[k]!, 1) - bound[k]!;
         if (free[k]! + gain - toBound >= -1e-15) continue;
         wet[k] = 0;
@@ -334,27 +359,13 @@ export class MoistSection {
     return turned;
   }
 
-  /** Vapour that stays in node k, kg/(m2 s). */
-  #inflow(k: number, room: number): number {
+  /** Vapour that becomes water in node k in this step, kg/m2: what flows in less what its air holds more. */
+  #staysIn(k: number, room: number): number {
     const { nodes: n, p } = this;
     const west =
       k === 0 ? this.#leakLink * (this.#brought - p[0]!) : this.#vapourLink[k - 1]! * (p[k - 1]! - p[k]!);
     const east =
       k === n - 1 ? this.#toRoomVapour * (room - p[k]!) : this.#vapourLink[k]! * (p[k + 1]! - p[k]!);
-    return west + east;
+    return (west + east) * this.#step - this.#air[k]! * this.p[k]! + this.#aired[k]!;
   }
-}
-
-/** Layers cut into cells of at most 8 mm, wooden ones into three at least. */
-function cellsOf(layers: HourlyLayer[]): (HourlyLayer & { layer: number; cells: number })[] {
-  return layers.flatMap((layer, i) => {
-    const least = layer.sorption === 'wood' ? 3 : 1;
-    const count = Math.min(8, Math.max(least, Math.ceil(layer.thickness / CELL)));
-    return Array.from({ length: count }, () => ({
-      ...layer,
-      layer: i,
-      cells: count,
-      thickness: layer.thickness / count,
-    }));
-  });
 }

@@ -112,8 +112,7 @@ export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number,
     const outside = air.outside[i]! + air.gain[i]! * model.rse;
     const [inside, room] = [air.inside[i]!, air.vapour[i]!];
     const leak = air.leak ? air.leak[i]! : model.leak;
-    section.begin(outside, inside, room, leak);
-    section.finish(outside, inside, room, leak);
+    section.advance(outside, inside, room, leak);
     result.leaked += section.leaked * step;
     result.diffused += section.diffused * step;
     through += (Math.abs(section.leaked) + Math.abs(section.diffused)) * step;

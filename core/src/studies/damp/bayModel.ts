@@ -92,6 +92,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
           mu: Math.max(plane.sd, 1e-4) / thickness,
           sorption: material?.sorption ?? 'none',
           pores: material ? WATER * openPores(material) : 0,
+          air: material ? openPores(material) : 1,
         };
       }),
       rse: RSE,
