@@ -45,7 +45,7 @@ const LATENT = 2.5e6;
 /** Vapour in pores and gaps is counted as at 10 degC, K: by a tenth of so little wrong, and so kept exactly. */
 const PORE_AIR = 283.15;
 /** Most rounds that answer a probe, and that close a step. */
-const PROBES = 3;
+const PROBES = 2;
 const ROUNDS = 14;
 /** How little a humidity moves in a round where its curve may be taken as straight. */
 const STRAIGHT = 1e-4;
