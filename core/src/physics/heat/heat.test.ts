@@ -5,7 +5,7 @@ import { glazing } from '../../van/climate/index.ts';
 import { airSpaceResistance } from './airSpace.ts';
 import { combinedResistance } from './combined.ts';
 import { periodic } from './periodic.ts';
-import { type Direction, RSE, RSI } from './surface.ts';
+import { type Direction, outsideResistance, RSE, RSI } from './surface.ts';
 
 const library = makeLibrary();
 
@@ -13,6 +13,13 @@ describe('ISO 6946 surfaces and air spaces', () => {
   it('has the surface resistances of ISO 6946:2017 Table 7 (from memory)', () => {
     expect(RSI).toEqual({ up: 0.1, horizontal: 0.13, down: 0.17 });
     expect(RSE).toBe(0.04);
+  });
+  it('has them by wind as ISO 6946:2017 Annex C tabulates them: 0.08, 0.06, 0.05, 0.04, 0.04 at 1 to 5 m/s (from memory)', () => {
+    const table = [0.08, 0.06, 0.05, 0.04, 0.04];
+    table.forEach((r, i) => {
+      expect(outsideResistance(i + 1, 0)).toBeCloseTo(r, 2);
+    });
+    expect(outsideResistance(10, 0)).toBeCloseTo(0.02, 2);
   });
 
   // Independently computed from the Annex D formula.

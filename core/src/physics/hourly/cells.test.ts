@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { saturationPressure } from '../air/index.ts';
-import { cellsOf, dayMissed } from './cells.ts';
-import { type HourlyLayer, MoistSection } from './section.ts';
+import { cellsOf, dayMissed, type HourlyLayer } from './cells.ts';
+import { MoistSection } from './section.ts';
 import { sorptionSlope } from './sorption.ts';
 
 const ply: HourlyLayer = {

@@ -1,10 +1,31 @@
 import { DELTA_AIR, saturationPressure } from '../air/index.ts';
-import type { HourlyLayer } from './section.ts';
-import { sorptionSlope } from './sorption.ts';
+import { type Sorption, sorptionSlope } from './sorption.ts';
 
-/** A slice of a layer, of as many. */
-export interface Cell extends HourlyLayer {
+/** One layer behind the skin, from the skin inwards. SI units; `mu` times thickness is its sd. */
+export interface HourlyLayer {
+  /** m. */
+  thickness: number;
+  /** W/mK. */
+  conductivity: number;
+  /** kg/m3. */
+  density: number;
+  /** J/kgK. */
+  heatCapacity: number;
+  /** Vapour resistance factor; times the thickness it is the sd, m. */
+  mu: number;
+  /** How it binds water. */
+  sorption: Sorption;
+  /** Free water it holds before it drips, kg/m3 of it: its open pores. A film on its faces it holds besides. */
+  pores: number;
+  /** Share of it that is air open to vapour, 0 to 1. */
+  air: number;
+}
+
+/** A slice of a layer. */
+interface Cell extends HourlyLayer {
+  /** Index of it. */
   layer: number;
+  /** How many it is cut into. */
   cells: number;
 }
 

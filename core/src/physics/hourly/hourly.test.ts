@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import reference from '../../../reference/heat-moisture.json' with { type: 'json' };
 import { concentration, pressureOf, saturationPressure } from '../air/index.ts';
 import { condensation } from '../moisture/index.ts';
+import type { HourlyLayer } from './cells.ts';
 import { mouldIndex, timeOfWetness, weeksToFirstSigns } from './mould.ts';
-import type { HourlyLayer } from './section.ts';
 import { type HourlyAir, type HourlyCase, simulateHourly } from './simulate.ts';
 import { sorbed, sorptionSlope, woodMoisture } from './sorption.ts';
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saturationPressure } from '../air/index.ts';
-import { type HourlyLayer, MoistSection, type SectionCase } from './section.ts';
+import type { HourlyLayer } from './cells.ts';
+import { MoistSection, type SectionCase } from './section.ts';
 import { simulateHourly } from './simulate.ts';
 
 const HOUR = 3600;

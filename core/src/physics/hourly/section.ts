@@ -1,26 +1,6 @@
 import { concentration, DELTA_AIR, R_VAPOUR, saturationPressureFast } from '../air/index.ts';
-import { cellsOf } from './cells.ts';
+import { cellsOf, type HourlyLayer } from './cells.ts';
 import { type Sorption, sorbed, sorptionSlope } from './sorption.ts';
-
-/** One layer behind the skin, from the skin inwards. SI units; `mu` times thickness is its sd. */
-export interface HourlyLayer {
-  /** m. */
-  thickness: number;
-  /** W/mK. */
-  conductivity: number;
-  /** kg/m3. */
-  density: number;
-  /** J/kgK. */
-  heatCapacity: number;
-  /** Vapour resistance factor; times the thickness it is the sd, m. */
-  mu: number;
-  /** How it binds water. */
-  sorption: Sorption;
-  /** Free water it holds before it drips, kg/m3 of it: its open pores. A film on its faces it holds besides. */
-  pores: number;
-  /** Share of it that is air open to vapour, 0 to 1. */
-  air: number;
-}
 
 /** A build-up as it is stepped through time. */
 export interface SectionCase {

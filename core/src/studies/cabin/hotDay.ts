@@ -1,5 +1,6 @@
 import type { Brief } from '../../model/index.ts';
-import { STEFAN_BOLTZMANN, saturationPressure } from '../../physics/air/index.ts';
+import { saturationPressure } from '../../physics/air/index.ts';
+import { outsideResistance } from '../../physics/heat/index.ts';
 import { climateOf, halfSine } from '../../van/climate/index.ts';
 import type { VanModel } from './vanModel.ts';
 import { VanState } from './vanState.ts';
@@ -31,8 +32,8 @@ export interface HotDay {
   roofPeak: number;
 }
 
-/** Outer film in light air of 1 m/s at 30 degC, m2K/W: h_c = 4 + 4 v (ISO 6946:2017 Annex C, from memory) and radiation at 0.9. */
-const LIGHT_AIR = 1 / (4 + 4 * 1 + 0.9 * 4 * STEFAN_BOLTZMANN * 303.15 ** 3);
+/** Outer film in light air of 1 m/s at 30 degC, m2K/W. */
+const LIGHT_AIR = outsideResistance(1, 30);
 /** A spell of heat over the month's mean, K, and a clear day's sun over its mean: common practice, no source. */
 const SPELL = 6;
 const CLEAR = 1.35;

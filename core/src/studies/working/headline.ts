@@ -3,7 +3,7 @@ import { type BayResult, bayResults, type Evaluation } from '../../evaluate/inde
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
 import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
-import { RSE, RSI } from '../../physics/heat/index.ts';
+import { outsideResistance, RSE, RSI } from '../../physics/heat/index.ts';
 import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';
 import { isSurveyed, meanDepth } from '../../survey/shell/index.ts';
 import { lengthIn } from '../../units/index.ts';
@@ -110,9 +110,44 @@ export function heatWorking(e: Evaluation): Working {
     notes: [
       'Clear bays, windows and hatches, and what ribs, rails, bay ends, window edges and door frames add to the bays beside them.',
       'Door seals and draughts are not counted.',
-      'Parked, still air: Rse 0.04 m²K/W.',
+      windNote(e),
     ],
   };
+}
+
+/** Air that a van meets: its speed, m/s. */
+const WINDS = [
+  ['in still air', 0],
+  ['driving at 90 km/h', 25],
+] as const;
+
+/**
+ * Heat loss, W/K, in another wind than the headline's 4 m/s: bays and panes by their U-values with another outer film;
+ * ribs and edges are taken to follow the bays.
+ */
+export function lossInWind({ bays, heat }: Pick<Evaluation, 'bays' | 'heat'>, wind: number): number {
+  const more = outsideResistance(wind, 0) - RSE;
+  const at = (u: number) => 1 / (1 / u + more);
+  let [clear, now] = [0, 0];
+  for (const { bay, area } of bays.values()) {
+    const u = heat.bays.get(bay.id)!;
+    clear += area * u;
+    now += area * at(u);
+  }
+  let [panes, bridges] = [0, 0];
+  for (const z of heat.zones) {
+    bridges += z.ribs + z.edges;
+    for (const o of z.openings) panes += o.area * at(o.uValue);
+  }
+  return now + panes + (clear > 0 ? (bridges * now) / clear : 0);
+}
+
+function windNote(e: Evaluation): string {
+  const others = WINDS.map(
+    ([name, wind]) =>
+      `${name} (${outsideResistance(wind, 0).toFixed(2)}) about ${lossInWind(e, wind).toFixed(0)} W/K`,
+  );
+  return `Parked in a wind of about 4 m/s: Rse 0.04 m²K/W. ${others.join(', ').replace(/^./, c => c.toUpperCase())}.`;
 }
 
 /** Headroom left, m. */

@@ -10,6 +10,7 @@ import {
   dampWorking,
   headroomWorking,
   heatWorking,
+  lossInWind,
   massWorking,
 } from './headline.ts';
 import { apply, WorkingBuilder } from './working.ts';
@@ -66,6 +67,17 @@ describe('every working', () => {
       expect(w.notes.length).toBeGreaterThan(0);
     },
   );
+
+  it('tells what wind the loss is for, and what it is in others', () => {
+    expect(lossInWind(e, 4) / e.heat.loss).toBeCloseTo(1, 2);
+    const [still, driving] = [lossInWind(e, 0), lossInWind(e, 25)];
+    expect(still).toBeLessThan(e.heat.loss);
+    expect(driving).toBeGreaterThan(e.heat.loss);
+    const note = heatWorking(e).notes.at(-1)!;
+    expect(note).toMatch(/wind of about 4 m\/s/);
+    expect(note).toContain(`${still.toFixed(0)} W/K`);
+    expect(note).toContain(`${driving.toFixed(0)} W/K`);
+  });
 
   it('tells measured from assumed sizes', () => {
     const bases = new Set(heatWorking(e).steps.map(s => s.basis));
