@@ -118,7 +118,7 @@ export function heatWorking(e: Evaluation): Working {
 /** Air that a van meets: its speed, m/s. */
 const WINDS = [
   ['in still air', 0],
-  ['driving at 90 km/h', 25],
+  ['driving at 90\u00a0km/h', 25],
 ] as const;
 
 /**
