@@ -1,33 +1,19 @@
 import { applySchool, newDesign, schools } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import type { Brief, Design, PatternName, Placement } from '../model/index.ts';
+import type { Brief, Design, Placement } from '../model/index.ts';
 import { randomFrom } from '../physics/sound/index.ts';
-
-const PATTERNS: PatternName[] = [
-  'compact',
-  'mid',
-  'long high-roof',
-  'extra-long high-roof',
-  'minibus',
-  'box body',
-];
-const CLIMATES: Brief['climate'][] = [
-  'mild coast',
-  'cool inland',
-  'mountain winter',
-  'northern cold',
-  'southern dry',
-];
+import { patterns } from '../survey/shell/index.ts';
+import { climates } from '../van/climate/index.ts';
 
 /** A van, a school and a life in it that nobody chose, the same for the same seed: what numerics are tried on. */
 export function anyVan(seed: number, library: Library): { design: Design; placement: Placement } {
   const random = randomFrom(seed);
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!;
-  const made = newDesign('Any', pick(PATTERNS));
+  const made = newDesign('Any', pick(patterns).name);
   const night = () => Math.floor(random() * 8);
   const brief: Brief = {
     ...made.brief,
-    climate: pick(CLIMATES),
+    climate: pick(climates).id,
     designNight: -25 + 35 * random(),
     people: 1 + Math.floor(random() * 4),
     nights: { winter: night(), spring: night(), summer: night(), autumn: night() },

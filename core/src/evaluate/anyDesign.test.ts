@@ -1,37 +1,14 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { newDesign } from '../buildup/newDesign.ts';
+import { ROLES } from '../buildup/roles.ts';
 import { makeLibrary, referenceMaterials } from '../materials/index.ts';
-import {
-  type BuildUp,
-  checkDesign,
-  type Design,
-  type Layer,
-  type PatternName,
-  type Role,
-} from '../model/index.ts';
+import { type BuildUp, checkDesign, type Design, type Layer } from '../model/index.ts';
+import { patterns } from '../survey/shell/index.ts';
 import { evaluate } from './evaluate.ts';
 
 const library = makeLibrary();
 const RUNS = Number(process.env.OVERCOAT_RUNS ?? 150);
-const PATTERNS: PatternName[] = [
-  'compact',
-  'mid',
-  'long high-roof',
-  'extra-long high-roof',
-  'minibus',
-  'box body',
-];
-const ROLES: Role[] = [
-  'damping',
-  'fill',
-  'over-rib',
-  'air gap',
-  'vapour control',
-  'batten',
-  'lining',
-  'finish',
-];
 
 const thickness = fc.oneof(
   fc.double({ min: 0.0001, max: 0.3, noNaN: true }),
@@ -55,7 +32,7 @@ const layer = fc
   });
 const design = fc
   .record({
-    pattern: fc.constantFrom(...PATTERNS),
+    pattern: fc.constantFrom(...patterns.map(p => p.name)),
     layers: fc.array(fc.array(layer, { maxLength: 7 }), { minLength: 1, maxLength: 3 }),
     seams: fc.constantFrom<BuildUp['seams']>('taped', 'open'),
     seal: fc.double({ min: 0, max: 1, noNaN: true }),

@@ -1,7 +1,7 @@
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
 export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
-export { HOLE_STATES, RUST_STEPS } from './lists.ts';
+export { HOLE_STATES, KEPT_CLEAR, RUST_STEPS } from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
 export { assumed, isMeasured, measured } from './measurement.ts';
 export { mend } from './mend.ts';

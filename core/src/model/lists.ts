@@ -5,6 +5,20 @@ export const RUST_STEPS = ['abrade', 'convert', 'rinse', 'dry', 'prime', 'finish
 export const HOLE_STEPS = ['cut', 'edge primed', 'bonded'] as const;
 export const HOLE_STATES = ['planned', ...HOLE_STEPS, 'leak-tested'] as const;
 
+/** What must stay free in a bay. */
+export const KEPT_CLEAR = [
+  'drain hole',
+  'cable route',
+  'airbag',
+  'lock or latch',
+  'flue',
+  'belt anchor',
+  'tie-down',
+  'gas drop vent',
+  'fixed vent',
+  'fuel or brake line',
+] as const;
+
 /** Roles a material may be laid in. */
 export const MATERIAL_ROLES = [
   'damping',

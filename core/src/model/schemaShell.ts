@@ -1,4 +1,5 @@
 import Type from 'typebox';
+import { KEPT_CLEAR } from './lists.ts';
 import { choice, closed, either, Id, Measurement, Name, Place, Share } from './schemaParts.ts';
 
 /** Readings of a bay that is no rectangle, as they are taken; the outline is computed from them, never stored. */
@@ -97,18 +98,7 @@ export const Pocket = closed({
 export const KeepClear = closed({
   id: Id,
   bay: Id,
-  kind: choice(
-    'drain hole',
-    'cable route',
-    'airbag',
-    'lock or latch',
-    'flue',
-    'belt anchor',
-    'tie-down',
-    'gas drop vent',
-    'fixed vent',
-    'fuel or brake line',
-  ),
+  kind: choice(...KEPT_CLEAR),
   at: Place,
   width: Measurement,
   height: Measurement,

@@ -246,18 +246,18 @@ export class MoistSection {
     this.sweeps++;
     for (let k = 0; k < n; k++) {
       const last = k === n - 1;
-      const hw = k === 0 ? 1 / this.#rse : heatLink[k - 1]!;
-      const he = last ? toRoom : heatLink[k]!;
-      const vw = k === 0 ? leakLink : vapourLink[k - 1]!;
-      const ve = last ? toRoomVapour : vapourLink[k]!;
+      const hWest = k === 0 ? 1 / this.#rse : heatLink[k - 1]!;
+      const hEast = last ? toRoom : heatLink[k]!;
+      const vWest = k === 0 ? leakLink : vapourLink[k - 1]!;
+      const vEast = last ? toRoomVapour : vapourLink[k]!;
       const inertia = this.#capacity[k]! / step;
       const kelvin = t[k]! + 273.15;
       const steep = (sat[k]! * LATENT) / (R_VAPOUR * kelvin * kelvin);
       const inAir = air[k]! / step;
       const wasInAir = aired[k]! / step;
       // Heat with the heat of what vapour stays as water; vapour with what is bound, or held at saturation.
-      let m00 = inertia + hw + he;
-      let m01 = LATENT * (vw + ve + inAir);
+      let m00 = inertia + hWest + hEast;
+      let m01 = LATENT * (vWest + vEast + inAir);
       let r0 = inertia * this.#old[k]! + LATENT * wasInAir;
       let m10 = -steep;
       let m11 = 1;
@@ -269,39 +269,39 @@ export class MoistSection {
         const slope = kind === 'none' ? 0 : (volume[k]! * sorptionSlope(kind, share)) / (sat[k]! * step);
         const content = kind === 'none' ? 0 : volume[k]! * sorbed(kind, share);
         m10 = -slope * share * steep;
-        m11 = slope + vw + ve + inAir;
+        m11 = slope + vWest + vEast + inAir;
         r1 = wasInAir + (bound[k]! + free[k]! - content) / step + slope * share * sat[k]! + m10 * t[k]!;
       }
       if (k === 0) {
-        r0 += hw * outside + LATENT * vw * brought;
-        if (dry) r1 += vw * brought;
+        r0 += hWest * outside + LATENT * vWest * brought;
+        if (dry) r1 += vWest * brought;
       } else {
         const j = k - 1;
-        m00 += hw * c00[j]! + LATENT * vw * c10[j]!;
-        m01 += hw * c01[j]! + LATENT * vw * c11[j]!;
-        r0 += hw * d0[j]! + LATENT * vw * d1[j]!;
+        m00 += hWest * c00[j]! + LATENT * vWest * c10[j]!;
+        m01 += hWest * c01[j]! + LATENT * vWest * c11[j]!;
+        r0 += hWest * d0[j]! + LATENT * vWest * d1[j]!;
         if (dry) {
-          m10 += vw * c10[j]!;
-          m11 += vw * c11[j]!;
-          r1 += vw * d1[j]!;
+          m10 += vWest * c10[j]!;
+          m11 += vWest * c11[j]!;
+          r1 += vWest * d1[j]!;
         }
       }
       if (last) {
-        r0 += he * inside + LATENT * ve * room;
-        if (dry) r1 += ve * room;
+        r0 += hEast * inside + LATENT * vEast * room;
+        if (dry) r1 += vEast * room;
       }
       const one = 1 / (m00 * m11 - m01 * m10);
       d0[k] = (m11 * r0 - m01 * r1) * one;
       d1[k] = (m00 * r1 - m10 * r0) * one;
       if (last) {
-        this.heatSlope = he * (1 - he * m11 * one);
-        this.vapourSlope = ve * Math.max(0, 1 - ve * ((dry ? m00 : 0) - m10 * LATENT) * one);
+        this.heatSlope = hEast * (1 - hEast * m11 * one);
+        this.vapourSlope = vEast * Math.max(0, 1 - vEast * ((dry ? m00 : 0) - m10 * LATENT) * one);
       } else {
-        const out = dry ? -ve : 0;
-        c00[k] = -m11 * he * one;
-        c10[k] = m10 * he * one;
-        c01[k] = (-m11 * LATENT * ve - m01 * out) * one;
-        c11[k] = (m10 * LATENT * ve + m00 * out) * one;
+        const out = dry ? -vEast : 0;
+        c00[k] = -m11 * hEast * one;
+        c10[k] = m10 * hEast * one;
+        c01[k] = (-m11 * LATENT * vEast - m01 * out) * one;
+        c11[k] = (m10 * LATENT * vEast + m00 * out) * one;
       }
     }
     let moved = 0;

@@ -204,36 +204,22 @@ export function Component() {
               ['traffic', 'sleeping by traffic'],
             ] as const
           ).map(([key, label]) => (
-            <Select
+            <Weight
               key={key}
               label={label}
               value={brief.noises[key]}
-              onChange={ev =>
-                set('noises', `${label} counts`, { ...brief.noises, [key]: Number(ev.target.value) })
-              }
-            >
-              <option value={0}>not at all</option>
-              <option value={1}>a little</option>
-              <option value={2}>much</option>
-              <option value={3}>most</option>
-            </Select>
+              onChange={to => set('noises', `${label} counts`, { ...brief.noises, [key]: to })}
+            />
           ))}
         </Group>
         <Group title="What matters">
           {(['warmth', 'dryness', 'quiet', 'weight', 'cost', 'headroom'] as const).map(key => (
-            <Select
+            <Weight
               key={key}
               label={key}
               value={brief.priorities[key]}
-              onChange={ev =>
-                set('priorities', `${key} matters`, { ...brief.priorities, [key]: Number(ev.target.value) })
-              }
-            >
-              <option value={0}>not at all</option>
-              <option value={1}>a little</option>
-              <option value={2}>much</option>
-              <option value={3}>most</option>
-            </Select>
+              onChange={to => set('priorities', `${key} matters`, { ...brief.priorities, [key]: to })}
+            />
           ))}
         </Group>
       </aside>
@@ -247,6 +233,29 @@ const whole = (read: Parsed): Parsed =>
   read.ok && !Number.isInteger(read.value)
     ? { ok: false, message: 'People must be a whole number from 1 to 8.' }
     : read;
+
+const WEIGHTS = ['not at all', 'a little', 'much', 'most'];
+
+/** How much something counts, 0 to 3. */
+function Weight({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <Select label={label} value={value} onChange={ev => onChange(Number(ev.target.value))}>
+      {WEIGHTS.map((word, weight) => (
+        <option key={word} value={weight}>
+          {word}
+        </option>
+      ))}
+    </Select>
+  );
+}
 
 function Group({
   title,

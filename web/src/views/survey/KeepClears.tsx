@@ -1,4 +1,4 @@
-import { findBay, type KeepClear, type Measurement } from '@overcoat/core/model';
+import { findBay, KEPT_CLEAR, type KeepClear, type Measurement } from '@overcoat/core/model';
 import { removeFitting, setKeepClear } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
@@ -9,19 +9,6 @@ import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newKeepClear } from './newItems.ts';
-
-const KINDS: readonly KeepClear['kind'][] = [
-  'drain hole',
-  'cable route',
-  'airbag',
-  'lock or latch',
-  'flue',
-  'belt anchor',
-  'tie-down',
-  'gas drop vent',
-  'fixed vent',
-  'fuel or brake line',
-];
 
 /** Clearance to start from, m. Common practice, no source; a flue's is its maker's to say. */
 const CLEARANCE: Partial<Record<KeepClear['kind'], number>> = {
@@ -77,7 +64,7 @@ export function KeepClears({ bay }: { bay: string }) {
                 put({ ...k, kind, clearance: guess(CLEARANCE[kind] ?? 0.01) });
               }}
             >
-              {KINDS.map(kind => (
+              {KEPT_CLEAR.map(kind => (
                 <option key={kind}>{kind}</option>
               ))}
             </Select>
