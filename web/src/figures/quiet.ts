@@ -27,7 +27,8 @@ export const quiet: Figure = {
     const weights = noiseWeights(brief.noises);
     const most = NOISE_NAMES.reduce((a, b) => (weights[b] > weights[a] ? b : a));
     const alike = NOISE_NAMES.filter(n => weights[n] === weights[most]).length > 1;
-    return `drumming, ${alike ? '' : `${NOISE_WORDS[most]}, `}${levelBand(e.quiet.change)}`;
+    // The band first: in a narrow ledger what comes last is cut off.
+    return `drumming, ${levelBand(e.quiet.change)}${alike ? '' : `, ${NOISE_WORDS[most]}`}`;
   },
   working: (e, design) => quietWorking(e, design),
 };
