@@ -135,5 +135,5 @@ function cut(zone: Zone, stations: number, strips: number): Zone {
     after: s + 1,
     width: { ...rib.width, value: 0.03 },
   }));
-  return { ...zone, bays, ribs, openings: [], pockets: [], keepClears: [], features: [] };
+  return { ...zone, bays, ribs, openings: [], pockets: [], keepClears: [], features: [], points: [] };
 }

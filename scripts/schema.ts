@@ -12,4 +12,4 @@ const text = JSON.stringify(
   null,
   1,
 );
-writeFileSync('docs/schema/design-4.json', `${text}\n`);
+writeFileSync('docs/schema/design-5.json', `${text}\n`);

@@ -459,7 +459,7 @@ it('what is large enough to be just imported can be saved as well', async () => 
     pockets: [],
   }));
   const large = { ...design, shell: { ...design.shell, zones } };
-  const file = { format: 4, design: large, materials: [], prices: [], log: [] };
+  const file = { format: 5, design: large, materials: [], prices: [], log: [] };
   expect(JSON.stringify(file).length).toBeGreaterThan(5.5e6);
   const { body } = await post('/api/import').send(file).expect(201);
   await save(body.conversion.id, 1, { ...large, note: 'Saved' }).expect(200);

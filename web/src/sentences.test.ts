@@ -2,7 +2,15 @@ import { applySchool, bare, newDesign } from '@overcoat/core/buildup';
 import { type BayResult, bayResult, evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import { describe, expect, it } from 'vitest';
-import { adviceSentences, bayPlace, dampSentence, fitSentence, verdict, zoneSentence } from './sentences.ts';
+import {
+  adviceSentences,
+  bayPlace,
+  dampSentence,
+  fitSentence,
+  hasBand,
+  verdict,
+  zoneSentence,
+} from './sentences.ts';
 
 const library = makeLibrary();
 const design = newDesign('Test', 'long high-roof');
@@ -12,7 +20,10 @@ const bay = bayResult(board, 'L3u');
 const withMoisture = (
   change: Partial<NonNullable<BayResult['moisture']>>,
   damp: BayResult['damp'],
-): BayResult => ({ ...bay, damp, moisture: { ...bay.moisture!, ...change } });
+): BayResult => {
+  const moisture = { ...bay.moisture!, ...change };
+  return { ...bay, damp, moisture, wetEnd: { state: damp, moisture } };
+};
 
 describe('a bay’s place', () => {
   it('gives zone, sizes and depth in the person’s units', () => {
@@ -66,6 +77,26 @@ describe('the damp sentence', () => {
     );
     const empty = bayResult(evaluate(design, bare, library), 'L3u');
     expect(dampSentence(empty)).toContain('L3u is bare');
+  });
+});
+
+describe('the wet end', () => {
+  const wet = withMoisture({ peak: 0.038, highest: 0.038, peakMonth: 2, goneBy: 4, growth: 0 }, 'dries');
+  it('is told where it differs, with its verdict where that is another', () => {
+    expect(hasBand(wet)).toBe(false);
+    const end = { ...wet.wetEnd!.moisture, peak: 0.9, highest: 1.4 };
+    const wetter = { ...wet, wetEnd: { state: 'dries' as const, moisture: end } };
+    expect(hasBand(wetter)).toBe(true);
+    expect(zoneSentence(wetter)).toBe('38 g/m² by March, gone by May. At the wet end: 900 g/m².');
+    expect(dampSentence({ ...wetter, wetEnd: { state: 'grows', moisture: end } })).toContain(
+      'At the wet end: builds up, 900 g/m².',
+    );
+  });
+  it('is told of the bay that is worst there, where that is another one', () => {
+    const { worst } = board.damp.wetEnd;
+    const says = verdict(board);
+    if (worst !== board.damp.worst) expect(says).toContain(`Worst at the wet end: ${worst}`);
+    expect(says).toContain('t the wet end');
   });
 });
 

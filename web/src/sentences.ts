@@ -1,6 +1,7 @@
-import { type BayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
+import { type BayResult, bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
 import { FACE_HOLDS } from '@overcoat/core/physics/air';
+import type { BandInput } from '@overcoat/core/studies/damp';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
 import { growsYearly } from '@overcoat/core/van/wetting';
@@ -25,21 +26,35 @@ export function dampSentence(result: BayResult): string {
   if (!m) return `${name} is bare: steel below the cabin’s dew point sweats where you can see it.`;
   const leak = `a 100 g leak dries in ${days(m.daysToDry)}`;
   if (result.damp === 'dry')
-    return `${name}: dry, at most ${grams(m.highest)} at the skin in five winters; ${leak}.`;
+    return `${name}: dry, at most ${grams(m.highest)} at the skin in five winters; ${leak}.${wetEndSentence(result)}`;
   const gone = m.goneBy === null ? 'not gone by the next autumn' : `gone by ${monthName(m.goneBy)}`;
   const growth = growsYearly(m.growth) ? `, and ${grams(m.growth)} more every year` : '';
   const runs = m.highest > FACE_HOLDS ? ' Steel holds about 200 g/m²; the rest runs down.' : '';
-  return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}`;
+  return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}${wetEndSentence(result)}`;
+}
+
+/** Whether the wet end of a bay is worth telling from what is likely. */
+export const hasBand = ({ damp, moisture, wetEnd }: BayResult): boolean =>
+  moisture !== null &&
+  wetEnd !== null &&
+  (wetEnd.state !== damp || wetEnd.moisture.highest > 1.05 * moisture.highest + 0.001);
+
+/** What it comes to with all that nobody knows exactly gone wrong; nothing where that makes no difference. */
+function wetEndSentence(result: BayResult): string {
+  if (!hasBand(result)) return '';
+  const { state, moisture } = result.wetEnd!;
+  const verdict = state === result.damp ? '' : `${DAMP_WORDS[state]}, `;
+  return ` At the wet end: ${verdict}${grams(state === 'dry' ? moisture.highest : moisture.peak)}.`;
 }
 
 /** The same for a zone, of which the bay that is worst off speaks. */
 export function zoneSentence(worst: BayResult): string {
   const m = worst.moisture;
   if (!m) return 'bare: it sweats where you can see it.';
-  if (worst.damp === 'dry') return `at most ${grams(m.highest)} in five winters.`;
+  if (worst.damp === 'dry') return `at most ${grams(m.highest)} in five winters.${wetEndSentence(worst)}`;
   const gone = m.goneBy === null ? 'not gone by autumn' : `gone by ${monthName(m.goneBy)}`;
   const growth = growsYearly(m.growth) ? `, ${grams(m.growth)} more every year` : '';
-  return `${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}.`;
+  return `${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}.${wetEndSentence(worst)}`;
 }
 
 /** The verdict on the whole van: the worst bay speaks for it. */
@@ -54,7 +69,13 @@ export function verdict(e: Evaluation): string {
       : state === 'grows'
         ? 'Water builds up year by year: '
         : 'Wet in winter, dry again by autumn: ';
-  return `${lead}${dampSentence(worst)}${bare}`;
+  const other = e.damp.wetEnd.worst;
+  const wettest = other !== null && other !== worst.bay.id ? bayResult(e, other) : null;
+  const beyond =
+    wettest && hasBand(wettest)
+      ? ` Worst at the wet end: ${other}, ${DAMP_WORDS[wettest.wetEnd!.state]}, ${grams(wettest.wetEnd!.moisture.peak)}.`
+      : '';
+  return `${lead}${dampSentence(worst)}${beyond}${bare}`;
 }
 
 export const DAMP_WORDS = {
@@ -64,6 +85,20 @@ export const DAMP_WORDS = {
   grows: 'builds up',
 } as const;
 export const DAMP_MARKS = { bare: '○', dry: '●', dries: '◐', grows: '▲' } as const;
+
+/** What the two ends of the band are, wherever only figures stand. */
+export const BAND_NOTE =
+  'Likely first. At the wet end joints stand as wide as bad work leaves them, twice as much is missed, drains are shut and ways round the barrier that nobody looked for are open (common practice, no source).';
+
+/** What separates the ends of a bay's band, if only one thing turns out badly. */
+export const BAND_WORDS: Record<BandInput, string> = {
+  ways: 'ways round the barrier (rib ends, rails, pillars)',
+  width: 'joints as wide as bad work leaves them',
+  missed: 'twice as much of the joints missed',
+  nights: 'a winter night a week more',
+  people: 'one person more',
+  air: 'half the fresh air',
+};
 
 /** How the stack lies in its bay. */
 export function fitSentence(result: BayResult, units: UnitSystem): { says: string; wrong: boolean } {

@@ -21,24 +21,36 @@ export async function askEvaluate(args: readonly string[]) {
       ceilingDrops: headroom.ceiling,
       damp: e.damp.state,
       worstBay: e.damp.worst,
+      dampWetEnd: e.damp.wetEnd.state,
+      worstBayWetEnd: e.damp.wetEnd.worst,
       misfits: e.fit.misfits,
       quiet: { ...e.quiet.change, byNoise: e.quiet.byNoise },
     },
-    zones: e.heat.zones.map(({ zone, loss, bays, ribs, edges }) => ({
+    zones: e.heat.zones.map(({ zone, loss, bays, ribs, edges, pointLoss }) => ({
       id: zone.id,
       name: zone.name,
       kind: zone.kind,
       mass: e.load.zones.get(zone.id) ?? 0,
       cost: e.order.costByZone[zone.id] ?? 0,
       heatLoss: loss,
-      heatLossOf: { bays, ribs, edges, openings: loss - bays - ribs - edges },
+      heatLossOf: { bays, ribs, edges, points: pointLoss, openings: loss - bays - ribs - edges - pointLoss },
       liningStandsIn: e.fit.taken.get(zone.id) ?? 0,
     })),
     bays: Object.fromEntries([...e.bays.keys()].map(id => [id, bayOf(bayResult(e, id))])),
   };
 }
 
-function bayOf({ zone, buildUp, area, uValue, fit, damp, moisture, quiet }: ReturnType<typeof bayResult>) {
+function bayOf({
+  zone,
+  buildUp,
+  area,
+  uValue,
+  fit,
+  damp,
+  moisture,
+  wetEnd,
+  quiet,
+}: ReturnType<typeof bayResult>) {
   return {
     zone: zone.id,
     buildUp: buildUp?.id ?? null,
@@ -55,6 +67,10 @@ function bayOf({ zone, buildUp, area, uValue, fit, damp, moisture, quiet }: Retu
     damp: {
       state: damp,
       ...(moisture && {
+        // First winter's highest, kg/m2, at either end of what nobody knows exactly.
+        likely: moisture.peak,
+        wetEnd: wetEnd!.moisture.peak,
+        stateWetEnd: wetEnd!.state,
         peak: moisture.peak,
         highest: moisture.highest,
         growth: moisture.growth,

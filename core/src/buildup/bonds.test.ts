@@ -14,7 +14,7 @@ const over = (zone: string, ...materials: string[]): Placement => ({
       layers: materials.map(
         (material, i): Layer => ({ id: `y${i}`, role: 'fill', material, thickness: 0.01 }),
       ),
-      seams: 'open',
+      seams: 'butted',
       sealQuality: 0,
     },
   ],

@@ -184,7 +184,7 @@ describe('resistance', () => {
 });
 
 describe('airtight layer and the way to the skin', () => {
-  const build = (layers: Layer[], seams: 'taped' | 'open' = 'taped') => ({
+  const build = (layers: Layer[], seams: 'taped' | 'butted' = 'taped') => ({
     id: 'x',
     name: 'x',
     layers,
@@ -197,8 +197,8 @@ describe('airtight layer and the way to the skin', () => {
     const film = layer('vapour control', 'pe-film', 0.2);
     expect(tightLayer(build([board, film, ply]), library)).toBe(film);
     expect(tightLayer(build([board, ply]), library)).toBe(board);
-    expect(tightLayer(build([board, ply], 'open'), library)).toBe(ply);
-    expect(tightLayer(build([board], 'open'), library)).toBe(null);
+    expect(tightLayer(build([board, ply], 'butted'), library)).toBe(ply);
+    expect(tightLayer(build([board], 'butted'), library)).toBe(null);
   });
   it('is closed by bonded foam, throttled by fibre, open behind a board', () => {
     const path = (material: string, thick: number, depth: number) => {

@@ -1,15 +1,24 @@
 export { applySchool } from './applySchool.ts';
+export type { BayHole, BayJoints } from './bayJoints.ts';
 export { weakestBondOverhead } from './bonds.ts';
 export type { Cover } from './covers.ts';
 export { defaultBrief } from './defaultBrief.ts';
-export { type Fit, type FitAt, fitBuildUp } from './fit.ts';
+export { type Fit, fitBuildUp } from './fit.ts';
 export { cutsOf } from './joints.ts';
-export { type BayJoints, type LaidBay, type LayUp, layUp } from './layUp.ts';
-export { leakPath, SEAM_GAP, tightLayer } from './leak.ts';
+export { type LaidBay, type LayUp, layUp } from './layUp.ts';
+export { jointsLaw, leakPath } from './leak.ts';
 export { bare, newDesign, nothingReady, variantBySchool } from './newDesign.ts';
 export { acrossRibs, withRibStrip } from './ribStrip.ts';
 export { battenOf, directionOf, inCavity, isContinuous, ROLES } from './roles.ts';
 export { schools } from './schools.ts';
+export {
+  closesJoints,
+  type End,
+  type Ends,
+  endsAt,
+  openWidth,
+  SEAM_KINDS,
+} from './seams.ts';
 export { assemblyOf, bayUValue, type Section, sectionAt } from './section.ts';
 export {
   type LaidSheets,

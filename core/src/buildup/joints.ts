@@ -1,18 +1,20 @@
 import { type Library, materialOf, stockFor } from '../materials/index.ts';
-import type { BuildUp, Layer, Placement } from '../model/index.ts';
+import type { Layer, Placement } from '../model/index.ts';
 import type { Cover } from './covers.ts';
-import { SEAM_GAP, tightLayer } from './leak.ts';
+import { hasJoints, LAP, tightLayer } from './leak.ts';
+import { openWidth } from './seams.ts';
 import { splitToFit } from './split.ts';
 
-/** Films and foils lap by this much, m. */
-const LAP = 0.1;
-
-/** The joints of a zone's airtight layer under one build-up: those inside its pieces and those round them. */
+/** The joints of one layer in a zone under one build-up: those inside its pieces and those round them. */
 export interface Joints {
   /** Id of the zone. */
   zone: string;
   /** Id of the build-up. */
   buildUp: string;
+  /** Id of the layer. */
+  layer: string;
+  /** Whether it is the one that keeps the air in. */
+  airtight: boolean;
   /** What is joined. */
   material: string;
   /** Of all its joints, m. */
@@ -40,23 +42,25 @@ export function cutsOf({ width, height, layer }: Cover, library: Library) {
 
 /** Joints by zone and build-up: the geometry of what is covered, whatever sheets it will be cut from. */
 export function jointsOf(covers: readonly Cover[], placement: Placement, library: Library): Joints[] {
-  const tight = new Map<string, [BuildUp, Layer | null]>();
-  for (const b of placement.buildUps) tight.set(b.id, [b, tightLayer(b, library)]);
+  const tight = new Map(placement.buildUps.map(b => [b.id, [b, tightLayer(b, library)] as const]));
   const found = new Map<string, Joints>();
   for (const cover of covers) {
-    const [buildUp, layer] = tight.get(cover.buildUp) ?? [null, null];
-    if (!buildUp || layer?.id !== cover.layer.id || layer.role === 'air gap') continue;
-    const key = `${cover.zone}/${buildUp.id}`;
+    const [buildUp, keeps] = tight.get(cover.buildUp) ?? [null, null];
+    const { layer } = cover;
+    if (!buildUp || layer.role === 'air gap' || !hasJoints(layer, library)) continue;
+    const key = `${cover.zone}/${buildUp.id}/${layer.id}`;
     let joints = found.get(key);
     if (!joints) {
       joints = {
         zone: cover.zone,
         buildUp: buildUp.id,
+        layer: layer.id,
+        airtight: layer.id === keeps?.id,
         material: layer.material,
         length: 0,
         area: 0,
         depth: layer.thickness,
-        width: SEAM_GAP,
+        width: openWidth(buildUp, 'likely'),
         taped: buildUp.seams === 'taped',
       };
       found.set(key, joints);

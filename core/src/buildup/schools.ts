@@ -25,7 +25,7 @@ export interface School {
   /** What others say against it. */
   against: string;
   /** Whether it tapes its joints. */
-  seams: 'taped' | 'open';
+  seams: 'taped' | 'butted';
   /** Share of joint length it is reckoned to close, 0 to 1. */
   sealQuality: number;
   /** Layers from skin to room by kind of place. */
@@ -83,7 +83,7 @@ export const schools: readonly School[] = [
     name: 'Fibre, no barrier, ventilated',
     holds: 'The steel is the barrier and can never be sealed in; let it get damp a little and dry again.',
     against: 'What a night puts in, a day must take out: with many nights a week it may not.',
-    seams: 'open',
+    seams: 'butted',
     sealQuality: 0,
     places: {
       floor: [batten(0.03), fill('cork-sheet', 0.03), lining('birch-ply', 0.009), vinyl],
@@ -99,7 +99,7 @@ export const schools: readonly School[] = [
     name: 'Closed-cell foam, bonded',
     holds: 'Foam glued to the steel leaves no cold face that air can reach.',
     against: 'Dear for its warmth, ribs stay bare, and water behind a loose edge stays there.',
-    seams: 'open',
+    seams: 'butted',
     sealQuality: 0,
     places: {
       floor: [batten(0.032), fill('elastomeric-plain', 0.032), lining('birch-ply', 0.009), vinyl],
@@ -143,7 +143,7 @@ export const schools: readonly School[] = [
     holds:
       'Wool takes up a night’s vapour in its fibres before it reaches the steel, and gives it back by day.',
     against: 'A buffer is not a bin: many nights running fill it, and then it wets like any other fibre.',
-    seams: 'open',
+    seams: 'butted',
     sealQuality: 0,
     places: {
       floor: [batten(0.03), fill('cork-sheet', 0.03), lining('birch-ply', 0.009), vinyl],

@@ -181,7 +181,7 @@ function withSheets(buildUp: BuildUp | null, zone: Zone, bay: Bay, laid: LaidShe
     coverage,
   };
   return {
-    ...(buildUp ?? { id: 'sheets-alone', name: 'Sheets alone', seams: 'open', sealQuality: 0 }),
+    ...(buildUp ?? { id: 'sheets-alone', name: 'Sheets alone', seams: 'butted', sealQuality: 0 }),
     layers: [layer, ...layers],
   };
 }

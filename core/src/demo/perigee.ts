@@ -1,9 +1,18 @@
 import { assumed, type Design, measured, type Shell } from '../model/index.ts';
-import { type Edited, setFeature, setOpening, setShape, setUse } from '../survey/shell/index.ts';
+import {
+  type Edited,
+  repeatWay,
+  setFeature,
+  setOpening,
+  setPoint,
+  setShape,
+  setUse,
+  setWay,
+} from '../survey/shell/index.ts';
 
 const mm = (text: string) => measured(Number(text) / 1000, text);
 
-/** What Perigee's owners found besides rectangles: a tapering bay, a crowned roof, a bed on a lift, a second vent too far back. */
+/** What Perigee's owners found besides rectangles: a tapering bay, a crowned roof, a bed on a lift, a second vent too far back, rib ends open to the rail. */
 export function perigeeShell(shell: Shell): Shell {
   const changes: ((s: Shell) => Edited)[] = [
     s => {
@@ -30,6 +39,20 @@ export function perigeeShell(shell: Shell): Shell {
           shallowAt: 'edges',
         }),
     ),
+    // The left wall was looked at with a lamp: its upper bays open into the rail, one after the other, up to the cab.
+    s =>
+      setWay(s, {
+        id: 'L1u-upper',
+        bay: 'L1u',
+        kind: 'rib end',
+        end: 'upper',
+        to: 'cabin',
+        width: mm('24'),
+        height: mm('11'),
+        past: 1,
+      }),
+    s => ({ ok: true, shell: repeatWay(s, 'L1u-upper', true) }),
+    s => setPoint(s, 'F', { id: 'bed-bolts', kind: 'bolt', count: 8, diameter: mm('8') }),
     s => setFeature(s, 'F', { id: 'datum', kind: 'datum corner', at: mm('0'), by: mm('0') }),
     s =>
       setUse(s, {

@@ -15,13 +15,15 @@ export interface BayResult extends LaidBay {
   quiet: BayQuiet | null;
   /** Null where it is bare. */
   moisture: BayMoisture | null;
+  /** At the wet end of what nobody knows exactly; null where it is bare. */
+  wetEnd: { state: DampState; moisture: BayMoisture } | null;
 }
 
 /** The answers for a bay. Throws RangeError for one the evaluated shell does not have. */
 export function bayResult(e: Evaluation, id: string): BayResult {
   const laid = e.bays.get(id);
   if (!laid) throw new RangeError(`The evaluation has no bay “${id}”`);
-  const { state, moisture } = e.damp.bays.get(id)!;
+  const { state, moisture, wetEnd } = e.damp.bays.get(id)!;
   return {
     ...laid,
     fit: e.fit.bays.get(id)!,
@@ -29,6 +31,7 @@ export function bayResult(e: Evaluation, id: string): BayResult {
     damp: state,
     quiet: e.quiet.bays.get(id)!,
     moisture,
+    wetEnd,
   };
 }
 

@@ -1,4 +1,4 @@
-import type { LayUp } from '../buildup/index.ts';
+import { type End, endsAt, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
@@ -10,15 +10,16 @@ import {
   dampModel,
   dampState,
   gainOf,
-  missedOf,
 } from '../van/wetting/index.ts';
 
 /** How damp a bay gets. */
 export interface BayDamp {
-  /** Verdict on its five winters. */
+  /** Verdict on its five winters, as things usually turn out. */
   state: DampState;
   /** Null where it is bare. */
   moisture: BayMoisture | null;
+  /** The same with joints, what is missed of them and ways round the barrier at their worst; null where it is bare. */
+  wetEnd: { state: DampState; moisture: BayMoisture } | null;
 }
 
 /** Damp of a van by the monthly method. */
@@ -29,36 +30,47 @@ export interface DampResult {
   state: DampState;
   /** Id of the worst bay; null when all are bare. */
   worst: string | null;
+  /** State of the bay that is worst at the wet end, and its id. */
+  wetEnd: { state: DampState; worst: string | null };
   /** How many bays are bare. */
   bareBays: number;
   /** The design night; dew point of the cabin, degC. */
   night: { outside: Air; inside: Air; dewPoint: number };
 }
 
-const BARE: BayDamp = { state: 'bare', moisture: null };
+const BARE: BayDamp = { state: 'bare', moisture: null, wetEnd: null };
 
 export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, library: Library): DampResult {
   const climate = climateFor(shell, brief);
   const damp = cases.map(({ kind, bay, buildUp, joints }): BayDamp => {
     if (!buildUp) return BARE;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
-    const leak = leakAt(missedOf(buildUp));
-    const moisture = bayMoisture(assembly, climate, gainOf(shell, kind), leak, joints.seamLength);
-    return { state: dampState(moisture), moisture };
+    const at = (end: End) => {
+      const leak = leakAt(endsAt(end));
+      const moisture = bayMoisture(assembly, climate, gainOf(shell, kind), leak, joints.seamLength);
+      return { state: dampState(moisture), moisture };
+    };
+    return { ...at('likely'), wetEnd: at('wetEnd') };
   });
   const byBay = new Map<string, BayDamp>();
   let worst: string | null = null;
+  let wettest: string | null = null;
   let bareBays = 0;
   for (const { bay, like } of bays.values()) {
     const here = damp[like.index]!;
     byBay.set(bay.id, here);
     if (!here.moisture) bareBays++;
-    else if (worst === null || dampRank(here) > dampRank(byBay.get(worst)!)) worst = bay.id;
+    else {
+      if (worst === null || dampRank(here) > dampRank(byBay.get(worst)!)) worst = bay.id;
+      if (wettest === null || dampRank(here.wetEnd!) > dampRank(byBay.get(wettest)!.wetEnd!))
+        wettest = bay.id;
+    }
   }
   return {
     bays: byBay,
     state: worst === null ? 'bare' : byBay.get(worst)!.state,
     worst,
+    wetEnd: { state: wettest === null ? 'bare' : byBay.get(wettest)!.wetEnd!.state, worst: wettest },
     bareBays,
     night: { ...climate.night, dewPoint: dewPoint(climate.night.inside.p) },
   };
@@ -67,5 +79,5 @@ export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, libra
 const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };
 
 /** How bad a bay is: by its state, then growth, then peak. */
-export const dampRank = ({ state, moisture }: BayDamp): number =>
+export const dampRank = ({ state, moisture }: Pick<BayDamp, 'state' | 'moisture'>): number =>
   RANK[state] * 1e6 + (moisture?.growth ?? 0) * 1e3 + (moisture?.peak ?? 0);

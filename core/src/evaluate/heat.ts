@@ -2,7 +2,7 @@ import { bayUValue, directionOf, type LaidBay, type LayUp } from '../buildup/ind
 import type { Library } from '../materials/index.ts';
 import type { Shell, Zone } from '../model/index.ts';
 import { openingSize } from '../survey/shell/index.ts';
-import { type Bridge, zoneBridges } from '../van/bridges/index.ts';
+import { type Bridge, type PointLoss, pointsOf, zoneBridges } from '../van/bridges/index.ts';
 import { glazing } from '../van/climate/index.ts';
 
 /** Heat one zone loses, W/K. */
@@ -17,12 +17,15 @@ interface ZoneHeat {
   edges: number;
   /** Windows and hatches, m2 and W/m2K. */
   openings: { id: string; area: number; uValue: number }[];
+  /** Metal through the insulation at points, and what all of it adds. */
+  points: PointLoss[];
+  pointLoss: number;
   loss: number;
 }
 
 /**
- * Heat loss of a van: clear bays, openings, and ribs, rails, ends, window edges and door frames by two-dimensional
- * sections.
+ * Heat loss of a van: clear bays, openings, ribs, rails, ends, window edges and door frames by two-dimensional
+ * sections, and metal through the insulation at points.
  */
 export interface HeatResult {
   /** U-value by bay, W/m2K. */
@@ -64,5 +67,8 @@ function zoneHeat(
     if (b.what === 'rib' || b.what === 'rail') ribs += b.length * b.adds;
     else edges += b.length * b.adds;
   for (const o of openings) glass += o.area * o.uValue;
-  return { zone, bays: clear, bridges, ribs, edges, openings, loss: clear + ribs + edges + glass };
+  const points = pointsOf(shell, zone, bays, library);
+  const pointLoss = points.reduce((sum, p) => sum + p.point.count * p.adds, 0);
+  const loss = clear + ribs + edges + glass + pointLoss;
+  return { zone, bays: clear, bridges, ribs, edges, openings, points, pointLoss, loss };
 }

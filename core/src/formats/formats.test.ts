@@ -43,7 +43,7 @@ it('puts the own materials a design uses into its file, and no others', () => {
         id: 'b',
         name: 'b',
         layers: [{ id: 'y', role: 'damping', material: 'own-sheet', thickness: 0.002, coverage: 0.5 }],
-        seams: 'open',
+        seams: 'butted',
         sealQuality: 0,
       },
     ],
@@ -53,5 +53,5 @@ it('puts the own materials a design uses into its file, and no others', () => {
   };
   const file = toDesignFile(placed, [own, spare], [], []);
   expect(file.materials.map(m => m.id)).toEqual(['own-sheet']);
-  expect(file.format).toBe(4);
+  expect(file.format).toBe(5);
 });

@@ -92,6 +92,9 @@ function checkFittings(
     zone.keepClears.forEach((k, i) => {
       known(own, k.bay, `/shell/zones/${z}/keepClears/${i}/bay`, 'bay');
     });
+    zone.ways?.forEach((w, i) => {
+      known(own, w.bay, `/shell/zones/${z}/ways/${i}/bay`, 'bay');
+    });
     zone.pockets.forEach((p, i) => {
       if (p.fill && p.holds !== 'nothing')
         mistakes.push({

@@ -1,7 +1,7 @@
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
 export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
-export { HOLE_STATES, KEPT_CLEAR, RUST_STEPS } from './lists.ts';
+export { HOLE_STATES, KEPT_CLEAR, POINTS, RUST_STEPS, SEAMS, WAYS } from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
 export { assumed, isMeasured, measured } from './measurement.ts';
 export { mend } from './mend.ts';
@@ -38,11 +38,13 @@ export type {
   Place,
   Placement,
   Pocket,
+  PointBridge,
   Price,
   Purpose,
   Ready,
   Rib,
   Role,
+  RoundWay,
   RustSpot,
   Saved,
   Shell,

@@ -19,6 +19,15 @@ export const KEPT_CLEAR = [
   'fuel or brake line',
 ] as const;
 
+/** How the joints of what keeps the air in are made: the first three close them, but for what is missed. */
+export const SEAMS = ['taped', 'foamed', 'stapled', 'butted', 'ribbed'] as const;
+
+/** What joins the space behind a lining to air that no seam keeps out. */
+export const WAYS = ['rib end', 'pillar', 'cab overhead', 'other'] as const;
+
+/** Metal that runs through the insulation at a point. */
+export const POINTS = ['bolt', 'bracket', 'bare screw'] as const;
+
 /** Roles a material may be laid in. */
 export const MATERIAL_ROLES = [
   'damping',

@@ -40,6 +40,7 @@ export function mend(merged: Design, mine: Design, theirs: Design): Mended {
         ...zone,
         openings: hosted(zone.openings, own, 'Opening'),
         keepClears: hosted(zone.keepClears, own, 'Keep-clear'),
+        ...(zone.ways && { ways: hosted(zone.ways, own, 'Way') }),
         pockets: zone.pockets.map(p => (p.fill && p.holds !== 'nothing' ? { ...p, fill: false } : p)),
       };
     }),
@@ -110,6 +111,7 @@ function givenOnce(design: Design, said: string[]): Design {
       bays,
       openings: zone.openings.map(o => opening({ ...o, bay: renamed.get(o.bay) ?? o.bay })),
       keepClears: zone.keepClears.map(k => ({ ...k, bay: renamed.get(k.bay) ?? k.bay })),
+      ...(zone.ways && { ways: zone.ways.map(w => ({ ...w, bay: renamed.get(w.bay) ?? w.bay })) }),
     };
   });
   return { ...design, shell: { ...design.shell, zones }, variants: design.variants.map(variant) };

@@ -131,8 +131,24 @@ describe('upgrade', () => {
     // What is broken is left for the schema to name.
     expect(upgrade({ format: 1, design: { format: 1 } }).ok).toBe(true);
   });
+  it('calls joints left open butted, and knows nothing of ways round and bolts where nobody said', () => {
+    const now = demoDesigns(makeLibrary())[0]!;
+    const zones = now.shell.zones.map(({ points: _, ways: __, ...z }) => z);
+    const old = structuredClone({ ...now, format: 4, shell: { ...now.shell, zones } }) as unknown as Design;
+    for (const v of old.variants)
+      for (const b of [...v.design.buildUps, ...v.baseline.design.buildUps])
+        (b as { seams: string }).seams = b.seams === 'butted' ? 'open' : b.seams;
+    const brought = upgrade(old);
+    if (!brought.ok) throw new Error(brought.message);
+    expect(accepts(schema.Design, brought.document)).toBe(true);
+    const { variants, shell } = brought.document as Design;
+    expect(variants.map(v => v.design.buildUps.map(b => b.seams))).toEqual(
+      now.variants.map(v => v.design.buildUps.map(b => b.seams)),
+    );
+    expect(shell.zones.every(z => z.points.length === 0 && z.ways === undefined)).toBe(true);
+  });
   it('passes the newest format through and refuses others with what is accepted', () => {
-    expect(upgrade({ format: 4, a: 2 })).toEqual({ ok: true, document: { format: 4, a: 2 } });
+    expect(upgrade({ format: 5, a: 2 })).toEqual({ ok: true, document: { format: 5, a: 2 } });
     for (const [document, part] of [
       [{ format: 7 }, 'format 7'],
       [{}, 'no format'],

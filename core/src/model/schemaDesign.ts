@@ -1,5 +1,6 @@
 import Type from 'typebox';
 import { FORMAT } from './format.ts';
+import { SEAMS } from './lists.ts';
 import { choice, closed, either, Id, Measurement, Name, Note, Place, Share } from './schemaParts.ts';
 import { Shell } from './schemaShell.ts';
 
@@ -98,9 +99,11 @@ export const BuildUp = closed({
   id: Id,
   name: Name,
   layers: Type.Array(Layer, { maxItems: 16 }),
-  /** Whether joints of the airtight layer are taped, and the share of their length actually closed. */
-  seams: choice('taped', 'open'),
+  /** How the joints of the airtight layer are made, and the share of their length actually closed where they close. */
+  seams: choice(...SEAMS),
   sealQuality: Share,
+  /** Between the faces of a joint that stays open; as is usual for joints so made when left out. */
+  jointWidth: Type.Optional(Type.Number({ minimum: 0.0001, maximum: 0.02 })),
 });
 
 const Assignment = Type.Record(Id, Type.Union([Id, Type.Null()]));

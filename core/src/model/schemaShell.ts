@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { KEPT_CLEAR } from './lists.ts';
+import { KEPT_CLEAR, POINTS, WAYS } from './lists.ts';
 import { choice, closed, either, Id, Measurement, Name, Place, Share } from './schemaParts.ts';
 
 /** Readings of a bay that is no rectangle, as they are taken; the outline is computed from them, never stored. */
@@ -105,6 +105,29 @@ export const KeepClear = closed({
   clearance: Measurement,
 });
 
+/** An opening from the space behind a bay's lining to air that no seam keeps out. Drain holes are among the keep-clears. */
+export const RoundWay = closed({
+  id: Id,
+  bay: Id,
+  kind: choice(...WAYS),
+  /** At which end of the bay. */
+  end: choice('lower', 'upper'),
+  to: choice('cabin', 'outdoors'),
+  width: Measurement,
+  height: Measurement,
+  /** Openings of this size one behind the other before that air is reached. */
+  past: Type.Integer({ minimum: 1, maximum: 40 }),
+});
+
+/** Metal through a zone's insulation, so many alike. */
+export const PointBridge = closed({
+  id: Id,
+  kind: choice(...POINTS),
+  count: Type.Integer({ minimum: 1, maximum: 2000 }),
+  /** Of its shank; of a bracket, that of a rod of the same section. */
+  diameter: Measurement,
+});
+
 /** What upsets a straight lining: a line across the zone, so far from its front edge. */
 export const Feature = closed({
   id: Id,
@@ -118,7 +141,7 @@ export const Feature = closed({
 export const Use = closed({
   id: Id,
   zone: Id,
-  kind: choice('bed', 'seat', 'furniture', 'cable route', 'pipe route'),
+  kind: choice('bed', 'seat', 'furniture', 'shower', 'cable route', 'pipe route'),
   name: Name,
   along: Measurement,
   up: Measurement,
@@ -156,6 +179,9 @@ export const Zone = closed({
   pockets: Type.Array(Pocket, { maxItems: 200 }),
   keepClears: Type.Array(KeepClear, { maxItems: 200 }),
   features: Type.Array(Feature, { maxItems: 40 }),
+  /** Left out while nobody has looked. */
+  ways: Type.Optional(Type.Array(RoundWay, { maxItems: 2000 })),
+  points: Type.Array(PointBridge, { maxItems: 40 }),
 });
 
 export const Shell = closed({

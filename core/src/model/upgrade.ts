@@ -69,11 +69,37 @@ function fromDesign3(design: Json): Json {
   };
 }
 
+/** Format 5 knew how joints are made, metal through the insulation, and ways round the barrier, which nobody had looked for. */
+function fromDesign4(design: Json): Json {
+  const shell = design.shell as Json | undefined;
+  if (!Array.isArray(design.variants) || !Array.isArray(shell?.zones)) return { ...design, format: 5 };
+  const joined = (placement: Json) => ({
+    ...placement,
+    buildUps: ((placement.buildUps ?? []) as Json[]).map(b =>
+      b.seams === 'open' ? { ...b, seams: 'butted' } : b,
+    ),
+  });
+  return {
+    ...design,
+    format: 5,
+    shell: { ...shell, zones: (shell.zones as Json[]).map(z => ({ points: [], ...z })) },
+    variants: (design.variants as Json[]).map(v => {
+      const baseline = v.baseline as Json;
+      return {
+        ...v,
+        design: joined(v.design as Json),
+        baseline: { ...baseline, design: joined(baseline.design as Json) },
+      };
+    }),
+  };
+}
+
 /** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
 const UPGRADES: Upgrades = {
   1: document => inDesign(document, fromDesign1),
   2: fromDocument2,
   3: document => inDesign(document, fromDesign3),
+  4: document => inDesign(document, fromDesign4),
 };
 
 /**

@@ -26,6 +26,7 @@ const ZONE: Zone = {
   openings: [],
   pockets: [],
   keepClears: [],
+  points: [],
   features: [],
 };
 

@@ -1,7 +1,7 @@
-import { type Evaluation, worstBay } from '@overcoat/core/evaluate';
+import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import { dampWorking } from '@overcoat/core/studies/working';
-import { grams, monthName } from '../format.ts';
-import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
+import { grams } from '../format.ts';
+import { DAMP_MARKS, DAMP_WORDS, hasBand } from '../sentences.ts';
 import type { Figure } from './figure.ts';
 
 const STATES = ['bare', 'dry', 'dries', 'grows'] as const;
@@ -37,9 +37,13 @@ export const damp: Figure = {
 const became = (before: number, now: number, of = '') =>
   before === now ? null : `${of}${DAMP_WORDS[stateAt(before)]} → ${DAMP_WORDS[stateAt(now)]}`;
 
+/** Likely to wet end, of the bays that are worst at either. */
 function note(e: Evaluation): string {
-  const m = worstBay(e)?.moisture;
-  if (!m) return 'every bay is bare';
-  if (e.damp.state === 'dry') return `at most ${grams(m.highest)}`;
-  return `${e.damp.worst}: ${grams(m.peak)} in ${monthName(m.peakMonth)}`;
+  const likely = worstBay(e);
+  const { worst } = e.damp.wetEnd;
+  if (!likely?.moisture || worst === null) return 'every bay is bare';
+  const wettest = bayResult(e, worst);
+  const top = e.damp.state === 'dry' ? likely.moisture.highest : likely.moisture.peak;
+  if (!hasBand(wettest) && !hasBand(likely)) return `${e.damp.state === 'dry' ? 'at most ' : ''}${grams(top)}`;
+  return `${grams(top).replace(' g/m²', '')} to ${grams(wettest.wetEnd!.moisture.peak)}`;
 }

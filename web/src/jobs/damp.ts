@@ -18,8 +18,10 @@ import {
   type BayYears,
   bayYears,
   type Effect,
+  type SchoolBand,
   type SchoolStudy,
   type SealSweep,
+  schoolBand,
   schoolStudy,
   schoolsAt,
   sealSweep,
@@ -66,8 +68,9 @@ export const dampJobs = {
     bayYears(input, hourlyYear(design.brief, glassOf(design.shell), 1, weather), library),
 
   /** Seal quality against water, for every school. */
-  sweep: ({ design, library }: Shelf): { sweep: SealSweep; figures: SchoolFigures[] } => ({
+  sweep: ({ design, library }: Shelf): { sweep: SealSweep; band: SchoolBand; figures: SchoolFigures[] } => ({
     sweep: sealSweep(design, library),
+    band: schoolBand(design, library),
     figures: schoolsAt(design, 1, library).map(({ school, evaluation: e }) => ({
       school,
       heatLoss: e.heat.loss,

@@ -104,7 +104,7 @@ describe('variants', () => {
   it('are copied by another school', () => {
     duplicateVariant('Fibre', 'fibre-open', library);
     expect(variant().school).toBe('fibre-open');
-    expect(variant().design.buildUps[0]!.seams).toBe('open');
+    expect(variant().design.buildUps[0]!.seams).toBe('butted');
     expect(state().design!.variants[0]!.school).toBe('board-foil');
   });
 });

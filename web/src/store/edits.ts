@@ -62,7 +62,7 @@ export function splitOff(
       id,
       name,
       layers: structuredClone(source?.layers ?? []),
-      seams: source?.seams ?? 'open',
+      seams: source?.seams ?? 'butted',
       sealQuality: source?.sealQuality ?? 0.9,
     });
     assign(placement, place, id, design);

@@ -43,6 +43,7 @@ function wall(): Zone {
     pockets: [],
     keepClears: [],
     features: [],
+    points: [],
   };
 }
 
@@ -144,8 +145,8 @@ describe('joints and tape, by hand', () => {
   });
 
   it('counts a lining’s joints once for two neighbours, and buys no tape when they stay open', () => {
-    const result = run([layer('lining', 'birch-ply', 6)], wall(), { seams: 'open' });
-    const [joint] = joints([layer('lining', 'birch-ply', 6)], { seams: 'open' });
+    const result = run([layer('lining', 'birch-ply', 6)], wall(), { seams: 'butted' });
+    const [joint] = joints([layer('lining', 'birch-ply', 6)], { seams: 'butted' });
     expect(joint!.length).toBeCloseTo(2 * (0.525 + 0.85), 9);
     expect(joint!.taped).toBe(false);
     expect(result.lines.map(l => l.material)).toEqual(['birch-ply']);
@@ -177,7 +178,7 @@ describe('what fixes it, by hand', () => {
 
   it('needs nothing for what sticks by itself', () =>
     expect(
-      run([layer('fill', 'elastomeric-plain', 19)], wall(), { seams: 'open' }).lines.map(l => l.material),
+      run([layer('fill', 'elastomeric-plain', 19)], wall(), { seams: 'butted' }).lines.map(l => l.material),
     ).toEqual(['elastomeric-plain']));
 });
 
@@ -255,7 +256,7 @@ describe('the tape’s error in an order', () => {
   const shell = shellOf(wall());
   const placement = {
     buildUps: [
-      { id: 'b', name: 'b', layers: [layer('fill', 'pir', 25)], seams: 'open' as const, sealQuality: 0 },
+      { id: 'b', name: 'b', layers: [layer('fill', 'pir', 25)], seams: 'butted' as const, sealQuality: 0 },
     ],
     zones: { L: 'b' },
     bays: {},

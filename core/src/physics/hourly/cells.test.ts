@@ -4,6 +4,8 @@ import { cellsOf, dayMissed, type HourlyLayer } from './cells.ts';
 import { MoistSection } from './section.ts';
 import { sorptionSlope } from './sorption.ts';
 
+const STILL = { room: 0, outside: 0, met: 1, t: 0, v: 0 };
+
 const ply: HourlyLayer = {
   thickness: 0.006,
   // As good as of one temperature: the closed form has none.
@@ -62,7 +64,7 @@ describe('cells', () => {
     const steps = (10 * day) / step;
     for (let i = 0; i < steps; i++) {
       const room = p * (0.75 + swing * Math.sin((2 * Math.PI * (i + 1) * step) / day));
-      section.advance(t, t, room, 0);
+      section.advance(t, t, room, STILL);
       if (i < steps - day / step) continue;
       most = Math.max(most, section.water());
       least = Math.min(least, section.water());

@@ -314,7 +314,13 @@ describe('whatever the weather', () => {
             gain: Float64Array.from(hours, h => h.sun),
             inside: Float64Array.from(inside),
             vapour: Float64Array.from(hours, (h, i) => h.humidity * saturationPressure(inside[i]!)),
-            leak: Float64Array.from(hours, h => h.leak),
+            passing: i => ({
+              room: hours[i]!.leak,
+              outside: hours[i]!.leak / 2,
+              met: 0.8,
+              t: hours[i]!.out,
+              v: 0.004,
+            }),
           },
           240,
         );

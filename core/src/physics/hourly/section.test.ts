@@ -36,10 +36,13 @@ const caseOf = (layers: HourlyLayer[], more: Partial<SectionCase> = {}): Section
 });
 const settle = (section: MoistSection, outside: number, inside: number, room: number, steps = 400) => {
   for (let i = 0; i < steps; i++) {
-    section.begin(outside, inside, room, 0);
-    section.finish(outside, inside, room, 0);
+    section.begin(outside, inside, room, from(0));
+    section.finish(outside, inside, room, from(0));
   }
 };
+
+/** Room air that passes the skin, m3/s per m2. */
+const from = (room: number) => ({ room, outside: 0, met: 1, t: 0, v: 0 });
 
 describe('a section stepped by itself', () => {
   it('comes to the heat of its resistances: U by hand', () => {
@@ -69,13 +72,13 @@ describe('a section stepped by itself', () => {
     const [water, heat] = [section.water(), section.stored()];
     const twin = new MoistSection(caseOf([fibre, ply]), HOUR);
     settle(twin, 0, 18, 1200, 30);
-    section.begin(-5, 25, 2000, 1e-4);
-    section.probe(-8, 5, 300, 0);
-    section.probe(0, 18, 1200, 0);
+    section.begin(-5, 25, 2000, from(1e-4));
+    section.probe(-8, 5, 300, from(0));
+    section.probe(0, 18, 1200, from(0));
     expect(section.water()).toBe(water);
-    section.finish(0, 18, 1200, 0);
-    twin.begin(0, 18, 1200, 0);
-    twin.finish(0, 18, 1200, 0);
+    section.finish(0, 18, 1200, from(0));
+    twin.begin(0, 18, 1200, from(0));
+    twin.finish(0, 18, 1200, from(0));
     // Both end where their rounds do, a hair apart.
     expect(section.water()).toBeCloseTo(twin.water(), 8);
     expect(section.stored() / twin.stored()).toBeCloseTo(1, 6);
@@ -93,8 +96,8 @@ describe('a section stepped by itself', () => {
     const whole = simulateHourly(model, air, hours);
     const section = new MoistSection(model, HOUR);
     for (let h = 0; h < hours; h++) {
-      section.begin(air.outside[h]!, 17, 1250, 5e-5);
-      section.finish(air.outside[h]!, 17, 1250, 5e-5);
+      section.begin(air.outside[h]!, 17, 1250, from(5e-5));
+      section.finish(air.outside[h]!, 17, 1250, from(5e-5));
     }
     expect(section.free[0]!).toBeCloseTo(whole.skinWater.at(-1)!, 6);
     expect(section.t[0]!).toBeCloseTo(whole.skin.at(-1)!, 4);
@@ -105,7 +108,7 @@ describe('how it says it would answer', () => {
   const answers = (layers: HourlyLayer[], inside: number, room: number) => {
     const section = new MoistSection(caseOf(layers), HOUR);
     settle(section, -2, 18, 1100, 60);
-    section.begin(-2, inside, room, 0);
+    section.begin(-2, inside, room, from(0));
     return {
       heat: section.heatAt(inside),
       vapour: section.vapourAt(room),
@@ -144,8 +147,8 @@ it('keeps its heat and water through any steps of any length', () => {
         let [came, ran, warmed, turned] = [0, 0, 0, 0];
         for (const { outside, inside, rh, leak } of steps) {
           const room = rh * saturationPressure(inside);
-          section.begin(outside, inside, room, leak);
-          section.finish(outside, inside, room, leak);
+          section.begin(outside, inside, room, from(leak));
+          section.finish(outside, inside, room, from(leak));
           came += (section.diffused + section.leaked) * step;
           ran += section.ranOff;
           warmed += (section.heatIn - section.heatOut) * step;

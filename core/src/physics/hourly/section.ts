@@ -1,4 +1,4 @@
-import { concentration, DELTA_AIR, R_VAPOUR, saturationPressureFast } from '../air/index.ts';
+import { AIR_CAPACITY, concentration, DELTA_AIR, R_VAPOUR, saturationPressureFast } from '../air/index.ts';
 import { cellsOf, type HourlyLayer } from './cells.ts';
 import { type Sorption, sorbed, sorptionSlope } from './sorption.ts';
 
@@ -16,8 +16,24 @@ export interface SectionCase {
   film: number;
   /** Water a face, or a layer on its faces, holds before it runs off or drips, kg/m2; Infinity lets none go. */
   holds: number;
+  /** The layer whose space leaking air passes, from 0 at the skin; the skin itself when left out. */
+  space?: number;
   /** At the beginning: degC and relative humidity; and free water at the skin, kg/m2. */
   start: { t: number; humidity: number; water?: number };
+}
+
+/** Air that passes the skin. */
+export interface Passing {
+  /** From the room, m3/s per m2. */
+  room: number;
+  /** From outdoors, m3/s per m2. */
+  outside: number;
+  /** Share of it that comes to the skin's face, 0 to 1. */
+  met: number;
+  /** Of the air outdoors, degC. */
+  t: number;
+  /** Vapour in it, kg/m3. */
+  v: number;
 }
 
 /** Heat of condensation, J/kg. */
@@ -51,11 +67,12 @@ export class MoistSection {
   readonly free: Float64Array;
   /** First node of the room-side layer, where a lining is wetted from behind. */
   readonly back: number;
-  /** Of the last step: heat from the room and to outside, W/m2; vapour from the room through the face and with leaking air, kg/(m2 s); water that ran down the skin, and dripped from all else, kg/m2. */
+  /** Of the last step: heat from the room and to outside, W/m2; vapour from the room through the face and with leaking air, and from outdoors with such air, kg/(m2 s); water that ran down the skin, and dripped from all else, kg/m2. */
   heatIn = 0;
   heatOut = 0;
   diffused = 0;
   leaked = 0;
+  vented = 0;
   ranOff = 0;
   dripped = 0;
   /** Heat of condensation given in the last step, J/m2. */
@@ -84,10 +101,17 @@ export class MoistSection {
   /** What a round leaves to be put back: a node's temperature and pressure less so much of the next one's. */
   readonly #c: readonly [Float64Array, Float64Array, Float64Array, Float64Array];
   readonly #d: readonly [Float64Array, Float64Array];
+  /** What leaking air moves a pascal, kg/(m2 s Pa), and the pressure it brings, Pa: from the room, and from outdoors. */
   #leakLink = 0;
   #brought = 0;
+  #ventLink = 0;
+  #ventBrought = 0;
+  /** The node whose space it passes, and its heat, W/m2K. */
+  readonly #space: number;
+  #leakHeat = 0;
+  #ventHeat = 0;
 
-  constructor({ skin, layers, rse, rsi, film, holds, start }: SectionCase, step: number) {
+  constructor({ skin, layers, rse, rsi, film, holds, space, start }: SectionCase, step: number) {
     const cells = cellsOf(layers);
     const n = cells.length + 1;
     const array = () => new Float64Array(n);
@@ -121,6 +145,7 @@ export class MoistSection {
     const last = cells.at(-1);
     this.#toRoom = 1 / (rsi + (last ? last.thickness / (2 * last.conductivity) : 0));
     this.#toRoomVapour = 1 / (1 / film + (last ? (last.thickness * last.mu) / (2 * DELTA_AIR) : 0));
+    this.#space = space === undefined ? 0 : Math.max(0, this.layerOf.indexOf(space));
     this.back = Math.max(0, this.layerOf.indexOf(layers.length - 1));
     this.t = array().fill(start.t);
     this.p = array().fill(start.humidity * saturationPressureFast(start.t));
@@ -139,27 +164,28 @@ export class MoistSection {
   }
 
   /** A whole step with airs that are known, as `begin` takes them. */
-  advance(outside: number, inside: number, room: number, leak: number): void {
+  advance(outside: number, inside: number, room: number, leak: Passing): void {
     this.#old.set(this.t);
     this.finish(outside, inside, room, leak);
   }
 
-  /** Opens a step: `outside` is the sol-air temperature, `room` the vapour pressure inside, `leak` m3/s per m2 of room air that passes the skin. */
-  begin(outside: number, inside: number, room: number, leak: number): void {
+  /** Opens a step: `outside` is the sol-air temperature, `room` the vapour pressure inside, `leak` what air passes the skin. */
+  begin(outside: number, inside: number, room: number, leak: Passing): void {
     this.#old.set(this.t);
     this.probe(outside, inside, room, leak);
   }
 
   /** Asks the open step again, with other airs. */
-  probe(outside: number, inside: number, room: number, leak: number): void {
+  probe(outside: number, inside: number, room: number, leak: Passing): void {
     this.#solve(outside, inside, room, leak, PROBES);
   }
 
   /** Closes the step that `begin` opened. */
-  finish(outside: number, inside: number, room: number, leak: number): void {
+  finish(outside: number, inside: number, room: number, leak: Passing): void {
     const { nodes: n, t, p, free, bound } = this;
     this.#solve(outside, inside, room, leak, ROUNDS);
     this.leaked = this.#leakLink * (this.#brought - p[0]!);
+    this.vented = this.#ventLink * (this.#ventBrought - p[0]!);
     this.diffused = this.#toRoomVapour * (room - p[n - 1]!);
     this.latent = 0;
     this.ranOff = 0;
@@ -179,13 +205,15 @@ export class MoistSection {
       if (k === 0) this.ranOff = over;
       else this.dripped += over;
     }
-    this.heatIn = this.#toRoom * (inside - t[n - 1]!);
-    this.heatOut = (t[0]! - outside) / this.#rse;
+    this.heatIn = this.heatAt(inside);
+    this.heatOut = (t[0]! - outside) / this.#rse + this.#ventHeat * (t[this.#space]! - leak.t);
   }
 
   /** Heat from the room as this round knows it, W/m2, at the inside temperature given to it. */
   heatAt(inside: number): number {
-    return this.#toRoom * (inside - this.t[this.nodes - 1]!);
+    return (
+      this.#toRoom * (inside - this.t[this.nodes - 1]!) + this.#leakHeat * (inside - this.t[this.#space]!)
+    );
   }
 
   /** Vapour from the room, through the face and with leaking air, kg/(m2 s). */
@@ -212,7 +240,7 @@ export class MoistSection {
    * Temperatures and vapour pressures of the open step together: Newton rounds, each a system of two unknowns a node,
    * until nothing turns wet or dry and what was taken as straight is straight enough.
    */
-  #solve(outside: number, inside: number, room: number, leak: number, rounds: number): void {
+  #solve(outside: number, inside: number, room: number, leak: Passing, rounds: number): void {
     const { nodes: n, p, sat, free } = this;
     const wet = this.#wet;
     for (let k = 0; k < n; k++) wet[k] = free[k]! > 0 || p[k]! >= sat[k]! * (1 - 1e-12) ? 1 : 0;
@@ -221,10 +249,11 @@ export class MoistSection {
       if (!this.#turned(room) && (moved < STRAIGHT || turn >= 4)) break;
     }
     if (wet[0]) this.vapourSlope += this.#leakLink;
+    this.heatSlope += this.#leakHeat;
   }
 
   /** One round about the temperatures and pressures as they are; how far the furthest humidity moved. */
-  #round(outside: number, inside: number, room: number, leak: number): number {
+  #round(outside: number, inside: number, room: number, leak: Passing): number {
     const { nodes: n, t, p, sat, free, bound } = this;
     const [step, toRoom, toRoomVapour] = [this.#step, this.#toRoom, this.#toRoomVapour];
     const [wet, heatLink, vapourLink, volume, curve, air, aired] = [
@@ -238,17 +267,23 @@ export class MoistSection {
     ];
     const [c00, c01, c10, c11] = this.#c;
     const [d0, d1] = this.#d;
-    const leakLink = leak / (R_VAPOUR * (t[0]! + 273.15));
     // What leaking air brings at the skin's temperature: its vapour, counted as a concentration.
-    const brought = concentration(room, inside) * R_VAPOUR * (t[0]! + 273.15);
-    this.#leakLink = leakLink;
-    this.#brought = brought;
+    const perConcentration = R_VAPOUR * (t[0]! + 273.15);
+    this.#leakLink = (leak.met * leak.room) / perConcentration;
+    this.#brought = concentration(room, inside) * perConcentration;
+    this.#ventLink = (leak.met * leak.outside) / perConcentration;
+    this.#ventBrought = leak.v * perConcentration;
+    const airLink = this.#leakLink + this.#ventLink;
+    const brought = this.#leakLink * this.#brought + this.#ventLink * this.#ventBrought;
+    this.#leakHeat = AIR_CAPACITY * leak.room;
+    this.#ventHeat = AIR_CAPACITY * leak.outside;
+    const space = this.#space;
     this.sweeps++;
     for (let k = 0; k < n; k++) {
       const last = k === n - 1;
       const hWest = k === 0 ? 1 / this.#rse : heatLink[k - 1]!;
       const hEast = last ? toRoom : heatLink[k]!;
-      const vWest = k === 0 ? leakLink : vapourLink[k - 1]!;
+      const vWest = k === 0 ? airLink : vapourLink[k - 1]!;
       const vEast = last ? toRoomVapour : vapourLink[k]!;
       const inertia = this.#capacity[k]! / step;
       const kelvin = t[k]! + 273.15;
@@ -273,8 +308,8 @@ export class MoistSection {
         r1 = wasInAir + (bound[k]! + free[k]! - content) / step + slope * share * sat[k]! + m10 * t[k]!;
       }
       if (k === 0) {
-        r0 += hWest * outside + LATENT * vWest * brought;
-        if (dry) r1 += vWest * brought;
+        r0 += hWest * outside + LATENT * brought;
+        if (dry) r1 += brought;
       } else {
         const j = k - 1;
         m00 += hWest * c00[j]! + LATENT * vWest * c10[j]!;
@@ -285,6 +320,10 @@ export class MoistSection {
           m11 += vWest * c11[j]!;
           r1 += vWest * d1[j]!;
         }
+      }
+      if (k === space) {
+        m00 += this.#leakHeat + this.#ventHeat;
+        r0 += this.#leakHeat * inside + this.#ventHeat * leak.t;
       }
       if (last) {
         r0 += hEast * inside + LATENT * vEast * room;
@@ -343,7 +382,9 @@ export class MoistSection {
   #staysIn(k: number, room: number): number {
     const { nodes: n, p } = this;
     const west =
-      k === 0 ? this.#leakLink * (this.#brought - p[0]!) : this.#vapourLink[k - 1]! * (p[k - 1]! - p[k]!);
+      k === 0
+        ? this.#leakLink * (this.#brought - p[0]!) + this.#ventLink * (this.#ventBrought - p[0]!)
+        : this.#vapourLink[k - 1]! * (p[k - 1]! - p[k]!);
     const east =
       k === n - 1 ? this.#toRoomVapour * (room - p[k]!) : this.#vapourLink[k]! * (p[k + 1]! - p[k]!);
     return (west + east) * this.#step - this.#air[k]! * this.p[k]! + this.#aired[k]!;

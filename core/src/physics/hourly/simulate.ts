@@ -1,4 +1,4 @@
-import { MoistSection, type SectionCase } from './section.ts';
+import { MoistSection, type Passing, type SectionCase } from './section.ts';
 
 export interface HourlyCase extends SectionCase {
   /** Room air that passes the skin's inner face, m3/s per m2. */
@@ -15,8 +15,8 @@ export interface HourlyAir {
   inside: Float64Array;
   /** Vapour pressure inside, Pa. */
   vapour: Float64Array;
-  /** Room air that passes the skin's inner face, m3/s per m2; the case's own when left out. */
-  leak?: Float64Array;
+  /** Air that passes the skin in an hour; the case's own leak when left out. */
+  passing?(hour: number): Passing;
 }
 
 /** Where the water is at one moment. */
@@ -80,6 +80,7 @@ const HOUR = 3600;
  */
 export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number, step = HOUR): HourlyResult {
   const section = new MoistSection(model, step);
+  const own = { room: model.leak, outside: 0, met: 1, t: 0, v: 0 };
   const { nodes: n, layerOf, t, p, sat, bound, free, back } = section;
   const result: HourlyResult = {
     hours,
@@ -111,11 +112,11 @@ export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number,
     const i = h % air.outside.length;
     const outside = air.outside[i]! + air.gain[i]! * model.rse;
     const [inside, room] = [air.inside[i]!, air.vapour[i]!];
-    const leak = air.leak ? air.leak[i]! : model.leak;
+    const leak = air.passing?.(i) ?? own;
     section.advance(outside, inside, room, leak);
-    result.leaked += section.leaked * step;
+    result.leaked += (section.leaked + section.vented) * step;
     result.diffused += section.diffused * step;
-    through += (Math.abs(section.leaked) + Math.abs(section.diffused)) * step;
+    through += (Math.abs(section.leaked) + Math.abs(section.vented) + Math.abs(section.diffused)) * step;
     result.runOff += section.ranOff + section.dripped;
     result.dripped += section.dripped;
     latent += section.latent;

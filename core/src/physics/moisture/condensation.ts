@@ -21,6 +21,8 @@ export interface Regime {
   inside: Air;
   /** Room air that passes the skin's inner face, m3/s per m2. */
   leak: number;
+  /** Air from outdoors that does; none when left out. */
+  vent?: number;
 }
 
 export interface Period {
@@ -44,8 +46,8 @@ export interface Condensation {
 /**
  * Interstitial condensation and drying, period by period over several years from a dry start (ISO 13788:2012
  * clause 6, from memory), with three additions: a metal skin is closed, not merely tight; a period may be made of
- * regimes (occupied, empty, day), taken one after the other so that one takes out what another put in; and leaking
- * room air wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
+ * regimes (occupied, empty, day), taken one after the other so that one takes out what another put in; and air that
+ * leaks in from the room or from outdoors wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
  */
 export function condensation(assembly: Assembly, periods: Period[], years = 5): Condensation {
   const grid = makeGrid(assembly);
@@ -64,14 +66,14 @@ export function firstPeaks(assembly: Assembly, periods: Period[]): () => number 
     const solver = makeSolver(grid, periods, true);
     return () => run(grid, solver, periods, 1).water.reduce((a, b) => Math.max(a, b), 0);
   }
-  const { wet, dry, driving, staysDry } = alone;
+  const { wet, dry, driving, ofOutside, staysDry } = alone;
   return () => {
     let water = 0;
     let peak = 0;
     let k = 0;
     for (const { seconds, regimes } of periods) {
-      for (const { share, leak } of regimes) {
-        const gain = leak * driving[k]!;
+      for (const { share, leak, vent = 0 } of regimes) {
+        const gain = leak * driving[k]! + vent * ofOutside[k]!;
         let left = seconds * share;
         if (water > 0) {
           const rate = wet[k]! + gain;
@@ -93,27 +95,30 @@ export function firstPeaks(assembly: Assembly, periods: Period[]): () => number 
   };
 }
 
-/** What the skin gains in every regime without leak, wet and dry, kg/(m2 s), and what drives a leak; null where another place is wetted. */
+/** What the skin gains in every regime without leak, wet and dry, kg/(m2 s), and what drives a leak of either air; null where another place is wetted. */
 function skinAlone(grid: Grid, periods: Period[]) {
   const n = grid.sd.length;
   const all = periods.flatMap(p => p.regimes);
   const [bound, rate, hull] = [new Float64Array(n), new Float64Array(n), new Int32Array(n)];
   const states = { wet: new Float64Array(all.length), dry: new Float64Array(all.length) };
   const driving = new Float64Array(all.length);
+  const ofOutside = new Float64Array(all.length);
   const staysDry = new Uint8Array(all.length);
   for (const [i, regime] of all.entries()) {
     limits(grid, regime, bound, 0);
     for (const state of ['wet', 'dry'] as const) {
       const at = new Uint8Array(n);
       at[grid.skin] = state === 'wet' ? 1 : 0;
-      rates(grid, bound, 0, { ...regime, leak: 0 }, at, rate, hull);
+      rates(grid, bound, 0, { ...regime, leak: 0, vent: 0 }, at, rate, hull);
       states[state][i] = rate[grid.skin]!;
       if (rate.some((r, k) => k !== grid.skin && r !== 0)) return null;
     }
-    driving[i] = leakDriving(regime, bound[grid.skin]!, temperatureAt(grid, regime, grid.skin));
+    const skin = temperatureAt(grid, regime, grid.skin);
+    driving[i] = driveOf(regime.inside, bound[grid.skin]!, skin);
+    ofOutside[i] = driveOf(regime.outside, bound[grid.skin]!, skin);
     staysDry[i] = neverWets(regime, bound, 0, n) ? 1 : 0;
   }
-  return { ...states, driving, staysDry };
+  return { ...states, driving, ofOutside, staysDry };
 }
 
 /** Whether both airs hold less vapour than the coldest interface could: the usual summer, not worth solving. */
@@ -166,7 +171,7 @@ export function skinGain(
   wet[grid.skin] = 1;
   rates(grid, bound, 0, regime, wet, rate, new Int32Array(n));
   const skin = temperatureAt(grid, regime, grid.skin);
-  const leakage = regime.leak * leakDriving(regime, bound[grid.skin]!, skin);
+  const leakage = broughtTo(regime, bound[grid.skin]!, skin);
   return { diffusion: rate[grid.skin]! - leakage, leakage, skin };
 }
 
@@ -182,7 +187,10 @@ export interface ProfilePoint {
 }
 
 /** Temperature, saturation and vapour pressure at every face of the layers, outer face first, air dry of stored water. */
-export function vapourProfile(assembly: Assembly, regime: Omit<Regime, 'share' | 'leak'>): ProfilePoint[] {
+export function vapourProfile(
+  assembly: Assembly,
+  regime: Pick<Regime, 'outside' | 'inside'>,
+): ProfilePoint[] {
   const grid = makeGrid({ ...assembly, subdivideAbove: Number.POSITIVE_INFINITY });
   const full = { ...regime, share: 1, leak: 0 };
   const n = grid.sd.length;
@@ -205,9 +213,16 @@ export function vapourProfile(assembly: Assembly, regime: Omit<Regime, 'share' |
   });
 }
 
-/** Room less skin vapour concentration, kg/m3, with the skin at saturation. */
-const leakDriving = (regime: Regime, psatSkin: number, skinT: number) =>
-  regime.inside.p / (R_VAPOUR * (regime.inside.t + 273.15)) - psatSkin / (R_VAPOUR * (skinT + 273.15));
+/** Less air than this, m3/s per m2, is none: a litre in thirty years. */
+const NO_FLOW = 1e-12;
+
+/** Vapour concentration of an air less that at a face, kg/m3, with the face at saturation. */
+const driveOf = ({ t, p }: Air, saturation: number, face: number) =>
+  p / (R_VAPOUR * (t + 273.15)) - saturation / (R_VAPOUR * (face + 273.15));
+
+/** What the air of a regime brings to a face of so much vapour pressure and degC, kg/(m2 s); it takes when below 0. */
+const broughtTo = ({ leak, vent = 0, inside, outside }: Regime, saturation: number, face: number) =>
+  leak * driveOf(inside, saturation, face) + vent * driveOf(outside, saturation, face);
 
 interface Grid {
   /** Cumulative sd and thermal resistance (rse included) at each interface, outer face first. */
@@ -340,17 +355,18 @@ function rates(
     const outflow = grid.closed && a < skin ? 0 : (bound[at + k]! - bound[at + a]!) / (sd[k]! - sd[a]!);
     rate[k] = DELTA_AIR * (inflow - outflow);
   }
-  if (regime.leak > 0) {
+  const through = regime.leak + (regime.vent ?? 0);
+  if (through > NO_FLOW) {
     const t = temperatureAt(grid, regime, skin);
-    const gain = regime.leak * leakDriving(regime, bound[at + skin]!, t);
+    const gain = broughtTo(regime, bound[at + skin]!, t);
     const next = size > 2 ? hull[1]! : last;
     if (gain > 0 || wet[skin] !== 0) rate[skin] = rate[skin]! + gain;
     else if (grid.closed && next > skin && next < last) {
       // The skin is dry, but what passes it takes vapour from the nearest wet place, on its way through what lies between.
       const perPressure = 1 / (R_VAPOUR * (t + 273.15));
-      const driving = leakDriving(regime, bound[at + next]!, t) / perPressure;
+      const driving = broughtTo(regime, bound[at + next]!, t) / (through * perPressure);
       rate[next] =
-        rate[next]! + driving / (1 / (regime.leak * perPressure) + (sd[next]! - sd[skin]!) / DELTA_AIR);
+        rate[next]! + driving / (1 / (through * perPressure) + (sd[next]! - sd[skin]!) / DELTA_AIR);
     }
   }
   return size;

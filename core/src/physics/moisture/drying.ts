@@ -1,4 +1,5 @@
 import { concentration, DELTA_AIR, saturationPressure } from '../air/index.ts';
+import { metBy, STILL, type Through } from './circulation.ts';
 import type { Assembly } from './condensation.ts';
 
 /** The stated leak, kg/m2. */
@@ -22,15 +23,19 @@ const ROOM = { t: 24, p: 0.5 * saturationPressure(24) };
 
 /**
  * Summer days in which 100 g/m2 at the skin dries to the room, in closed form: 8 hours a day with the skin at
- * 30 degC against a room of 24 degC and 50 %, isothermal diffusion through the layers' sd plus the air that
- * `leakAt` gives (m3/s per m2, for cavity and room temperatures). Water held up on the back of a lining on its
- * way is not counted, so this is the short end. Infinity when nothing leaves.
+ * 30 degC against a room of 24 degC and 50 %, isothermal diffusion through the layers' sd plus what the air takes that
+ * `leakAt` lets past the skin (for the skin and the room, degC; air from outdoors as the room's). Water held up on the
+ * back of a lining on its way is not counted, so this is the short end. Infinity when nothing leaves.
  */
-export function drying(assembly: Assembly, leakAt: (cavity: number, room: number) => number): Drying {
+export function drying(
+  assembly: Assembly,
+  leakAt: (skin: number, room: number) => Through = () => STILL,
+): Drying {
   const sdInside = assembly.layers.slice(1).reduce((sum, layer) => sum + layer.sd, 0);
   const diffusion = (DELTA_AIR * (saturationPressure(SKIN) - ROOM.p)) / Math.max(sdInside, LEAST_SD);
   const driving = concentration(saturationPressure(SKIN), SKIN) - concentration(ROOM.p, ROOM.t);
-  const leakage = leakAt((SKIN + ROOM.t) / 2, ROOM.t) * driving;
+  const through = leakAt(SKIN, ROOM.t);
+  const leakage = metBy(through) * (through.room + through.outside) * driving;
   const perDay = (diffusion + leakage) * DRYING_SECONDS;
   return { diffusion, leakage, days: perDay > 0 ? LEAK_WATER / perDay : Number.POSITIVE_INFINITY };
 }

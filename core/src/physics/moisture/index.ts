@@ -1,3 +1,4 @@
+export { type Cavity, metBy, STILL, type Through, throughCavity, type Way } from './circulation.ts';
 export {
   type Assembly,
   type Condensation,
@@ -5,8 +6,9 @@ export {
   firstPeaks,
   type Period,
   type ProfilePoint,
+  type Regime,
   skinGain,
   vapourProfile,
 } from './condensation.ts';
+export { crackLaw, type FlowLaw, holeLaw, inSeries } from './cracks.ts';
 export { DRYING_SECONDS, drying, LEAK_WATER, LEAST_SD } from './drying.ts';
-export { leakFlow } from './leakage.ts';

@@ -60,7 +60,11 @@ describe('the whole van', () => {
         // No sky and no sun, no wet and no leak: the films of ISO 6946 alone.
         parts: of.parts.map(p => ({
           ...p,
-          model: { ...p.model, facing: { sun: 0, sky: 0 }, leakAt: () => 0 },
+          model: {
+            ...p.model,
+            facing: { sun: 0, sky: 0 },
+            leakAt: () => ({ room: 0, outside: 0, met: 1, t: 0, v: 0 }),
+          },
         })),
       };
       const van = new VanState(still, 3600, { t: of.setpoint, vapour: 300 });
@@ -108,7 +112,7 @@ describe('the whole van', () => {
         inside,
         vapour: inside.map((t, h) => run.humidity[h]! * saturationPressure(t)),
         gain: year.sun.map(s => model.absorptance * facing.sun * s - facing.sky),
-        leak: year.outside.map((t, h) => leakAt(t, inside[h]!)),
+        passing: h => leakAt(year.outside[h]!, year.vapourOutside[h]!, inside[h]!),
       },
       year.outside.length,
     );

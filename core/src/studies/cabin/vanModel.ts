@@ -115,7 +115,7 @@ export function vanModel(
   glass.fRsi = glass.area > 0 ? glass.fRsi / glass.area : 1;
   // A part is the clear field of one bay at its mean depth; the evaluation counts the battens and every depth.
   const bridges =
-    e.heat.zones.reduce((sum, z) => sum + z.bays + z.ribs + z.edges, 0) -
+    e.heat.zones.reduce((sum, z) => sum + z.bays + z.ribs + z.edges + z.pointLoss, 0) -
     parts.reduce((sum, p) => sum + p.area * uOf(p), 0);
   const volume = shell.length.value * shell.width.value * shell.height.value * 0.85;
   const model: VanModel = {

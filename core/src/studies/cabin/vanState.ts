@@ -141,7 +141,7 @@ export class VanState {
     for (let i = 0; i < parts.length; i++) {
       const { model, area } = parts[i]!;
       const section = this.sections[i]!;
-      const leak = model.leakAt(w.outside, t);
+      const leak = model.leakAt(w.outside, w.vapour, t);
       if (first) section.begin(this.#solAir[i]!, t, room, leak);
       else section.probe(this.#solAir[i]!, t, room, leak);
       shell.heat += area * section.heatAt(t);
@@ -188,7 +188,7 @@ export class VanState {
     for (let i = 0; i < parts.length; i++) {
       const { model, area } = parts[i]!;
       const section = this.sections[i]!;
-      section.finish(this.#solAir[i]!, t, pressureOf(next, t), model.leakAt(w.outside, t));
+      section.finish(this.#solAir[i]!, t, pressureOf(next, t), model.leakAt(w.outside, w.vapour, t));
       heat += area * section.heatIn;
       vapour += area * (section.diffused + section.leaked);
     }

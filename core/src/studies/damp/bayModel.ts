@@ -1,12 +1,20 @@
-import { type BayJoints, directionOf, type LaidBay, sectionAt } from '../../buildup/index.ts';
+import {
+  type BayJoints,
+  directionOf,
+  type Ends,
+  endsAt,
+  type LaidBay,
+  sectionAt,
+} from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Bay, BuildUp, Material, Shell, ZoneKind } from '../../model/index.ts';
-import { AIR_DENSITY, AIR_HEAT_CAPACITY, FACE_HOLDS } from '../../physics/air/index.ts';
+import { AIR_DENSITY, AIR_HEAT_CAPACITY, concentration, FACE_HOLDS } from '../../physics/air/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';
-import type { HourlyLayer, SectionCase, Sensitivity } from '../../physics/hourly/index.ts';
+import type { HourlyLayer, Passing, SectionCase, Sensitivity } from '../../physics/hourly/index.ts';
+import { metBy, STILL } from '../../physics/moisture/index.ts';
 import { meanDepth } from '../../survey/shell/index.ts';
 import { type Facing, facingOf } from '../../van/climate/index.ts';
-import { leakOf, missedOf } from '../../van/wetting/index.ts';
+import { leakOf } from '../../van/wetting/index.ts';
 
 /** One bay as the hourly methods take it. */
 export interface BayModelInput {
@@ -20,6 +28,8 @@ export interface BayModelInput {
   buildUp: BuildUp | null;
   /** That its air meets. */
   joints: BayJoints;
+  /** At which end of what nobody knows exactly; as things usually turn out when left out. */
+  ends?: Ends;
 }
 
 /** A laid bay, as the hourly methods take it. */
@@ -36,8 +46,8 @@ export interface BayModel {
   section: Omit<SectionCase, 'start'>;
   /** What each layer of the section is: layer id (or 'gap'), and name of its material. */
   layers: { id: string; name: string; thickness: number; wooden: number | null }[];
-  /** Room air that passes the skin, m3/s per m2, for temperatures outside and inside. */
-  leakAt(outside: number, inside: number): number;
+  /** Air that passes the skin, for the air outside, degC and Pa, and the temperature inside. */
+  leakAt(outside: number, vapour: number, inside: number): Passing;
   /** How readily what lies against the skin moulds, and the back of the lining. */
   faces: { skin: Sensitivity; lining: Sensitivity };
   /** To sun and sky. */
@@ -60,6 +70,9 @@ const openPores = ({ flowResistivity, sorption, density }: Material): number =>
       ? Math.max(0, 1 - density / WOOD_SOLID)
       : 0;
 
+/** Whether air passes its pores. */
+const carriesAir = ({ flowResistivity }: Material): boolean => flowResistivity !== null;
+
 /** From the readiest to mould to the least. */
 const READIEST: Sensitivity[] = ['very sensitive', 'sensitive', 'medium', 'resistant'];
 
@@ -72,11 +85,15 @@ function mouldOf(layers: { covers: number; mould: Sensitivity | undefined }[]): 
 
 /** The field of a bay at its mean depth. Throws RangeError for an unknown material. */
 export function bayModel(input: BayModelInput, library: Library): BayModel {
-  const { shell, kind, bay, buildUp, joints } = input;
-  const { planes, fit } = sectionAt(buildUp?.layers ?? [], meanDepth(bay), kind, shell, library);
+  const { shell, kind, bay, buildUp, joints, ends = endsAt('likely') } = input;
+  const laid = sectionAt(buildUp?.layers ?? [], meanDepth(bay), kind, shell, library);
+  const { planes } = laid;
   const real = planes.slice(1).filter(plane => plane.thickness >= 1e-6);
   const skin = materialOf(library, shell.skin.material);
-  const leak = buildUp ? leakOf(buildUp, fit, joints, library)(missedOf(buildUp)) : () => 0;
+  const leak = buildUp ? leakOf(laid, kind, joints, library)(buildUp, ends) : () => STILL;
+  const space = real.findIndex(
+    plane => plane.material === null || carriesAir(materialOf(library, plane.material)),
+  );
   const materials = real.map(plane => (plane.material ? materialOf(library, plane.material) : null));
   return {
     section: {
@@ -99,6 +116,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       rsi: RSI[directionOf(kind)],
       film: FILM,
       holds: FACE_HOLDS,
+      ...(space >= 0 && { space }),
     },
     layers: real.map((plane, i) => ({
       id: plane.layer,
@@ -106,7 +124,10 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       thickness: plane.thickness,
       wooden: materials[i]?.sorption === 'wood' ? materials[i].density : null,
     })),
-    leakAt: (outside, inside) => leak((outside + inside) / 2, inside),
+    leakAt: (outside, vapour, inside) => {
+      const through = leak(outside, inside);
+      return { ...through, met: metBy(through), t: outside, v: concentration(vapour, outside) };
+    },
     faces: {
       skin: mouldOf(real.map((plane, i) => ({ covers: plane.covers, mould: materials[i]?.mould }))),
       lining: materials.at(-1)?.mould ?? 'resistant',

@@ -65,7 +65,7 @@ export function bayYears(input: BayYearInput, year: HourlyYear, library: Library
     inside: year.inside,
     vapour: year.vapour,
     gain: year.sun.map(s => absorptance * facing.sun * s - facing.sky),
-    leak: year.outside.map((t, h) => leakAt(t, year.inside[h]!)),
+    passing: h => leakAt(year.outside[h]!, year.vapourOutside[h]!, year.inside[h]!),
   };
   const length = year.outside.length;
   const start = { t: year.outside[0]!, humidity: 0.6 };

@@ -94,7 +94,9 @@ describe('months and hours, two methods on the same leaks and sun', () => {
         const r = bayResult(e, id);
         const hours = bayYears({ ...bayModelInput(shell, r), years: 2 }, year, library);
         const byHours = hours.peaks[0]! + hours.runOff / 2;
-        expect(Math.abs(r.moisture!.peak / byHours - 1), `${variant} ${id}`).toBeLessThan(0.12);
+        // Behind a board with a drain neither finds more than a gram.
+        if (Math.max(r.moisture!.peak, byHours) > 0.001)
+          expect(Math.abs(r.moisture!.peak / byHours - 1), `${variant} ${id}`).toBeLessThan(0.12);
         expect(r.moisture!.growth > 0.001).toBe(hours.ends[1]! - hours.ends[0]! > 0.001);
       }
     }

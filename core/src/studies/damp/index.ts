@@ -1,3 +1,10 @@
+export {
+  type BandInput,
+  bayBand,
+  rankingOf,
+  type SchoolBand,
+  schoolBand,
+} from './band.ts';
 export { type BayModel, bayModel, bayModelInput } from './bayModel.ts';
 export { type BayYearInput, type BayYears, bayYears } from './bayYear.ts';
 export { coldSpots } from './coldSpots.ts';
@@ -7,3 +14,4 @@ export { type SealSweep, schoolsAt, sealSweep } from './schoolsCompared.ts';
 export { type Advice, adviseSchool, type SchoolStudy, type SchoolYears, schoolStudy } from './schoolYears.ts';
 export { type Effect, sensitivity } from './sensitivity.ts';
 export { carriesOver, movedAway, runsDown, standsFree, woodMoisture } from './tellable.ts';
+export { wetCells } from './wetCell.ts';

@@ -53,6 +53,7 @@ function renamed(design: Design, placement: Placement, name: Names): [Design, Pl
     bays: z.bays.map(b => ({ ...b, id: bay(b.id) })),
     openings: z.openings.map(o => ({ ...o, id: name('opening', o.id), bay: bay(o.bay) })),
     keepClears: z.keepClears.map(k => ({ ...k, bay: bay(k.bay) })),
+    ...(z.ways && { ways: z.ways.map(w => ({ ...w, bay: bay(w.bay) })) }),
   }));
   const skin = { ...design.shell.skin, material: name('material', design.shell.skin.material) };
   const layer = (l: Layer): Layer => {

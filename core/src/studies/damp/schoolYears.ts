@@ -1,4 +1,4 @@
-import { applySchool, schools } from '../../buildup/index.ts';
+import { applySchool, closesJoints, type End, endsAt, schools } from '../../buildup/index.ts';
 import { bayResult, evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design } from '../../model/index.ts';
@@ -45,6 +45,8 @@ export interface SchoolStudy {
   nights: number[];
   /** For each of them every school at the seal quality it is reckoned with. */
   byNights: SchoolYears[][];
+  /** Every school at its own seal quality, as things usually turn out and at the wet end. */
+  band: { likely: SchoolYears[]; wetEnd: SchoolYears[] };
 }
 
 /** A second year that adds more than this builds up, kg/m2. */
@@ -88,19 +90,20 @@ export function schoolStudy(
   const { shell, brief } = design;
   const glass = glassOf(shell);
   const placements = schools.map(s => applySchool(shell, s.id, library));
-  const taped = schools.filter(s => s.seams === 'taped').length;
-  const total = SEALS.length * taped + (schools.length - taped) + NIGHTS.length * schools.length;
+  const taped = schools.filter(closesJoints).length;
+  const total = SEALS.length * taped + (schools.length - taped) + (NIGHTS.length + 2) * schools.length;
   let done = 0;
   const run = (
     k: number,
     seal: number | null,
     b: Brief,
     year: ReturnType<typeof hourlyYear>,
+    end: End = 'likely',
   ): SchoolYears => {
     const placement = seal === null ? placements[k]! : sealed(placements[k]!, seal);
     const e = evaluate({ shell, brief: b }, placement, library);
-    const worst = bayResult(e, wettestBay(e).bay);
-    const r = bayYears({ ...bayModelInput(shell, worst), years: YEARS }, year, library);
+    const worst = bayResult(e, wettestBay(e, end).bay);
+    const r = bayYears({ ...bayModelInput(shell, worst), ends: endsAt(end), years: YEARS }, year, library);
     report(++done / total);
     return {
       school: schools[k]!.id,
@@ -109,16 +112,20 @@ export function schoolStudy(
       left: Math.max(0, r.ends[1]! - r.ends[0]!),
       wetHours: r.wetness.hours,
       mould: Math.max(r.mould.atSkin, r.mould.atLining),
-      days: worst.moisture!.daysToDry,
+      days: (end === 'likely' ? worst.moisture! : worst.wetEnd!.moisture).daysToDry,
     };
   };
   const usual = hourlyYear(brief, glass);
-  const open = schools.map((s, k) => (s.seams === 'taped' ? null : run(k, null, brief, usual)));
+  const open = schools.map((s, k) => (closesJoints(s) ? null : run(k, null, brief, usual)));
   const bySeal = SEALS.map(q => schools.map((_, k) => open[k] ?? run(k, q, brief, usual)));
   const byNights = NIGHTS.map(n => {
     const b = { ...brief, nights: { ...brief.nights, winter: n } };
     const year = hourlyYear(b, glass);
     return schools.map((_, k) => run(k, null, b, year));
   });
-  return { seals: [...SEALS], bySeal, nights: [...NIGHTS], byNights };
+  const band = {
+    likely: schools.map((_, k) => run(k, null, brief, usual)),
+    wetEnd: schools.map((_, k) => run(k, null, brief, usual, 'wetEnd')),
+  };
+  return { seals: [...SEALS], bySeal, nights: [...NIGHTS], byNights, band };
 }

@@ -1,4 +1,4 @@
-import { applySchool, schools } from '../../buildup/index.ts';
+import { applySchool, closesJoints, type End, schools } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
@@ -24,7 +24,7 @@ export interface SchoolPoint {
   grows: boolean;
 }
 
-/** Every school put into this van with the given share of its seams closed (where it tapes them at all). */
+/** Every school put into this van with the given share of its seams closed (where it closes them at all). */
 export function schoolsAt(
   design: Pick<Design, 'shell' | 'brief'>,
   sealQuality: number,
@@ -37,16 +37,20 @@ export function schoolsAt(
   });
 }
 
-/** A placement with another seal quality in every build-up that is taped. */
+/** A placement with another seal quality in every build-up whose joints are closed. */
 export const sealed = (placement: Placement, sealQuality: number): Placement => ({
   ...placement,
-  buildUps: placement.buildUps.map(b => (b.seams === 'taped' ? { ...b, sealQuality } : b)),
+  buildUps: placement.buildUps.map(b => (closesJoints(b) ? { ...b, sealQuality } : b)),
 });
 
 /** The bay that holds most in the first winter speaks for the school: its wetting and its drying belong together. */
-export function wettestBay(e: Evaluation): Pick<SchoolPoint, 'night' | 'peak' | 'days' | 'grows' | 'bay'> {
+export function wettestBay(
+  e: Evaluation,
+  end: End = 'likely',
+): Pick<SchoolPoint, 'night' | 'peak' | 'days' | 'grows' | 'bay'> {
   let worst = { night: 0, peak: -1, days: 0, bay: '' };
-  for (const [bay, { moisture }] of e.damp.bays) {
+  for (const [bay, damp] of e.damp.bays) {
+    const moisture = end === 'likely' ? damp.moisture : damp.wetEnd?.moisture;
     if (!moisture) continue;
     const here = {
       night: moisture.nightDiffusion + moisture.nightLeakage,
@@ -56,7 +60,11 @@ export function wettestBay(e: Evaluation): Pick<SchoolPoint, 'night' | 'peak' | 
     };
     if (wetterThan(here, worst)) worst = here;
   }
-  return { ...worst, peak: Math.max(0, worst.peak), grows: e.damp.state === 'grows' };
+  return {
+    ...worst,
+    peak: Math.max(0, worst.peak),
+    grows: (end === 'likely' ? e.damp : e.damp.wetEnd).state === 'grows',
+  };
 }
 
 export interface SealSweep {

@@ -1,4 +1,4 @@
-import { withRibStrip } from '../../buildup/index.ts';
+import { closesJoints, openWidth, withRibStrip } from '../../buildup/index.ts';
 import { bayResult, evaluate } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import {
@@ -106,13 +106,14 @@ function lives(brief: Brief): [string, Brief][] {
 
 /** Other ways to build it. */
 function builds(buildUp: BuildUp, library: Library): [string, Partial<BuildUp>][] {
-  const { layers, seams, sealQuality } = buildUp;
+  const { layers, sealQuality } = buildUp;
   const out: [string, Partial<BuildUp>][] = [];
-  if (seams === 'taped')
+  if (closesJoints(buildUp))
     out.push(
       ['every seam closed', { sealQuality: 1 }],
       ['a tenth more seams missed', { sealQuality: Math.max(0, sealQuality - 0.1) }],
     );
+  out.push(['open joints twice as wide', { jointWidth: Math.min(0.02, 2 * openWidth(buildUp, 'likely')) }]);
   const fill = layers.findLast(l => l.role === 'fill');
   if (fill?.role === 'fill') {
     const thinner = materialOf(library, fill.material)

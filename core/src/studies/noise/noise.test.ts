@@ -18,7 +18,7 @@ const library = makeLibrary([
   { ...named('steel'), density: 7850 },
 ]);
 const walls = (layers: Layer[]): Placement => ({
-  buildUps: [{ id: 'b', name: 'b', layers, seams: 'open', sealQuality: 0 }],
+  buildUps: [{ id: 'b', name: 'b', layers, seams: 'butted', sealQuality: 0 }],
   zones: { L: 'b' },
   bays: {},
   sheets: {},

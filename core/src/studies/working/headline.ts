@@ -103,12 +103,19 @@ export function heatWorking(e: Evaluation): Working {
       );
       parts.push(w.step(name, 'product', [length, adds], 'W/K'));
     }
+  for (const z of e.heat.zones)
+    for (const { point, adds } of z.points) {
+      const name = `${z.zone.id}, ${point.kind}s of ${lengthIn(point.diameter.value)}`;
+      const count = w.given(`${name}, number`, point.count, '', 'measured');
+      const each = w.given(`${name}, each`, adds, 'W/K', 'method', 'sheet, rod and head in series');
+      parts.push(w.step(name, 'product', [count, each], 'W/K'));
+    }
   return {
     title: 'Heat loss',
     steps: w.steps,
     result: w.step('Heat loss', 'sum', parts, 'W/K'),
     notes: [
-      'Clear bays, windows and hatches, and what ribs, rails, bay ends, window edges and door frames add to the bays beside them.',
+      'Clear bays, windows and hatches, and what ribs, rails, bay ends, window edges, door frames, bolts, brackets and screws add to the bays beside them.',
       'Door seals and draughts are not counted.',
       windNote(e),
     ],
@@ -136,7 +143,7 @@ export function lossInWind({ bays, heat }: Pick<Evaluation, 'bays' | 'heat'>, wi
   }
   let [panes, bridges] = [0, 0];
   for (const z of heat.zones) {
-    bridges += z.ribs + z.edges;
+    bridges += z.ribs + z.edges + z.pointLoss;
     for (const o of z.openings) panes += o.area * at(o.uValue);
   }
   return now + panes + (clear > 0 ? (bridges * now) / clear : 0);

@@ -16,7 +16,18 @@ import {
   type PatternName,
 } from '../../model/index.ts';
 import * as schema from '../../model/schema.ts';
-import { removeFitting, setFeature, setKeepClear, setPocket, setUse } from './fittings.ts';
+import {
+  forgetWays,
+  lookedForWays,
+  removeFitting,
+  repeatWay,
+  setFeature,
+  setKeepClear,
+  setPocket,
+  setPoint,
+  setUse,
+  setWay,
+} from './fittings.ts';
 import {
   addBay,
   addRib,
@@ -124,6 +135,37 @@ const EDITS: ((d: Design, bay: Bay, a: Action) => Design)[] = [
   (d, bay, a) =>
     onShell(
       d,
+      setWay(d.shell, {
+        id: `way${a.other % 4}`,
+        bay: bay.id,
+        kind: 'rib end',
+        end: pick(['lower', 'upper'] as const, a.other),
+        to: pick(['cabin', 'outdoors'] as const, a.which),
+        width: mm(0.02),
+        height: mm(0.03),
+        past: 1 + (a.which % 3),
+      }),
+    ),
+  d => onShell(d, { ok: true, shell: repeatWay(d.shell, 'way1', true) }),
+  (d, bay) => onShell(d, { ok: true, shell: lookedForWays(d.shell, zoneOf(d, bay).id) }),
+  (d, bay, a) =>
+    onShell(d, {
+      ok: true,
+      shell: a.which % 5 === 0 ? forgetWays(d.shell, zoneOf(d, bay).id) : d.shell,
+    }),
+  (d, bay, a) =>
+    onShell(
+      d,
+      setPoint(d.shell, zoneOf(d, bay).id, {
+        id: `point${a.other % 3}`,
+        kind: 'bolt',
+        count: 1 + (a.which % 9),
+        diameter: mm(0.008),
+      }),
+    ),
+  (d, bay, a) =>
+    onShell(
+      d,
       setPocket(d.shell, zoneOf(d, bay).id, {
         id: `P${a.other % 4}`,
         kind: 'rib',
@@ -216,7 +258,7 @@ const EDITS: ((d: Design, bay: Bay, a: Action) => Design)[] = [
   }),
   (d, bay, a) => {
     const [variant, ...rest] = d.variants as [Design['variants'][number]];
-    const buildUps = [{ id: 'b', name: 'b', layers: [], seams: 'open' as const, sealQuality: 0.9 }];
+    const buildUps = [{ id: 'b', name: 'b', layers: [], seams: 'butted' as const, sealQuality: 0.9 }];
     const { zones, bays, sheets } = variant.design;
     const patches = [{ id: 'p1', along: 0.2, up: 0.2, width: 0.3, height: 0.2, turn: 0 }];
     const placed = {

@@ -3,6 +3,8 @@ import {
   findBay,
   type KeepClear,
   type Pocket,
+  type PointBridge,
+  type RoundWay,
   type Shell,
   type Use,
   type Zone,
@@ -72,7 +74,65 @@ export const setUse = (shell: Shell, use: Use): Edited =>
     ? { ok: true, shell: { ...shell, uses: put(shell.uses, use) } }
     : { ok: false, message: `There is no zone ${use.zone}.` };
 
-/** Takes out whichever pocket, keep-clear, feature or use has this id. */
+/** Adds or changes a way round the barrier; a zone that has a list of them has been looked at. */
+export function setWay(shell: Shell, way: RoundWay): Edited {
+  const zone = findBay(shell, way.bay)?.zone;
+  if (!zone) return { ok: false, message: `There is no bay ${way.bay}.` };
+  return { ok: true, shell: inZone(shell, zone.id, z => ({ ...z, ways: put(z.ways ?? [], way) })) };
+}
+
+/** Says of a zone that somebody looked for ways round the barrier and found no more than there are. */
+export const lookedForWays = (shell: Shell, zone: string): Shell =>
+  inZone(shell, zone, z => ({ ...z, ways: z.ways ?? [] }));
+
+/** Forgets what was found: nobody has looked. */
+export const forgetWays = (shell: Shell, zone: string): Shell =>
+  inZone(shell, zone, ({ ways: _, ...z }) => z);
+
+/**
+ * Puts a way like one into every other bay of its strip that has none of its kind at that end: each by itself, or one
+ * behind the other, so many openings away as it has stations between.
+ */
+export function repeatWay(shell: Shell, id: string, inRow: boolean): Shell {
+  const zone = shell.zones.find(z => z.ways?.some(w => w.id === id));
+  const way = zone?.ways?.find(w => w.id === id);
+  const host = zone?.bays.find(b => b.id === way?.bay);
+  if (!zone?.ways || !way || !host) return shell;
+  const taken = new Set(namesOf(shell));
+  const more = zone.bays
+    .filter(
+      b =>
+        b.strip === host.strip &&
+        !zone.ways!.some(w => w.bay === b.id && w.kind === way.kind && w.end === way.end),
+    )
+    .map((b): RoundWay => {
+      let name = `${b.id}-${way.end}`;
+      for (let n = 2; taken.has(name); n++) name = `${b.id}-${way.end}${n}`;
+      taken.add(name);
+      const away = Math.min(40, way.past + (inRow ? Math.abs(b.station - host.station) : 0));
+      const as = (m: RoundWay['width']): RoundWay['width'] => ({
+        basis: 'assumed',
+        value: m.value,
+        from: 'guess',
+      });
+      return { ...way, id: name, bay: b.id, past: away, width: as(way.width), height: as(way.height) };
+    });
+  return inZone(shell, zone.id, z => ({ ...z, ways: [...zone.ways!, ...more] }));
+}
+
+/** Names that bays, ribs, openings, pockets, keep-clears and ways go by. */
+const namesOf = (shell: Shell): string[] =>
+  shell.zones.flatMap(z =>
+    [z.bays, z.ribs, z.openings, z.pockets, z.keepClears, z.ways ?? []].flatMap(list => list.map(i => i.id)),
+  );
+
+/** Adds or changes metal that runs through a zone's insulation. */
+export const setPoint = (shell: Shell, zone: string, point: PointBridge): Edited => ({
+  ok: true,
+  shell: inZone(shell, zone, z => ({ ...z, points: put(z.points, point) })),
+});
+
+/** Takes out whichever pocket, keep-clear, feature, way, point or use has this id. */
 export const removeFitting = (shell: Shell, id: string): Shell => ({
   ...shell,
   uses: shell.uses.filter(u => u.id !== id),
@@ -81,5 +141,7 @@ export const removeFitting = (shell: Shell, id: string): Shell => ({
     pockets: z.pockets.filter(p => p.id !== id),
     keepClears: z.keepClears.filter(k => k.id !== id),
     features: z.features.filter(f => f.id !== id),
+    points: z.points.filter(p => p.id !== id),
+    ...(z.ways && { ways: z.ways.filter(w => w.id !== id) }),
   })),
 });

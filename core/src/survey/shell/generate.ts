@@ -145,6 +145,7 @@ const zone = (
   openings: [],
   pockets: [],
   keepClears: [],
+  points: [],
   features: [],
 });
 

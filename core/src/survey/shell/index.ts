@@ -12,7 +12,19 @@ export {
   setShape,
 } from './edit.ts';
 export { type FieldRect, freeField } from './field.ts';
-export { mayFill, removeFitting, setFeature, setKeepClear, setPocket, setUse } from './fittings.ts';
+export {
+  forgetWays,
+  lookedForWays,
+  mayFill,
+  removeFitting,
+  repeatWay,
+  setFeature,
+  setKeepClear,
+  setPocket,
+  setPoint,
+  setUse,
+  setWay,
+} from './fittings.ts';
 export { foldShell, type Point3 } from './fold.ts';
 export { generateShell } from './generate.ts';
 export {

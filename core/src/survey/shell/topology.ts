@@ -83,6 +83,7 @@ export function mergeBays(design: Design, ids: readonly string[]): Reshaped {
     bays: kept,
     openings: hosted(zone.openings),
     keepClears: hosted(zone.keepClears),
+    ...(zone.ways && { ways: hosted(zone.ways) }),
   };
   return {
     ok: true,
@@ -101,6 +102,7 @@ export function deleteBays(design: Design, ids: readonly string[]): Reshaped {
     bays: z.bays.filter(b => !gone.has(b.id)),
     openings: z.openings.filter(o => !gone.has(o.bay)),
     keepClears: z.keepClears.filter(k => !gone.has(k.bay)),
+    ...(z.ways && { ways: z.ways.filter(w => !gone.has(w.bay)) }),
   }));
   return {
     ok: true,
@@ -204,6 +206,7 @@ export function removeRib(design: Design, ribId: string): Reshaped {
     bays,
     openings: hosted(zone.openings),
     keepClears: hosted(zone.keepClears),
+    ...(zone.ways && { ways: hosted(zone.ways) }),
     ribs: zone.ribs
       .filter(r => r.id !== ribId)
       .map(r => (r.after > rib.after ? { ...r, after: r.after - 1 } : r)),
@@ -275,6 +278,7 @@ export function rename(design: Design, from: string, to: string): Reshaped {
     openings: swap(z.openings),
     pockets: swap(z.pockets),
     keepClears: swap(z.keepClears),
+    ...(z.ways && { ways: swap(z.ways) }),
   }));
   const holes = design.ready.holes.map(h => (h.opening === from ? { ...h, opening: name } : h));
   const renamed = { ...design, shell: { ...design.shell, zones }, ready: { ...design.ready, holes } };
@@ -284,7 +288,9 @@ export function rename(design: Design, from: string, to: string): Reshaped {
 function namesIn(design: Design): Set<string> {
   return new Set(
     design.shell.zones.flatMap(z =>
-      [z.bays, z.ribs, z.openings, z.pockets, z.keepClears].flatMap(list => list.map(item => item.id)),
+      [z.bays, z.ribs, z.openings, z.pockets, z.keepClears, z.ways ?? []].flatMap(list =>
+        list.map(item => item.id),
+      ),
     ),
   );
 }
@@ -376,6 +382,7 @@ function moveReferences(
         bays: z.bays.map(b => (b.id === kept ? succeeds(b, before, gone) : b)),
         openings: list(z.openings),
         keepClears: list(z.keepClears),
+        ...(z.ways && { ways: list(z.ways) }),
       })),
     },
   };

@@ -1,4 +1,4 @@
-import { assemblyOf, type BayJoints, directionOf, sectionAt } from '../../buildup/index.ts';
+import { assemblyOf, type BayJoints, directionOf, type Ends, sectionAt } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Bay, Brief, BuildUp, Shell, ZoneKind } from '../../model/index.ts';
 import type { Air } from '../../physics/air/index.ts';
@@ -8,8 +8,11 @@ import {
   type Condensation,
   condensation,
   drying,
+  metBy,
   type Period,
+  type Regime,
   skinGain,
+  type Through,
 } from '../../physics/moisture/index.ts';
 import { meanDepth, openingSize } from '../../survey/shell/index.ts';
 import {
@@ -82,7 +85,7 @@ export function glassOf(shell: Shell): Glass {
   return { area, fRsi: area > 0 ? f / area : 1 };
 }
 
-/** What the moisture methods need of a bay; the leak for any share of its joints missed. */
+/** What the moisture methods need of a bay; the leak for any quality of its joints and end of the band. */
 export function dampModel(
   shell: Shell,
   kind: ZoneKind,
@@ -90,11 +93,12 @@ export function dampModel(
   buildUp: BuildUp,
   joints: BayJoints,
   library: Library,
-): { assembly: Assembly; leakAt(missed: number): LeakAt } {
+): { assembly: Assembly; leakAt(ends: Ends, sealQuality?: number): LeakAt } {
   const section = sectionAt(buildUp.layers, meanDepth(bay), kind, shell, library);
+  const leak = leakOf(section, kind, joints, library);
   return {
     assembly: assemblyOf(section, kind),
-    leakAt: leakOf(buildUp, section.fit, joints, library),
+    leakAt: (ends, sealQuality = buildUp.sealQuality) => leak({ ...buildUp, sealQuality }, ends),
   };
 }
 
@@ -106,7 +110,7 @@ export function bayMoisture(
   leakAt: LeakAt,
   seamLength: number,
 ): BayMoisture {
-  const { water } = condensation(assembly, periodsOf(assembly, climate, gain, leakAt));
+  const { water } = condensation(assembly, periodsOf(climate, gain, leakAt));
   const dried = drying(assembly, leakAt);
   const night = nightOf(assembly, climate, leakAt);
   let peakIndex = 0;
@@ -135,19 +139,12 @@ export function gainOf(shell: Shell, kind: ZoneKind): (sun: number) => number {
 }
 
 /** The months as one bay meets them. */
-export function periodsOf(
-  assembly: Assembly,
-  { months }: VanClimate,
-  gain: (sun: number) => number,
-  leakAt: LeakAt,
-): Period[] {
-  const cavityT = cavityTemperature(assembly);
+export function periodsOf({ months }: VanClimate, gain: (sun: number) => number, leakAt: LeakAt): Period[] {
   return months.map(m => ({
     seconds: m.seconds,
     regimes: m.regimes.map(r => {
       const outside = { t: r.outside.t + gain(r.sun), p: r.outside.p };
-      const leak = leakAt(cavityT(outside.t, r.inside.t), r.inside.t);
-      return { share: r.share, outside, inside: r.inside, leak };
+      return { share: r.share, outside, inside: r.inside, ...brought(leakAt(outside.t, r.inside.t)) };
     }),
   }));
 }
@@ -155,8 +152,8 @@ export function periodsOf(
 /** Taken up on the design night, kg/m2, and the skin's temperature. */
 export function nightOf(assembly: Assembly, { night }: VanClimate, leakAt: LeakAt) {
   const { outside, inside } = night;
-  const leak = leakAt(cavityTemperature(assembly)(outside.t, inside.t), inside.t);
-  const gain = skinGain(assembly, { share: 1, outside, inside, leak });
+  const passing = brought(leakAt(outside.t, inside.t));
+  const gain = skinGain(assembly, { share: 1, outside, inside, ...passing });
   const seconds = NIGHT_HOURS * 3600;
   return {
     skin: gain.skin,
@@ -165,16 +162,10 @@ export function nightOf(assembly: Assembly, { night }: VanClimate, leakAt: LeakA
   };
 }
 
-/** Mean of the skin's inner face and the back of the lining, as the leak's driving temperature. */
-export function cavityTemperature({
-  rse,
-  rsi,
-  layers,
-}: Assembly): (outside: number, inside: number) => number {
-  const total = rse + rsi + layers.reduce((sum, l) => sum + l.resistance, 0);
-  const skin = (rse + layers[0]!.resistance) / total;
-  const back = 1 - (rsi + (layers.length > 1 ? layers.at(-1)!.resistance : 0)) / total;
-  return (outside, inside) => outside + ((skin + back) / 2) * (inside - outside);
+/** What passes a space as the skin meets it: of the air beside it, not all comes close. */
+export function brought(through: Through): Pick<Regime, 'leak'> & { vent: number } {
+  const met = metBy(through);
+  return { leak: met * through.room, vent: met * through.outside };
 }
 
 /** Dry: never above 50 g/m2 in five years, a tenth of what DIN 4108-3 allows where nothing soaks it up (from memory). */

@@ -1,8 +1,8 @@
-import { layUp } from '../../buildup/index.ts';
+import { closesJoints, endsAt, layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
-import { drying, firstPeaks } from '../../physics/moisture/index.ts';
-import { cavityTemperature, climateFor, dampModel, gainOf, nightOf, periodsOf } from './bayMonths.ts';
+import { drying, firstPeaks, STILL } from '../../physics/moisture/index.ts';
+import { brought, climateFor, dampModel, gainOf, nightOf, periodsOf } from './bayMonths.ts';
 
 /** What the bay that holds most in the first winter does, at one seal quality. */
 export interface WettestBay {
@@ -16,12 +16,16 @@ export interface WettestBay {
   days: number;
 }
 
-/** The wettest bay of a placement at each of some seal qualities (of what is taped at all): far quicker than `evaluate`. */
+/**
+ * The wettest bay of a placement at each of some seal qualities (of what is closed at all; null for its own), at one end
+ * of what nobody knows exactly: far quicker than `evaluate`.
+ */
 export function wettestAt(
   design: Pick<Design, 'shell' | 'brief'>,
   placement: Placement,
   library: Library,
-  seals: readonly number[],
+  seals: readonly (number | null)[],
+  ends = endsAt('likely'),
 ): WettestBay[] {
   const { shell, brief } = design;
   const climate = climateFor(shell, brief);
@@ -29,65 +33,68 @@ export function wettestAt(
   for (const { kind, bay, buildUp, joints } of layUp(shell, placement, library).cases) {
     if (!buildUp) continue;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
-    const periods = periodsOf(assembly, climate, gainOf(shell, kind), () => 0);
+    const periods = periodsOf(climate, gainOf(shell, kind), () => STILL);
     const firstPeak = firstPeaks(assembly, periods);
-    const cavityT = cavityTemperature(assembly);
-    const peakAt = (missed: number): number => {
-      const leak = leakAt(missed);
+    const peakAt = (seal?: number): number => {
+      const leak = leakAt(ends, seal);
       for (const { regimes } of periods)
-        for (const r of regimes) r.leak = leak(cavityT(r.outside.t, r.inside.t), r.inside.t);
+        for (const r of regimes) Object.assign(r, brought(leak(r.outside.t, r.inside.t)));
       return firstPeak();
     };
-    const nightAt = (missed: number): number => {
-      const night = nightOf(assembly, climate, leakAt(missed));
+    const nightAt = (seal?: number): number => {
+      const night = nightOf(assembly, climate, leakAt(ends, seal));
       return night.diffusion + night.leakage;
     };
-    const daysAt = (missed: number): number => drying(assembly, leakAt(missed)).days;
-    // What is not taped does not care for the seal.
-    const open = buildUp.seams !== 'taped';
+    const daysAt = (seal?: number): number => drying(assembly, leakAt(ends, seal)).days;
+    // What is not closed does not care for the seal.
+    const open = !closesJoints(buildUp);
+    // A drain is drier for a joint that lets its air through: what it takes up has no order by its seal.
+    const drained = joints.holes.some(h => h.from === 'outside');
     tries.push({
       bay: bay.id,
       open,
+      drained,
       peakAt,
       nightAt,
       daysAt,
-      most: open ? peakAt(1) : Number.POSITIVE_INFINITY,
+      most: open ? peakAt(0) : Number.POSITIVE_INFINITY,
     });
   }
   const out = seals.map((): WettestBay => ({ bay: '', peak: 0, night: 0, days: 0 }));
   // From the leakiest on: a tighter seal lets no bay take up more, so one that was drier than the best of now is out.
-  for (const i of seals.map((_, k) => k).sort((a, b) => seals[a]! - seals[b]!)) {
+  for (const i of seals.map((_, k) => k).sort((a, b) => (seals[a] ?? 0) - (seals[b] ?? 0))) {
     let worst: Try | null = null;
-    const missed = ({ open }: Try) => (open ? 1 : 1 - seals[i]!);
+    const seal = seals[i] ?? undefined;
+    for (const t of tries) if (t.drained && !t.open) t.most = Number.POSITIVE_INFINITY;
     for (const t of tries.sort((a, b) => b.most - a.most)) {
       if (worst && t.most < worst.most) break;
-      if (!t.open) t.most = t.peakAt(missed(t));
+      if (!t.open) t.most = t.peakAt(seal);
       const wetter =
-        !worst ||
-        t.most > worst.most ||
-        (t.most === worst.most && t.nightAt(missed(t)) > worst.nightAt(missed(worst)));
+        !worst || t.most > worst.most || (t.most === worst.most && t.nightAt(seal) > worst.nightAt(seal));
       if (wetter) worst = t;
     }
     if (worst)
       out[i] = {
         bay: worst.bay,
         peak: worst.most,
-        night: worst.nightAt(missed(worst)),
-        days: worst.daysAt(missed(worst)),
+        night: worst.nightAt(seal),
+        days: worst.daysAt(seal),
       };
   }
   return out;
 }
 
-/** A bay that may be the wettest: what it does at a share of joints missed, and the most it took up at the leakiest tried yet. */
+/** A bay that may be the wettest: what it does at a share of joints closed, or as its build-up has it, and the most it took up at the leakiest tried yet. */
 interface Try {
   bay: string;
-  /** Whether nobody tapes its joints. */
+  /** Whether nobody closes its joints. */
   open: boolean;
+  /** Whether air from outdoors comes in. */
+  drained: boolean;
   /** kg/m2, kg/m2 and days. */
-  peakAt(missed: number): number;
-  nightAt(missed: number): number;
-  daysAt(missed: number): number;
+  peakAt(seal?: number): number;
+  nightAt(seal?: number): number;
+  daysAt(seal?: number): number;
   most: number;
 }
 

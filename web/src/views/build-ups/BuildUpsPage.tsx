@@ -91,16 +91,13 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
       <p className="mt-1 border-l-[5px] border-chalk bg-table px-4 py-2 text-[15px]" data-testid="verdict">
         {dampSentence(result)}{' '}
         {result.moisture && (
-          <>
-            <button
-              type="button"
-              className="text-chalk underline"
-              onClick={() => setWorking(dampWorking(e, result, design, library))}
-            >
-              Show working
-            </button>
-            <span className="text-[12.5px] text-faint"> · the wet end: all leaking air reaches the skin</span>
-          </>
+          <button
+            type="button"
+            className="text-chalk underline"
+            onClick={() => setWorking(dampWorking(e, result, design, library))}
+          >
+            Show working
+          </button>
         )}
       </p>
       <SectionDrawing result={result} night={e.damp.night} />

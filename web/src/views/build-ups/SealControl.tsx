@@ -1,13 +1,19 @@
-import type { BuildUp } from '@overcoat/core/model';
-import { printNumber } from '@overcoat/core/units';
+import { closesJoints, openWidth, SEAM_KINDS } from '@overcoat/core/buildup';
+import { type BuildUp, SEAMS } from '@overcoat/core/model';
+import { parseLength, printLength, printNumber } from '@overcoat/core/units';
 import { useEffect, useState } from 'react';
 import { editBuildUp } from '../../store/edits.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 
 /** A slider at rest for this long, ms, has been set. */
 const SETTLED = 350;
 
-/** Whether joints are taped, and how much of their length really closes. */
+/** What a joint may be wide, m. */
+const [NARROW, WIDE] = [0.0001, 0.02];
+
+/** How the joints of what keeps the air in are made, how much of their length really closes, and how wide the rest stands. */
 export function SealControl({ buildUp }: { buildUp: BuildUp }) {
   const [quality, setQuality] = useState(buildUp.sealQuality);
   useEffect(() => setQuality(buildUp.sealQuality), [buildUp.sealQuality]);
@@ -21,39 +27,79 @@ export function SealControl({ buildUp }: { buildUp: BuildUp }) {
     }, SETTLED);
     return () => clearTimeout(timer);
   }, [quality, buildUp]);
+  const usual = SEAM_KINDS[buildUp.seams].width;
+  // Sixteenths of an inch are too coarse for a joint.
+  const width = (m: number): string => printLength(m, 'metric');
   return (
-    <div className="mt-3 grid grid-cols-[10rem_1fr] items-end gap-4 border-t border-rule pt-3">
-      <Select
-        label="Joints of the airtight layer"
-        value={buildUp.seams}
-        onChange={event =>
-          editBuildUp(`${buildUp.name}: joints ${event.target.value}`, buildUp.id, b => {
-            b.seams = event.target.value as BuildUp['seams'];
-          })
-        }
-      >
-        <option value="taped">taped</option>
-        <option value="open">left open</option>
-      </Select>
-      {buildUp.seams === 'taped' ? (
-        <label className="block">
-          <span className="block text-[13px] text-faint">
-            Seal quality: <b className="text-ink">{Math.round(quality * 1000) / 10} %</b> of the joint length
-            closed
-          </span>
-          <input
-            type="range"
-            min={50}
-            max={100}
-            step={0.5}
-            value={quality * 100}
-            className="min-h-9 w-full accent-[var(--chalk)]"
-            onChange={e => setQuality(Number(e.target.value) / 100)}
-          />
-        </label>
-      ) : (
-        <p className="text-[13px] text-faint">Every joint passes air through half a millimetre.</p>
-      )}
+    <div className="mt-3 border-t border-rule pt-3">
+      <div className="grid grid-cols-[14rem_8.5rem_1fr] items-start gap-4">
+        <Select
+          label="Joints of what keeps air in"
+          value={buildUp.seams}
+          onChange={event =>
+            editBuildUp(`${buildUp.name}: joints ${event.target.value}`, buildUp.id, b => {
+              b.seams = event.target.value as BuildUp['seams'];
+            })
+          }
+        >
+          {SEAMS.map(kind => (
+            <option key={kind} value={kind}>
+              {SEAM_KINDS[kind].name}
+            </option>
+          ))}
+        </Select>
+        <Field
+          label="Where open, wide"
+          shown={width(openWidth(buildUp, 'likely'))}
+          assumed={buildUp.jointWidth === undefined}
+          parse={text => parseLength(text, { min: NARROW, max: WIDE })}
+          onCommit={value => {
+            editBuildUp(`${buildUp.name}: joints ${width(value)} wide`, buildUp.id, b => {
+              b.jointWidth = value;
+            });
+            return null;
+          }}
+          note={
+            buildUp.jointWidth === undefined ? (
+              `usual; badly ${width(usual.wetEnd)}`
+            ) : (
+              <Button
+                small
+                look="quiet"
+                onClick={() =>
+                  editBuildUp(`${buildUp.name}: joints as wide as usual`, buildUp.id, b => {
+                    delete b.jointWidth;
+                  })
+                }
+              >
+                as usual
+              </Button>
+            )
+          }
+        />
+        {closesJoints(buildUp) ? (
+          <label className="block">
+            <span className="block text-[13px] text-faint">
+              Seal quality: <b className="text-ink">{Math.round(quality * 1000) / 10} %</b> of their length
+              closed
+            </span>
+            <input
+              type="range"
+              min={50}
+              max={100}
+              step={0.5}
+              value={quality * 100}
+              className="min-h-9 w-full accent-[var(--chalk)]"
+              onChange={e => setQuality(Number(e.target.value) / 100)}
+            />
+          </label>
+        ) : (
+          <p className="text-[13px] text-faint">
+            Every joint is open over its whole length. What passes goes with its width to the third power
+            while it is narrow, and with the depth of the board.
+          </p>
+        )}
+      </div>
     </div>
   );
 }

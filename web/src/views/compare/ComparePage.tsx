@@ -108,6 +108,7 @@ export function Component() {
       },
       ...FIGURES.map(headline),
       number('winter water', r => worst(r)?.peak ?? 0, grams, 'less'),
+      number('at the wet end', wettest, grams, 'less'),
       number(
         'growth a year',
         r => worst(r)?.growth ?? 0,
@@ -140,9 +141,10 @@ export function Component() {
           isChosen={r => r.variant.id === chosen.id}
         />
         <p className="mt-2 text-[13px] text-faint">
-          Winter water, growth and drying are those of each variant’s worst bay, at the wet end: all leaking
-          air reaches the skin. ✓ marks the best of a column. Heat loss of bays, windows, ribs and edges;
-          quiet is drumming, weighted by use.
+          Winter water, growth and drying are those of each variant’s worst bay as things usually turn out; at
+          the wet end with joints, what is missed of them and ways round the barrier at their worst. ✓ marks
+          the best of a column. Heat loss of bays, windows, ribs and edges; quiet is drumming, weighted by
+          use.
         </p>
       </section>
       <div className="flex min-h-[600px] grow">
@@ -174,6 +176,12 @@ export function Component() {
   );
 }
 
+/** First winter's water of the bay that is worst at the wet end, kg/m2. */
+const wettest = ({ e }: Row): number => {
+  const { worst } = e.damp.wetEnd;
+  return worst === null ? 0 : bayResult(e, worst).wetEnd!.moisture.peak;
+};
+
 /** Who wins what, in a sentence. */
 function argument(rows: Row[]): string {
   if (rows.length < 2)
@@ -196,5 +204,10 @@ function argument(rows: Row[]): string {
     : '';
   const drying = worstBay(quick.e)?.moisture;
   const leak = drying ? `; ${quick.variant.name} dries a leak soonest, in ${days(drying.daysToDry)}.` : '.';
-  return `${winners.join('; ')}.${wet}${wet ? leak : ''}`;
+  const worst = best(wettest);
+  const turned =
+    water && worst !== dry
+      ? ` At the wet end ${worst.variant.name} is the driest, with ${grams(wettest(worst))}.`
+      : '';
+  return `${winners.join('; ')}.${wet}${wet ? leak : ''}${turned}`;
 }

@@ -95,7 +95,7 @@ export function Component() {
         <p className="w-full text-[15px]" data-testid="damp-verdict">
           {verdict(e)}
           <span className="block text-[13px] text-faint">
-            By months, all leaking air to the skin: the wet end. Hours are a button away, under a bay or
+            By months: likely, and what it comes to at the wet end. Hours are a button away, under a bay or
             “Year”.
           </span>
         </p>

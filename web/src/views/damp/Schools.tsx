@@ -3,6 +3,8 @@ import {
   type Advice,
   adviseSchool,
   carriesOver,
+  rankingOf,
+  type SchoolBand,
   type SchoolStudy,
   type SchoolYears,
   type SealSweep,
@@ -12,6 +14,7 @@ import { useCallback, useState } from 'react';
 import { days, grams } from '../../format.ts';
 import type { SchoolFigures } from '../../jobs/damp.ts';
 import { useJob } from '../../jobs/useJob.ts';
+import { BAND_NOTE, BAND_WORDS } from '../../sentences.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
@@ -61,6 +64,7 @@ export function Schools() {
       )}
       {swept && (
         <>
+          <Rank band={swept.band} />
           <Table swept={swept} study={study.answer} seal={seal} leak={leak} />
           <SweepCharts sweep={swept.sweep} seal={seal / 100} leak={leak} />
         </>
@@ -68,8 +72,8 @@ export function Schools() {
       <p className="text-[13px] text-faint">
         The bay that holds most in the first winter, by months, speaks for each school. Rust-hours: hours a
         year above 80 % and 0 °C at the steel (ISO 9223); mould index from 0 to 6, seen from 3; both for taped
-        schools at the nearest seal computed. All air through a joint is taken to reach the skin: the wet end.
-        Local codes and fire classes go before any of this.
+        schools at the nearest seal computed. {BAND_NOTE} The wet end stands for each school at the seal it is
+        reckoned with. Local codes and fire classes go before any of this.
       </p>
     </div>
   );
@@ -93,14 +97,34 @@ function Lead({ sweep, seal, leak }: { sweep: SealSweep; seal: number; leak: num
   );
 }
 
+/** Whether the order of the schools by their water holds over what nobody knows, and what turns it. */
+function Rank({ band }: { band: SchoolBand }) {
+  const { least, leads, holds, turn } = rankingOf(band);
+  const name = (k: number) => schools[k]!.name;
+  return (
+    <p className="text-[13px]" data-testid="ranking">
+      {leads
+        ? `${name(least)} holds least over the whole band.`
+        : `${name(least)} holds least as things usually turn out, not over the whole band.`}{' '}
+      {holds || !turn
+        ? 'The order of all five holds over it too.'
+        : `${leads ? 'The order of the others turns' : 'It turns'} with ${
+            turn.what === 'all'
+              ? 'all of it gone wrong together'
+              : `one thing alone, ${BAND_WORDS[turn.what]}`
+          }: ${name(turn.after)} is then drier than ${name(turn.before)}.`}
+    </p>
+  );
+}
+
 interface TableProps {
-  swept: { sweep: SealSweep; figures: SchoolFigures[] };
+  swept: { sweep: SealSweep; band: SchoolBand; figures: SchoolFigures[] };
   study: SchoolStudy | null;
   seal: number;
   leak: number;
 }
 
-function Table({ swept: { sweep, figures }, study, seal, leak }: TableProps) {
+function Table({ swept: { sweep, band, figures }, study, seal, leak }: TableProps) {
   const units = useUnits();
   const hours = study && atSeal(study, seal / 100);
   const at = seal / STEP;
@@ -111,15 +135,17 @@ function Table({ swept: { sweep, figures }, study, seal, leak }: TableProps) {
         <caption className="sr-only">Schools compared</caption>
         <thead className="text-left text-faint">
           <tr>
-            {['school', 'first winter', 'dry in', 'rust-hours', 'mould', 'W/K', 'kg', 'cost'].map(h => (
-              <th
-                key={h}
-                scope="col"
-                className={`py-1 font-medium ${h === 'school' ? '' : 'pl-2.5 text-right'}`}
-              >
-                {h}
-              </th>
-            ))}
+            {['school', 'first winter', 'wet end', 'dry in', 'rust-hours', 'mould', 'W/K', 'kg', 'cost'].map(
+              h => (
+                <th
+                  key={h}
+                  scope="col"
+                  className={`py-1 font-medium ${h === 'school' ? '' : 'pl-2.5 text-right'}`}
+                >
+                  {h}
+                </th>
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -137,6 +163,7 @@ function Table({ swept: { sweep, figures }, study, seal, leak }: TableProps) {
                   )}
                 </th>
                 <td className={cell}>{grams(sweep.peak[k]![at]!)}</td>
+                <td className={cell}>{grams(band.wetEnd[k]!)}</td>
                 <td className={cell}>{days((sweep.days[k]![at]! * leak) / 100)}</td>
                 <td className={cell}>{h ? printNumber(h.wetHours, 0) : '–'}</td>
                 <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
@@ -181,6 +208,7 @@ function Recommendation({
   const points = atSeal(study, seal);
   const advice = adviseSchool(points, leak / 1000);
   const chosen = points.find(p => p.school === advice.school)!;
+  const wet = adviseSchool(study.band.wetEnd, leak / 1000).school;
   const turns = [
     ...stretchesOf(study.seals, study.bySeal, leak)
       .filter(s => s.school !== advice.school)
@@ -198,6 +226,9 @@ function Recommendation({
         in the year,{' '}
         {carriesOver(chosen.left) ? `${grams(chosen.left)} more the next` : 'nothing carried over'}, and a
         leak of {leak} g/m² dries in {days((chosen.days * leak) / 100)}.
+        {wet !== advice.school
+          ? ` At the wet end of all that nobody knows it would be ${nameOf(wet)}.`
+          : ' It is so at the wet end too.'}
         {advice.out.length > 0 &&
           ` Out: ${advice.out.map(o => `${nameOf(o.school)} (${o.why})`).join(', ')}.`}
       </p>

@@ -1,3 +1,4 @@
+import { closesJoints } from '@overcoat/core/buildup';
 import { type BayResult, bayResult, dampRank, type Evaluation } from '@overcoat/core/evaluate';
 import type { Zone } from '@overcoat/core/model';
 import type { VanYear } from '@overcoat/core/studies/cabin';
@@ -7,13 +8,14 @@ import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
-import { DAMP_MARKS, DAMP_WORDS, zoneSentence } from '../../sentences.ts';
+import { BAND_NOTE, DAMP_MARKS, DAMP_WORDS, zoneSentence } from '../../sentences.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
+import { WetCellVerdict } from './WetCellVerdict.tsx';
 
 const rank = (e: Evaluation, bay: string) => dampRank(e.damp.bays.get(bay)!);
 
@@ -38,6 +40,13 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
     .sort((a, b) => rank(e, b.worst.bay.id) - rank(e, a.worst.bay.id));
   return (
     <>
+      {design.shell.uses
+        .filter(u => u.kind === 'shower')
+        .map(u => (
+          <div key={u.id} className="border-b border-rule py-2">
+            <WetCellVerdict use={u.id} />
+          </div>
+        ))}
       <ul className="flex flex-col">
         {order.map(({ zone, loss, worst }) => {
           return (
@@ -73,8 +82,7 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
         })}
       </ul>
       <p className="mt-2 text-[13px] text-faint">
-        Sentences by the months of ISO 13788, with sun and sky; all air through a joint is taken to reach the
-        skin: the wet end.
+        Sentences by the months of ISO 13788, with sun and sky. {BAND_NOTE}
         {year
           ? ' What the whole year by the hour says stands under “why”.'
           : ' The year by the hour is under “Year”.'}
@@ -107,10 +115,11 @@ function Why({
         <li>
           On the design night {grams(m.nightDiffusion)} come through the layers and {grams(m.nightLeakage)}{' '}
           with air through open joints ({printNumber(m.seamLength, 1)} m of joint a m²
-          {worst.buildUp?.seams === 'taped'
+          {worst.buildUp && closesJoints(worst.buildUp)
             ? `, ${printNumber((1 - worst.buildUp.sealQuality) * 100, 0)} % of it missed`
-            : ', none taped'}
-          ).
+            : ', none closed'}
+          ) and ways round.
+          {worst.wetEnd && ` At the wet end ${grams(worst.wetEnd.moisture.nightLeakage)} come with air.`}
         </li>
       )}
       {m && (

@@ -25,7 +25,14 @@ const year = { parts: [part] } as unknown as VanYear;
 
 describe('what the map shows', () => {
   it('has the year’s results only once there is a year, and of no other bay than was computed', () => {
-    expect(Object.keys(mapResults(e, null, 'metric'))).toEqual(['peak', 'night', 'dry', 'cold', 'u']);
+    expect(Object.keys(mapResults(e, null, 'metric'))).toEqual([
+      'peak',
+      'wetEnd',
+      'night',
+      'dry',
+      'cold',
+      'u',
+    ]);
     const { wet, hourly } = mapResults(e, year, 'metric');
     expect(wet!.of(bayResult(e, 'L3m'))).toBe(4321);
     expect(hourly!.of(bayResult(e, 'L3m'))).toBe(0.12);
@@ -50,7 +57,7 @@ describe('what the map shows', () => {
     const naked = evaluate(design!, bare, library);
     const results = mapResults(naked, null, 'metric');
     const bay = bayResult(naked, 'L3m');
-    for (const name of ['peak', 'night', 'dry']) expect(results[name]!.of(bay), name).toBeNull();
+    for (const name of ['peak', 'wetEnd', 'night', 'dry']) expect(results[name]!.of(bay), name).toBeNull();
     expect(results.u!.of(bay)).toBeGreaterThan(5);
     expect(mapResults(naked, null, 'imperial').cold!.print(0)).toBe('32 °F');
     expect(results.cold!.of(bay)!).toBeLessThan(naked.damp.night.dewPoint);

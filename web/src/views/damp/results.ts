@@ -38,6 +38,13 @@ export function mapResults(
       print: grams,
       small: v => printNumber(v * 1000, 0),
     },
+    wetEnd: {
+      name: 'the same at the wet end',
+      of: r => r.wetEnd?.moisture.peak ?? null,
+      ...about(0.1),
+      print: grams,
+      small: v => printNumber(v * 1000, 0),
+    },
     night: {
       name: 'water on the design night',
       of: r => r.moisture && r.moisture.nightDiffusion + r.moisture.nightLeakage,

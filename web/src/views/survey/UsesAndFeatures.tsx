@@ -9,9 +9,10 @@ import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { WetCellVerdict } from '../damp/WetCellVerdict.tsx';
 
 const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
-const USES: Use['kind'][] = ['bed', 'seat', 'furniture', 'cable route', 'pipe route'];
+const USES: Use['kind'][] = ['bed', 'seat', 'furniture', 'shower', 'cable route', 'pipe route'];
 const FEATURES: Feature['kind'][] = ['step', 'dog-leg', 'recessed lining', 'datum corner'];
 
 function ZoneSelect({ value, onChange }: { value: string; onChange(zone: string): void }) {
@@ -80,8 +81,8 @@ export function Uses() {
         </Button>
       </div>
       <p className="text-[13px] text-faint">
-        Draw bed, seats, furniture, cable and pipe routes before a hole is cut: a hole in their way is
-        flagged.
+        Draw bed, seats, furniture, a shower, cable and pipe routes before a hole is cut: a hole in their way
+        is flagged.
       </p>
       {refused && (
         <p role="alert" className="font-medium text-signal">
@@ -134,6 +135,7 @@ export function Uses() {
               />
             ))}
           </div>
+          {u.kind === 'shower' && <WetCellVerdict use={u.id} />}
           {u.kind === 'bed' && (
             <label className="flex items-center gap-2 text-[13px]">
               <input

@@ -20,6 +20,8 @@ import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Pockets } from './Pockets.tsx';
+import { PointBridges } from './PointBridges.tsx';
+import { RoundWays } from './RoundWays.tsx';
 import { Features, Uses } from './UsesAndFeatures.tsx';
 
 const FIELD_WORDS = {
@@ -116,6 +118,8 @@ export function VanPanel() {
       <Uses />
       <Features />
       <Pockets />
+      <RoundWays />
+      <PointBridges />
     </div>
   );
 }

@@ -6,6 +6,8 @@ import {
   type Opening,
   type Place,
   type Pocket,
+  type PointBridge,
+  type RoundWay,
   type RustSpot,
   type Shell,
   type Zone,
@@ -66,6 +68,32 @@ export const newPocket = (shell: Shell, zone: Zone, after: number): Pocket => ({
   depth: guess(0.045),
   holds: 'nothing',
   fill: false,
+});
+
+/** A hole of two centimetres at the upper end, until it is said what. */
+export const newWay = (shell: Shell, zone: Zone): RoundWay => ({
+  id: freshId(
+    shell.zones.flatMap(z => (z.ways ?? []).map(w => w.id)),
+    'way',
+  ),
+  bay: zone.bays[0]!.id,
+  kind: 'rib end',
+  end: 'upper',
+  to: 'cabin',
+  width: guess(0.02),
+  height: guess(0.02),
+  past: 1,
+});
+
+/** Ten bolts of eight millimetres. */
+export const newPoint = (shell: Shell): PointBridge => ({
+  id: freshId(
+    shell.zones.flatMap(z => z.points.map(p => p.id)),
+    'point',
+  ),
+  kind: 'bolt',
+  count: 10,
+  diameter: guess(0.008),
 });
 
 export const newRust = (bay: string, at?: Place): RustSpot => ({

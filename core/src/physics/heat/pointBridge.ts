@@ -1,0 +1,58 @@
+/** A sheet that leads heat to or from a round thing in its middle, and gives it up at one face. */
+export interface Disc {
+  /** Of its material, W/mK. */
+  conductivity: number;
+  /** m. */
+  thickness: number;
+  /** At its face, W/m2K. */
+  film: number;
+}
+
+/** A rod of metal from an outer sheet through insulation to the room. SI units. */
+export interface PointCase {
+  /** What it is fastened to, outside. */
+  outer: Disc;
+  /** Of the rod, W/mK. */
+  conductivity: number;
+  /** Of the rod, m. */
+  radius: number;
+  /** Through the insulation, m. */
+  length: number;
+  /** Of its head in the room, m. */
+  head: number;
+  /** What the head lies on; null where metal stands free of it. */
+  lining: Disc | null;
+  /** From a free metal face to the room, W/m2K. */
+  film: number;
+}
+
+/**
+ * What a rod adds, W/K, and the temperature factor of its head (0 outside, 1 in the room): sheet, rod and head in
+ * series. A sheet with a face film takes heat round a disc like a fin without end, 2 pi k t x K1(x)/K0(x) with
+ * x = r sqrt(h/kt) (Carslaw and Jaeger; from memory); the insulation round the rod is taken to let nothing through.
+ */
+export function pointBridge(c: PointCase): { adds: number; head: number } {
+  const out = 1 / fin(c.outer, c.radius);
+  const rod = c.length / (c.conductivity * Math.PI * c.radius ** 2);
+  const room = 1 / (c.film * Math.PI * c.head ** 2 + (c.lining ? fin(c.lining, c.head) : 0));
+  const all = out + rod + room;
+  return { adds: 1 / all, head: 1 - room / all };
+}
+
+/** What a sheet takes round a disc, W/K. */
+function fin({ conductivity, thickness, film }: Disc, radius: number): number {
+  const carries = conductivity * thickness;
+  const x = radius * Math.sqrt(film / carries);
+  return 2 * Math.PI * carries * x * (besselK(1, x) / besselK(0, x));
+}
+
+/** Modified Bessel function of the second kind by its integral over exp(-x cosh t) cosh(n t): the trapezoid rule is exact to rounding. */
+export function besselK(order: 0 | 1, x: number): number {
+  const step = 0.05;
+  let sum = 0.5 * Math.exp(-x);
+  for (let t = step; ; t += step) {
+    const more = Math.exp(-x * Math.cosh(t)) * (order === 1 ? Math.cosh(t) : 1);
+    sum += more;
+    if (x * Math.cosh(t) > 45) return sum * step;
+  }
+}
