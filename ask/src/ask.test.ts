@@ -119,7 +119,10 @@ describe('asked by command line', () => {
     [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
     [['evaluate', file, '--variant', 'Z'], 'There is no variant “Z”; the file has “Board and foil”'],
     [['year', file, '--years', '1.5'], '--years must be a whole number from 1 to 10, not “1.5”.'],
-    [['night', file, '--wind'], 'accepted: --variant, --nights, --seal, --covers, --heater-off, --outside.'],
+    [
+      ['night', file, '--wind'],
+      'accepted: --variant, --nights, --seal, --covers, --heater-off, --outside, --wind.',
+    ],
     [['knock'], 'Name the recording'],
     [['deaden', file], 'Say what the plan may take'],
     [['deaden', file, '--mass', 'x'], '--mass must be a number from 0 to 500'],

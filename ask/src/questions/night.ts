@@ -1,4 +1,4 @@
-import { vanNight } from '@overcoat/core/studies/cabin';
+import { inWind, vanNight, withHeater } from '@overcoat/core/studies/cabin';
 import { number, options } from '../options.ts';
 import { ABOUT } from '../readDesign.ts';
 import { JOULES_A_KWH, readVan } from '../van.ts';
@@ -13,10 +13,13 @@ export async function askNight(args: readonly string[]) {
     covers: { type: 'boolean' },
     'heater-off': { type: 'boolean' },
     outside: { type: 'string' },
+    wind: { type: 'string' },
   });
   const given = number('outside', values.outside, { min: -45, max: 30 });
-  const { brief, variant, model } = await readVan(rest[0], values);
+  const wind = number('wind', values.wind, { min: 0, max: 40 });
+  const { brief, variant, model: usual } = await readVan(rest[0], values);
   const outside = given ?? brief.designNight;
+  const model = wind === null ? usual : withHeater(inWind(usual, wind, outside), brief);
   const night = vanNight(model, () => outside, HOURS, !values['heater-off']);
   return {
     variant: variant.name,

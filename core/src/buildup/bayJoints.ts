@@ -34,16 +34,25 @@ export interface BayHole {
 
 /** Drains lead outdoors from the lower edge; other ways as the survey has them. */
 export function holesOf(zone: Zone, bay: Bay, area: number): BayHole[] {
+  // A bay that is all opening has no space to speak of.
+  const least = Math.max(area, 0.01);
   const drains = zone.keepClears
     .filter(k => k.bay === bay.id && k.kind === 'drain hole')
     .map(({ width, height }): BayHole => {
-      return { from: 'outside', end: 'lower', width: width.value, height: height.value, past: 1, area };
+      return {
+        from: 'outside',
+        end: 'lower',
+        width: width.value,
+        height: height.value,
+        past: 1,
+        area: least,
+      };
     });
   const ways = (zone.ways ?? [])
     .filter(w => w.bay === bay.id)
     .map(({ to, end, width, height, past }): BayHole => {
       const from = to === 'cabin' ? 'room' : 'outside';
-      return { from, end, width: width.value, height: height.value, past, area };
+      return { from, end, width: width.value, height: height.value, past, area: least };
     });
   return [...drains, ...ways];
 }

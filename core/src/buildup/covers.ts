@@ -1,6 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, BuildUp, Layer, Shell, Zone } from '../model/index.ts';
-import { bayArea, grossArea, openingArea } from '../survey/shell/index.ts';
+import { grossArea, openingArea } from '../survey/shell/index.ts';
 import { battenOf, isContinuous } from './roles.ts';
 import { type StuckBay, sheetArea } from './sheets.ts';
 
@@ -31,7 +31,12 @@ const MOSTLY_OPENING = 0.7;
  * What each layer has to cover. Cavity layers cover their bay. Layers across the ribs cover a station from the
  * middle of one rib to the next, so that joints land on ribs; rolls and battens run along stations alike.
  */
-export function covers(shell: Shell, stuck: ReadonlyMap<string, StuckBay>, library: Library): Cover[] {
+export function covers(
+  shell: Shell,
+  stuck: ReadonlyMap<string, StuckBay>,
+  hidden: Hidden,
+  library: Library,
+): Cover[] {
   return shell.zones.flatMap(zone => {
     const assigned = zone.bays.flatMap(bay => {
       const buildUp = stuck.get(bay.id)!.asked;
@@ -39,8 +44,8 @@ export function covers(shell: Shell, stuck: ReadonlyMap<string, StuckBay>, libra
     });
     return [
       ...zone.bays.flatMap(bay => sheetCovers(zone, bay, stuck.get(bay.id)!)),
-      ...assigned.flatMap(a => fillCovers(zone, a.bay, a.buildUp)),
-      ...continuousCovers(zone, assigned, library),
+      ...assigned.flatMap(a => fillCovers(zone, a.bay, a.buildUp, hidden)),
+      ...continuousCovers(zone, assigned, hidden, library),
     ];
   });
 }
@@ -62,8 +67,15 @@ function sheetCovers(zone: Zone, bay: Bay, { buildUp, sheets }: StuckBay): Cover
   }));
 }
 
-function fillCovers(zone: Zone, bay: Bay, buildUp: BuildUp): Cover[] {
-  if (openingArea(zone, bay) > MOSTLY_OPENING * grossArea(bay)) return [];
+/** What of a bay lies behind a wheel arch, m2. */
+type Hidden = ReadonlyMap<string, number>;
+
+/** What of a bay is no skin to cover, m2: windows, and what stands before it. */
+const taken = (zone: Zone, bay: Bay, hidden: Hidden): number =>
+  openingArea(zone, bay) + (hidden.get(bay.id) ?? 0);
+
+function fillCovers(zone: Zone, bay: Bay, buildUp: BuildUp, hidden: Hidden): Cover[] {
+  if (taken(zone, bay, hidden) > MOSTLY_OPENING * grossArea(bay)) return [];
   return buildUp.layers.flatMap((layer): Cover[] =>
     layer.role === 'fill'
       ? [
@@ -74,7 +86,7 @@ function fillCovers(zone: Zone, bay: Bay, buildUp: BuildUp): Cover[] {
             layer,
             width: bay.width.value,
             height: bay.height.value,
-            area: bayArea(zone, bay),
+            area: Math.max(0, grossArea(bay) - taken(zone, bay, hidden)),
           },
         ]
       : [],
@@ -91,7 +103,12 @@ interface Drop {
   height: number;
 }
 
-function continuousCovers(zone: Zone, assigned: { bay: Bay; buildUp: BuildUp }[], library: Library): Cover[] {
+function continuousCovers(
+  zone: Zone,
+  assigned: { bay: Bay; buildUp: BuildUp }[],
+  hidden: Hidden,
+  library: Library,
+): Cover[] {
   const drops = stationDrops(zone, assigned);
   const out: Cover[] = [];
   const byBuildUp = new Map<BuildUp, Drop[]>();
@@ -100,24 +117,24 @@ function continuousCovers(zone: Zone, assigned: { bay: Bay; buildUp: BuildUp }[]
     const runs = joinRuns(own);
     const overBattens = battenOf(buildUp.layers);
     for (const layer of buildUp.layers) {
-      if (layer === overBattens) out.push(...runs.map(r => cover(zone, r, layer)));
+      if (layer === overBattens) out.push(...runs.map(r => cover(zone, r, layer, hidden)));
       else if (isContinuous(layer)) {
         const rolled = materialOf(library, layer.material).form === 'roll';
-        out.push(...(rolled ? runs : own).map(d => cover(zone, d, layer)));
+        out.push(...(rolled ? runs : own).map(d => cover(zone, d, layer, hidden)));
       }
     }
   }
   return out;
 }
 
-const cover = (zone: Zone, drop: Drop, layer: Layer): Cover => ({
+const cover = (zone: Zone, drop: Drop, layer: Layer, hidden: Hidden): Cover => ({
   zone: zone.id,
   bays: drop.bays.map(b => b.id),
   buildUp: drop.buildUp.id,
   layer,
   width: drop.width,
   height: drop.height,
-  area: Math.max(0, drop.width * drop.height - drop.bays.reduce((sum, b) => sum + openingArea(zone, b), 0)),
+  area: Math.max(0, drop.width * drop.height - drop.bays.reduce((sum, b) => sum + taken(zone, b, hidden), 0)),
 });
 
 function stationDrops(zone: Zone, assigned: { bay: Bay; buildUp: BuildUp }[]): Drop[] {

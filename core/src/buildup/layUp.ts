@@ -1,6 +1,6 @@
 import type { Library } from '../materials/index.ts';
 import type { Bay, BuildUp, Placement, Shell, Zone, ZoneKind } from '../model/index.ts';
-import { bayArea } from '../survey/shell/index.ts';
+import { bayArea, behindArches } from '../survey/shell/index.ts';
 import { aboveMiddle, type BayJoints, holesKey, holesOf, stackHeight } from './bayJoints.ts';
 import { type Cover, covers } from './covers.ts';
 import { type Joints, jointsOf } from './joints.ts';
@@ -14,6 +14,8 @@ interface BayCase {
   bay: Bay;
   buildUp: BuildUp | null;
   joints: BayJoints;
+  /** The same for cases that only their joints tell apart. */
+  section: string;
 }
 
 /** A bay with what is laid into it. */
@@ -26,7 +28,7 @@ export interface LaidBay {
   buildUp: BuildUp | null;
   /** Damping sheets stuck on it; null for none. */
   sheets: LaidSheets | null;
-  /** Net of openings, m2. */
+  /** Net of openings and of what lies behind a wheel arch, m2. */
   area: number;
   /** The case whose answers are its own. */
   like: BayCase;
@@ -46,8 +48,9 @@ export interface LayUp {
 
 /** Lays a placement into a shell. Throws RangeError for an unknown material: `checkDesign` finds those first. */
 export function layUp(shell: Shell, placement: Placement, library: Library): LayUp {
+  const hidden = behindArches(shell);
   const stuck = stickSheets(shell, placement, library);
-  const covered = covers(shell, stuck, library);
+  const covered = covers(shell, stuck, hidden, library);
   const all = jointsOf(covered, placement, library);
   const bays = new Map<string, LaidBay>();
   const cases: BayCase[] = [];
@@ -65,11 +68,14 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
       const { buildUp, sheets } = stuck.get(bay.id)!;
       const seamLength = (buildUp && seams.get(buildUp.id)) ?? 0;
       const height = stackHeight(zone, bay);
-      const area = bayArea(zone, bay);
+      const area = Math.max(0, bayArea(zone, bay) - (hidden.get(bay.id) ?? 0));
       const above = aboveMiddle(zone, bay, shell);
       const holes = buildUp ? holesOf(zone, bay, area) : [];
+      const section = buildUp
+        ? `${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${buildUp.id} ${sheets ? sheetsKey(buildUp) : ''}`
+        : zone.kind;
       const key = buildUp
-        ? `${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${height} ${holes.some(h => h.from === 'outside') ? above : ''} ${seamLength} ${buildUp.id} ${zone.ways ? 1 : 0} ${holesKey(holes)} ${sheets ? sheetsKey(buildUp) : ''}`
+        ? `${section} ${height} ${holes.some(h => h.from === 'outside') ? above : ''} ${seamLength} ${buildUp.id} ${zone.ways ? 1 : 0} ${holesKey(holes)} ${sheets ? sheetsKey(buildUp) : ''}`
         : zone.kind;
       let like = known.get(key);
       if (!like) {
@@ -81,7 +87,7 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
           holes,
           looked: zone.ways !== undefined,
         };
-        like = { index: cases.length, kind: zone.kind, bay, buildUp, joints };
+        like = { index: cases.length, kind: zone.kind, bay, buildUp, joints, section };
         known.set(key, like);
         cases.push(like);
       }

@@ -1,4 +1,4 @@
-import { type End, endsAt, type LayUp } from '../buildup/index.ts';
+import { endsAt, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
@@ -10,6 +10,7 @@ import {
   dampModel,
   dampState,
   gainOf,
+  type LeakAt,
 } from '../van/wetting/index.ts';
 
 /** How damp a bay gets. */
@@ -42,15 +43,22 @@ const BARE: BayDamp = { state: 'bare', moisture: null, wetEnd: null };
 
 export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, library: Library): DampResult {
   const climate = climateFor(shell, brief);
-  const damp = cases.map(({ kind, bay, buildUp, joints }): BayDamp => {
+  const sections = new Map<string, ReturnType<typeof bayMoisture>>();
+  const damp = cases.map(({ kind, bay, buildUp, joints, section }): BayDamp => {
     if (!buildUp) return BARE;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
-    const at = (end: End) => {
-      const leak = leakAt(endsAt(end));
-      const moisture = bayMoisture(assembly, climate, gainOf(shell, kind), leak, joints.seamLength);
+    let moistureBy = sections.get(section);
+    if (!moistureBy) {
+      moistureBy = bayMoisture(assembly, climate, gainOf(shell, kind));
+      sections.set(section, moistureBy);
+    }
+    const at = (leak: LeakAt) => {
+      const moisture = moistureBy(leak, joints.seamLength);
       return { state: dampState(moisture), moisture };
     };
-    return { ...at('likely'), wetEnd: at('wetEnd') };
+    const [likely, wetEnd] = [leakAt(endsAt('likely')), leakAt(endsAt('wetEnd'))];
+    const usual = at(likely);
+    return { ...usual, wetEnd: wetEnd === likely ? usual : at(wetEnd) };
   });
   const byBay = new Map<string, BayDamp>();
   let worst: string | null = null;

@@ -44,6 +44,7 @@ function note(e: Evaluation): string {
   if (!likely?.moisture || worst === null) return 'every bay is bare';
   const wettest = bayResult(e, worst);
   const top = e.damp.state === 'dry' ? likely.moisture.highest : likely.moisture.peak;
-  if (!hasBand(wettest) && !hasBand(likely)) return `${e.damp.state === 'dry' ? 'at most ' : ''}${grams(top)}`;
+  if (!hasBand(wettest) && !hasBand(likely))
+    return `${e.damp.state === 'dry' ? 'at most ' : ''}${grams(top)}`;
   return `${grams(top).replace(' g/m²', '')} to ${grams(wettest.wetEnd!.moisture.peak)}`;
 }

@@ -85,7 +85,7 @@ it('computes the design night as it is lived, heated and not', () => {
   const night = (life: Partial<NightLife>) =>
     done('night', {
       placement,
-      life: { people: 1, ventilation: 8, cooking: 'gas', covers: true, ...life },
+      life: { people: 1, ventilation: 8, cooking: 'gas', covers: true, wind: null, ...life },
     });
   const [usual, crowd, stuffy] = [night({}), night({ people: 4 }), night({ ventilation: 2 })];
   expect(usual.size).toBeGreaterThan(200);

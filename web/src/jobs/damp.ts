@@ -6,12 +6,14 @@ import {
   type HotDayCase,
   heaterNeed,
   hotDay,
+  inWind,
   type VanChoice,
   type VanNight,
   type VanYear,
   vanModel,
   vanNight,
   vanYear,
+  withHeater,
 } from '@overcoat/core/studies/cabin';
 import {
   type BayYearInput,
@@ -47,6 +49,8 @@ export interface SchoolFigures {
 /** How the design night is lived, where it differs from the brief. */
 export interface NightLife extends Pick<Brief, 'people' | 'ventilation' | 'cooking'> {
   covers: boolean;
+  /** Air outside, m/s; null for the usual wind. */
+  wind: number | null;
 }
 
 /** W that hold the thermostat, and the night with that heater and a fifth more, and with it off. */
@@ -115,11 +119,20 @@ export const dampJobs = {
   /** The design night as it is lived. */
   night(
     { design, library }: Shelf,
-    { placement, life: { covers, ...life } }: { placement: Placement; life: NightLife },
+    { placement, life: { covers, wind, ...life } }: { placement: Placement; life: NightLife },
   ): Nights {
     const { shell, brief } = design;
     const choice = { covers, heater: null };
-    const van = vanModel(evaluate(design, placement, library), shell, { ...brief, ...life }, choice, library);
+    const calm = vanModel(
+      evaluate(design, placement, library),
+      shell,
+      { ...brief, ...life },
+      choice,
+      library,
+    );
+    const blown = wind === null ? calm : inWind(calm, wind, brief.designNight);
+    // A heater a fifth larger than this wind asks.
+    const van = withHeater(blown, brief);
     const outside = (hour: number) =>
       brief.designNight + SWING * (1 - Math.cos((2 * Math.PI * (hour - COLDEST)) / 24));
     return {

@@ -277,7 +277,8 @@ export class MoistSection {
     const brought = this.#leakLink * this.#brought + this.#ventLink * this.#ventBrought;
     this.#leakHeat = AIR_CAPACITY * leak.room;
     this.#ventHeat = AIR_CAPACITY * leak.outside;
-    const space = this.#space;
+    const [space, airHeat] = [this.#space, this.#leakHeat + this.#ventHeat];
+    const heatOfAir = this.#leakHeat * inside + this.#ventHeat * leak.t;
     this.sweeps++;
     for (let k = 0; k < n; k++) {
       const last = k === n - 1;
@@ -322,8 +323,8 @@ export class MoistSection {
         }
       }
       if (k === space) {
-        m00 += this.#leakHeat + this.#ventHeat;
-        r0 += this.#leakHeat * inside + this.#ventHeat * leak.t;
+        m00 += airHeat;
+        r0 += heatOfAir;
       }
       if (last) {
         r0 += hEast * inside + LATENT * vEast * room;

@@ -3,10 +3,11 @@ import type { FlowLaw } from './cracks.ts';
 
 const GRAVITY = 9.81;
 /** Flows count as balanced when what is left over is so small a share of what moves. */
-const BALANCED = 1e-7;
+const BALANCED = 1e-6;
 const ROUNDS = 60;
-/** A temperature is near enough, K. */
+/** A temperature is near enough: to so many K, and to so much of the difference across the space. */
 const NEAR = 0.01;
+const NEAR_SHARE = 0.002;
 
 /** A way for air into the space behind a lining. */
 export interface Way {
@@ -57,6 +58,8 @@ export class Circulation {
   readonly #linear: Float64Array;
   readonly #square: Float64Array;
   readonly #upper: Uint8Array;
+  /** A sharp-edged hole answers its first breath without limit: what it opposes with a millionth of a pascal behind it. */
+  readonly #breath: Float64Array;
   /** What drives each way, Pa, and what it lets in, m3/s per m2. */
   readonly #driving: Float64Array;
   readonly #flow: Float64Array;
@@ -72,6 +75,7 @@ export class Circulation {
     this.#cavity = { ...cavity, ways };
     this.#linear = Float64Array.from(ways, w => w.law.linear);
     this.#square = Float64Array.from(ways, w => w.law.square);
+    this.#breath = Float64Array.from(ways, w => Math.sqrt(4e-6 * w.law.square));
     this.#upper = Uint8Array.from(ways, w => (w.end === 'upper' ? 1 : 0));
     this.#driving = new Float64Array(ways.length);
     this.#flow = new Float64Array(ways.length);
@@ -80,11 +84,6 @@ export class Circulation {
   /** What enters less what leaves, as last found. */
   get left(): number {
     return this.#flow.reduce((sum, q) => sum + q, 0);
-  }
-
-  /** Forgets what it found: the next finding owes nothing to the last. */
-  afresh(): void {
-    this.#p.fill(0);
   }
 
   /** Finds what moves while the space has a temperature of its own; all in degC. */
@@ -120,21 +119,38 @@ export class Circulation {
       flow[i] = q;
       over += q;
       moved += Math.abs(q);
-      // A sharp-edged hole answers its first breath without limit: as if it had a millionth of a pascal behind it.
-      slope += 1 / Math.max(root, Math.sqrt(4e-6 * square[i]!));
+      slope += 1 / Math.max(root, this.#breath[i]!);
     }
     this.#slope[half] = slope;
     this.#moved[half] = moved;
     return over;
   }
 
-  /** An empty space has one pressure. */
+  /** An empty space has one pressure: Newton's rounds as in `#balanced`, in one loop, for this is what most bays ask. */
   #freely(): void {
-    const [p, slope, moved] = [this.#p, this.#slope, this.#moved];
-    p[0] = this.#balanced(p[0]!, pressure => {
-      const over = this.#into(0, pressure) + this.#into(1, pressure);
-      return { over, slope: slope[0]! + slope[1]!, moved: moved[0]! + moved[1]! };
-    });
+    const [linear, square, flow, driving] = [this.#linear, this.#square, this.#flow, this.#driving];
+    const n = flow.length;
+    let [low, high] = this.#range;
+    let p = Math.max(low, Math.min(high, this.#p[0]!));
+    for (let round = 0; round < ROUNDS; round++) {
+      let [over, slope, moved] = [0, 0, 0];
+      for (let i = 0; i < n; i++) {
+        const drop = driving[i]! - p;
+        const size = drop < 0 ? -drop : drop;
+        const root = Math.sqrt(linear[i]! * linear[i]! + 4 * square[i]! * size);
+        const q = size === 0 ? 0 : (2 * drop) / (linear[i]! + root);
+        flow[i] = q;
+        over += q;
+        moved += q < 0 ? -q : q;
+        slope += 1 / Math.max(root, this.#breath[i]!);
+      }
+      if (Math.abs(over) <= BALANCED * moved || high - low < 1e-15) break;
+      if (over > 0) low = p;
+      else high = p;
+      const next = p + over / slope;
+      p = next > low && next < high ? next : (low + high) / 2;
+    }
+    this.#p[0] = p;
   }
 
   /** Through a fill: the pressure above such that what comes up through it leaves, while below as much goes in. */
@@ -170,11 +186,14 @@ export class Circulation {
 
 /**
  * What passes a space between air outside and a room (degC), for any of them: its temperature from the heat that comes
- * through what bounds it and with the air itself, by secants that stay between the two airs.
+ * through what bounds it and with the air itself, by secants that stay between the two airs. Each finding begins from
+ * the last, so they are best asked in order of their difference.
  */
 export function throughCavity(cavity: Cavity): (outside: number, room: number) => Through & { t: number } {
   const found = new Circulation(cavity);
   const [byOut, byRoom] = [1 / cavity.toOutside, 1 / cavity.toRoom];
+  /** Where between the two airs the last one lay. */
+  let share = byRoom / (byOut + byRoom);
   return (outside, room) => {
     // Where the flow at a temperature would hold it, less where it is.
     const off = (t: number): number => {
@@ -182,16 +201,17 @@ export function throughCavity(cavity: Cavity): (outside: number, room: number) =
       const [a, b] = [byOut + AIR_CAPACITY * found.outside, byRoom + AIR_CAPACITY * found.room];
       return (a * outside + b * room) / (a + b) - t;
     };
-    found.afresh();
-    let before = (byOut * outside + byRoom * room) / (byOut + byRoom);
+    const near = NEAR + NEAR_SHARE * Math.abs(room - outside);
+    let before = outside + share * (room - outside);
     let wasOff = off(before);
     let t = before + wasOff;
-    for (let round = 0; round < 30 && Math.abs(wasOff) >= NEAR; round++) {
+    for (let round = 0; round < 30 && Math.abs(wasOff) >= near; round++) {
       const nowOff = off(t);
       const secant = t - (nowOff * (t - before)) / (nowOff - wasOff);
       const between = secant >= Math.min(outside, room) && secant <= Math.max(outside, room);
       [before, wasOff, t] = [t, nowOff, between ? secant : t + nowOff / 2];
     }
+    if (room !== outside) share = (before - outside) / (room - outside);
     return { room: found.room, outside: found.outside, t: before };
   };
 }

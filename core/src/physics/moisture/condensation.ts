@@ -55,70 +55,132 @@ export function condensation(assembly: Assembly, periods: Period[], years = 5): 
 }
 
 /**
- * Highest water at the end of a period of the first year, kg/m2, again and again: `leak` of the periods' regimes may be
- * changed between calls, nothing else. Where no regime wets any place but the skin, the skin's gain in each is known once
- * and for all but for the leak, and a year is a sum.
+ * The same again and again: `leak` and `vent` of the periods' regimes may be changed between calls, nothing else. As
+ * long as no regime that is come to wets any place but the skin, the skin's gain in each is known once and for all but
+ * for the air, and a year is a sum.
  */
-export function firstPeaks(assembly: Assembly, periods: Period[]): () => number {
+export function condensations(assembly: Assembly, periods: Period[]): (years?: number) => Condensation {
   const grid = makeGrid(assembly);
-  const alone = skinAlone(grid, periods);
-  if (!alone) {
-    const solver = makeSolver(grid, periods, true);
-    return () => run(grid, solver, periods, 1).water.reduce((a, b) => Math.max(a, b), 0);
-  }
-  const { wet, dry, driving, ofOutside, staysDry } = alone;
-  return () => {
+  const skin = new SkinAlone(grid, periods);
+  const inYear = periods.length;
+  let solver: Solver | null = null;
+  return (years = 5) => {
+    if (solver) return run(grid, solver, periods, years);
+    const total = new Float64Array(inYear * years);
     let water = 0;
-    let peak = 0;
-    let k = 0;
-    for (const { seconds, regimes } of periods) {
-      for (const { share, leak, vent = 0 } of regimes) {
-        const gain = leak * driving[k]! + vent * ofOutside[k]!;
-        let left = seconds * share;
-        if (water > 0) {
-          const rate = wet[k]! + gain;
-          const gone = rate < 0 ? -water / rate : Number.POSITIVE_INFINITY;
-          if (gone < left) {
-            water = 0;
-            left -= gone;
-          } else {
-            water += rate * left;
-            left = 0;
-          }
-        }
-        if (left > 1e-6 && staysDry[k] === 0) water += (dry[k]! + Math.max(0, gain)) * left;
-        k++;
+    for (let year = 0; year < years; year++) {
+      const before = water;
+      let k = 0;
+      for (let i = 0; i < inYear; i++) {
+        const { seconds, regimes } = periods[i]!;
+        for (const regime of regimes) water = skin.after(water, k++, regime, seconds * regime.share);
+        total[year * inYear + i] = water;
       }
-      peak = Math.max(peak, water);
+      if (skin.failed) {
+        solver = makeSolver(grid, periods, true);
+        return run(grid, solver, periods, years);
+      }
+      // A year that ends as it began repeats itself.
+      if (Math.abs(water - before) >= 1e-12) continue;
+      for (let i = (year + 1) * inYear; i < total.length; i++) total[i] = total[i - inYear]!;
+      break;
     }
-    return peak;
+    return { water: total, atSkin: total, periods: inYear, years };
   };
 }
 
-/** What the skin gains in every regime without leak, wet and dry, kg/(m2 s), and what drives a leak of either air; null where another place is wetted. */
-function skinAlone(grid: Grid, periods: Period[]) {
-  const n = grid.sd.length;
-  const all = periods.flatMap(p => p.regimes);
-  const [bound, rate, hull] = [new Float64Array(n), new Float64Array(n), new Int32Array(n)];
-  const states = { wet: new Float64Array(all.length), dry: new Float64Array(all.length) };
-  const driving = new Float64Array(all.length);
-  const ofOutside = new Float64Array(all.length);
-  const staysDry = new Uint8Array(all.length);
-  for (const [i, regime] of all.entries()) {
-    limits(grid, regime, bound, 0);
-    for (const state of ['wet', 'dry'] as const) {
-      const at = new Uint8Array(n);
-      at[grid.skin] = state === 'wet' ? 1 : 0;
-      rates(grid, bound, 0, { ...regime, leak: 0, vent: 0 }, at, rate, hull);
-      states[state][i] = rate[grid.skin]!;
-      if (rate.some((r, k) => k !== grid.skin && r !== 0)) return null;
-    }
-    const skin = temperatureAt(grid, regime, grid.skin);
-    driving[i] = driveOf(regime.inside, bound[grid.skin]!, skin);
-    ofOutside[i] = driveOf(regime.outside, bound[grid.skin]!, skin);
-    staysDry[i] = neverWets(regime, bound, 0, n) ? 1 : 0;
+/** What of a regime has been found. */
+const [ASKED, DRY_FOUND, WET_FOUND] = [1, 2, 4];
+
+/** A skin that alone is wetted: what it gains in each regime without leak, found when it is first asked for. */
+class SkinAlone {
+  /** Whether another place was found to be wetted. */
+  failed = false;
+  readonly #grid: Grid;
+  readonly #found: Uint8Array;
+  readonly #staysDry: Uint8Array;
+  /** Of a dry and of a wet skin, kg/(m2 s); what drives a leak of either air, kg/m3. */
+  readonly #dry: Float64Array;
+  readonly #wet: Float64Array;
+  readonly #driving: Float64Array;
+  readonly #ofOutside: Float64Array;
+  readonly #bound: Float64Array;
+  readonly #rate: Float64Array;
+  readonly #hull: Int32Array;
+  readonly #nothing: Uint8Array;
+  readonly #wetSkin: Uint8Array;
+
+  constructor(grid: Grid, periods: readonly Period[]) {
+    const n = grid.sd.length;
+    const count = periods.reduce((sum, p) => sum + p.regimes.length, 0);
+    this.#grid = grid;
+    this.#found = new Uint8Array(count);
+    this.#staysDry = new Uint8Array(count);
+    this.#dry = new Float64Array(count);
+    this.#wet = new Float64Array(count);
+    this.#driving = new Float64Array(count);
+    this.#ofOutside = new Float64Array(count);
+    this.#bound = new Float64Array(n);
+    this.#rate = new Float64Array(n);
+    this.#hull = new Int32Array(n);
+    this.#nothing = new Uint8Array(n);
+    this.#wetSkin = new Uint8Array(n);
+    this.#wetSkin[grid.skin] = 1;
   }
-  return { ...states, driving, ofOutside, staysDry };
+
+  /** Water after so many seconds of the k-th regime, kg/m2. */
+  after(water: number, k: number, regime: Regime, seconds: number): number {
+    if (water <= 0) {
+      if (this.#found[k] === 0) this.#ask(k, regime);
+      if (this.#staysDry[k] === 1) return water;
+    }
+    let left = seconds;
+    let now = water;
+    const { leak, vent = 0 } = regime;
+    if (now > 0) {
+      if ((this.#found[k]! & WET_FOUND) === 0) this.#find(k, regime, WET_FOUND);
+      const rate = this.#wet[k]! + leak * this.#driving[k]! + vent * this.#ofOutside[k]!;
+      const gone = rate < 0 ? -now / rate : Number.POSITIVE_INFINITY;
+      if (gone >= left) return now + rate * left;
+      now = 0;
+      left -= gone;
+    }
+    if (left <= 1e-6 || this.#staysDry[k] === 1) return now;
+    if ((this.#found[k]! & DRY_FOUND) === 0) this.#find(k, regime, DRY_FOUND);
+    const gain = leak * this.#driving[k]! + vent * this.#ofOutside[k]!;
+    return now + (this.#dry[k]! + Math.max(0, gain)) * left;
+  }
+
+  /** Whether a dry skin stays dry: by the saturation of the outermost places alone. */
+  #ask(k: number, { outside, inside }: Regime): void {
+    const { r, total } = this.#grid;
+    const most = Math.max(outside.p, inside.p);
+    const slope = (inside.t - outside.t) / total;
+    const least = (at: number) => saturationPressureFast(outside.t + slope * r[at]!);
+    this.#staysDry[k] = least(1) >= most && least(r.length - 2) >= most ? 1 : 0;
+    this.#found[k] = ASKED;
+  }
+
+  #find(k: number, regime: Regime, what: number): void {
+    const [grid, bound, rate] = [this.#grid, this.#bound, this.#rate];
+    const { outside, inside } = regime;
+    if (this.#found[k] === 0) this.#ask(k, regime);
+    limits(grid, regime, bound, 0);
+    const still = { share: 1, outside, inside, leak: 0 };
+    rates(grid, bound, 0, still, what === WET_FOUND ? this.#wetSkin : this.#nothing, rate, this.#hull);
+    if (elsewhere(rate, grid.skin)) this.failed = true;
+    (what === WET_FOUND ? this.#wet : this.#dry)[k] = rate[grid.skin]!;
+    const t = temperatureAt(grid, regime, grid.skin);
+    this.#driving[k] = driveOf(inside, bound[grid.skin]!, t);
+    this.#ofOutside[k] = driveOf(outside, bound[grid.skin]!, t);
+    this.#found[k] = this.#found[k]! | what;
+  }
+}
+
+/** Whether any interface but one gains or loses. */
+function elsewhere(rate: Float64Array, but: number): boolean {
+  for (let k = 0; k < rate.length; k++) if (k !== but && rate[k] !== 0) return true;
+  return false;
 }
 
 /** Whether both airs hold less vapour than the coldest interface could: the usual summer, not worth solving. */
@@ -213,8 +275,8 @@ export function vapourProfile(
   });
 }
 
-/** Less air than this, m3/s per m2, is none: a litre in thirty years. */
-const NO_FLOW = 1e-12;
+/** Less air than this, m3/s per m2, is none. */
+const NO_FLOW = 1e-20;
 
 /** Vapour concentration of an air less that at a face, kg/m3, with the face at saturation. */
 const driveOf = ({ t, p }: Air, saturation: number, face: number) =>

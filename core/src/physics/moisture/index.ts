@@ -3,7 +3,7 @@ export {
   type Assembly,
   type Condensation,
   condensation,
-  firstPeaks,
+  condensations,
   type Period,
   type ProfilePoint,
   type Regime,

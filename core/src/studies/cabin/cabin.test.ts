@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { bare as bareVan } from '../../buildup/index.ts';
 import { anyVan, demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { makeLibrary } from '../../materials/index.ts';
@@ -10,6 +11,7 @@ import { glassOf } from '../../van/wetting/index.ts';
 import { airIsShort, anyRan } from './freshAir.ts';
 import { type HotDay, hotDay } from './hotDay.ts';
 import { hotDayCases, hotDayCautions } from './hotDayCases.ts';
+import { inWind } from './inWind.ts';
 import { heaterNeed, SLEEPER, type VanModel, vanLoss, vanModel } from './vanModel.ts';
 import { vanNight } from './vanNight.ts';
 import { VanState } from './vanState.ts';
@@ -119,6 +121,19 @@ describe('the whole van', () => {
     const peak = Math.max(...alone.water);
     expect(peak).toBeGreaterThan(0.02);
     expect(Math.abs(run.parts[k]!.peaks[0]! / peak - 1)).toBeLessThan(0.05);
+  });
+  it('in still air it loses less, driving more; at the standard’s own film nothing changes', () => {
+    const need = (wind: number) => heaterNeed(inWind(model, wind, -5), -5);
+    const usual = heaterNeed(model, -5);
+    expect(need(0)).toBeLessThan(usual);
+    expect(need(25)).toBeGreaterThan(usual);
+    // The wind whose film is 0.04 at this temperature: 4 + 4 v + 0.9 h_r = 25 (ISO 6946 Annex C, from memory).
+    const wind = (25 - 4 - 0.9 * 4 * 5.67e-8 * 268.15 ** 3) / 4;
+    expect(need(wind)).toBeCloseTo(usual, 6);
+    const bare = vanModel(evaluate(design!, bareVan, library), shell, brief, choice, library);
+    // Bare steel feels the wind most.
+    const share = (of: VanModel) => heaterNeed(inWind(of, 25, -5), -5) / heaterNeed(of, -5);
+    expect(share(bare)).toBeGreaterThan(share(model));
   });
   it('fewer people, more fresh air and covers do what they do', () => {
     const alone = vanYear(vanModel(e, shell, { ...brief, people: 1 }, choice, library), year);

@@ -1,7 +1,7 @@
 import type { Brief } from '../../model/index.ts';
 import { saturationPressure } from '../../physics/air/index.ts';
-import { outsideResistance } from '../../physics/heat/index.ts';
 import { climateOf, halfSine } from '../../van/climate/index.ts';
+import { inWind } from './inWind.ts';
 import type { VanModel } from './vanModel.ts';
 import { VanState } from './vanState.ts';
 
@@ -32,8 +32,9 @@ export interface HotDay {
   roofPeak: number;
 }
 
-/** Outer film in light air of 1 m/s at 30 degC, m2K/W. */
-const LIGHT_AIR = outsideResistance(1, 30);
+/** Light air, m/s, and about how warm it is, degC. */
+const LIGHT_AIR = 1;
+const SPELL_AT = 30;
 /** A spell of heat over the month's mean, K, and a clear day's sun over its mean: common practice, no source. */
 const SPELL = 6;
 const CLEAR = 1.35;
@@ -54,14 +55,7 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
   const vapour = climate.humidity[JULY]! * saturationPressure(climate.temperature[JULY]!);
   const outsideAt = (hour: number) =>
     mean - 1.2 * climate.swing[JULY]! * Math.cos((2 * Math.PI * (hour - 3.5)) / 24);
-  const calm: VanModel = {
-    ...model,
-    parts: model.parts.map(p => ({
-      ...p,
-      model: { ...p.model, section: { ...p.model.section, rse: LIGHT_AIR } },
-    })),
-  };
-  const van = new VanState(calm, STEP, { t: mean, vapour });
+  const van = new VanState(inWind(model, LIGHT_AIR, SPELL_AT), STEP, { t: mean, vapour });
   const roofPart = model.parts.findIndex(p => p.model.facing.sun === 1);
   const out: HotDay = {
     hours: [],

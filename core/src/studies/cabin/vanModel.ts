@@ -134,9 +134,16 @@ export function vanModel(
     leakage: (EMPTY_CHANGES * volume) / 3600,
     absorptance: ABSORPTANCE[shell.skin.colour],
   };
-  if (brief.heating === 'none') return model;
-  return { ...model, heater: choice.heater ?? SPARE * heaterNeed(model, brief.designNight) };
+  return choice.heater === null || brief.heating === 'none'
+    ? withHeater(model, brief)
+    : { ...model, heater: choice.heater };
 }
+
+/** The van with a heater a fifth larger than its design night asks; none where the brief has none. */
+export const withHeater = (model: VanModel, { heating, designNight }: Brief): VanModel => ({
+  ...model,
+  heater: heating === 'none' ? 0 : SPARE * heaterNeed(model, designNight),
+});
 
 /** Everything a van with people inside loses per kelvin, W/K. */
 export function vanLoss({ parts, bridges, glass, ventilation }: VanModel): number {
@@ -156,5 +163,5 @@ export function heaterNeed(model: VanModel, outside: number): number {
 }
 
 /** U-value of a part's field, W/m2K. */
-const uOf = ({ model: { section } }: VanPart): number =>
+export const uOf = ({ model: { section } }: VanPart): number =>
   1 / section.layers.reduce((r, l) => r + l.thickness / l.conductivity, section.rse + section.rsi);

@@ -35,11 +35,11 @@ export function bayBand(
   if (!buildUp || !damp.moisture || !damp.wetEnd) return null;
   const { assembly, leakAt } = dampModel(shell, zone.kind, bay, buildUp, like.joints, library);
   const climate = climateFor(shell, brief);
-  const alone = BUILT.map(what => {
-    const leak = leakAt({ ...endsAt('likely'), [what]: 'wetEnd' });
-    const { peak } = bayMoisture(assembly, climate, gainOf(shell, zone.kind), leak, like.joints.seamLength);
-    return { what, peak };
-  });
+  const moistureBy = bayMoisture(assembly, climate, gainOf(shell, zone.kind));
+  const alone = BUILT.map(what => ({
+    what,
+    peak: moistureBy(leakAt({ ...endsAt('likely'), [what]: 'wetEnd' }), like.joints.seamLength).peak,
+  }));
   alone.sort((a, b) => b.peak - a.peak);
   return { likely: damp.moisture.peak, wetEnd: damp.wetEnd.moisture.peak, alone };
 }

@@ -46,7 +46,7 @@ export interface BayModel {
   section: Omit<SectionCase, 'start'>;
   /** What each layer of the section is: layer id (or 'gap'), and name of its material. */
   layers: { id: string; name: string; thickness: number; wooden: number | null }[];
-  /** Air that passes the skin, for the air outside, degC and Pa, and the temperature inside. */
+  /** Air that passes the skin, for the air outside, degC and Pa, and the temperature inside; the next call overwrites it. */
   leakAt(outside: number, vapour: number, inside: number): Passing;
   /** How readily what lies against the skin moulds, and the back of the lining. */
   faces: { skin: Sensitivity; lining: Sensitivity };
@@ -95,6 +95,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
     plane => plane.material === null || carriesAir(materialOf(library, plane.material)),
   );
   const materials = real.map(plane => (plane.material ? materialOf(library, plane.material) : null));
+  const passing: Passing = { room: 0, outside: 0, met: 1, t: 0, v: 0 };
   return {
     section: {
       skin: shell.skin.thickness.value * skin.density * skin.heatCapacity,
@@ -124,9 +125,14 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       thickness: plane.thickness,
       wooden: materials[i]?.sorption === 'wood' ? materials[i].density : null,
     })),
-    leakAt: (outside, vapour, inside) => {
+    leakAt(outside, vapour, inside) {
       const through = leak(outside, inside);
-      return { ...through, met: metBy(through), t: outside, v: concentration(vapour, outside) };
+      passing.room = through.room;
+      passing.outside = through.outside;
+      passing.met = metBy(through);
+      passing.t = outside;
+      if (through.outside > 0) passing.v = concentration(vapour, outside);
+      return passing;
     },
     faces: {
       skin: mouldOf(real.map((plane, i) => ({ covers: plane.covers, mould: materials[i]?.mould }))),

@@ -1,4 +1,4 @@
-import { assemblyOf, directionOf, type LaidBay, sectionAt } from '../../buildup/index.ts';
+import { assemblyOf, directionOf, type LaidBay, SEAM_KINDS, sectionAt } from '../../buildup/index.ts';
 import { type BayResult, bayResults, type Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
@@ -220,11 +220,11 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
     'ISO 13788 diffusion, 12 h',
   );
   const b = w.given(
-    'Through open joints',
+    'With air, through joints and round the barrier',
     m.nightLeakage * 1000,
     'g/m²',
     'computed',
-    `buoyancy through ${m.seamLength.toFixed(1)} m of joint a m²; an upper bound`,
+    `buoyancy through ${m.seamLength.toFixed(1)} m of joint a m² (${SEAM_KINDS[bay.buildUp.seams].name}) and what else is open: friction and ends, Baker, Sharples and Ward 1987, from memory`,
   );
   w.step('Taken up on the design night', 'sum', [a, b], 'g/m²');
   const sds = assembly.layers
@@ -246,11 +246,11 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
   const flux = w.step('Driving pressure × permeability', 'product', [drive, delta], 'kg/(m s)');
   const byDiffusion = w.step('Drying through the layers', 'quotient', [flux, sd], 'kg/(m² s)');
   const byLeak = w.given(
-    'Drying through open joints',
+    'Drying with air',
     m.dryingLeakage,
     'kg/(m² s)',
     'computed',
-    'buoyancy of 24 °C room air past the 30 °C skin, an upper bound',
+    'buoyancy of 24 °C room air past the 30 °C skin',
   );
   const both = w.step('Drying rate', 'sum', [byDiffusion, byLeak], 'kg/(m² s)');
   const hours = w.given('Drying time a day', DRYING_SECONDS, 's', 'method');
@@ -267,7 +267,8 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
     notes: [
       'Monthly method of ISO 13788, started dry in October; occupied nights, empty nights and days taken apart.',
       'Sun (by the skin’s colour and facing) and the sky’s cooling are in the skin’s monthly temperatures, noon apart from the rest of the day. Storage in fibres and wood is not counted.',
-      'All air that passes the joints is taken to reach the skin: an upper bound.',
+      `At the wet end ${(bay.wetEnd!.moisture.peak * 1000).toFixed(0)} g/m²: joints as wide as bad work leaves them, twice as much missed, drains shut, ways round the barrier open where nobody looked.`,
+      'What air brings is what a mixed space gives its cold face (Lewis relation). Wind is not counted: it drives more through, either way.',
     ],
   };
 }

@@ -183,7 +183,7 @@ function archTo(zone: Zone, ratio: number): Zone {
     m.basis === 'assumed' ? { ...m, value: Math.max(0, Math.round((m.value + by) * 1e6) / 1e6) } : m;
   const bays = zone.bays.map(b => (b.station === 2 ? { ...b, width: grow(b.width) } : b));
   const strip = bays.filter(b => b.strip === 1).reduce((sum, b) => sum + b.width.value, 0);
-  return { ...zone, bays, length: { ...zone.length, value: strip } };
+  return { ...zone, offset: scaled(zone.offset, ratio), bays, length: { ...zone.length, value: strip } };
 }
 
 function alongTo(zone: Zone, length: Measurement): Zone {

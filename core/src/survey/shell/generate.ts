@@ -218,6 +218,7 @@ function arches(p: Pattern, widths: number[]): Zone[] {
   if (!p.arches) return [];
   const { from, to, width, height, radius } = p.arches;
   const length = widths.slice(from - 1, to).reduce((a, b) => a + b, 0) + p.rib * (to - from);
+  const offset = widths.slice(0, from - 1).reduce((a, b) => a + b, 0) + p.rib * (from - 1);
   const flat = developArch({ length, width, height, radius });
   const side = Math.round(flat.side.length);
   return (['left', 'right'] as const).map((title, i) => {
@@ -245,7 +246,7 @@ function arches(p: Pattern, widths: number[]): Zone[] {
       gusset('h', 3, 'front'),
     ];
     return zone(
-      { id, kind: 'arch', side: title, title: `${title} wheel arch, developed`, offset: 0, rail: 0 },
+      { id, kind: 'arch', side: title, title: `${title} wheel arch, developed`, offset, rail: 0 },
       flat.top.length + 2 * side,
       width + height,
       bays,

@@ -1,4 +1,5 @@
 export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
+export { behindArches } from './behindArches.ts';
 export { boxArea, closure, sideDifferences } from './closure.ts';
 export { bayCurve, flatStrips } from './curve.ts';
 export { meanDepth } from './depth.ts';

@@ -6,7 +6,7 @@ import { RSE } from '../../physics/heat/index.ts';
 import {
   type Assembly,
   type Condensation,
-  condensation,
+  condensations,
   drying,
   metBy,
   type Period,
@@ -102,15 +102,27 @@ export function dampModel(
   };
 }
 
-/** Five years of one bay by months, its design night, and its drying. */
+/** Five years of one bay by months, its design night, and its drying, for any leak. */
 export function bayMoisture(
   assembly: Assembly,
   climate: VanClimate,
   gain: (sun: number) => number,
+): (leakAt: LeakAt, seamLength: number) => BayMoisture {
+  const periods = periodsOf(climate, gain);
+  const years = condensations(assembly, periods);
+  return (leakAt, seamLength) => {
+    letIn(periods, leakAt);
+    return moistureOf(assembly, climate, years().water, leakAt, seamLength);
+  };
+}
+
+function moistureOf(
+  assembly: Assembly,
+  climate: VanClimate,
+  water: Condensation['water'],
   leakAt: LeakAt,
   seamLength: number,
 ): BayMoisture {
-  const { water } = condensation(assembly, periodsOf(climate, gain, leakAt));
   const dried = drying(assembly, leakAt);
   const night = nightOf(assembly, climate, leakAt);
   let peakIndex = 0;
@@ -138,15 +150,25 @@ export function gainOf(shell: Shell, kind: ZoneKind): (sun: number) => number {
   return sun => solarGain(facing, ABSORPTANCE[shell.skin.colour], sun, RSE);
 }
 
-/** The months as one bay meets them. */
-export function periodsOf({ months }: VanClimate, gain: (sun: number) => number, leakAt: LeakAt): Period[] {
+/** The months as one bay meets them, with no air passing its skin. */
+export function periodsOf({ months }: VanClimate, gain: (sun: number) => number): Period[] {
   return months.map(m => ({
     seconds: m.seconds,
     regimes: m.regimes.map(r => {
       const outside = { t: r.outside.t + gain(r.sun), p: r.outside.p };
-      return { share: r.share, outside, inside: r.inside, ...brought(leakAt(outside.t, r.inside.t)) };
+      return { share: r.share, outside, inside: r.inside, leak: 0, vent: 0 };
     }),
   }));
+}
+
+/** Lets air past the skin in every one of them. */
+export function letIn(periods: readonly Period[], leakAt: LeakAt): void {
+  for (const { regimes } of periods)
+    for (const r of regimes) {
+      const { leak, vent } = brought(leakAt(r.outside.t, r.inside.t));
+      r.leak = leak;
+      r.vent = vent;
+    }
 }
 
 /** Taken up on the design night, kg/m2, and the skin's temperature. */
@@ -163,7 +185,7 @@ export function nightOf(assembly: Assembly, { night }: VanClimate, leakAt: LeakA
 }
 
 /** What passes a space as the skin meets it: of the air beside it, not all comes close. */
-export function brought(through: Through): Pick<Regime, 'leak'> & { vent: number } {
+function brought(through: Through): Pick<Regime, 'leak'> & { vent: number } {
   const met = metBy(through);
   return { leak: met * through.room, vent: met * through.outside };
 }

@@ -1,8 +1,8 @@
 import { closesJoints, endsAt, layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
-import { drying, firstPeaks, STILL } from '../../physics/moisture/index.ts';
-import { brought, climateFor, dampModel, gainOf, nightOf, periodsOf } from './bayMonths.ts';
+import { condensations, drying } from '../../physics/moisture/index.ts';
+import { climateFor, dampModel, gainOf, letIn, nightOf, periodsOf } from './bayMonths.ts';
 
 /** What the bay that holds most in the first winter does, at one seal quality. */
 export interface WettestBay {
@@ -33,13 +33,11 @@ export function wettestAt(
   for (const { kind, bay, buildUp, joints } of layUp(shell, placement, library).cases) {
     if (!buildUp) continue;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
-    const periods = periodsOf(climate, gainOf(shell, kind), () => STILL);
-    const firstPeak = firstPeaks(assembly, periods);
+    const periods = periodsOf(climate, gainOf(shell, kind));
+    const years = condensations(assembly, periods);
     const peakAt = (seal?: number): number => {
-      const leak = leakAt(ends, seal);
-      for (const { regimes } of periods)
-        for (const r of regimes) Object.assign(r, brought(leak(r.outside.t, r.inside.t)));
-      return firstPeak();
+      letIn(periods, leakAt(ends, seal));
+      return years(1).water.reduce((a, b) => Math.max(a, b), 0);
     };
     const nightAt = (seal?: number): number => {
       const night = nightOf(assembly, climate, leakAt(ends, seal));

@@ -1,3 +1,4 @@
+import { type End, endsAt } from '@overcoat/core/buildup';
 import type { WeatherFile } from '@overcoat/core/formats';
 import {
   type BayYears,
@@ -9,7 +10,7 @@ import {
 } from '@overcoat/core/studies/damp';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { FIRST_MONTH, MONTHS } from '@overcoat/core/van/climate';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
 import { useJob } from '../../jobs/useJob.ts';
@@ -18,6 +19,7 @@ import { useBay, useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Plot } from '../../ui/Plot.tsx';
+import { Select } from '../../ui/Select.tsx';
 import { Effects } from './Effects.tsx';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';
@@ -62,13 +64,18 @@ export function BayDamp({ id, weather, onWeather }: Props) {
 function Hours({ id, weather, onWeather }: Props) {
   const { shell } = useOpenDesign();
   const r = useBay(id);
-  const input = useMemo(() => ({ ...bayModelInput(shell, r), years: 2 }), [shell, r]);
+  const [end, setEnd] = useState<End>('likely');
+  const input = useMemo(() => ({ ...bayModelInput(shell, r), ends: endsAt(end), years: 2 }), [shell, r, end]);
   const job = useJob('years', id, { input, ...(weather ? { weather } : {}) });
   return (
     <section>
       <h2 className="text-lg">Hour by hour, two years</h2>
       <JobBar job={job} name="Compute" doing="computing 17,520 hours">
         <WeatherChoice weather={weather} onWeather={onWeather} />
+        <Select label="leaks" hideLabel value={end} onChange={ev => setEnd(ev.target.value as End)}>
+          <option value="likely">leaks as usual</option>
+          <option value="wetEnd">at the wet end</option>
+        </Select>
       </JobBar>
       {job.answer && <Years years={job.answer} stale={job.stale} />}
     </section>

@@ -1,4 +1,4 @@
-import { airIsShort, FUELS, type VanNight } from '@overcoat/core/studies/cabin';
+import { airIsShort, FUELS, type VanNight, WINDS } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
 import type { Nights } from '../../jobs/damp.ts';
@@ -16,12 +16,13 @@ export function NightPanel() {
   const [people, setPeople] = useState(brief.people);
   const [air, setAir] = useState(brief.ventilation);
   const [covers, setCovers] = useState(true);
+  const [wind, setWind] = useState<number | null>(null);
   const [cooking, setCooking] = useState(brief.cooking);
   const { design: placement } = useVariant();
   const job = useJob(
     'night',
     'van',
-    { placement, life: { people, ventilation: air, covers, cooking } },
+    { placement, life: { people, ventilation: air, covers, cooking, wind } },
     true,
   );
   const { answer, stale, running, failed, stopped } = job;
@@ -44,6 +45,20 @@ export function NightPanel() {
             <option value="none">none inside</option>
             <option value="electric">electric</option>
             <option value="gas">gas</option>
+          </select>
+        </label>
+        <label className="grid grid-cols-[7rem_1fr] items-center gap-2">
+          air outside
+          <select
+            value={WINDS.findIndex(w => w.wind === wind)}
+            onChange={ev => setWind(WINDS[Number(ev.target.value)]!.wind)}
+            className="min-h-9 rounded-[4px] border border-rule bg-ticket px-1.5 font-medium"
+          >
+            {WINDS.map((w, i) => (
+              <option key={w.name} value={i}>
+                {w.name}
+              </option>
+            ))}
           </select>
         </label>
         <label className="flex items-center gap-2">
