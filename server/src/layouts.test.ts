@@ -147,3 +147,27 @@ describe('the data folder of the layout “format-4”', () => {
     expect(quiet.change.likely).toBeLessThan(-3);
   });
 });
+
+describe('the data folder of the layout “format-5”', () => {
+  it('opens with ways round the barrier, bolts, a shower and joints of its own width, and can be saved', async () => {
+    cpSync(path.join(FIXTURES, 'format-5'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, library } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    expect(design.note).toBe('Saved once more');
+    const zone = (id: string) => design.shell.zones.find(z => z.id === id)!;
+    expect(zone('L').ways!.map(w => w.past)).toEqual([1, 2, 3, 4, 5, 6, 7]);
+    expect([zone('R').ways, zone('C').ways]).toEqual([[], undefined]);
+    expect(zone('F').points).toMatchObject([{ kind: 'bolt', count: 8 }]);
+    expect(design.shell.uses.at(-1)).toMatchObject({ kind: 'shower', zone: 'R' });
+    expect(design.variants[0]!.design.buildUps[0]).toMatchObject({ seams: 'foamed', jointWidth: 0.0022 });
+    const body = { design, label: 'again' };
+    expect(checkSave(structuredClone(body))).toEqual(body);
+    const { library: shelf } = await library.read();
+    const e = evaluate(design, design.variants[0]!.design, shelf);
+    expect(e.damp.bays.get('L1u')!.wetEnd!.moisture.peak).toBeGreaterThan(
+      e.damp.bays.get('L1u')!.moisture!.peak,
+    );
+  });
+});

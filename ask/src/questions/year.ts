@@ -12,6 +12,7 @@ export async function askYear(args: readonly string[]) {
   const { values, rest } = options(args, {
     ...ABOUT,
     covers: { type: 'boolean' },
+    'wet-end': { type: 'boolean' },
     years: { type: 'string' },
   });
   const years = number('years', values.years, { min: 1, max: 10, whole: true }) ?? 1;

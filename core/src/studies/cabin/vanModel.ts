@@ -1,4 +1,4 @@
-import { directionOf, type LaidBay } from '../../buildup/index.ts';
+import { directionOf, type End, endsAt, type LaidBay } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Shell } from '../../model/index.ts';
@@ -72,6 +72,8 @@ export interface VanChoice {
   covers: boolean;
   /** W; null for what the design night asks and a fifth more. */
   heater: number | null;
+  /** At which end of what nobody knows exactly air leaks behind linings; as it usually does when left out. */
+  leaks?: End;
 }
 
 /** The van of an evaluation: a part for each zone and build-up, its glass, air, and what is in it. */
@@ -98,7 +100,7 @@ export function vanModel(
       name: speaks.zone.name,
       bays: ids,
       area,
-      model: bayModel(bayModelInput(shell, speaks), library),
+      model: bayModel({ ...bayModelInput(shell, speaks), ends: endsAt(choice.leaks ?? 'likely') }, library),
     };
   });
   const glass = { conductance: 0, area: 0, fRsi: 0, sun: 0 };

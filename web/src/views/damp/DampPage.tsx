@@ -1,3 +1,4 @@
+import type { End } from '@overcoat/core/buildup';
 import { bayResult } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Bay, Zone } from '@overcoat/core/model';
@@ -33,11 +34,12 @@ export function Component() {
   const [shown, setShown] = useState('peak');
   const [tab, setTab] = useState('zones');
   const [covers, setCovers] = useState(false);
+  const [leaks, setLeaks] = useState<End>('likely');
   const [weather, setWeather] = useState<WeatherFile | null>(null);
   const variant = useVariant();
   const van = useJob('van', variant.id, {
     placement: variant.design,
-    choice: { covers, heater: null },
+    choice: { covers, heater: null, leaks },
     ...(weather ? { weather } : {}),
   });
   const results = mapResults(e, van.answer, useUnits());
@@ -127,6 +129,8 @@ export function Component() {
                   job={van}
                   covers={covers}
                   onCovers={setCovers}
+                  leaks={leaks}
+                  onLeaks={setLeaks}
                   weather={weather}
                   onWeather={setWeather}
                 />

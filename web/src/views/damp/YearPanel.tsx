@@ -1,3 +1,4 @@
+import type { End } from '@overcoat/core/buildup';
 import type { WeatherFile } from '@overcoat/core/formats';
 import { anyRan, FUELS, type VanYear } from '@overcoat/core/studies/cabin';
 import { carriesOver } from '@overcoat/core/studies/damp';
@@ -16,12 +17,14 @@ interface Props {
   job: ReturnType<typeof useJob<'van'>>;
   covers: boolean;
   onCovers(covers: boolean): void;
+  leaks: End;
+  onLeaks(leaks: End): void;
   weather: WeatherFile | null;
   onWeather(weather: WeatherFile | null): void;
 }
 
 /** The whole van by the hour: cabin, heater, glass and every zone answering each other. */
-export function YearPanel({ job, covers, onCovers, weather, onWeather }: Props) {
+export function YearPanel({ job, covers, onCovers, leaks, onLeaks, weather, onWeather }: Props) {
   return (
     <div className="flex flex-col gap-4">
       <JobBar job={job} name="Compute the van’s years" doing="two years of the whole van">
@@ -29,6 +32,14 @@ export function YearPanel({ job, covers, onCovers, weather, onWeather }: Props) 
         <label className="flex min-h-9 items-center gap-2">
           <input type="checkbox" checked={covers} onChange={ev => onCovers(ev.target.checked)} /> fitted
           covers in the windows
+        </label>
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            checked={leaks === 'wetEnd'}
+            onChange={ev => onLeaks(ev.target.checked ? 'wetEnd' : 'likely')}
+          />{' '}
+          leaks at the wet end
         </label>
       </JobBar>
       {job.answer ? (
