@@ -161,8 +161,21 @@ test.describe('build-ups', () => {
     for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowLeft');
     await expect(page.getByText('85 %', { exact: true })).toBeVisible();
     await expect(page.getByTestId('verdict')).not.toHaveText(sentence!);
-    await page.getByLabel('Joints of the airtight layer').selectOption('left open');
-    await expect(page.getByText('Every joint passes air')).toBeVisible();
+    const seams = page.getByLabel('Joints of what keeps air in');
+    const wide = page.getByLabel('Where open, wide');
+    await expect(wide).toHaveValue('0.5 mm');
+    await seams.selectOption('foamed, cut 2 to 3 mm under');
+    await expect(wide).toHaveValue('2.5 mm');
+    await wide.fill('5 cm');
+    await wide.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('too long here: at most 20 mm');
+    await wide.fill('1.2');
+    await wide.press('Enter');
+    await expect(wide).toHaveValue('1.2 mm');
+    await page.getByRole('button', { name: 'as usual' }).click();
+    await expect(wide).toHaveValue('2.5 mm');
+    await seams.selectOption('butted, open');
+    await expect(page.getByText('Every joint is open over its whole length')).toBeVisible();
   });
 
   test('show cautions of what is in hand', async ({ page }) => {

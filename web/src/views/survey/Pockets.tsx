@@ -1,9 +1,8 @@
 import type { Pocket } from '@overcoat/core/model';
-import { mayFill, removeFitting, setPocket } from '@overcoat/core/survey/shell';
+import { mayFill, setPocket } from '@overcoat/core/survey/shell';
 import { printLength } from '@overcoat/core/units';
-import { Plus, X } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { editShell } from '../../store/reshape.ts';
@@ -11,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newPocket } from './newItems.ts';
+import { RemoveFitting } from './RemoveFitting.tsx';
 
 const HOLDS: Pocket['holds'][] = ['nothing', 'drain', 'belt reel', 'airbag', 'cables'];
 const KINDS: Pocket['kind'][] = ['rib', 'pillar', 'sill', 'cross-member'];
@@ -18,7 +18,6 @@ const KINDS: Pocket['kind'][] = ['rib', 'pillar', 'sill', 'cross-member'];
 /** Voids in ribs, pillars and sills of one zone: how large, what they hold, and whether they may be stuffed. */
 export function Pockets() {
   const { shell } = useOpenDesign();
-  const edit = useDesign(s => s.edit);
   const units = useUnits();
   const [zoneId, setZone] = useState(shell.zones.find(z => z.pockets.length > 0)?.id ?? shell.zones[0]!.id);
   const zone = shell.zones.find(z => z.id === zoneId) ?? shell.zones[0]!;
@@ -100,18 +99,7 @@ export function Pockets() {
               >
                 {p.fill ? 'empty it' : 'fill it'}
               </Button>
-              <Button
-                small
-                look="quiet"
-                aria-label={`Remove ${p.id}`}
-                onClick={() =>
-                  edit(`${p.id} removed`, draft => {
-                    draft.shell = removeFitting(shell, p.id);
-                  })
-                }
-              >
-                <X size={14} />
-              </Button>
+              <RemoveFitting id={p.id} name={p.id} />
             </div>
           </div>
         </details>

@@ -1,9 +1,8 @@
 import { POINTS, type PointBridge } from '@overcoat/core/model';
-import { removeFitting, setPoint } from '@overcoat/core/survey/shell';
+import { setPoint } from '@overcoat/core/survey/shell';
 import { type Parsed, printNumber, printTemperature } from '@overcoat/core/units';
-import { Plus, X } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -13,6 +12,7 @@ import { Field } from '../../ui/Field.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newPoint } from './newItems.ts';
+import { RemoveFitting } from './RemoveFitting.tsx';
 
 const MOST = 2000;
 
@@ -28,7 +28,6 @@ export function PointBridges() {
   const { shell } = useOpenDesign();
   const e = useEvaluation();
   const units = useUnits();
-  const edit = useDesign(s => s.edit);
   const [zoneId, setZone] = useState(shell.zones.find(z => z.points.length > 0)?.id ?? shell.zones[0]!.id);
   const zone = shell.zones.find(z => z.id === zoneId) ?? shell.zones[0]!;
   const heat = e.heat.zones.find(z => z.zone.id === zone.id);
@@ -76,18 +75,7 @@ export function PointBridges() {
                 onMeasure={diameter => put({ ...p, diameter })}
               />
               <div className="mt-5">
-                <Button
-                  small
-                  look="quiet"
-                  aria-label={`Remove ${p.id}`}
-                  onClick={() =>
-                    edit(`${p.id} removed`, draft => {
-                      draft.shell = removeFitting(shell, p.id);
-                    })
-                  }
-                >
-                  <X size={14} />
-                </Button>
+                <RemoveFitting id={p.id} name={p.id} />
               </div>
             </div>
             {loss && head !== undefined && (

@@ -1,6 +1,6 @@
 import { type RoundWay, type Shell, WAYS } from '@overcoat/core/model';
-import { forgetWays, lookedForWays, removeFitting, repeatWay, setWay } from '@overcoat/core/survey/shell';
-import { Plus, X } from 'lucide-react';
+import { forgetWays, lookedForWays, repeatWay, setWay } from '@overcoat/core/survey/shell';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -9,6 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newWay } from './newItems.ts';
+import { RemoveFitting } from './RemoveFitting.tsx';
 
 /** What joins the spaces behind a zone's lining to the cabin or outdoors, whatever its seams are like. */
 export function RoundWays() {
@@ -63,14 +64,7 @@ export function RoundWays() {
             </span>
           </summary>
           <OneWay way={w} bays={zone.bays.map(b => b.id)} put={put}>
-            <Button
-              small
-              look="quiet"
-              aria-label={`Remove ${w.id}`}
-              onClick={() => change(`${w.id} removed`, s => removeFitting(s, w.id))}
-            >
-              <X size={14} />
-            </Button>
+            <RemoveFitting id={w.id} name={w.id} />
           </OneWay>
           <div className="mb-1 flex gap-2">
             <Button small onClick={() => change(`${w.id} in every bay`, s => repeatWay(s, w.id, false))}>

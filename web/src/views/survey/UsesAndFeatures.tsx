@@ -1,8 +1,7 @@
 import type { Feature, Measurement, Use } from '@overcoat/core/model';
-import { removeFitting, setFeature, setUse } from '@overcoat/core/survey/shell';
-import { Plus, X } from 'lucide-react';
+import { setFeature, setUse } from '@overcoat/core/survey/shell';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useDesign } from '../../store/design.ts';
 import { freshId } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { editShell } from '../../store/reshape.ts';
@@ -10,6 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { WetCellVerdict } from '../damp/WetCellVerdict.tsx';
+import { RemoveFitting } from './RemoveFitting.tsx';
 
 const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 const USES: Use['kind'][] = ['bed', 'seat', 'furniture', 'shower', 'cable route', 'pipe route'];
@@ -25,25 +25,6 @@ function ZoneSelect({ value, onChange }: { value: string; onChange(zone: string)
         </option>
       ))}
     </Select>
-  );
-}
-
-function Remove({ id, name }: { id: string; name: string }) {
-  const { shell } = useOpenDesign();
-  const edit = useDesign(s => s.edit);
-  return (
-    <Button
-      small
-      look="quiet"
-      aria-label={`Remove ${name}`}
-      onClick={() =>
-        edit(`${name} removed`, draft => {
-          draft.shell = removeFitting(shell, id);
-        })
-      }
-    >
-      <X size={14} />
-    </Button>
   );
 }
 
@@ -115,7 +96,7 @@ export function Uses() {
               ))}
             </Select>
             <ZoneSelect value={u.zone} onChange={zone => put({ ...u, zone })} />
-            <Remove id={u.id} name={u.name} />
+            <RemoveFitting id={u.id} name={u.name} />
           </div>
           <div className="grid grid-cols-4 gap-1.5">
             {(
@@ -209,7 +190,7 @@ export function Features() {
             ) : (
               <MeasureField label="by" value={f.by} max={1} onMeasure={by => put(z.id, { ...f, by })} />
             )}
-            <Remove id={f.id} name={f.kind} />
+            <RemoveFitting id={f.id} name={f.kind} />
           </div>
         )),
       )}
