@@ -3,6 +3,7 @@ import { demoBrief } from '../../demo/brief.ts';
 import type { Brief } from '../../model/index.ts';
 import { dewPoint, saturationPressure } from '../../physics/air/index.ts';
 import { climateOf, climates } from './climates.ts';
+import { hourlyYear } from './hours.ts';
 import { designNight, monthsOf } from './months.ts';
 
 const NO_GLASS = { area: 0, fRsi: 1 };
@@ -86,5 +87,34 @@ describe('the design night', () => {
     const inside = designNight({ ...demoBrief, cooking: 'none', ventilation: 8 }, NO_GLASS).inside;
     const v = (air: { t: number; p: number }) => (air.p / (461.5 * (air.t + 273.15))) * 1000;
     expect(v(inside) - v(outside)).toBeCloseTo(93.333 / 28.8, 3);
+  });
+});
+
+describe('the year by the hour', () => {
+  const year = (nights: number) =>
+    hourlyYear(
+      { ...demoBrief, nights: { winter: nights, spring: nights, summer: nights, autumn: nights } },
+      { area: 0, fRsi: 1 },
+    );
+  it('has whole nights: twelve hours through midnight, the last one into the first morning', () => {
+    for (const n of [1, 2.5, 4, 6]) {
+      const { occupied } = year(n);
+      const turned = [...occupied.slice(12), ...occupied.slice(0, 12)];
+      const stays: number[] = [];
+      let run = 0;
+      for (const inside of [...turned, 0]) {
+        if (inside) run++;
+        else if (run > 0) {
+          stays.push(run);
+          run = 0;
+        }
+      }
+      expect(stays.every(hours => hours === 12)).toBe(true);
+      expect(Math.abs(stays.length - (n / 7) * 365)).toBeLessThanOrEqual(1);
+    }
+  });
+  it('has every night at seven a week and none at none', () => {
+    expect(year(7).occupied.reduce((a, b) => a + b, 0)).toBe(365 * 12);
+    expect(year(0).occupied.every(o => o === 0)).toBe(true);
   });
 });

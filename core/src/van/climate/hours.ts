@@ -44,7 +44,8 @@ export const hoursOf = (year: HourlyYear, from: number, hours: number): HourlyYe
 /**
  * The brief's climate and life as an hourly year: monthly means joined straight, the day's swing, and spells of
  * weather that last some days (a first-order chain from `seed`, standard deviation 3 K, taken off again in each
- * month's mean). People are inside from 20:00 to 08:00 on the nights of the brief, spread over the week. By day the
+ * month's mean). People are inside from 20:00 to 08:00 on the nights of the brief, spread over the week, each whole: the
+ * year's last night is the first morning's. By day the
  * closed van stands 3 K above outside, plus up to 8 K in the sun. Illustrative: no station's record.
  */
 export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weather): HourlyYear {
@@ -61,7 +62,8 @@ export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weath
   const random = generator(seed);
   let h = 0;
   let spell = 0;
-  let nights = 0;
+  let d = 0;
+  const nights = nightsAway(brief);
   for (let i = 0; i < 12; i++) {
     const month = (FIRST_MONTH + i) % 12;
     const days = daysIn(month);
@@ -71,9 +73,8 @@ export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weath
     });
     const offset = spells.reduce((a, b) => a + b, 0) / days;
     for (let day = 0; day < days; day++) {
-      nights += brief.nights[seasonOf(month)] / 7;
-      const away = nights >= 1 - 1e-9;
-      if (away) nights -= 1;
+      const [morning, evening] = [nights.at(d - 1)!, nights[d]!];
+      d++;
       const mean = between(climate.temperature, month, (day + 0.5) / days) + spells[day]! - offset;
       const cloud = Math.max(0.25, Math.min(1.75, 1 + 0.45 * normal(random)));
       for (let hour = 0; hour < 24 && h < YEAR_HOURS; hour++, h++) {
@@ -89,8 +90,7 @@ export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weath
         const outside = { t, p };
         const sun = weather ? weather.sun[from]! : climate.sun[month]! * cloud * dayShape(at, month) * 1000;
         year.vapourOutside[h] = p;
-        // The night of a day is its evening and the next morning's first hours: both are taken from this day.
-        const occupied = away && (at > 20 || at < 8);
+        const occupied = at > 20 ? evening : at < 8 && morning;
         const air = occupied ? occupiedAir(brief, outside, glass) : emptyAir(outside, emptyGain(sun));
         year.outside[h] = t;
         year.sun[h] = sun;
@@ -104,6 +104,19 @@ export function hourlyYear(brief: Brief, glass: Glass, seed = 1, weather?: Weath
     }
   }
   return year;
+}
+
+/** Whether people stay the night that begins on each day of the year from 1 October: as often as the brief says, evenly. */
+function nightsAway(brief: Brief): boolean[] {
+  let owed = 0;
+  return Array.from({ length: 12 }, (_, i) => (FIRST_MONTH + i) % 12).flatMap(month =>
+    Array.from({ length: daysIn(month) }, () => {
+      owed += brief.nights[seasonOf(month)] / 7;
+      if (owed < 1 - 1e-9) return false;
+      owed -= 1;
+      return true;
+    }),
+  );
 }
 
 /** Straight between the middles of months. */
