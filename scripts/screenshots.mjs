@@ -46,10 +46,7 @@ const shots = [
       await page.getByRole('tab', { name: 'Schools' }).click();
       await page.getByRole('button', { name: /^Compare by the hour/ }).click();
       await page.getByTestId('advice').waitFor({ timeout: 120_000 });
-      await page
-        .getByText(/change places at/)
-        .first()
-        .waitFor();
+      await page.getByTestId('ranking').waitFor();
     },
   ],
   [
