@@ -14,7 +14,7 @@ import type { HourlyLayer, Passing, SectionCase, Sensitivity } from '../../physi
 import { metBy, STILL } from '../../physics/moisture/index.ts';
 import { meanDepth } from '../../survey/shell/index.ts';
 import { type Facing, facingOf } from '../../van/climate/index.ts';
-import { leakOf } from '../../van/wetting/index.ts';
+import { leakOf, spaceIn } from '../../van/wetting/index.ts';
 
 /** One bay as the hourly methods take it. */
 export interface BayModelInput {
@@ -70,9 +70,6 @@ const openPores = ({ flowResistivity, sorption, density }: Material): number =>
       ? Math.max(0, 1 - density / WOOD_SOLID)
       : 0;
 
-/** Whether air passes its pores. */
-const carriesAir = ({ flowResistivity }: Material): boolean => flowResistivity !== null;
-
 /** From the readiest to mould to the least. */
 const READIEST: Sensitivity[] = ['very sensitive', 'sensitive', 'medium', 'resistant'];
 
@@ -91,9 +88,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
   const real = planes.slice(1).filter(plane => plane.thickness >= 1e-6);
   const skin = materialOf(library, shell.skin.material);
   const leak = buildUp ? leakOf(laid, kind, joints, library)(buildUp, ends) : () => STILL;
-  const space = real.findIndex(
-    plane => plane.material === null || carriesAir(materialOf(library, plane.material)),
-  );
+  const space = real.indexOf(planes[spaceIn(planes, library)]!);
   const materials = real.map(plane => (plane.material ? materialOf(library, plane.material) : null));
   const passing: Passing = { room: 0, outside: 0, met: 1, t: 0, v: 0 };
   return {

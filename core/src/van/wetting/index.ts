@@ -9,5 +9,5 @@ export {
   glassOf,
   growsYearly,
 } from './bayMonths.ts';
-export { type LeakAt, leakOf } from './leak.ts';
+export { type LeakAt, leakOf, spaceIn } from './leak.ts';
 export { wetterThan, wettestAt } from './wettest.ts';

@@ -7,7 +7,7 @@ import {
   leakPath,
   type Section,
 } from '../../buildup/index.ts';
-import type { Library } from '../../materials/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, ZoneKind } from '../../model/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import {
@@ -60,7 +60,7 @@ export function leakOf(
       ways: [...seams, ...holes(joints, kind, ends)],
       fill: path === 'empty' ? 0 : (path.resistivity * joints.height ** 2) / path.depth,
       above: joints.above,
-      ...aroundSpace(section, kind),
+      ...aroundSpace(section, kind, library),
     });
   };
 }
@@ -87,13 +87,24 @@ const unseen = (ends: Ends): BayHole[] => {
 };
 
 /** Resistance from the middle of the space that air reaches to either side, m2K/W: the gap at the skin, or the fill in it. */
-function aroundSpace({ planes }: Section, kind: ZoneKind): Pick<Cavity, 'toOutside' | 'toRoom'> {
+function aroundSpace(
+  { planes }: Section,
+  kind: ZoneKind,
+  library: Library,
+): Pick<Cavity, 'toOutside' | 'toRoom'> {
   const rsi = RSI[directionOf(kind)];
-  const gap = planes.findIndex(p => p.material === null);
-  const at = gap < 0 ? Math.min(1, planes.length - 1) : gap;
+  const at = spaceIn(planes, library);
   const sum = (from: number, to: number) =>
     planes.slice(from, to).reduce((r, p) => r + p.resistance, 0) + planes[at]!.resistance / 2;
   return { toOutside: RSE + sum(0, at), toRoom: rsi + sum(at + 1, planes.length) };
+}
+
+/** Index of the first plane from the skin that air can pass: a gap, or pores; the one at the skin where none is. */
+export function spaceIn(planes: Section['planes'], library: Library): number {
+  const at = planes.findIndex(
+    p => p.material === null || materialOf(library, p.material).flowResistivity !== null,
+  );
+  return at < 0 ? Math.min(1, planes.length - 1) : at;
 }
 
 /** About which airs are computed, degC: densities alone would move a flow by a thirtieth for 10 K. */

@@ -2,7 +2,6 @@ import { type End, endsAt } from '@overcoat/core/buildup';
 import type { WeatherFile } from '@overcoat/core/formats';
 import {
   type BayYears,
-  bayBand,
   bayModelInput,
   carriesOver,
   dayResponse,
@@ -14,12 +13,13 @@ import { useCallback, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
 import { useJob } from '../../jobs/useJob.ts';
-import { BAND_WORDS, dampSentence, hasBand } from '../../sentences.ts';
-import { useBay, useEvaluation } from '../../store/evaluation.ts';
+import { dampSentence } from '../../sentences.ts';
+import { useBay } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { BandNote } from './BandNote.tsx';
 import { Effects } from './Effects.tsx';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';
@@ -49,7 +49,7 @@ export function BayDamp({ id, weather, onWeather }: Props) {
               {grams(r.moisture.nightLeakage)} with air through joints and ways round the barrier; the skin
               stands at {printTemperature(r.moisture.skin, units)}.
             </p>
-            <Band id={id} />
+            <BandNote id={id} />
             <DayNote id={id} />
             <MonthsChart water={r.moisture.months} />
           </>
@@ -79,35 +79,6 @@ function Hours({ id, weather, onWeather }: Props) {
       </JobBar>
       {job.answer && <Years years={job.answer} stale={job.stale} />}
     </section>
-  );
-}
-
-/** What separates the likely and the wet end of a bay. */
-function Band({ id }: { id: string }) {
-  const e = useEvaluation();
-  const design = useOpenDesign();
-  const { library } = useLibrary();
-  const r = useBay(id);
-  const band = useMemo(() => bayBand(e, design, id, library), [e, design, id, library]);
-  if (!band || !hasBand(r))
-    return <p className="text-[13px] text-faint">The wet end is no wetter: no air reaches the skin here.</p>;
-  const apart = band.alone.filter(a => a.peak > 1.02 * band.likely + 0.0005);
-  return (
-    <div className="text-[13px]" data-testid="band">
-      <p>
-        <b>{grams(band.likely)}</b> likely, <b>{grams(band.wetEnd)}</b> at the wet end.
-        {apart.length > 0 && ' Alone would come to:'}
-      </p>
-      {apart.length > 0 && (
-        <ul className="list-disc pl-5">
-          {apart.map(a => (
-            <li key={a.what}>
-              {BAND_WORDS[a.what]}: {grams(a.peak)}
-            </li>
-          ))}
-        </ul>
-      )}
-    </div>
   );
 }
 

@@ -15,6 +15,7 @@ import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
+import { BandNote } from './BandNote.tsx';
 import { WetCellVerdict } from './WetCellVerdict.tsx';
 
 const rank = (e: Evaluation, bay: string) => dampRank(e.damp.bays.get(bay)!);
@@ -33,6 +34,8 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
   const e = useEvaluation();
   const select = useDesign(s => s.select);
   const [working, setWorking] = useState<Working | null>(null);
+  // What separates the ends of a band is computed for those who ask.
+  const [opened, setOpened] = useState<string[]>([]);
   const design = useOpenDesign();
   const { library } = useLibrary();
   const order = e.heat.zones
@@ -57,9 +60,15 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
                 </span>{' '}
                 {zoneSentence(worst)}
               </p>
-              <details>
+              <details
+                onToggle={ev => {
+                  const { open } = ev.currentTarget;
+                  setOpened(was => (open ? [...was, zone.id] : was.filter(id => id !== zone.id)));
+                }}
+              >
                 <summary className="cursor-pointer text-[13px] text-chalk underline">why</summary>
                 <Why e={e} worst={worst} heatLoss={loss} year={year} />
+                {worst.moisture && opened.includes(zone.id) && <BandNote id={worst.bay.id} />}
                 <div className="mt-1 flex gap-2">
                   <Button
                     small
