@@ -56,6 +56,7 @@ describe('the whole van', () => {
       const still: VanModel = {
         ...of,
         people: 0,
+        cooking: 0,
         production: 0,
         unflued: false,
         heater: 1e6,
@@ -92,6 +93,7 @@ describe('the whole van', () => {
       mass: 1,
       massLink: 1,
       people: 0,
+      cooking: 0,
       heater: 0,
       production: 0,
     };
@@ -135,6 +137,14 @@ describe('the whole van', () => {
     const share = (of: VanModel) => heaterNeed(inWind(of, 25, -5), -5) / heaterNeed(of, -5);
     expect(share(bare)).toBeGreaterThan(share(model));
   });
+  it('cooking gives its heat to the air: half a kilowatt hour of gas a meal less its steam, as the heater need not', () => {
+    const gas = vanModel(e, shell, { ...brief, cooking: 'gas' }, choice, library);
+    // By hand: (0.5 - 0.15 x 2.5 / 3.6) kWh over 12 h.
+    expect(gas.cooking).toBeCloseTo((brief.people * 0.395833 * 1000) / 12, 2);
+    expect(vanModel(e, shell, { ...brief, cooking: 'none' }, choice, library).cooking).toBe(0);
+    const night = (cooking: number) => vanNight({ ...gas, cooking }, () => -10, 12, true).energy;
+    expect(night(0) - night(gas.cooking)).toBeCloseTo((gas.cooking * 12) / 1000, 1);
+  });
   it('fewer people, more fresh air and covers do what they do', () => {
     const alone = vanYear(vanModel(e, shell, { ...brief, people: 1 }, choice, library), year);
     expect(alone.given).toBeLessThan(run.given);
@@ -172,7 +182,8 @@ describe('the whole van', () => {
     };
     const asIs = vanModel(e, shell, brief, choice, library);
     it('held by the thermostat takes the losses and the sky, less the sleepers', () => {
-      const held = night();
+      // The heater is sized for a night on which nobody cooks.
+      const held = night({}, { cooking: 0 });
       const steady = heaterNeed(asIs, -5);
       const sky = asIs.parts.reduce((sum, p) => {
         const { layers, rse, rsi } = p.model.section;

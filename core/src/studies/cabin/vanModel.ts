@@ -4,7 +4,7 @@ import type { Library } from '../../materials/index.ts';
 import type { Brief, Shell } from '../../model/index.ts';
 import { AIR_CAPACITY } from '../../physics/air/index.ts';
 import { meanDepth, openingSize } from '../../survey/shell/index.ts';
-import { ABSORPTANCE, facingOf, glazing, moistureProduction } from '../../van/climate/index.ts';
+import { ABSORPTANCE, cookingHeat, facingOf, glazing, moistureProduction } from '../../van/climate/index.ts';
 import { type BayModel, bayModel, bayModelInput } from '../damp/index.ts';
 
 /** The bays of one zone that share a build-up, by the one of them that is nearest to their mean depth. */
@@ -38,6 +38,8 @@ export interface VanModel {
   unflued: boolean;
   /** Inside at night. */
   people: number;
+  /** Heat that cooking leaves in the air with people inside, W. */
+  cooking: number;
   /** Water the people and their cooking give off, kg/s, without a flame's. */
   production: number;
   /** Fresh air with people inside, m3/s. */
@@ -131,6 +133,7 @@ export function vanModel(
     heater: 0,
     unflued: brief.heating === 'unflued gas',
     people: brief.people,
+    cooking: cookingHeat(brief),
     production: moistureProduction({ ...brief, heating: 'dry' }),
     ventilation: brief.ventilation / 1000,
     leakage: (EMPTY_CHANGES * volume) / 3600,

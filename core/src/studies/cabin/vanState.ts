@@ -113,7 +113,7 @@ export class VanState {
 
   /** Air temperature, with the heater's power, for a shell that takes `heat` at `at` and its slope more a kelvin. */
   #airTemperature(w: Weather, at: number): number {
-    const { glass, volume, mass, massLink, setpoint, heater, people } = this.#model;
+    const { glass, volume, mass, massLink, setpoint, heater, people, cooking } = this.#model;
     const step = this.#step;
     const { heat, heatSlope } = this.#shell;
     const g = mass / step;
@@ -125,7 +125,7 @@ export class VanState {
       conductance * w.outside +
       through * this.#m +
       glass.sun * w.sun * w.open +
-      (w.occupied ? people * SLEEPER : 0) -
+      (w.occupied ? people * SLEEPER + cooking : 0) -
       heat +
       heatSlope * at +
       this.#owedHeat / step;
@@ -177,7 +177,7 @@ export class VanState {
 
   /** Lets every part take the air as it has become, and counts what came and went. */
   #close(w: Weather, t: number, { v, taken, given }: { v: number; taken: number; given: number }): void {
-    const { parts, glass, volume, mass, massLink, people } = this.#model;
+    const { parts, glass, volume, mass, massLink, people, cooking } = this.#model;
     const step = this.#step;
     const shell = this.#shell;
     const g = mass / step;
@@ -206,7 +206,7 @@ export class VanState {
     this.vented += step * w.air * (next - concentration(w.vapour, w.outside));
     this.shell += step * vapour;
     this.ran += ran + dripped;
-    const body = w.occupied ? people * SLEEPER : 0;
+    const body = w.occupied ? people * SLEEPER + cooking : 0;
     this.gained += step * (this.power + body + glass.sun * w.sun * w.open);
     this.intoShell += step * heat;
     this.lost += step * this.#conductance(w) * (t - w.outside);

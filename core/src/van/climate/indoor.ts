@@ -20,6 +20,11 @@ export const NIGHT_HOURS = 12;
 /** Water of burnt gas, kg/kWh (handbook value, from memory). */
 export const FLAME_WATER = 0.13;
 const UNFLUED_KWH_PER_HOUR = 1.5;
+/** A cooked meal: steam, kg, and what the hob takes, kWh, by gas (two fifths of it into the pot) and by electricity. */
+const MEAL_STEAM = 0.15;
+const MEAL_KWH = { none: 0, gas: 0.5, electric: 0.25 } as const;
+/** Heat that steam carries, kWh/kg. */
+const STEAM_KWH = 2.5 / 3.6;
 /** What sleepers alone warm a small lined cabin by, K: common practice, no source. */
 const UNHEATED_GAIN = 5;
 
@@ -30,10 +35,19 @@ const UNHEATED_GAIN = 5;
  */
 export function moistureProduction(brief: Brief): number {
   const people = (brief.people * (8 * 0.04 + 4 * 0.06)) / NIGHT_HOURS;
-  const steam = brief.cooking === 'none' ? 0 : (brief.people * 0.15) / NIGHT_HOURS;
-  const burnt = brief.cooking === 'gas' ? (brief.people * 0.5 * FLAME_WATER) / NIGHT_HOURS : 0;
+  const steam = brief.cooking === 'none' ? 0 : (brief.people * MEAL_STEAM) / NIGHT_HOURS;
+  const burnt = brief.cooking === 'gas' ? (brief.people * MEAL_KWH.gas * FLAME_WATER) / NIGHT_HOURS : 0;
   const heater = brief.heating === 'unflued gas' ? UNFLUED_KWH_PER_HOUR * FLAME_WATER : 0;
   return (people + steam + burnt + heater) / 3600;
+}
+
+/**
+ * Heat that cooking leaves in the air, W, averaged over a 12 h night: what the hob takes (a gas's lower heating value)
+ * less what leaves as steam. Common practice, no source.
+ */
+export function cookingHeat({ cooking, people }: Pick<Brief, 'cooking' | 'people'>): number {
+  if (cooking === 'none') return 0;
+  return (people * (MEAL_KWH[cooking] - MEAL_STEAM * STEAM_KWH) * 1000) / NIGHT_HOURS;
 }
 
 /**

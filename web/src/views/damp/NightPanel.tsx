@@ -74,10 +74,10 @@ export function NightPanel() {
       )}
       {answer && <NightChart heated={answer.heated} off={answer.off} />}
       <p className="text-[13px] text-faint">
-        20:00 to 08:00, clear, coldest at four, after a day’s warming; sleepers’ heat counted, cooking’s water
-        spread over the night. Every zone’s build-up, ribs, edges, windows and fresh air; 100 kg of furniture
-        and bedding warms with it (a guess). A cover leaves the pane behind it colder: more water where the
-        cover does not seal.
+        20:00 to 08:00, clear, coldest at four, after a day’s warming; sleepers’ heat counted, cooking’s heat
+        and water spread over the night. Every zone’s build-up, ribs, edges, windows and fresh air; 100 kg of
+        furniture and bedding warms with it (a guess). A cover leaves the pane behind it colder: more water
+        where the cover does not seal.
       </p>
     </div>
   );
