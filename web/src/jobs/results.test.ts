@@ -1,4 +1,6 @@
 import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import { openDB } from 'idb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Job } from './jobs.ts';
 import { cancelJob, recall, startJob, useResults } from './results.ts';
@@ -127,5 +129,21 @@ describe('a long run', () => {
     await Promise.all(Array.from({ length: 20 }, (_, i) => recall(`f${i}`)));
     const back = Array.from({ length: 20 }, (_, i) => slot(`f${i}`)?.kept?.answer ?? null);
     expect(back).toEqual([null, null, null, null, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19]);
+  });
+
+  it('forgets what an earlier program kept: its answers had another shape', async () => {
+    vi.stubGlobal('indexedDB', new IDBFactory());
+    const old = await openDB('overcoat-results', 1, {
+      upgrade(db) {
+        db.createObjectStore('kept');
+        db.createObjectStore('order');
+      },
+    });
+    await old.put('kept', { answer: 'of then', asked: 'x', revision: 1 }, 'g');
+    old.close();
+    vi.resetModules();
+    const today = await import('./results.ts');
+    await today.recall('g');
+    expect(today.useResults.getState().slots.g).toBeUndefined();
   });
 });

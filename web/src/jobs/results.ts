@@ -33,6 +33,8 @@ interface Tables extends DBSchema {
 
 /** Answers kept over a reload: two years of one bay are a megabyte. */
 const MOST_KEPT = 16;
+/** Raised when a job answers in another shape: what an earlier program kept is then forgotten. */
+const SHAPE = 2;
 /** One core is the page's own; on a machine with two, a second job still goes on beside a long one. */
 const WORKERS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
@@ -55,8 +57,9 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   opened ??=
     typeof indexedDB === 'undefined'
       ? Promise.resolve(null)
-      : openDB<Tables>('overcoat-results', 1, {
+      : openDB<Tables>('overcoat-results', SHAPE, {
           upgrade(db) {
+            for (const name of [...db.objectStoreNames]) db.deleteObjectStore(name);
             db.createObjectStore('kept');
             db.createObjectStore('order');
           },

@@ -45,8 +45,8 @@ export interface SchoolStudy {
   nights: number[];
   /** For each of them every school at the seal quality it is reckoned with. */
   byNights: SchoolYears[][];
-  /** Every school at its own seal quality, as things usually turn out and at the wet end. */
-  band: { likely: SchoolYears[]; wetEnd: SchoolYears[] };
+  /** Every school at its own seal quality, at the wet end of what nobody knows exactly. */
+  wetEnd: SchoolYears[];
 }
 
 /** A second year that adds more than this builds up, kg/m2. */
@@ -91,7 +91,7 @@ export function schoolStudy(
   const glass = glassOf(shell);
   const placements = schools.map(s => applySchool(shell, s.id, library));
   const taped = schools.filter(closesJoints).length;
-  const total = SEALS.length * taped + (schools.length - taped) + (NIGHTS.length + 2) * schools.length;
+  const total = SEALS.length * taped + (schools.length - taped) + (NIGHTS.length + 1) * schools.length;
   let done = 0;
   const run = (
     k: number,
@@ -123,9 +123,6 @@ export function schoolStudy(
     const year = hourlyYear(b, glass);
     return schools.map((_, k) => run(k, null, b, year));
   });
-  const band = {
-    likely: schools.map((_, k) => run(k, null, brief, usual)),
-    wetEnd: schools.map((_, k) => run(k, null, brief, usual, 'wetEnd')),
-  };
-  return { seals: [...SEALS], bySeal, nights: [...NIGHTS], byNights, band };
+  const wetEnd = schools.map((_, k) => run(k, null, brief, usual, 'wetEnd'));
+  return { seals: [...SEALS], bySeal, nights: [...NIGHTS], byNights, wetEnd };
 }

@@ -208,7 +208,7 @@ function Recommendation({
   const points = atSeal(study, seal);
   const advice = adviseSchool(points, leak / 1000);
   const chosen = points.find(p => p.school === advice.school)!;
-  const wet = adviseSchool(study.band.wetEnd, leak / 1000).school;
+  const wet = adviseSchool(study.wetEnd, leak / 1000).school;
   const turns = [
     ...stretchesOf(study.seals, study.bySeal, leak)
       .filter(s => s.school !== advice.school)
