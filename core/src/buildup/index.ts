@@ -12,11 +12,13 @@ export { acrossRibs, withRibStrip } from './ribStrip.ts';
 export { battenOf, directionOf, inCavity, isContinuous, ROLES } from './roles.ts';
 export { schools } from './schools.ts';
 export {
+  BOARD_JOINT,
   closesJoints,
   type End,
   type Ends,
   endsAt,
   openWidth,
+  PANEL_JOINT,
   SEAM_KINDS,
 } from './seams.ts';
 export { assemblyOf, bayUValue, type Section, sectionAt } from './section.ts';

@@ -72,7 +72,12 @@ export function jointsLaw(
         });
       }
       const usual = layer.role === 'lining' ? PANEL_JOINT : BOARD_JOINT;
-      return crackLaw({ depth: layer.thickness, width: usual[ends.width], length: half, bends: 0 });
+      return crackLaw({
+        depth: layer.thickness,
+        width: buildUp.panelWidth ?? usual[ends.width],
+        length: half,
+        bends: 0,
+      });
     }),
   );
 }

@@ -95,6 +95,8 @@ export const Layer = either(
   plain('finish'),
 );
 
+const JointWidth = Type.Number({ minimum: 0.0001, maximum: 0.02 });
+
 export const BuildUp = closed({
   id: Id,
   name: Name,
@@ -103,7 +105,9 @@ export const BuildUp = closed({
   seams: choice(...SEAMS),
   sealQuality: Share,
   /** Between the faces of a joint that stays open; as is usual for joints so made when left out. */
-  jointWidth: Type.Optional(Type.Number({ minimum: 0.0001, maximum: 0.02 })),
+  jointWidth: Type.Optional(JointWidth),
+  /** The same of the joints in layers before and behind it. */
+  panelWidth: Type.Optional(JointWidth),
 });
 
 const Assignment = Type.Record(Id, Type.Union([Id, Type.Null()]));

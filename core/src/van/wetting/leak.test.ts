@@ -71,6 +71,11 @@ describe('what leaks into a bay', () => {
     expect(at(0.0005, 'wetEnd') / at(0.0005, 'likely')).toBeGreaterThan(1.8);
     expect(at(0.0005, 'wetEnd') / at(0.0005, 'likely')).toBeLessThan(2.3);
   });
+  it('passes less the narrower the joints of the boards behind a lining that is wide open', () => {
+    const at = (panelWidth: number) => into(shell, 'board-foil', { seams: 'ribbed', panelWidth }).room;
+    expect(at(0.002)).toBeGreaterThan(0);
+    expect(at(0.0002)).toBeLessThan(at(0.002) / 50);
+  });
   it('through 25 mm and more of board is a small part of what a hole of half a millimetre would pass', () => {
     const placement = applySchool(shell, 'board-foil', library);
     const laid = layUp(shell, placement, library).bays.get('L3m')!;

@@ -1,4 +1,4 @@
-import { closesJoints, openWidth, SEAM_KINDS } from '@overcoat/core/buildup';
+import { BOARD_JOINT, closesJoints, openWidth, PANEL_JOINT, SEAM_KINDS } from '@overcoat/core/buildup';
 import { type BuildUp, SEAMS } from '@overcoat/core/model';
 import { parseLength, printLength, printNumber } from '@overcoat/core/units';
 import { useEffect, useState } from 'react';
@@ -27,12 +27,9 @@ export function SealControl({ buildUp }: { buildUp: BuildUp }) {
     }, SETTLED);
     return () => clearTimeout(timer);
   }, [quality, buildUp]);
-  const usual = SEAM_KINDS[buildUp.seams].width;
-  // Sixteenths of an inch are too coarse for a joint.
-  const width = (m: number): string => printLength(m, 'metric');
   return (
     <div className="mt-3 border-t border-rule pt-3">
-      <div className="grid grid-cols-[14rem_8.5rem_1fr] items-start gap-4">
+      <div className="grid grid-cols-[1.5fr_1fr_1fr] items-start gap-4">
         <Select
           label="Joints of what keeps air in"
           value={buildUp.seams}
@@ -48,37 +45,22 @@ export function SealControl({ buildUp }: { buildUp: BuildUp }) {
             </option>
           ))}
         </Select>
-        <Field
+        <WidthField
           label="Where open, wide"
-          shown={width(openWidth(buildUp, 'likely'))}
-          assumed={buildUp.jointWidth === undefined}
-          parse={text => parseLength(text, { min: NARROW, max: WIDE })}
-          onCommit={value => {
-            editBuildUp(`${buildUp.name}: joints ${width(value)} wide`, buildUp.id, b => {
-              b.jointWidth = value;
-            });
-            return null;
-          }}
-          note={
-            buildUp.jointWidth === undefined ? (
-              `usual; badly ${width(usual.wetEnd)}`
-            ) : (
-              <Button
-                small
-                look="quiet"
-                onClick={() =>
-                  editBuildUp(`${buildUp.name}: joints as wide as usual`, buildUp.id, b => {
-                    delete b.jointWidth;
-                  })
-                }
-              >
-                as usual
-              </Button>
-            )
-          }
+          buildUp={buildUp}
+          field="jointWidth"
+          usual={openWidth({ seams: buildUp.seams }, 'likely')}
+          note={`usual; badly ${width(SEAM_KINDS[buildUp.seams].width.wetEnd)}`}
+        />
+        <WidthField
+          label="Other layers’, wide"
+          buildUp={buildUp}
+          field="panelWidth"
+          usual={PANEL_JOINT.likely}
+          note={`linings; boards ${width(BOARD_JOINT.likely)}`}
         />
         {closesJoints(buildUp) ? (
-          <label className="block">
+          <label className="col-span-3 block">
             <span className="block text-[13px] text-faint">
               Seal quality: <b className="text-ink">{Math.round(quality * 1000) / 10} %</b> of their length
               closed
@@ -94,12 +76,61 @@ export function SealControl({ buildUp }: { buildUp: BuildUp }) {
             />
           </label>
         ) : (
-          <p className="text-[13px] text-faint">
+          <p className="col-span-3 text-[13px] text-faint">
             Every joint is open over its whole length. What passes goes with its width to the third power
             while it is narrow, and with the depth of the board.
           </p>
         )}
       </div>
     </div>
+  );
+}
+
+// Sixteenths of an inch are too coarse for a joint.
+const width = (m: number): string => printLength(m, 'metric');
+
+interface WidthProps {
+  label: string;
+  buildUp: BuildUp;
+  field: 'jointWidth' | 'panelWidth';
+  /** m. */
+  usual: number;
+  /** Beside what is usual. */
+  note: string;
+}
+
+/** How wide joints stand, as is usual until somebody says. */
+function WidthField({ label, buildUp, field, usual, note }: WidthProps) {
+  const given = buildUp[field];
+  return (
+    <Field
+      label={label}
+      shown={width(given ?? usual)}
+      assumed={given === undefined}
+      parse={text => parseLength(text, { min: NARROW, max: WIDE })}
+      onCommit={value => {
+        editBuildUp(`${buildUp.name}: joints ${width(value)} wide`, buildUp.id, b => {
+          b[field] = value;
+        });
+        return null;
+      }}
+      note={
+        given === undefined ? (
+          note
+        ) : (
+          <Button
+            small
+            look="quiet"
+            onClick={() =>
+              editBuildUp(`${buildUp.name}: joints as wide as usual`, buildUp.id, b => {
+                delete b[field];
+              })
+            }
+          >
+            as usual
+          </Button>
+        )
+      }
+    />
   );
 }
