@@ -236,7 +236,7 @@ test('damp is a band: what separates its ends, ways round the barrier as surveye
   await ways.locator('summary').first().click();
   await ways.getByRole('button', { name: 'from bay to bay, to this one' }).click();
   await expect(ways.locator('summary')).toHaveCount(5);
-  await expect(ways).toContainText('past 5 such holes');
+  await expect(ways).toContainText('5 in a row');
   const points = page.getByTestId('points');
   await points.getByRole('button', { name: 'metal through' }).click();
   await points.getByLabel('how many').fill('none');

@@ -75,7 +75,7 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
         ? `${zone.kind} ${bay.depthMin.value} ${bay.depthMax.value} ${buildUp.id} ${sheets ? sheetsKey(buildUp) : ''}`
         : zone.kind;
       const key = buildUp
-        ? `${section} ${height} ${holes.some(h => h.from === 'outside') ? above : ''} ${seamLength} ${buildUp.id} ${zone.ways ? 1 : 0} ${holesKey(holes)} ${sheets ? sheetsKey(buildUp) : ''}`
+        ? `${section} ${height} ${holes.some(h => h.from === 'outside') ? above : ''} ${seamLength} ${zone.ways ? 1 : 0} ${holesKey(holes)}`
         : zone.kind;
       let like = known.get(key);
       if (!like) {

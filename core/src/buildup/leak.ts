@@ -46,7 +46,7 @@ export function leakPath(layers: readonly Layer[], fit: FitAt, library: Library)
 
 /**
  * Law of the joints between the room and the space at the skin, one layer behind the other, for half of them: as much
- * air as goes in comes out by the other half. Per m2; the least that any of it opposes is the airtight layer’s.
+ * air as goes in comes out by the other half. Per m2. Layers behind an air gap oppose nothing that reaches it.
  */
 export function jointsLaw(
   buildUp: BuildUp,

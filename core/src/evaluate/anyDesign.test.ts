@@ -3,7 +3,19 @@ import { expect, it } from 'vitest';
 import { newDesign } from '../buildup/newDesign.ts';
 import { ROLES } from '../buildup/roles.ts';
 import { makeLibrary, referenceMaterials } from '../materials/index.ts';
-import { type BuildUp, checkDesign, type Design, type Layer } from '../model/index.ts';
+import {
+  assumed,
+  type BuildUp,
+  checkDesign,
+  type Design,
+  type Layer,
+  POINTS,
+  type RoundWay,
+  SEAMS,
+  type Use,
+  WAYS,
+} from '../model/index.ts';
+import { bayBand, wetCells } from '../studies/damp/index.ts';
 import { patterns } from '../survey/shell/index.ts';
 import { evaluate } from './evaluate.ts';
 
@@ -30,11 +42,35 @@ const layer = fc
     if (role === 'damping') return { ...laid, coverage } as Omit<Layer, 'id'>;
     return (role === 'batten' ? { ...laid, width, spacing } : laid) as Omit<Layer, 'id'>;
   });
+/** Any size that a survey takes, none and too large among them. */
+const size = fc
+  .oneof(
+    fc.constantFrom(0, 20),
+    fc.double({ min: 0, max: 20, noNaN: true }),
+    fc.double({ min: 0, max: 0.05, noNaN: true }),
+  )
+  .map(m => assumed(m, 'guess'));
+const way = fc.record({
+  kind: fc.constantFrom(...WAYS),
+  end: fc.constantFrom<RoundWay['end']>('lower', 'upper'),
+  to: fc.constantFrom<RoundWay['to']>('cabin', 'outdoors'),
+  width: size,
+  height: size,
+  past: fc.integer({ min: 1, max: 40 }),
+});
+const point = fc.record({
+  kind: fc.constantFrom(...POINTS),
+  count: fc.integer({ min: 1, max: 2000 }),
+  diameter: size,
+});
 const design = fc
   .record({
     pattern: fc.constantFrom(...patterns.map(p => p.name)),
     layers: fc.array(fc.array(layer, { maxLength: 7 }), { minLength: 1, maxLength: 3 }),
-    seams: fc.constantFrom<BuildUp['seams']>('taped', 'butted'),
+    seams: fc.constantFrom(...SEAMS),
+    width: fc.option(fc.double({ min: 0.0001, max: 0.02, noNaN: true }), { nil: undefined }),
+    ways: fc.option(fc.array(way, { maxLength: 6 }), { nil: undefined }),
+    points: fc.array(point, { maxLength: 4 }),
     seal: fc.double({ min: 0, max: 1, noNaN: true }),
     people: fc.integer({ min: 1, max: 8 }),
     nights: fc.integer({ min: 0, max: 7 }),
@@ -59,6 +95,7 @@ const design = fc
         layers: list.map((l, k) => ({ ...l, id: `y${k}` }) as Layer),
         seams: a.seams,
         sealQuality: a.seal,
+        ...(a.width !== undefined && { jointWidth: a.width, panelWidth: a.width }),
       }),
     );
     const zones = Object.fromEntries(made.shell.zones.map((z, i) => [z.id, `b${i % buildUps.length}`]));
@@ -78,8 +115,20 @@ const design = fc
       sheets: { [bay]: { material: 'damping-sheet', thickness: 0.002, patches } },
     };
     const n = a.nights;
+    const shell = {
+      ...made.shell,
+      uses: made.shell.zones.map((z, i) => showerOn(z.id, i / 2)),
+      zones: made.shell.zones.map(z => ({
+        ...z,
+        points: a.points.map((p, i) => ({ ...p, id: `p${i}` })),
+        ...(a.ways && {
+          ways: a.ways.map((w, i) => ({ ...w, id: `${z.id}w${i}`, bay: z.bays[i % z.bays.length]!.id })),
+        }),
+      })),
+    };
     return {
       ...made,
+      shell,
       brief: {
         ...made.brief,
         people: a.people,
@@ -91,6 +140,19 @@ const design = fc
       variants: [{ ...made.variants[0]!, design: placement }],
     };
   });
+
+/** A shower somewhere on a zone. */
+const showerOn = (zone: string, along: number): Use => ({
+  id: `shower-${zone}`,
+  zone,
+  kind: 'shower',
+  name: 'shower',
+  along: assumed(along, 'guess'),
+  up: assumed(0, 'guess'),
+  width: assumed(0.7, 'guess'),
+  height: assumed(1.5, 'guess'),
+  rises: false,
+});
 
 /** Every number that is no number, by its path; `Infinity` is what never dries, where it may stand. */
 function unsound(value: unknown, path = '', seen = new Set<object>()): string[] {
@@ -113,7 +175,11 @@ it(
         const placement = d.variants[0]!.design;
         const told = JSON.stringify(placement.buildUps.map(b => b.layers));
         try {
-          expect(unsound(evaluate(d, placement, library))).toEqual([]);
+          const e = evaluate(d, placement, library);
+          expect(unsound(e)).toEqual([]);
+          expect(unsound(wetCells(d.shell, e, library))).toEqual([]);
+          for (const id of [e.damp.worst, e.damp.wetEnd.worst])
+            if (id !== null) expect(unsound(bayBand(e, d, id, library))).toEqual([]);
         } catch (error) {
           throw new Error(`${d.shell.pattern} ${told}: ${(error as Error).message}`, { cause: error });
         }

@@ -15,10 +15,24 @@ const bolt: PointCase = {
 
 describe('a rod through insulation', () => {
   it('takes its Bessel functions from the table (Abramowitz and Stegun, table 9.8, from memory)', () => {
-    expect(besselK(0, 1)).toBeCloseTo(0.42102443824, 9);
-    expect(besselK(1, 1)).toBeCloseTo(0.60190723019, 9);
-    expect(besselK(0, 0.1)).toBeCloseTo(2.4270690247, 8);
-    expect(besselK(1, 0.1)).toBeCloseTo(9.8538447808, 7);
+    const k = (order: 0 | 1, x: number) => besselK(order, x) * Math.exp(-x);
+    expect(k(0, 1)).toBeCloseTo(0.42102443824, 9);
+    expect(k(1, 1)).toBeCloseTo(0.60190723019, 9);
+    expect(k(0, 0.1)).toBeCloseTo(2.4270690247, 8);
+    expect(k(1, 0.1)).toBeCloseTo(9.8538447808, 7);
+    // Far out: sqrt(pi / 2x) (1 - 1/8x) and (1 + 3/8x).
+    for (const x of [200, 2000, 20_000]) {
+      expect(besselK(0, x) / Math.sqrt(Math.PI / (2 * x))).toBeCloseTo(1 - 1 / (8 * x), 5);
+      expect(besselK(1, x) / Math.sqrt(Math.PI / (2 * x))).toBeCloseTo(1 + 3 / (8 * x), 5);
+    }
+  });
+  it('leads nothing where it has no width, and is finite whatever its size', () => {
+    expect(pointBridge({ ...bolt, radius: 0, head: 0 })).toEqual({ adds: 0, head: 1 });
+    expect(pointBridge({ ...bolt, outer: { ...SKIN, thickness: 0 } }).adds).toBe(0);
+    for (const radius of [1e-12, 1e-3, 10]) {
+      const { adds, head } = pointBridge({ ...bolt, radius, head: 3 * radius });
+      expect(Number.isFinite(adds) && head >= 0 && head <= 1).toBe(true);
+    }
   });
   it('is its own conduction where both ends are held at the airs’ temperatures', () => {
     const held = { ...SKIN, film: 1e9 };

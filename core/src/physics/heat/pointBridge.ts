@@ -32,27 +32,34 @@ export interface PointCase {
  * x = r sqrt(h/kt) (Carslaw and Jaeger; from memory); the insulation round the rod is taken to let nothing through.
  */
 export function pointBridge(c: PointCase): { adds: number; head: number } {
-  const out = 1 / fin(c.outer, c.radius);
-  const rod = c.length / (c.conductivity * Math.PI * c.radius ** 2);
-  const room = 1 / (c.film * Math.PI * c.head ** 2 + (c.lining ? fin(c.lining, c.head) : 0));
-  const all = out + rod + room;
-  return { adds: 1 / all, head: 1 - room / all };
+  const out = fin(c.outer, c.radius);
+  const rod = (c.conductivity * Math.PI * c.radius ** 2) / c.length;
+  const room = c.film * Math.PI * c.head ** 2 + (c.lining ? fin(c.lining, c.head) : 0);
+  const cold = inSeries(out, rod);
+  return { adds: inSeries(cold, room), head: room + cold > 0 ? room / (room + cold) : 1 };
 }
 
-/** What a sheet takes round a disc, W/K. */
+/** Of two ways one after the other, W/K; none where either is none. */
+const inSeries = (a: number, b: number): number => (a > 0 && b > 0 ? 1 / (1 / a + 1 / b) : 0);
+
+/** What a sheet takes round a disc, W/K; nothing where either has no size. */
 function fin({ conductivity, thickness, film }: Disc, radius: number): number {
   const carries = conductivity * thickness;
+  if (!(carries > 0 && radius > 0)) return 0;
   const x = radius * Math.sqrt(film / carries);
   return 2 * Math.PI * carries * x * (besselK(1, x) / besselK(0, x));
 }
 
-/** Modified Bessel function of the second kind by its integral over exp(-x cosh t) cosh(n t): the trapezoid rule is exact to rounding. */
+/**
+ * Modified Bessel function of the second kind, times exp(x) so that it can be had of any x > 0, by its integral over
+ * exp(-x (cosh t - 1)) cosh(n t): the trapezoid rule is exact to rounding where its step is small beside the hump.
+ */
 export function besselK(order: 0 | 1, x: number): number {
-  const step = 0.05;
-  let sum = 0.5 * Math.exp(-x);
+  const step = Math.min(0.05, 0.3 / Math.sqrt(x));
+  let sum = 0.5;
   for (let t = step; ; t += step) {
-    const more = Math.exp(-x * Math.cosh(t)) * (order === 1 ? Math.cosh(t) : 1);
-    sum += more;
-    if (x * Math.cosh(t) > 45) return sum * step;
+    const falls = x * (Math.cosh(t) - 1);
+    sum += Math.exp(-falls) * (order === 1 ? Math.cosh(t) : 1);
+    if (falls > 45) return sum * step;
   }
 }

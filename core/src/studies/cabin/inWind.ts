@@ -1,13 +1,6 @@
 import { outsideResistance, RSE } from '../../physics/heat/index.ts';
 import { uOf, type VanModel } from './vanModel.ts';
 
-/** Air outside that a van may stand or move in, m/s; null for the 4 m/s or so of the standard's surface resistance. */
-export const WINDS = [
-  { name: 'parked in a wind (4 m/s)', wind: null },
-  { name: 'still air', wind: 0 },
-  { name: 'driving at 90 km/h', wind: 25 },
-] as const;
-
 /**
  * The same van in another wind (m/s) at so many degC outside: the outer film of every part and pane; ribs and edges
  * are taken to follow the bays, though their metal feels more of it.

@@ -1,7 +1,8 @@
+import { closesJoints } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Material, Shell, Use } from '../../model/index.ts';
-import { cellsOf } from '../../survey/shell/index.ts';
+import { cellsOf, overlap, useArea } from '../../survey/shell/index.ts';
 
 /** What a bay behind a shower is: fit for it, fit once its wood is sealed, or not. */
 type WetState = 'sound' | 'seal' | 'wrong';
@@ -41,12 +42,9 @@ export function wetCells(shell: Shell, e: Pick<Evaluation, 'bays'>, library: Lib
     .filter(u => u.kind === 'shower')
     .map(use => {
       const zone = shell.zones.find(z => z.id === use.zone)!;
-      const [left, foot] = [use.along.value, use.up.value];
-      const [right, head] = [left + use.width.value, foot + use.height.value];
       const bays = cellsOf(zone)
-        .cells.filter(
-          ({ bay, along, up }) =>
-            along < right && left < along + bay.width.value && up < head && foot < up + bay.height.value,
+        .cells.filter(({ bay, along, up }) =>
+          overlap(useArea(use), { along, up, width: bay.width.value, height: bay.height.value }),
         )
         .map(({ bay }) => wetBay(bay.id, e.bays.get(bay.id)?.buildUp ?? null, library));
       const state = bays.reduce<WetState>(
@@ -75,7 +73,7 @@ function wetBay(bay: string, buildUp: BuildUp | null, library: Library): WetBay 
       );
     else if (material.sorption !== 'none')
       seal.push(`${material.name} behind it: seal its faces and every cut edge before the sheet goes on.`);
-  if (buildUp?.seams === 'butted' || buildUp?.seams === 'ribbed')
+  if (buildUp && !closesJoints(buildUp))
     seal.push(
       'Its joints are left open: bed sheets in sealant, and run it up every corner and round the tray.',
     );

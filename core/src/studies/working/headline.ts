@@ -1,4 +1,11 @@
-import { assemblyOf, directionOf, type LaidBay, SEAM_KINDS, sectionAt } from '../../buildup/index.ts';
+import {
+  assemblyOf,
+  directionOf,
+  type LaidBay,
+  openWidth,
+  SEAM_KINDS,
+  sectionAt,
+} from '../../buildup/index.ts';
 import { type BayResult, bayResults, type Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
@@ -7,7 +14,7 @@ import { outsideResistance, RSE, RSI } from '../../physics/heat/index.ts';
 import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';
 import { isSurveyed, meanDepth } from '../../survey/shell/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { FIRST_MONTH, MONTHS } from '../../van/climate/index.ts';
+import { FIRST_MONTH, MONTHS, WINDS } from '../../van/climate/index.ts';
 import { type Working, WorkingBuilder } from './working.ts';
 
 /** Mass added, kg: area times mass per area of everything that is covered. */
@@ -122,12 +129,6 @@ export function heatWorking(e: Evaluation): Working {
   };
 }
 
-/** Air that a van meets: its speed, m/s. */
-const WINDS = [
-  ['in still air', 0],
-  ['driving at 90\u00a0km/h', 25],
-] as const;
-
 /**
  * Heat loss, W/K, in another wind than the headline's 4 m/s: bays and panes by their U-values with another outer film;
  * ribs and edges are taken to follow the bays.
@@ -150,9 +151,10 @@ export function lossInWind({ bays, heat }: Pick<Evaluation, 'bays' | 'heat'>, wi
 }
 
 function windNote(e: Evaluation): string {
-  const others = WINDS.map(
-    ([name, wind]) =>
-      `${name} (${outsideResistance(wind, 0).toFixed(2)}) about ${lossInWind(e, wind).toFixed(0)} W/K`,
+  const others = WINDS.flatMap(({ name, wind }) =>
+    wind === null
+      ? []
+      : [`${name} (${outsideResistance(wind, 0).toFixed(2)}) about ${lossInWind(e, wind).toFixed(0)} W/K`],
   );
   return `Parked in a wind of about 4 m/s: Rse 0.04 m²K/W. ${others.join(', ').replace(/^./, c => c.toUpperCase())}.`;
 }
@@ -212,6 +214,7 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
     'ISO 13788, from people, cooking, ventilation and cold glass',
   );
   w.given('Skin, inner face', m.skin, '°C', 'computed');
+  givenLeaks(w, bay);
   const a = w.given(
     'Through the layers',
     m.nightDiffusion * 1000,
@@ -271,6 +274,31 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
       'What air brings is what a mixed space gives its cold face (Lewis relation). Wind is not counted: it drives more through, either way.',
     ],
   };
+}
+
+/** What lets air past a bay's barrier, with what it rests on. */
+function givenLeaks(w: WorkingBuilder, { zone, bay, buildUp }: BayResult): void {
+  if (!buildUp) return;
+  const given = buildUp.jointWidth !== undefined;
+  w.given(
+    'Joints that stay open, width',
+    openWidth(buildUp, 'likely'),
+    'm',
+    given ? 'measured' : 'assumed',
+    `${SEAM_KINDS[buildUp.seams].name}; ${given ? 'as given' : 'common practice, no source'}`,
+  );
+  const holes = [
+    ...zone.keepClears.filter(k => k.bay === bay.id && k.kind === 'drain hole'),
+    ...(zone.ways ?? []).filter(way => way.bay === bay.id),
+  ];
+  const measured = zone.ways !== undefined && holes.every(h => isMeasured(h.width) && isMeasured(h.height));
+  w.given(
+    'Holes behind its lining, drains among them',
+    holes.reduce((sum, h) => sum + h.width.value * h.height.value, 0),
+    'm²',
+    measured ? 'measured' : 'assumed',
+    zone.ways ? 'survey' : 'nobody has looked for ways round: more is assumed (common practice, no source)',
+  );
 }
 
 /** U-value of one bay at its middle depth, layer by layer. */

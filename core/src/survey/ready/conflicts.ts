@@ -1,13 +1,5 @@
-import type { Place, Ready, Shell, Use, Zone } from '../../model/index.ts';
-import { cellsOf } from '../shell/index.ts';
-
-/** A rectangle in a zone, m: along from its front, up from its lower edge. */
-interface Area {
-  along: number;
-  up: number;
-  width: number;
-  height: number;
-}
+import type { Place, Ready, Shell, Zone } from '../../model/index.ts';
+import { type Area, cellsOf, overlap, useArea } from '../shell/index.ts';
 
 export interface HoleConflict {
   /** Id of the bay the cut is in. */
@@ -112,22 +104,9 @@ function beyond(a: Area, along: number, up: number, width: number, height: numbe
   return null;
 }
 
-const useArea = (use: Use): Area => ({
-  along: use.along.value,
-  up: use.up.value,
-  width: use.width.value,
-  height: use.height.value,
-});
-
 /** Seen from above, with the van's middle line at 0 across and the front of the load floor at 0 along. */
 const inPlan = (area: Area, zone: Zone): Area => ({
   ...area,
   along: area.along + zone.offset.value,
   up: area.up - zone.height.value / 2,
 });
-
-const overlap = (a: Area, b: Area): boolean =>
-  a.along < b.along + b.width - SLACK &&
-  b.along < a.along + a.width - SLACK &&
-  a.up < b.up + b.height - SLACK &&
-  b.up < a.up + a.height - SLACK;

@@ -1,4 +1,6 @@
 import {
+  assumed,
+  type Bay,
   type Feature,
   findBay,
   type KeepClear,
@@ -11,6 +13,7 @@ import {
 } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import type { Edited } from './edit.ts';
+import { freshName, namesIn } from './names.ts';
 
 /** What must never be stuffed: water, belts, airbags and cables need the void. */
 export const mayFill = (pocket: Pick<Pocket, 'holds'>): boolean => pocket.holds === 'nothing';
@@ -98,33 +101,25 @@ export function repeatWay(shell: Shell, id: string, inRow: boolean): Shell {
   const way = zone?.ways?.find(w => w.id === id);
   const host = zone?.bays.find(b => b.id === way?.bay);
   if (!zone?.ways || !way || !host) return shell;
-  const taken = new Set(namesOf(shell));
+  const taken = namesIn(shell);
+  const alike = (b: Bay) => zone.ways!.some(w => w.bay === b.id && w.kind === way.kind && w.end === way.end);
   const more = zone.bays
-    .filter(
-      b =>
-        b.strip === host.strip &&
-        !zone.ways!.some(w => w.bay === b.id && w.kind === way.kind && w.end === way.end),
-    )
+    .filter(b => b.strip === host.strip && !alike(b))
     .map((b): RoundWay => {
-      let name = `${b.id}-${way.end}`;
-      for (let n = 2; taken.has(name); n++) name = `${b.id}-${way.end}${n}`;
+      const plain = `${b.id}-${way.end}`;
+      const name = taken.has(plain) ? freshName(taken, plain) : plain;
       taken.add(name);
-      const away = Math.min(40, way.past + (inRow ? Math.abs(b.station - host.station) : 0));
-      const as = (m: RoundWay['width']): RoundWay['width'] => ({
-        basis: 'assumed',
-        value: m.value,
-        from: 'guess',
-      });
-      return { ...way, id: name, bay: b.id, past: away, width: as(way.width), height: as(way.height) };
+      return {
+        ...way,
+        id: name,
+        bay: b.id,
+        past: Math.min(40, way.past + (inRow ? Math.abs(b.station - host.station) : 0)),
+        width: assumed(way.width.value, 'guess'),
+        height: assumed(way.height.value, 'guess'),
+      };
     });
   return inZone(shell, zone.id, z => ({ ...z, ways: [...zone.ways!, ...more] }));
 }
-
-/** Names that bays, ribs, openings, pockets, keep-clears and ways go by. */
-const namesOf = (shell: Shell): string[] =>
-  shell.zones.flatMap(z =>
-    [z.bays, z.ribs, z.openings, z.pockets, z.keepClears, z.ways ?? []].flatMap(list => list.map(i => i.id)),
-  );
 
 /** Adds or changes metal that runs through a zone's insulation. */
 export const setPoint = (shell: Shell, zone: string, point: PointBridge): Edited => ({

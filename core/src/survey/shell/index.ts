@@ -42,6 +42,7 @@ export {
 export { mirrorTargets, mirrorZone, twinOf } from './mirror.ts';
 export { flatten, outlineOf, readOutline, type Vertex } from './outline.ts';
 export { patterns } from './patterns.ts';
+export { type Area, overlap, useArea } from './rectangles.ts';
 export { areaError, areaErrorOf, zoneArea } from './tapeError.ts';
 export {
   addBay,

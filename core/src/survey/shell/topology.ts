@@ -9,6 +9,7 @@ import {
 } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { withoutOpening } from './edit.ts';
+import { freshName, namesIn } from './names.ts';
 
 /** A change of a whole design (the shell, and what refers to it), or why it cannot be. */
 export type Reshaped = { ok: true; design: Design; id?: string } | { ok: false; message: string };
@@ -268,7 +269,7 @@ export function rename(design: Design, from: string, to: string): Reshaped {
       'A name is made of letters, digits, dot, dash and underscore, such as L3u or W-left; it begins with a letter or digit.',
     );
   if (name === from) return { ok: true, design, id: name };
-  if (namesIn(design).has(name)) return no(`“${name}” is taken; each needs a name of its own.`);
+  if (namesIn(design.shell).has(name)) return no(`“${name}” is taken; each needs a name of its own.`);
   const swap = <T extends { id: string }>(list: readonly T[]) =>
     list.map(item => (item.id === from ? { ...item, id: name } : item));
   const zones = design.shell.zones.map(z => ({
@@ -285,23 +286,11 @@ export function rename(design: Design, from: string, to: string): Reshaped {
   return { ok: true, id: name, design: moveReferences(renamed, design, [from], name) };
 }
 
-function namesIn(design: Design): Set<string> {
-  return new Set(
-    design.shell.zones.flatMap(z =>
-      [z.bays, z.ribs, z.openings, z.pockets, z.keepClears, z.ways ?? []].flatMap(list =>
-        list.map(item => item.id),
-      ),
-    ),
-  );
-}
-
 /** A name that begins with `stem` and is not taken. */
 function freshId(design: Design, stem: string, also: readonly { id: string }[] = []): string {
-  const taken = namesIn(design);
+  const taken = namesIn(design.shell);
   for (const { id } of also) taken.add(id);
-  let n = 2;
-  while (taken.has(`${stem}${n}`)) n++;
-  return `${stem}${n}`;
+  return freshName(taken, stem);
 }
 
 const withZone = (design: Design, zone: Zone): Design => ({

@@ -4,3 +4,4 @@ export { glazing, paneLayers } from './glazing.ts';
 export { type HourlyYear, halfSine, hourlyYear, hoursOf, stationYear } from './hours.ts';
 export { cookingHeat, FLAME_WATER, type Glass, moistureProduction, NIGHT_HOURS } from './indoor.ts';
 export { designNight, FIRST_MONTH, type Month, monthsOf } from './months.ts';
+export { WINDS } from './winds.ts';

@@ -1,5 +1,6 @@
-import { airIsShort, FUELS, type VanNight, WINDS } from '@overcoat/core/studies/cabin';
+import { airIsShort, FUELS, type VanNight } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
+import { WINDS } from '@overcoat/core/van/climate';
 import { useCallback, useState } from 'react';
 import type { Nights } from '../../jobs/damp.ts';
 import { useJob } from '../../jobs/useJob.ts';

@@ -11,6 +11,7 @@ import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newPocket } from './newItems.ts';
 import { RemoveFitting } from './RemoveFitting.tsx';
+import { ZoneSelect } from './ZoneSelect.tsx';
 
 const HOLDS: Pocket['holds'][] = ['nothing', 'drain', 'belt reel', 'airbag', 'cables'];
 const KINDS: Pocket['kind'][] = ['rib', 'pillar', 'sill', 'cross-member'];
@@ -36,13 +37,7 @@ export function Pockets() {
     <section>
       <div className="flex items-end justify-between gap-2">
         <h2 className="text-xl">Pockets</h2>
-        <Select label="of" value={zone.id} onChange={e => setZone(e.target.value)}>
-          {shell.zones.map(z => (
-            <option key={z.id} value={z.id}>
-              {z.id} {z.name} ({z.pockets.length})
-            </option>
-          ))}
-        </Select>
+        <ZoneSelect label="of" value={zone.id} onChange={setZone} note={z => z.pockets.length} />
       </div>
       {refused && (
         <p role="alert" className="font-medium text-signal">

@@ -13,6 +13,7 @@ import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newPoint } from './newItems.ts';
 import { RemoveFitting } from './RemoveFitting.tsx';
+import { ZoneSelect } from './ZoneSelect.tsx';
 
 const MOST = 2000;
 
@@ -38,13 +39,12 @@ export function PointBridges() {
     <section data-testid="points">
       <div className="flex flex-wrap items-end justify-between gap-2">
         <h2 className="text-xl">Bolts, brackets, screws</h2>
-        <Select label="of" value={zone.id} onChange={ev => setZone(ev.target.value)}>
-          {shell.zones.map(z => (
-            <option key={z.id} value={z.id}>
-              {z.id} {z.name} ({z.points.reduce((sum, p) => sum + p.count, 0)})
-            </option>
-          ))}
-        </Select>
+        <ZoneSelect
+          label="of"
+          value={zone.id}
+          onChange={setZone}
+          note={z => z.points.reduce((sum, p) => sum + p.count, 0)}
+        />
       </div>
       {zone.points.map(p => {
         const loss = heat?.points.find(l => l.point.id === p.id);

@@ -1,20 +1,24 @@
 import { type RoundWay, type Shell, WAYS } from '@overcoat/core/model';
 import { forgetWays, lookedForWays, repeatWay, setWay } from '@overcoat/core/survey/shell';
+import { printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newWay } from './newItems.ts';
 import { RemoveFitting } from './RemoveFitting.tsx';
+import { ZoneSelect } from './ZoneSelect.tsx';
 
 /** What joins the spaces behind a zone's lining to the cabin or outdoors, whatever its seams are like. */
 export function RoundWays() {
   const { shell } = useOpenDesign();
   const edit = useDesign(s => s.edit);
+  const units = useUnits();
   const [zoneId, setZone] = useState(shell.zones.find(z => z.kind === 'wall')?.id ?? shell.zones[0]!.id);
   const zone = shell.zones.find(z => z.id === zoneId) ?? shell.zones[0]!;
   const [refused, setRefused] = useState<string | null>(null);
@@ -33,13 +37,12 @@ export function RoundWays() {
     <section data-testid="ways">
       <div className="flex flex-wrap items-end justify-between gap-2">
         <h2 className="text-xl">Ways round the barrier</h2>
-        <Select label="of" value={zone.id} onChange={e => setZone(e.target.value)}>
-          {shell.zones.map(z => (
-            <option key={z.id} value={z.id}>
-              {z.id} {z.name} ({z.ways ? z.ways.length : 'not looked'})
-            </option>
-          ))}
-        </Select>
+        <ZoneSelect
+          label="of"
+          value={zone.id}
+          onChange={setZone}
+          note={z => (z.ways ? z.ways.length : 'not looked')}
+        />
       </div>
       {refused && (
         <p role="alert" className="font-medium text-signal">
@@ -59,8 +62,8 @@ export function RoundWays() {
           <summary>
             <b>{w.bay}</b> {w.kind}, {w.end} end, to {w.to === 'cabin' ? 'the cabin' : 'outdoors'}{' '}
             <span className="text-faint">
-              {Math.round(w.width.value * w.height.value * 1e5) / 10} cm²
-              {w.past > 1 && `, past ${w.past} such holes`}
+              {printLength(w.width.value, units)} × {printLength(w.height.value, units)}
+              {w.past > 1 && `, ${w.past} in a row`}
             </span>
           </summary>
           <OneWay way={w} bays={zone.bays.map(b => b.id)} put={put}>

@@ -10,23 +10,11 @@ import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { WetCellVerdict } from '../damp/WetCellVerdict.tsx';
 import { RemoveFitting } from './RemoveFitting.tsx';
+import { ZoneSelect } from './ZoneSelect.tsx';
 
 const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 const USES: Use['kind'][] = ['bed', 'seat', 'furniture', 'shower', 'cable route', 'pipe route'];
 const FEATURES: Feature['kind'][] = ['step', 'dog-leg', 'recessed lining', 'datum corner'];
-
-function ZoneSelect({ value, onChange }: { value: string; onChange(zone: string): void }) {
-  const { shell } = useOpenDesign();
-  return (
-    <Select label="on" value={value} onChange={e => onChange(e.target.value)}>
-      {shell.zones.map(z => (
-        <option key={z.id} value={z.id}>
-          {z.id} {z.name}
-        </option>
-      ))}
-    </Select>
-  );
-}
 
 /** Where furniture, beds, seats and routes will be: rectangles, enough to see what a hole would meet. */
 export function Uses() {
@@ -89,13 +77,17 @@ export function Uses() {
             <Select
               label="kind"
               value={u.kind}
-              onChange={e => put({ ...u, kind: e.target.value as Use['kind'] })}
+              onChange={e => {
+                const kind = e.target.value as Use['kind'];
+                // A name nobody gave is that of its kind.
+                put({ ...u, kind, name: u.name === u.kind ? kind : u.name });
+              }}
             >
               {USES.map(k => (
                 <option key={k}>{k}</option>
               ))}
             </Select>
-            <ZoneSelect value={u.zone} onChange={zone => put({ ...u, zone })} />
+            <ZoneSelect label="on" value={u.zone} onChange={zone => put({ ...u, zone })} />
             <RemoveFitting id={u.id} name={u.name} />
           </div>
           <div className="grid grid-cols-4 gap-1.5">
@@ -147,7 +139,7 @@ export function Features() {
     <section>
       <h2 className="text-xl">Steps, dog-legs, datum</h2>
       <div className="flex items-end gap-2">
-        <ZoneSelect value={zoneId} onChange={setZone} />
+        <ZoneSelect label="on" value={zoneId} onChange={setZone} />
         {FEATURES.map(kind => (
           <Button
             key={kind}
