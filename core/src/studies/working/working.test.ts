@@ -85,15 +85,18 @@ describe('every working', () => {
     expect(bases).toContain('assumed');
   });
 
-  it('tells that a bay’s damp and U-value rest on depths not yet measured', () => {
+  it('tells that a bay’s damp and U-value rest on depths, and damp on joints and holes, not yet measured', () => {
     const bases = (id: string) => {
       const bay = bayResult(e, id);
       return [dampWorking(e, bay, perigee!, library), bayWorking(bay, perigee!, library)].map(
         w => w.steps.filter(s => s.basis === 'assumed').length,
       );
     };
-    expect(bases('S1w')).toEqual([2, 2]);
-    expect(bases('L3u')).toEqual([0, 0]);
+    // Two depths; the joints' width, and holes that nobody looked for.
+    expect(bases('S1w')).toEqual([4, 2]);
+    // Its holes are taken to be those of the bay that was looked at.
+    expect(bases('L3u')).toEqual([2, 0]);
+    expect(bases('L1u')).toEqual([1, 0]);
   });
 
   it('gives the source of library values', () => {
