@@ -14,6 +14,7 @@ export const ROOMS = [
   'survey/ready',
   'buildup',
   'van/climate',
+  'van/cab',
   'van/bridges',
   'van/wetting',
   'van/quiet',

@@ -81,7 +81,7 @@ test.describe('the survey', () => {
     await page.locator('[data-zone="C"]').click();
     await expect(page.getByRole('heading', { name: /^8 bays: C1a/ })).toBeVisible();
     await page.getByRole('button', { name: 'All of these are right' }).click();
-    await expect(page.getByRole('link', { name: /Survey/ })).toContainText('8 of 51 measured');
+    await expect(page.getByRole('link', { name: /Survey/ })).toContainText('8 of 65 measured');
   });
 
   test('shows millimetres that do not add up', async ({ page }) => {

@@ -1,4 +1,5 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
+import { FORMAT } from '@overcoat/core/model';
 import * as schema from '@overcoat/core/schema';
 
 /** Writes the published schema of the design file. */
@@ -6,10 +7,10 @@ mkdirSync('docs/schema', { recursive: true });
 const text = JSON.stringify(
   {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    title: 'Overcoat design file, format 3',
+    title: `Overcoat design file, format ${FORMAT}`,
     ...schema.DesignFile,
   },
   null,
   1,
 );
-writeFileSync('docs/schema/design-5.json', `${text}\n`);
+writeFileSync('docs/schema/design-6.json', `${text}\n`);

@@ -51,6 +51,28 @@ describe('asked by command line', () => {
     expect(hot.roof).toBeGreaterThan(hot.outside);
   });
 
+  it('night, year and hot day say what the cab does, and what another front or screens change', async () => {
+    const open = await answer('night', file);
+    const heavy = await answer('night', file, '--bulkhead', 'curtain');
+    const fixed = await answer('night', file, '--bulkhead', 'fixed');
+    expect([open, heavy, fixed].map(n => n.cab.front)).toEqual(['open', 'heavy curtain', 'bulkhead']);
+    expect(open.cab.share).toBeGreaterThan(heavy.cab.share);
+    expect(heavy.cab.share).toBeGreaterThan(fixed.cab.share);
+    expect(open.energy).toBeGreaterThan(fixed.energy);
+    expect(open.cab.energy / open.energy).toBeGreaterThan(open.cab.share);
+    const sum = (ran: Record<string, number>) => Object.values(ran).reduce((a, b) => a + b, 0);
+    const wet = await answer('year', file, '--bulkhead', 'curtain', '--nights', '7,0,0,0');
+    expect(sum(wet.ranDown)).toBeCloseTo(wet.ran, 9);
+    expect(wet.ranDown.windscreen).toBeGreaterThan(0);
+    const hot = await answer('hot-day', file);
+    expect((await answer('hot-day', file, '--covers')).hottest).toBeLessThan(hot.hottest);
+    expect((await answer('hot-day', file, '--bulkhead', 'fixed')).cab.hottest).toBeGreaterThan(
+      hot.cab.hottest,
+    );
+    const wrong = await ask(['night', file, '--bulkhead', 'half']);
+    expect([wrong.code, wrong.error]).toEqual([2, expect.stringContaining('open, curtain or fixed')]);
+  });
+
   it('answers for other nights and another seal than the file’s, and says what it would take', async () => {
     const bay = (a: { bays: Record<string, { damp: { peak: number } }> }) => a.bays.L3u!.damp.peak;
     const board = ['evaluate', file, '--variant', 'Board and foil'];
@@ -121,7 +143,7 @@ describe('asked by command line', () => {
     [['year', file, '--years', '1.5'], '--years must be a whole number from 1 to 10, not “1.5”.'],
     [
       ['night', file, '--wind'],
-      'accepted: --variant, --nights, --seal, --covers, --heater-off, --outside, --wind.',
+      'accepted: --variant, --nights, --seal, --covers, --bulkhead, --heater-off, --outside, --wind.',
     ],
     [['knock'], 'Name the recording'],
     [['deaden', file], 'Say what the plan may take'],

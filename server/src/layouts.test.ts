@@ -48,7 +48,7 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     const changes = [{ op: 'replace' as const, path: ['built'], value: 'a' }];
     await conversions.change(listed!.id, 4, changes, 'built', async d => changed(d, changes));
     expect((await new ConversionStore(db).read(listed!.id)).design).toMatchObject({
-      format: 5,
+      format: 6,
       note: 'Saved once more',
       built: 'a',
     });
@@ -169,5 +169,30 @@ describe('the data folder of the layout “format-5”', () => {
     expect(e.damp.bays.get('L1u')!.wetEnd!.moisture.peak).toBeGreaterThan(
       e.damp.bays.get('L1u')!.moisture!.peak,
     );
+  });
+});
+
+describe('the data folder of the layout “format-6”', () => {
+  it('opens with the cab, its front, frames, tinted glass and a screen outside, and can be saved', async () => {
+    cpSync(path.join(FIXTURES, 'format-6'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, library } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    expect(design.note).toBe('Saved once more');
+    expect(design.shell.cab).toMatchObject({
+      front: 'heavy curtain',
+      passage: { width: { basis: 'assumed' } },
+    });
+    const of = (kind: string) => design.shell.zones.filter(z => z.kind === kind);
+    expect([of('frame').length, of('cab door').length]).toEqual([3, 2]);
+    expect(of('windscreen')[0]!.openings).toMatchObject([{ glazing: 'glass', screen: 'outside' }]);
+    expect(of('cab door')[0]!.openings).toMatchObject([{ glazing: 'tinted glass' }]);
+    const body = { design, label: 'again' };
+    expect(checkSave(structuredClone(body))).toEqual(body);
+    const { library: shelf } = await library.read();
+    const e = evaluate(design, design.variants[0]!.design, shelf);
+    expect(e.heat.cab!.share).toBeGreaterThan(0.1);
+    expect(e.heat.cab!.share).toBeLessThan(0.25);
   });
 });

@@ -16,6 +16,7 @@ export async function askEvaluate(args: readonly string[]) {
       mass: e.load.mass,
       cost: e.order.cost,
       heatLoss: e.heat.loss,
+      cabShare: e.heat.cab?.share ?? null,
       headroom: headroom.left,
       floorRises: headroom.floor,
       ceilingDrops: headroom.ceiling,
@@ -26,14 +27,22 @@ export async function askEvaluate(args: readonly string[]) {
       misfits: e.fit.misfits,
       quiet: { ...e.quiet.change, byNoise: e.quiet.byNoise },
     },
-    zones: e.heat.zones.map(({ zone, loss, bays, ribs, edges, pointLoss }) => ({
+    zones: e.heat.zones.map(({ zone, loss, factor, bays, ribs, edges, pointLoss }) => ({
       id: zone.id,
       name: zone.name,
       kind: zone.kind,
       mass: e.load.zones.get(zone.id) ?? 0,
       cost: e.order.costByZone[zone.id] ?? 0,
       heatLoss: loss,
-      heatLossOf: { bays, ribs, edges, points: pointLoss, openings: loss - bays - ribs - edges - pointLoss },
+      heatLossOf: {
+        bays: factor * bays,
+        ribs: factor * ribs,
+        edges: factor * edges,
+        points: factor * pointLoss,
+        openings: loss - factor * (bays + ribs + edges + pointLoss),
+      },
+      // 1 round the load space, less round the cab, 0 between the two.
+      factor,
       liningStandsIn: e.fit.taken.get(zone.id) ?? 0,
     })),
     bays: Object.fromEntries([...e.bays.keys()].map(id => [id, bayOf(bayResult(e, id))])),

@@ -14,7 +14,9 @@ export function applySchool(shell: Shell, schoolId: string, library: Library): P
   const buildUps: BuildUp[] = [];
   const zones: Placement['zones'] = {};
   for (const zone of shell.zones) {
-    const layers = school.places[placeOf(zone.kind)]
+    const place = placeOf(zone.kind);
+    if (!place) continue;
+    const layers = school.places[place]
       .filter(spec => metal || spec.role !== 'damping')
       .map((spec, i) => toLayer(spec, i, zone, school, library));
     const key = JSON.stringify(layers);
@@ -46,14 +48,16 @@ const nameFor = (zone: Zone) => {
         ? 'rear doors'
         : zone.kind === 'arch'
           ? 'wheel arches'
-          : zone.kind;
+          : zone.kind === 'frame'
+            ? 'frames'
+            : zone.kind;
   return word[0]!.toUpperCase() + word.slice(1);
 };
 
 function toLayer(spec: LayerSpec, index: number, zone: Zone, school: School, library: Library): Layer {
   const id = `y${index + 1}`;
   const material = materialOf(library, spec.material);
-  const specs = school.places[placeOf(zone.kind)];
+  const specs = school.places[placeOf(zone.kind)!];
   const battens = specs.reduce(
     (sum, s) => (s.role === 'batten' && s.thickness !== 'fit' ? sum + s.thickness : sum),
     0,

@@ -1,4 +1,5 @@
 import type { Bay, Shell, Zone } from '../model/index.ts';
+import { directionOf } from './roles.ts';
 
 /** What joins a bay's air to that of the room and outdoors. */
 export interface BayJoints {
@@ -64,8 +65,8 @@ export const holesKey = (holes: readonly BayHole[]): string =>
 /** How far a bay's middle lies over the cabin's, m. */
 export function aboveMiddle(zone: Zone, bay: Bay, shell: Shell): number {
   const middle = shell.height.value / 2;
-  if (zone.kind === 'floor') return -middle;
-  if (zone.kind === 'ceiling' || zone.kind === 'cab overhead') return middle;
+  if (directionOf(zone.kind) === 'down') return -middle;
+  if (directionOf(zone.kind) === 'up') return middle;
   const below = zone.bays.filter(b => b.station === bay.station && b.strip < bay.strip);
   const foot = below.reduce((sum, b) => sum + b.height.value + zone.rail.value, 0);
   return foot + bay.height.value / 2 - middle;
@@ -73,7 +74,7 @@ export function aboveMiddle(zone: Zone, bay: Bay, shell: Shell): number {
 
 /** Height over which a cavity's air can rise: the bay's own on upright panels, little on level ones. */
 export function stackHeight(zone: Zone, bay: Bay): number {
-  if (zone.kind === 'floor') return 0.02;
-  if (zone.kind === 'ceiling' || zone.kind === 'cab overhead') return 0.05;
+  if (directionOf(zone.kind) === 'down') return 0.02;
+  if (directionOf(zone.kind) === 'up') return 0.05;
   return bay.height.value;
 }

@@ -1,5 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import { buildUpOf, type Material, type Placement, type Shell } from '../model/index.ts';
+import { directionOf } from './roles.ts';
 
 /** What holds something up under the roof, and the heat it bears, degC. */
 interface Bond {
@@ -16,7 +17,7 @@ interface Bond {
 export function weakestBondOverhead(shell: Shell, placement: Placement, library: Library): Bond | null {
   let weakest: Bond | null = null;
   for (const zone of shell.zones) {
-    if (zone.kind !== 'ceiling' && zone.kind !== 'cab overhead') continue;
+    if (directionOf(zone.kind) !== 'up') continue;
     for (const bay of zone.bays)
       for (const layer of buildUpOf(placement, zone.id, bay.id)?.layers ?? []) {
         if (layer.role === 'air gap') continue;

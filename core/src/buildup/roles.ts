@@ -30,7 +30,11 @@ export const battenOf = (layers: readonly Layer[]): LayerOf<'batten'> | undefine
   layers.find(l => l.role === 'batten');
 
 export const directionOf = (kind: ZoneKind): Direction =>
-  kind === 'floor' ? 'down' : kind === 'ceiling' || kind === 'cab overhead' ? 'up' : 'horizontal';
+  kind === 'floor' || kind === 'footwell'
+    ? 'down'
+    : kind === 'ceiling' || kind === 'cab overhead' || kind === 'cab roof'
+      ? 'up'
+      : 'horizontal';
 
 /** Zones without ribs to hold a lining off: there the lining rests on what is under it. */
 export const liningRests = (kind: ZoneKind, layers: readonly Layer[]): boolean =>

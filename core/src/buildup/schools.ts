@@ -12,7 +12,7 @@ export interface LayerSpec {
   coverage?: number;
 }
 
-type Place = 'floor' | 'wall' | 'door' | 'ceiling' | 'arch' | 'bulkhead';
+type Place = 'floor' | 'wall' | 'door' | 'ceiling' | 'arch' | 'bulkhead' | 'frame';
 
 /** A coherent set of choices that practitioners defend as a whole (common practice, no source). */
 export interface School {
@@ -32,8 +32,20 @@ export interface School {
   places: Record<Place, readonly LayerSpec[]>;
 }
 
-export const placeOf = (kind: ZoneKind): Place =>
-  kind === 'sliding door' || kind === 'rear door' ? 'door' : kind === 'cab overhead' ? 'ceiling' : kind;
+const PLACES: Partial<Record<ZoneKind, Place>> = {
+  floor: 'floor',
+  wall: 'wall',
+  ceiling: 'ceiling',
+  'cab overhead': 'ceiling',
+  'sliding door': 'door',
+  'rear door': 'door',
+  arch: 'arch',
+  bulkhead: 'bulkhead',
+  frame: 'frame',
+};
+
+/** What a school sees in a zone; null where it leaves what the factory put in, as round the cab. */
+export const placeOf = (kind: ZoneKind): Place | null => PLACES[kind] ?? null;
 
 const damp = (coverage = 0.25): LayerSpec => ({
   role: 'damping',
@@ -60,6 +72,8 @@ const control = (material: string, thickness = 0.0002): LayerSpec => ({
 const carpet: LayerSpec = { role: 'finish', material: 'lining-carpet', thickness: 0.004 };
 const vinyl: LayerSpec = { role: 'finish', material: 'vinyl', thickness: 0.002 };
 const arch = [damp(0.6), fill('elastomeric-plain', 0.01), carpet];
+/** Cant rails and door posts: bonded foam, whatever lies between them. */
+const frame = [fill('elastomeric-plain', 0.01)];
 
 export const schools: readonly School[] = [
   {
@@ -75,6 +89,7 @@ export const schools: readonly School[] = [
       door: [damp(), fill('pir'), lining('birch-ply', 0.004)],
       ceiling: [damp(), fill('pir'), lining('poplar-ply', 0.004)],
       arch,
+      frame,
       bulkhead: [fill('pir', 0.02), lining('birch-ply', 0.006)],
     },
   },
@@ -91,6 +106,7 @@ export const schools: readonly School[] = [
       door: [damp(), fill('recycled-polyester'), lining('poplar-ply', 0.004)],
       ceiling: [damp(), fill('recycled-polyester'), lining('poplar-ply', 0.004)],
       arch,
+      frame,
       bulkhead: [fill('wood-fibre', 0.04), lining('poplar-ply', 0.006)],
     },
   },
@@ -107,6 +123,7 @@ export const schools: readonly School[] = [
       door: [damp(), fill('elastomeric-plain', 0.019), lining('birch-ply', 0.004)],
       ceiling: [damp(), fill('elastomeric-plain', 0.019), lining('poplar-ply', 0.004)],
       arch: [damp(0.6), fill('elastomeric-plain', 0.019), carpet],
+      frame,
       bulkhead: [fill('elastomeric-plain', 0.019), lining('birch-ply', 0.004)],
     },
   },
@@ -134,6 +151,7 @@ export const schools: readonly School[] = [
         lining('poplar-ply', 0.004),
       ],
       arch,
+      frame,
       bulkhead: [fill('pir', 0.02), control('variable-membrane'), lining('birch-ply', 0.006)],
     },
   },
@@ -151,6 +169,7 @@ export const schools: readonly School[] = [
       door: [damp(), fill('sheep-wool'), lining('poplar-ply', 0.004)],
       ceiling: [damp(), fill('sheep-wool'), lining('poplar-ply', 0.004)],
       arch,
+      frame,
       bulkhead: [fill('wood-fibre', 0.04), lining('poplar-ply', 0.006)],
     },
   },

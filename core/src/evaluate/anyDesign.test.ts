@@ -8,15 +8,17 @@ import {
   type BuildUp,
   checkDesign,
   type Design,
+  FRONTS,
   type Layer,
   POINTS,
   type RoundWay,
+  SCREENS,
   SEAMS,
   type Use,
   WAYS,
 } from '../model/index.ts';
 import { bayBand, wetCells } from '../studies/damp/index.ts';
-import { patterns } from '../survey/shell/index.ts';
+import { patterns, withFront } from '../survey/shell/index.ts';
 import { evaluate } from './evaluate.ts';
 
 const library = makeLibrary();
@@ -71,6 +73,10 @@ const design = fc
     width: fc.option(fc.double({ min: 0.0001, max: 0.02, noNaN: true }), { nil: undefined }),
     ways: fc.option(fc.array(way, { maxLength: 6 }), { nil: undefined }),
     points: fc.array(point, { maxLength: 4 }),
+    front: fc.option(fc.constantFrom(...FRONTS), { nil: undefined }),
+    passage: size,
+    glazing: fc.constantFrom('glass' as const, 'tinted glass' as const, 'double acrylic' as const),
+    screen: fc.constantFrom(...SCREENS),
     seal: fc.double({ min: 0, max: 1, noNaN: true }),
     people: fc.integer({ min: 1, max: 8 }),
     nights: fc.integer({ min: 0, max: 7 }),
@@ -115,11 +121,15 @@ const design = fc
       sheets: { [bay]: { material: 'damping-sheet', thickness: 0.002, patches } },
     };
     const n = a.nights;
+    const { cab, ...rest } = a.front ? withFront(made.shell, a.front) : made.shell;
     const shell = {
-      ...made.shell,
+      ...rest,
+      // Nobody has to survey a cab.
+      ...(a.front && cab && { cab: { ...cab, passage: { width: a.passage, height: a.passage } } }),
       uses: made.shell.zones.map((z, i) => showerOn(z.id, i / 2)),
       zones: made.shell.zones.map(z => ({
         ...z,
+        openings: z.openings.map(o => ({ ...o, glazing: a.glazing, screen: a.screen })),
         points: a.points.map((p, i) => ({ ...p, id: `p${i}` })),
         ...(a.ways && {
           ways: a.ways.map((w, i) => ({ ...w, id: `${z.id}w${i}`, bay: z.bays[i % z.bays.length]!.id })),

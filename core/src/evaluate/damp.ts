@@ -1,6 +1,6 @@
 import { endsAt, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import type { Brief, Shell } from '../model/index.ts';
+import { type Brief, inCab, type Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
 import {
   type BayMoisture,
@@ -33,7 +33,7 @@ export interface DampResult {
   worst: string | null;
   /** State of the bay that is worst at the wet end, and its id. */
   wetEnd: { state: DampState; worst: string | null };
-  /** How many bays are bare. */
+  /** How many bays are bare, those round the cab not counted. */
   bareBays: number;
   /** The design night; dew point of the cabin, degC. */
   night: { outside: Air; inside: Air; dewPoint: number };
@@ -64,10 +64,10 @@ export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, libra
   let worst: string | null = null;
   let wettest: string | null = null;
   let bareBays = 0;
-  for (const { bay, like } of bays.values()) {
+  for (const { bay, zone, like } of bays.values()) {
     const here = damp[like.index]!;
     byBay.set(bay.id, here);
-    if (!here.moisture) bareBays++;
+    if (!here.moisture) bareBays += inCab(zone.kind) ? 0 : 1;
     else {
       if (worst === null || dampRank(here) > dampRank(byBay.get(worst)!)) worst = bay.id;
       if (wettest === null || dampRank(here.wetEnd!) > dampRank(byBay.get(wettest)!.wetEnd!))

@@ -41,7 +41,7 @@ export function evaluate(
   return {
     bays: laid.bays,
     fit: fitOf(shell, laid, library),
-    heat: heatOf(shell, laid, library),
+    heat: heatOf(shell, brief, laid, library),
     damp: dampOf(shell, brief, laid, library),
     load: loadOf(laid, library),
     quiet: quietOf(shell, brief, laid, library, heard),

@@ -1,8 +1,10 @@
 import { bayUValue, directionOf, type LaidBay, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import type { Shell, Zone } from '../model/index.ts';
+import { type Brief, inCab, type Shell, type Zone } from '../model/index.ts';
+import { RSE } from '../physics/heat/index.ts';
 import { openingSize } from '../survey/shell/index.ts';
 import { type Bridge, type PointLoss, pointsOf, zoneBridges } from '../van/bridges/index.ts';
+import { cabFactor, conducts, FILM, type FrontPass, factoryTrim, frontPass } from '../van/cab/index.ts';
 import { glazing } from '../van/climate/index.ts';
 
 /** Heat one zone loses, W/K. */
@@ -20,7 +22,30 @@ interface ZoneHeat {
   /** Metal through the insulation at points, and what all of it adds. */
   points: PointLoss[];
   pointLoss: number;
+  /** All of these, between the airs on its two sides. */
+  conductance: number;
+  /** Of the difference between the load space and outside, what lies across it: less than 1 round the cab, 0 for what parts the two. */
+  factor: number;
+  /** What it takes of the load space's heat: conductance times factor. */
   loss: number;
+}
+
+/** The cab on the design night, when nothing changes. */
+interface CabHeat {
+  /** Where its air stands between outside (0) and the load space (1). */
+  factor: number;
+  /** degC. */
+  t: number;
+  /** All its zones to outside, W/K. */
+  conductance: number;
+  /** What parts it from the load space. */
+  front: FrontPass;
+  /** What passes that for each kelvin between the two airs, W/K. */
+  through: number;
+  /** What it takes of the load space's heat for each kelvin to outside, W/K. */
+  loss: number;
+  /** The same as a share of what the van loses, 0 to 1. */
+  share: number;
 }
 
 /**
@@ -32,19 +57,54 @@ export interface HeatResult {
   bays: ReadonlyMap<string, number>;
   /** In the order of the shell. */
   zones: ZoneHeat[];
-  /** W/K. */
+  /** Null where nobody has surveyed it. */
+  cab: CabHeat | null;
+  /** Of the load space, by its own zones and by the cab on the design night, W/K. */
   loss: number;
 }
 
-export function heatOf(shell: Shell, { bays, cases }: LayUp, library: Library): HeatResult {
-  const us = cases.map(({ buildUp, bay, kind }) =>
-    bayUValue(buildUp?.layers ?? [], bay, kind, shell, library),
-  );
+/** The cab's factor is that of a night with at least so many kelvin between inside and outside. */
+const LEAST_DIFFERENCE = 1;
+
+export function heatOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, library: Library): HeatResult {
+  const us = cases.map(({ buildUp, bay, kind }) => {
+    const u = bayUValue(buildUp?.layers ?? [], bay, kind, shell, library);
+    if (kind === 'bulkhead' && shell.cab) return between(u);
+    return buildUp ? u : 1 / (1 / u + factoryTrim(kind));
+  });
   const uOf = (bay: LaidBay) => us[bay.like.index]!;
   const byBay = new Map<string, number>();
   for (const b of bays.values()) byBay.set(b.bay.id, uOf(b));
   const zones = shell.zones.map(zone => zoneHeat(shell, zone, bays, uOf, library));
-  return { bays: byBay, zones, loss: zones.reduce((sum, z) => sum + z.loss, 0) };
+  const cab = cabOf(shell, brief, zones);
+  for (const z of zones) {
+    if (cab && inCab(z.zone.kind)) z.factor = cab.factor;
+    z.loss = z.factor * z.conductance;
+  }
+  const loss = zones.reduce((sum, z) => sum + z.loss, 0);
+  return { bays: byBay, zones, cab: cab && { ...cab, share: cab.loss / loss }, loss };
+}
+
+/** A U-value with an inside film on both faces, as between two airs of a van, W/m2K. */
+const between = (u: number): number => 1 / (1 / u - RSE + FILM);
+
+/** The cab's air where as much comes through the front as leaves to outside. */
+function cabOf(shell: Shell, { cabin, designNight }: Brief, zones: readonly ZoneHeat[]): CabHeat | null {
+  if (!shell.cab) return null;
+  const sum = (keep: (z: ZoneHeat) => boolean) =>
+    zones.reduce((total, z) => (keep(z) ? total + z.conductance : total), 0);
+  const conductance = sum(z => inCab(z.zone.kind));
+  const { front, passage } = shell.cab;
+  const pass = frontPass(
+    front,
+    passage,
+    sum(z => z.zone.kind === 'bulkhead'),
+  );
+  const inside = Math.max(cabin, designNight + LEAST_DIFFERENCE);
+  const factor = cabFactor(pass, conductance, inside, designNight);
+  const t = designNight + factor * (inside - designNight);
+  const through = conducts(pass, inside, t);
+  return { factor, t, conductance, front: pass, through, loss: factor * conductance, share: 0 };
 }
 
 function zoneHeat(
@@ -55,11 +115,11 @@ function zoneHeat(
   library: Library,
 ): ZoneHeat {
   const bridges = zoneBridges(shell, zone, bays, uOf, library);
-  const openings = zone.openings.map(o => ({
-    id: o.id,
-    area: openingSize(o),
-    uValue: glazing(o.glazing, directionOf(zone.kind)).uValue,
-  }));
+  const parts = zone.kind === 'bulkhead' && shell.cab !== undefined;
+  const openings = zone.openings.map(o => {
+    const u = glazing(o.glazing, directionOf(zone.kind)).uValue;
+    return { id: o.id, area: openingSize(o), uValue: parts ? between(u) : u };
+  });
   let clear = 0;
   for (const { id } of zone.bays) clear += bays.get(id)!.area * uOf(bays.get(id)!);
   let [ribs, edges, glass] = [0, 0, 0];
@@ -69,6 +129,18 @@ function zoneHeat(
   for (const o of openings) glass += o.area * o.uValue;
   const points = pointsOf(shell, zone, bays, library);
   const pointLoss = points.reduce((sum, p) => sum + p.point.count * p.adds, 0);
-  const loss = clear + ribs + edges + glass + pointLoss;
-  return { zone, bays: clear, bridges, ribs, edges, openings, points, pointLoss, loss };
+  const conductance = clear + ribs + edges + glass + pointLoss;
+  return {
+    zone,
+    bays: clear,
+    bridges,
+    ribs,
+    edges,
+    openings,
+    points,
+    pointLoss,
+    conductance,
+    factor: parts ? 0 : 1,
+    loss: 0,
+  };
 }

@@ -9,6 +9,7 @@ import {
   bondedLayer,
   type Change,
   counted,
+  drums,
   type Heard,
   type LossFrom,
   NOISE_NAMES,
@@ -71,7 +72,7 @@ export function quietOf(
   let knocked = 0;
   for (const at of laid.bays.values()) {
     const { bay, zone, buildUp, sheets } = at;
-    const panel = plate && panelOf(plate, zone, bay);
+    const panel = plate && drums(zone.kind) ? panelOf(plate, zone, bay) : null;
     bays.set(bay.id, null);
     if (!panel) continue;
     const told = heard.bays.get(bay.id);

@@ -1,7 +1,17 @@
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
 export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
-export { HOLE_STATES, KEPT_CLEAR, POINTS, RUST_STEPS, SEAMS, WAYS } from './lists.ts';
+export { inCab } from './inCab.ts';
+export {
+  FRONTS,
+  HOLE_STATES,
+  KEPT_CLEAR,
+  POINTS,
+  RUST_STEPS,
+  SCREENS,
+  SEAMS,
+  WAYS,
+} from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
 export { assumed, isMeasured, measured } from './measurement.ts';
 export { mend } from './mend.ts';
@@ -14,6 +24,7 @@ export type {
   Bay,
   Brief,
   BuildUp,
+  Cab,
   Contract,
   ConversionRecord,
   ConversionSummary,
@@ -24,6 +35,7 @@ export type {
   Fact,
   FactOf,
   Feature,
+  Front,
   Hole,
   KeepClear,
   Layer,

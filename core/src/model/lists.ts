@@ -25,6 +25,18 @@ export const SEAMS = ['taped', 'foamed', 'stapled', 'butted', 'ribbed'] as const
 /** What joins the space behind a lining to air that no seam keeps out. */
 export const WAYS = ['rib end', 'pillar', 'cab overhead', 'other'] as const;
 
+/** Zones round the driver's cab, whose air is its own. */
+export const CAB_ZONES = ['windscreen', 'cab door', 'cab roof', 'footwell', 'cab frame'] as const;
+
+/** What stands between cab and load space, the most open first. */
+export const FRONTS = ['swivelled seats', 'open', 'thin curtain', 'heavy curtain', 'bulkhead'] as const;
+
+/** What a window or hatch is of. */
+export const GLAZINGS = ['glass', 'tinted glass', 'double acrylic', 'insulated panel'] as const;
+
+/** Where the insulated screen of a pane is put. */
+export const SCREENS = ['inside', 'outside', 'none'] as const;
+
 /** Metal that runs through the insulation at a point. */
 export const POINTS = ['bolt', 'bracket', 'bare screw'] as const;
 

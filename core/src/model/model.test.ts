@@ -148,7 +148,7 @@ describe('upgrade', () => {
     expect(shell.zones.every(z => z.points.length === 0 && z.ways === undefined)).toBe(true);
   });
   it('passes the newest format through and refuses others with what is accepted', () => {
-    expect(upgrade({ format: 5, a: 2 })).toEqual({ ok: true, document: { format: 5, a: 2 } });
+    expect(upgrade({ format: 6, a: 2 })).toEqual({ ok: true, document: { format: 6, a: 2 } });
     for (const [document, part] of [
       [{ format: 7 }, 'format 7'],
       [{}, 'no format'],

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { KEPT_CLEAR, POINTS, WAYS } from './lists.ts';
+import { CAB_ZONES, FRONTS, GLAZINGS, KEPT_CLEAR, POINTS, SCREENS, WAYS } from './lists.ts';
 import { choice, closed, either, Id, Measurement, Name, Place, Share } from './schemaParts.ts';
 
 /** Readings of a bay that is no rectangle, as they are taken; the outline is computed from them, never stored. */
@@ -74,7 +74,9 @@ export const Opening = closed({
   kind: choice('window', 'roof vent', 'hatch'),
   width: Measurement,
   height: Measurement,
-  glazing: choice('glass', 'double acrylic', 'insulated panel'),
+  glazing: choice(...GLAZINGS),
+  /** Where its insulated screen goes when screens are up; inside when left out. */
+  screen: Type.Optional(choice(...SCREENS)),
   /** Centre of the opening; in the middle of the bay when left out. */
   at: Type.Optional(Place),
   /** From the skin to the inner face of its frame: what the lining has to meet. */
@@ -160,6 +162,8 @@ const ZoneKind = choice(
   'arch',
   'cab overhead',
   'bulkhead',
+  'frame',
+  ...CAB_ZONES,
 );
 
 export const Zone = closed({
@@ -184,6 +188,17 @@ export const Zone = closed({
   points: Type.Array(PointBridge, { maxItems: 40 }),
 });
 
+/** The driver's cab as a box, and what it is open to the load space by. */
+export const Cab = closed({
+  /** From the foot of the windscreen to the door post, on average. */
+  length: Measurement,
+  /** Floor to roof lining. */
+  height: Measurement,
+  front: choice(...FRONTS),
+  /** Of the passage between the door posts, as if no seat stood in it. */
+  passage: closed({ width: Measurement, height: Measurement }),
+});
+
 export const Shell = closed({
   pattern: choice('compact', 'mid', 'long high-roof', 'extra-long high-roof', 'minibus', 'box body'),
   /** Its colour outside decides what sun it takes. */
@@ -191,6 +206,8 @@ export const Shell = closed({
   length: Measurement,
   width: Measurement,
   height: Measurement,
+  /** Left out while nobody has surveyed it: the load space is then reckoned to end where it begins. */
+  cab: Type.Optional(Cab),
   zones: Type.Array(Zone, { minItems: 1, maxItems: 40 }),
   uses: Type.Array(Use, { maxItems: 60 }),
   /** Standard error of one tape reading, m. */

@@ -94,12 +94,16 @@ function fromDesign4(design: Json): Json {
   };
 }
 
+/** Format 6 knew the cab, frames, tinted glass and where screens go: nobody had surveyed them. */
+const fromDesign5 = (design: Json): Json => ({ ...design, format: 6 });
+
 /** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
 const UPGRADES: Upgrades = {
   1: document => inDesign(document, fromDesign1),
   2: fromDocument2,
   3: document => inDesign(document, fromDesign3),
   4: document => inDesign(document, fromDesign4),
+  5: document => inDesign(document, fromDesign5),
 };
 
 /**

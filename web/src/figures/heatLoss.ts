@@ -12,12 +12,10 @@ export const heatLoss: Figure = {
   better: 'less',
   alert: () => false,
   note(e) {
-    const sum = (part: 'ribs' | 'edges') =>
-      printNumber(
-        e.heat.zones.reduce((s, z) => s + z[part], 0),
-        1,
-      );
-    return `ribs ${sum('ribs')}, edges ${sum('edges')} of it`;
+    const { zones, cab } = e.heat;
+    const metal = zones.reduce((s, z) => (z.factor === 1 ? s + z.ribs + z.edges : s), 0);
+    const ribs = `ribs ${printNumber(metal, 1)}`;
+    return cab ? `cab ${printNumber(cab.loss, 1)}, ${ribs} of it` : `${ribs} of it, without the cab`;
   },
   working: e => heatWorking(e),
 };

@@ -18,8 +18,8 @@ describe('the rail', () => {
   it('counts what is measured, lined and to be bought', () => {
     const [perigee] = demoDesigns(library);
     const states = railStates(perigee!, 'a', library);
-    expect(states.survey).toMatchObject({ mark: '◐', says: '42 of 91 measured' });
-    expect(states['build-ups']).toMatchObject({ mark: '●', says: '91 of 91 lined' });
+    expect(states.survey).toMatchObject({ mark: '◐', says: '42 of 105 measured' });
+    expect(states['build-ups']).toMatchObject({ mark: '●', says: '94 of 94 lined' });
     expect(states['cut-and-buy'].says).toMatch(/^\d+ packs$/);
     expect(states.brief.says).toBe('2 aboard, −14 °C');
   });

@@ -1,5 +1,5 @@
 import type { Library } from '@overcoat/core/materials';
-import type { Design } from '@overcoat/core/model';
+import { type Design, inCab } from '@overcoat/core/model';
 import { measuredBays } from '@overcoat/core/survey/shell';
 import { printTemperature } from '@overcoat/core/units';
 import { type Heard, NOTHING_HEARD } from '@overcoat/core/van/quiet';
@@ -35,7 +35,8 @@ export function railStates(
   const variant = design.variants.find(v => v.id === variantId) ?? design.variants[0]!;
   const e = evaluation(design, variant.design, library, heard);
   const { measured, total } = measuredBays(design.shell);
-  const lined = e.bays.size - e.damp.bareBays;
+  const toLine = [...e.bays.values()].filter(b => b.buildUp || !inCab(b.zone.kind)).length;
+  const lined = toLine - e.damp.bareBays;
   const misfits = e.fit.misfits.length;
   const packs = e.order.lines.reduce((sum, l) => sum + l.packs, 0);
   return {
@@ -48,8 +49,8 @@ export function railStates(
       misfits > 0
         ? state('', `${misfits} ${misfits === 1 ? 'bay does' : 'bays do'} not fit`, true)
         : state(
-            lined === 0 ? '○' : lined === e.bays.size ? '●' : '◐',
-            lined === 0 ? 'not started' : `${lined} of ${e.bays.size} lined`,
+            lined === 0 ? '○' : lined === toLine ? '●' : '◐',
+            lined === 0 ? 'not started' : `${lined} of ${toLine} lined`,
           ),
     'cold-and-damp': state(DAMP_MARKS[e.damp.state], DAMP_WORDS[e.damp.state], e.damp.state === 'grows'),
     sound: state(

@@ -1,7 +1,8 @@
 import { evaluate } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
-import type { Brief, Placement } from '@overcoat/core/model';
+import type { Brief, Placement, Variant } from '@overcoat/core/model';
 import {
+  cabSavings,
   type HotDay,
   type HotDayCase,
   heaterNeed,
@@ -142,6 +143,13 @@ export const dampJobs = {
     };
   },
 
+  /** What closing the cab off and screening its glass come to, next to the same money in the walls. */
+  cab: (
+    { design, library }: Shelf,
+    { variant }: { variant: Pick<Variant, 'design' | 'school'> },
+    report: Report,
+  ) => cabSavings(design, variant, library, report),
+
   /** A hot day in the parked van, for each case. */
   hot: ({ design, library }: Shelf, { cases }: { cases: HotDayCase[] }, report: Report): HotDay[] =>
     cases.map((c, i) => {
@@ -154,6 +162,6 @@ export const dampJobs = {
         { covers: c.covers, heater: null },
         library,
       );
-      return hotDay(model, brief, { open: c.open, air: Math.max(c.air, model.leakage) });
+      return hotDay(model, brief, { open: c.open, air: Math.max(c.air, model.airs[0]!.leakage) });
     }),
 };

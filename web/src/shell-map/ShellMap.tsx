@@ -238,8 +238,15 @@ const labelY = (zone: PlacedZone) =>
     ? (zone.y + zone.height) * MM + NAME + 10
     : zone.y * MM - 52;
 
+/** A frame is narrower than any word. */
+const SHORT: Partial<Record<PlacedZone['zone']['kind'], string>> = {
+  arch: 'arch',
+  frame: '',
+  'cab frame': 'cab pillars',
+};
 const shortName = ({ zone }: PlacedZone) =>
-  zone.kind === 'arch' ? 'arch' : zone.kind === 'rear door' ? `rear ${zone.side}` : zone.name;
+  SHORT[zone.kind] ??
+  (zone.kind === 'rear door' ? `rear ${zone.side}` : zone.name.replace(/^(left|right) cab/, '$1'));
 
 /** The zone's outline in chalk, so that ribs and rails read as the gaps they are. */
 function ZoneGround({ zone }: { zone: PlacedZone }) {

@@ -5,9 +5,11 @@ export {
   type Air,
   airDensity,
   FACE_HOLDS,
+  GRAVITY,
   MASS_TRANSFER,
   STEFAN_BOLTZMANN,
 } from './air.ts';
+export { exchangeFlow } from './exchange.ts';
 export {
   concentration,
   DELTA_AIR,

@@ -1,7 +1,6 @@
-import { AIR_CAPACITY, airDensity, MASS_TRANSFER } from '../air/index.ts';
+import { AIR_CAPACITY, airDensity, GRAVITY, MASS_TRANSFER } from '../air/index.ts';
 import type { FlowLaw } from './cracks.ts';
 
-const GRAVITY = 9.81;
 /** Flows count as balanced when what is left over is so small a share of what moves. */
 const BALANCED = 1e-6;
 const ROUNDS = 60;

@@ -20,6 +20,8 @@ export interface HotDay {
   outside: number[];
   /** degC at each step. */
   inside: number[];
+  /** In the cab, degC at each step; empty where nobody has surveyed it. */
+  cab: number[];
   /** Of the roof's skin, degC at each step. */
   roof: number[];
   /** Highest inside, degC. */
@@ -56,11 +58,12 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
   const outsideAt = (hour: number) =>
     mean - 1.2 * climate.swing[JULY]! * Math.cos((2 * Math.PI * (hour - 3.5)) / 24);
   const van = new VanState(inWind(model, LIGHT_AIR, SPELL_AT), STEP, { t: mean, vapour });
-  const roofPart = model.parts.findIndex(p => p.model.facing.sun === 1);
+  const roofPart = model.parts.findIndex(p => p.air === 0 && p.model.facing.sun === 1);
   const out: HotDay = {
     hours: [],
     outside: [],
     inside: [],
+    cab: [],
     roof: [],
     peak: Number.NEGATIVE_INFINITY,
     peakAt: 0,
@@ -86,6 +89,7 @@ export function hotDay(model: VanModel, brief: Brief, { open, air }: HotDayChoic
     out.hours.push(hour);
     out.outside.push(outside);
     out.inside.push(van.t);
+    if (van.airs[1]) out.cab.push(van.airs[1].t);
     out.roof.push(roof?.t[0] ?? Number.NaN);
     if (van.t > out.peak) {
       out.peak = van.t;

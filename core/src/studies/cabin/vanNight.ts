@@ -1,6 +1,16 @@
 import { saturationPressure } from '../../physics/air/index.ts';
+import { type FacePlace, PLACES } from './faces.ts';
 import type { VanModel } from './vanModel.ts';
 import { VanState, type Weather } from './vanState.ts';
+
+/** What a cab does to a night. */
+interface CabNight {
+  /** degC at each. */
+  inside: number[];
+  /** Heat it took from the load space, kWh, and as a share of all that heater, people and cooking gave. */
+  energy: number;
+  share: number;
+}
 
 export interface VanNight {
   /** Since the evening. */
@@ -23,6 +33,14 @@ export interface VanNight {
   chill: number | null;
   /** Most water on the panes, kg. */
   onGlass: number;
+  /** Water that ran down or dripped, kg. */
+  ran: number;
+  /** Of it, what no face held, kg. */
+  dripped: number;
+  /** Of it, down which faces, kg. */
+  ranBy: Partial<Record<FacePlace, number>>;
+  /** Null where nobody has surveyed one. */
+  cab: CabNight | null;
   /** Imbalance of water, as a share of what went through. */
   waterBalance: number;
 }
@@ -61,6 +79,7 @@ export function vanNight(
     vapour: OUTSIDE_HUMIDITY * saturationPressure(start),
   });
   for (let k = 0; k < (WARM_UP * 3600) / STEP; k++) van.advance(air(0, false, true));
+  const [before, gained] = [{ ran: van.ran, dripped: van.dripped, by: van.ranBy() }, van.gained];
   const night: VanNight = {
     minutes: [],
     inside: [],
@@ -72,6 +91,10 @@ export function vanNight(
     dawn: van.t,
     chill: null,
     onGlass: 0,
+    ran: 0,
+    dripped: 0,
+    ranBy: {},
+    cab: model.front && { inside: [], energy: 0, share: 0 },
     waterBalance: 0,
   };
   for (let k = 1; k <= (hours * 3600) / STEP; k++) {
@@ -84,10 +107,20 @@ export function vanNight(
     night.power.push(van.power);
     night.glass.push(van.onGlass);
     night.energy += (van.power * STEP) / 3.6e6;
+    if (night.cab) {
+      night.cab.inside.push(van.airs[1]!.t);
+      night.cab.energy += (van.toCab * STEP) / 3.6e6;
+    }
     night.onGlass = Math.max(night.onGlass, van.onGlass);
     if (night.chill === null && van.t < CHILL) night.chill = (k * STEP) / 3600;
   }
   night.dawn = van.t;
+  night.ran = van.ran - before.ran;
+  night.dripped = van.dripped - before.dripped;
+  night.ranBy = van.ranBy();
+  for (const place of PLACES)
+    if (night.ranBy[place] !== undefined) night.ranBy[place] -= before.by[place] ?? 0;
+  if (night.cab) night.cab.share = (night.cab.energy * 3.6e6) / Math.max(van.gained - gained, 1);
   night.waterBalance = van.balances().water;
   return night;
 }

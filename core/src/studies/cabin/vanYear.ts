@@ -1,5 +1,6 @@
 import { mouldIndex, timeOfWetness } from '../../physics/hourly/index.ts';
 import type { HourlyYear } from '../../van/climate/index.ts';
+import type { FacePlace } from './faces.ts';
 import type { VanModel } from './vanModel.ts';
 import { VanState } from './vanState.ts';
 
@@ -72,6 +73,12 @@ export interface VanYear {
   vented: number;
   /** Water that ran down panes or dripped, kg. */
   ran: number;
+  /** Of it, what no face held, kg. */
+  dripped: number;
+  /** Of it, down which faces, kg. */
+  ranBy: Partial<Record<FacePlace, number>>;
+  /** Heat the cab took from the load space while people were inside in the last year, kWh, and as a share of what heater and people gave then; null without one. */
+  cab: { energy: number; share: number } | null;
   /** Imbalance of water, as a share of what went through. */
   waterBalance: number;
   /** The same of energy. */
@@ -118,10 +125,14 @@ export function vanYear(
     given: 0,
     vented: 0,
     ran: 0,
+    dripped: 0,
+    ranBy: {},
+    cab: model.front && { energy: 0, share: 0 },
     waterBalance: 0,
     energyBalance: 0,
   };
   const occupiedHours = new Float64Array(12);
+  let gained = 0;
   const weather = { outside: 0, vapour: 0, sun: 0, open: 1, occupied: false, heating: false, air: 0 };
   for (let h = 0; h < hours; h++) {
     const i = h % length;
@@ -131,8 +142,9 @@ export function vanYear(
     weather.sun = year.sun[i]!;
     weather.occupied = occupied;
     weather.heating = occupied;
-    weather.air = occupied ? model.ventilation : model.leakage;
+    weather.air = occupied ? model.ventilation : model.airs[0]!.leakage;
     const ranBefore = van.ran;
+    const gainedBefore = van.gained;
     van.advance(weather);
     out.inside[h] = van.t;
     out.outside[h] = weather.outside;
@@ -146,6 +158,10 @@ export function vanYear(
       const month = out.months[year.month[i]!]!;
       month.energy += van.power / 1000;
       month.ran += van.ran - ranBefore;
+      if (occupied && out.cab) {
+        out.cab.energy += van.toCab / 1000;
+        gained += (van.gained - gainedBefore) / 3.6e6;
+      }
       if (occupied) {
         month.nights += 1 / 12;
         month.humidity += van.humidity();
@@ -170,6 +186,7 @@ export function vanYear(
     m.humidity = occupiedHours[m.month]! > 0 ? m.humidity / occupiedHours[m.month]! : 0;
   });
   out.energy = out.months.reduce((sum, m) => sum + m.energy, 0);
+  if (out.cab) out.cab.share = gained > 0 ? out.cab.energy / gained : 0;
   out.coldestWeek = coldestWeekOf(out.outside);
   out.parts = model.parts.map((p, k) => ({
     zone: p.zone,
@@ -185,7 +202,16 @@ export function vanYear(
   }));
   const { given, vented, ran } = van;
   const { water, heat } = van.balances();
-  return { ...out, given, vented, ran, waterBalance: water, energyBalance: heat };
+  return {
+    ...out,
+    given,
+    vented,
+    ran,
+    dripped: van.dripped,
+    ranBy: van.ranBy(),
+    waterBalance: water,
+    energyBalance: heat,
+  };
 }
 
 /** First hour of the seven days with the lowest mean temperature. */

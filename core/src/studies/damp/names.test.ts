@@ -98,7 +98,14 @@ function numbers(design: Design, placement: Placement, library: Library, hourly:
     add(roomFace(e, id)!.coldest);
   }
   for (const z of e.heat.zones)
-    add(z.bays, z.ribs, z.edges, z.loss, e.load.zones.get(z.zone.id)!, e.order.costByZone[z.zone.id]!);
+    add(
+      z.bays,
+      z.ribs,
+      z.edges,
+      z.loss,
+      e.load.zones.get(z.zone.id) ?? 0,
+      e.order.costByZone[z.zone.id] ?? 0,
+    );
   add(...e.order.lines.flatMap(l => [l.need, l.items, l.packs, l.used, l.cost]).sort((a, b) => a - b));
   if (!hourly) return out;
   const { shell, brief } = design;

@@ -1,6 +1,6 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Bay, Patch, Zone } from '../../model/index.ts';
-import { LOSS_BY_WORD } from '../../van/quiet/index.ts';
+import { drums, LOSS_BY_WORD } from '../../van/quiet/index.ts';
 import { metBy } from './keepOff.ts';
 
 /** One bay of a sheet plan, in the order of sticking. */
@@ -43,6 +43,7 @@ export function instructions(
   const leftOut: LeftOut[] = [];
   for (const { bay, zone, sheets } of e.bays.values()) {
     const quiet = e.quiet.bays.get(bay.id);
+    if (!sheets && !drums(zone.kind)) continue;
     if (!sheets) {
       const why = !quiet
         ? 'no field free of its opening'

@@ -1,7 +1,7 @@
 import type { LaidBay } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
-import type { Shell } from '../../model/index.ts';
+import { inCab, type Shell } from '../../model/index.ts';
 import { absorbed, ECHO_OCTAVES, type Element, eyring, sabine } from '../../physics/sound/index.ts';
 import { openingSize } from '../../survey/shell/index.ts';
 
@@ -54,6 +54,7 @@ export function echo(e: Evaluation, shell: Shell, library: Library): Echo {
     for (let o = 0; o < to.length; o++) to[o]! += area * face[o]!;
   };
   for (const laid of e.bays.values()) {
+    if (inCab(laid.zone.kind)) continue;
     surface += laid.area;
     add(bare, laid.area, FACES.metal);
     const key = laid.buildUp ? JSON.stringify(laid.buildUp.layers.slice(-3)) : '';
@@ -61,7 +62,7 @@ export function echo(e: Evaluation, shell: Shell, library: Library): Echo {
     faces.set(key, face);
     add(designed, laid.area, face);
   }
-  for (const o of shell.zones.flatMap(z => z.openings)) {
+  for (const o of shell.zones.filter(z => !inCab(z.kind)).flatMap(z => z.openings)) {
     const area = openingSize(o);
     surface += area;
     add(bare, area, FACES.glass);

@@ -1,6 +1,6 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { Opening, Shell } from '../../model/index.ts';
+import { inCab, type Opening, type Shell } from '../../model/index.ts';
 import { type Element, NOISE_OCTAVES, surfaceMass, transmissionLoss } from '../../physics/sound/index.ts';
 import { openingSize } from '../../survey/shell/index.ts';
 import { skinPlate } from '../../van/quiet/index.ts';
@@ -57,6 +57,7 @@ export function outsideNoise(e: Evaluation, shell: Shell, library: Library): Out
   ]);
   const known = new Map<string, OutsidePart>();
   for (const laid of e.bays.values()) {
+    if (inCab(laid.zone.kind)) continue;
     const fit = e.fit.bays.get(laid.bay.id);
     const gap = fit ? Math.round(((fit.shallow.gap + fit.deep.gap) / 2) * 200) / 200 : 0;
     const passage = passageOf(laid, e.quiet.bays.get(laid.bay.id) ?? null, plate, gap, library);
@@ -70,7 +71,7 @@ export function outsideNoise(e: Evaluation, shell: Shell, library: Library): Out
     part.bays.push(laid.bay.id);
     part.area += laid.area;
   }
-  const windows = shell.zones.flatMap(z => z.openings);
+  const windows = shell.zones.filter(z => !inCab(z.kind)).flatMap(z => z.openings);
   const panes = windows.map(o => ({ area: openingSize(o), loss: transmissionLoss(pane(o)) }));
   const through = (of: (part: OutsidePart, o: number) => number) =>
     NOISE_OCTAVES.map((_, o) => {

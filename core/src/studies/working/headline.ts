@@ -8,7 +8,7 @@ import {
 } from '../../buildup/index.ts';
 import { type BayResult, bayResults, type Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
-import { type Design, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
+import { type Design, inCab, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
 import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
 import { outsideResistance, RSE, RSI } from '../../physics/heat/index.ts';
 import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';
@@ -73,30 +73,31 @@ export function costWorking(e: Evaluation, library: Library): Working {
   };
 }
 
-/** Heat loss, W/K: clear bays, openings, and what ribs, rails, ends, window edges and door frames add. */
+/** Heat loss, W/K: clear bays, openings, and what ribs, rails, ends, window edges and door frames add; the cab by its share. */
 export function heatWorking(e: Evaluation): Working {
   const w = new WorkingBuilder();
-  const parts: string[] = [];
+  const { cab } = e.heat;
+  const results = new Map(bayResults(e).map(r => [r.bay.id, r]));
   const names = new Map([...e.bays.values()].map(b => [b.buildUp?.id ?? null, b.buildUp?.name ?? 'bare']));
-  for (const result of bayResults(e)) {
-    const area = w.given(`${result.bay.id}, clear area`, result.area, 'm²', basisOfBay(result));
-    const u = w.given(
-      `${result.bay.id}, U-value`,
-      result.uValue,
-      'W/m²K',
-      'computed',
-      'ISO 6946 over the bay’s depth; open the bay for its layers',
-    );
-    parts.push(w.step(result.bay.id, 'product', [area, u], 'W/K'));
-  }
-  for (const z of e.heat.zones)
-    for (const o of z.openings) {
+  const partsOf = (z: Evaluation['heat']['zones'][number]): string[] => [
+    ...z.zone.bays.map(({ id }) => {
+      const result = results.get(id)!;
+      const area = w.given(`${id}, clear area`, result.area, 'm²', basisOfBay(result));
+      const u = w.given(
+        `${id}, U-value`,
+        result.uValue,
+        'W/m²K',
+        'computed',
+        'ISO 6946 over the bay’s depth; open the bay for its layers',
+      );
+      return w.step(id, 'product', [area, u], 'W/K');
+    }),
+    ...z.openings.map(o => {
       const area = w.given(`${o.id}, area`, o.area, 'm²', basisOfOpening(z.zone, o.id));
       const u = w.given(`${o.id}, U-value`, o.uValue, 'W/m²K', 'method', 'ISO 6946, centre of pane');
-      parts.push(w.step(o.id, 'product', [area, u], 'W/K'));
-    }
-  for (const z of e.heat.zones)
-    for (const b of z.bridges) {
+      return w.step(o.id, 'product', [area, u], 'W/K');
+    }),
+    ...z.bridges.map(b => {
       const name = `${z.zone.id}, ${b.what}s ${lengthIn(b.width)} × ${lengthIn(b.depth)}, ${names.get(b.buildUp)}`;
       const length = w.given(`${name}, length`, b.length, 'm', basisOf(e, z.zone.id));
       const adds = w.given(
@@ -108,22 +109,44 @@ export function heatWorking(e: Evaluation): Working {
           ? 'its width at the U-value of the bay beside it'
           : 'psi of a two-dimensional section (ISO 10211) and its own width at the U-value beside it',
       );
-      parts.push(w.step(name, 'product', [length, adds], 'W/K'));
-    }
-  for (const z of e.heat.zones)
-    for (const { point, adds } of z.points) {
+      return w.step(name, 'product', [length, adds], 'W/K');
+    }),
+    ...z.points.map(({ point, adds }) => {
       const name = `${z.zone.id}, ${point.kind}s of ${lengthIn(point.diameter.value)}`;
       const count = w.given(`${name}, number`, point.count, '', 'measured');
       const each = w.given(`${name}, each`, adds, 'W/K', 'method', 'sheet, rod and head in series');
-      parts.push(w.step(name, 'product', [count, each], 'W/K'));
-    }
+      return w.step(name, 'product', [count, each], 'W/K');
+    }),
+  ];
+  const zones = (keep: (z: Evaluation['heat']['zones'][number]) => boolean) =>
+    e.heat.zones.filter(keep).flatMap(partsOf);
+  const parts = zones(z => z.factor === 1);
+  if (cab) {
+    const round = w.step(
+      'Round the cab',
+      'sum',
+      zones(z => z.factor === cab.factor && inCab(z.zone.kind)),
+      'W/K',
+    );
+    const factor = w.given(
+      'Of the difference, across the cab’s skin',
+      cab.factor,
+      '',
+      'method',
+      `what comes through the front (${cab.through.toFixed(1)} W/K) is what the cab loses, on the design night`,
+    );
+    parts.push(w.step('The cab', 'product', [round, factor], 'W/K'));
+  }
   return {
     title: 'Heat loss',
     steps: w.steps,
     result: w.step('Heat loss', 'sum', parts, 'W/K'),
     notes: [
       'Clear bays, windows and hatches, and what ribs, rails, bay ends, window edges, door frames, bolts, brackets and screws add to the bays beside them.',
-      'Door seals and draughts are not counted.',
+      cab
+        ? 'The cab takes heat through its front: two airs in balance, the cab’s steel with the factory’s trim (common practice, no source).'
+        : 'The cab is not surveyed: the load space is reckoned to end at its front.',
+      'Fresh air and draughts are not counted here; the night counts them.',
       windNote(e),
     ],
   };
@@ -131,21 +154,21 @@ export function heatWorking(e: Evaluation): Working {
 
 /**
  * Heat loss, W/K, in another wind than the headline's 4 m/s: bays and panes by their U-values with another outer film;
- * ribs and edges are taken to follow the bays.
+ * ribs and edges are taken to follow the bays, the cab's share to stay.
  */
 export function lossInWind({ bays, heat }: Pick<Evaluation, 'bays' | 'heat'>, wind: number): number {
   const more = outsideResistance(wind, 0) - RSE;
   const at = (u: number) => 1 / (1 / u + more);
   let [clear, now] = [0, 0];
-  for (const { bay, area } of bays.values()) {
-    const u = heat.bays.get(bay.id)!;
-    clear += area * u;
-    now += area * at(u);
-  }
   let [panes, bridges] = [0, 0];
   for (const z of heat.zones) {
-    bridges += z.ribs + z.edges + z.pointLoss;
-    for (const o of z.openings) panes += o.area * at(o.uValue);
+    for (const { id } of z.zone.bays) {
+      const u = heat.bays.get(id)!;
+      clear += z.factor * bays.get(id)!.area * u;
+      now += z.factor * bays.get(id)!.area * at(u);
+    }
+    bridges += z.factor * (z.ribs + z.edges + z.pointLoss);
+    for (const o of z.openings) panes += z.factor * o.area * at(o.uValue);
   }
   return now + panes + (clear > 0 ? (bridges * now) / clear : 0);
 }

@@ -85,13 +85,3 @@ export function sideDifferences(shell: Shell): SideDifference[] {
       }
   return out;
 }
-
-/** Outer area of the box the shell would be, and of the zones as unfolded, m2. They differ by curves, arches and doors. */
-export function boxArea(shell: Shell): { box: number; unfolded: number } {
-  const [l, w, h] = [shell.length.value, shell.width.value, shell.height.value];
-  const unfolded = shell.zones.reduce(
-    (sum, z) => sum + (z.kind === 'arch' ? 0 : z.length.value * z.height.value),
-    0,
-  );
-  return { box: 2 * l * w + 2 * l * h + 2 * w * h, unfolded };
-}

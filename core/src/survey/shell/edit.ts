@@ -166,7 +166,7 @@ function resizeLength(shell: Shell, length: number, ratio: number): Zone[] {
     if (z.length.basis === 'measured') return z;
     if (z.kind === 'arch') return archTo(z, ratio);
     if (z.kind === 'sliding door') return alongTo(z, scaled(z.length, ratio));
-    if (!follows(z) || !['floor', 'wall', 'ceiling'].includes(z.kind)) return z;
+    if (!follows(z) || !['floor', 'wall', 'ceiling', 'frame'].includes(z.kind)) return z;
     const offset = scaled(z.offset, ratio);
     return alongTo(
       { ...z, offset },

@@ -90,7 +90,38 @@ function faceOf(zone: Zone, shell: Shell): Face | null {
       const depth = zone.height.value;
       return quad(p(-depth, -roofHalf, h), p(-depth, roofHalf, h), p(0, -roofHalf, h), p(0, roofHalf, h));
     }
+    case 'windscreen':
+    case 'cab door':
+    case 'cab roof':
+    case 'footwell':
+      return cabFace(zone, shell);
     case 'arch':
+    case 'frame':
+    case 'cab frame':
       return null;
   }
+}
+
+/** The cab in front of the load space: a raked screen, upright doors, flat roof and floor. */
+function cabFace({ kind, side, height, length }: Zone, { cab, width }: Shell): Face | null {
+  if (!cab) return null;
+  const [l, h, half] = [cab.length.value, cab.height.value, width.value / 2];
+  const p = (x: number, y: number, z: number): Point3 => ({ x, y, z });
+  const rake = 0.4 * l;
+  if (kind === 'windscreen') {
+    const foot = Math.max(0, h - height.value);
+    return quad(
+      p(-l - rake, -half, foot),
+      p(-l - rake, half, foot),
+      p(-l + rake, -half, h),
+      p(-l + rake, half, h),
+    );
+  }
+  if (kind === 'cab roof')
+    return quad(p(-l + rake, -half, h), p(0, -half, h), p(-l + rake, half, h), p(0, half, h));
+  if (kind === 'footwell')
+    return quad(p(-l - rake, -half, 0), p(0, -half, 0), p(-l - rake, half, 0), p(0, half, 0));
+  const y = side === 'left' ? -half : half;
+  const door = Math.min(l, length.value);
+  return quad(p(-door, y, 0), p(0, y, 0), p(-door, y, height.value), p(0, y, height.value));
 }

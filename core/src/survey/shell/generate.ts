@@ -10,6 +10,7 @@ import {
   type ZoneKind,
 } from '../../model/index.ts';
 import { developArch } from './arch.ts';
+import { withCab, withFrames } from './cab.ts';
 import { furnish } from './furnish.ts';
 import { type Pattern, patternOf, type Strip } from './patterns.ts';
 import { shareOut } from './share.ts';
@@ -53,7 +54,7 @@ export function generateShell(name: PatternName): Shell {
   if (p.slidingDoor) zones.push(slidingDoor(p, span(1, doorStations)));
   zones.push(...rearDoors(p), ...arches(p, widths), front(p));
   for (const w of p.windows) addOpening(zones, w);
-  return {
+  const shell: Shell = {
     pattern: name,
     skin: { material: p.skin, thickness: mm(p.skinThickness), colour: 'white' },
     length: mm(p.length),
@@ -63,6 +64,7 @@ export function generateShell(name: PatternName): Shell {
     uses: [],
     tapeError: 0.002,
   };
+  return withFrames(withCab(shell));
 }
 
 interface Grid {

@@ -1,6 +1,8 @@
 export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
 export { behindArches } from './behindArches.ts';
-export { boxArea, closure, sideDifferences } from './closure.ts';
+export { BODY_SLACK, bodyClosure, cabVolume } from './body.ts';
+export { withCab, withFrames, withFront } from './cab.ts';
+export { closure, sideDifferences } from './closure.ts';
 export { bayCurve, flatStrips } from './curve.ts';
 export { meanDepth } from './depth.ts';
 export {

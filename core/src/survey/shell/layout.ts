@@ -88,48 +88,70 @@ export interface ShellLayout {
 const GAP = 0.12;
 /** Room above a zone for its name. */
 const HEAD = 0.25;
+/** Of the cab's pieces together: two doors side by side. */
+const CAB_WIDTH = 2.3;
 
 /**
- * The shell unfolded flat, to scale: floor, left wall, ceiling, right wall side by side with the front at the
- * top, each wall turned so that the edge it shares with its neighbour lies beside it; doors, arches and front
- * piece as loose pieces below. Derived from the bays' own sizes, so a mismeasured bay shows as a step.
+ * The shell unfolded flat, to scale: floor, left wall, ceiling, right wall side by side with the front at the top and the
+ * frames between them, each wall turned so that the edge it shares with its neighbour lies beside it; doors, arches and
+ * front piece as loose pieces below, the cab's beside them. Derived from the bays' own sizes, so a mismeasured bay shows as
+ * a step.
  */
 export function layoutShell(shell: Shell): ShellLayout {
   const zones: PlacedZone[] = [];
   const kind = (...kinds: Zone['kind'][]) => shell.zones.filter(z => kinds.includes(z.kind));
+  const side = (of: Zone['kind'], name: Zone['side']) => kind(of).filter(z => z.side === name);
   let x = 0;
   let bottom = 0;
   const main = [
     ...kind('floor'),
-    ...kind('wall').filter(z => z.side === 'left'),
+    ...side('wall', 'left'),
+    ...side('frame', 'left'),
     ...kind('ceiling'),
-    ...kind('wall').filter(z => z.side === 'right'),
+    ...side('frame', 'right'),
+    ...side('wall', 'right'),
+    ...side('frame', 'none'),
   ];
   for (const zone of main) {
     const placed = place(zone, x, HEAD + zone.offset.value, zone.side === 'right');
     zones.push(placed);
-    if (zone.side === 'right')
+    if (zone.kind === 'wall' && zone.side === 'right')
       for (const door of kind('sliding door')) zones.push(place(door, x, HEAD + door.offset.value, true));
     x += placed.width + GAP;
     bottom = Math.max(bottom, placed.y + placed.height);
   }
   const width = Math.max(x - GAP, 0);
-  let looseX = 0;
-  let looseY = bottom + 2 * HEAD;
-  let rowHeight = 0;
-  for (const zone of kind('cab overhead', 'bulkhead', 'rear door', 'arch')) {
-    const placed = place(zone, looseX, looseY, false, zone.kind !== 'arch' || undefined);
-    if (looseX > 0 && looseX + placed.width > width) {
-      looseX = 0;
-      looseY += rowHeight + HEAD + GAP;
-      rowHeight = 0;
-      Object.assign(placed, place(zone, 0, looseY, false, zone.kind !== 'arch' || undefined));
+  const loose = flow(
+    kind('cab overhead', 'bulkhead', 'rear door', 'arch', 'cab frame'),
+    0,
+    bottom + 2 * HEAD,
+    width,
+  );
+  const cab = flow(kind('windscreen', 'cab door', 'footwell', 'cab roof'), width + 2 * GAP, HEAD, CAB_WIDTH);
+  const all = [...zones, ...loose, ...cab];
+  return {
+    width: all.reduce((most, z) => Math.max(most, z.x + z.width), width),
+    height: all.reduce((most, z) => Math.max(most, z.y + z.height), bottom),
+    zones: all,
+  };
+}
+
+/** Pieces side by side from a corner, in rows no wider than `width`. */
+function flow(pieces: readonly Zone[], left: number, top: number, width: number): PlacedZone[] {
+  let [x, y, row] = [left, top, 0];
+  return pieces.map(zone => {
+    const upright = zone.kind !== 'arch' || undefined;
+    let placed = place(zone, x, y, false, upright);
+    if (x > left && placed.x + placed.width > left + width) {
+      x = left;
+      y += row + HEAD + GAP;
+      row = 0;
+      placed = place(zone, x, y, false, upright);
     }
-    zones.push(placed);
-    looseX = placed.x + placed.width + GAP;
-    rowHeight = Math.max(rowHeight, placed.height);
-  }
-  return { width, height: looseY + rowHeight, zones };
+    x += placed.width + GAP;
+    row = Math.max(row, placed.height);
+    return placed;
+  });
 }
 
 /** `upright` draws height up the sheet (doors, seen from inside); otherwise stations run down it. */

@@ -40,6 +40,8 @@ export interface Pattern {
   rearDoors: { width: number; height: number; upperShare: number };
   /** What closes the load space. */
   front: 'cab overhead' | 'bulkhead';
+  /** The driver's cab as a box: length and height, and its passage to the load space, width and height, mm. */
+  cab: { length: number; height: number; passage: [number, number] };
   /** As such a body often has them, mm. */
   windows: {
     bay: string;
@@ -87,6 +89,7 @@ export const patterns: readonly Pattern[] = [
     slidingDoor: { stations: 2, height: 1030 },
     rearDoors: { width: 620, height: 1060, upperShare: 0.45 },
     front: 'bulkhead',
+    cab: { length: 1250, height: 1180, passage: [1180, 980] },
     windows: [{ bay: 'S1u', kind: 'window', width: 330, height: 300, glazing: 'glass' }],
   },
   {
@@ -112,6 +115,7 @@ export const patterns: readonly Pattern[] = [
     slidingDoor: { stations: 2, height: 1260 },
     rearDoors: { width: 700, height: 1290, upperShare: 0.45 },
     front: 'bulkhead',
+    cab: { length: 1300, height: 1300, passage: [1330, 1120] },
     windows: [
       { bay: 'S2u', kind: 'window', width: 400, height: 360, glazing: 'glass' },
       { bay: 'L2m', kind: 'window', width: 400, height: 380, glazing: 'glass' },
@@ -143,6 +147,7 @@ export const patterns: readonly Pattern[] = [
     slidingDoor: { stations: 2, height: 1650 },
     rearDoors: { width: 760, height: 1720, upperShare: 0.48 },
     front: 'cab overhead',
+    cab: { length: 1350, height: 1450, passage: [1450, 1300] },
     windows: [
       { bay: 'S2u', kind: 'window', width: 380, height: 500, glazing: 'double acrylic' },
       { bay: 'C4b', kind: 'roof vent', width: 400, height: 400, glazing: 'double acrylic' },
@@ -174,6 +179,7 @@ export const patterns: readonly Pattern[] = [
     slidingDoor: { stations: 2, height: 1670 },
     rearDoors: { width: 760, height: 1740, upperShare: 0.48 },
     front: 'cab overhead',
+    cab: { length: 1350, height: 1450, passage: [1450, 1300] },
     windows: [
       { bay: 'S2u', kind: 'window', width: 380, height: 500, glazing: 'double acrylic' },
       { bay: 'L3m', kind: 'window', width: 380, height: 440, glazing: 'double acrylic' },
@@ -200,6 +206,7 @@ export const patterns: readonly Pattern[] = [
     slidingDoor: { stations: 2, height: 1380 },
     rearDoors: { width: 710, height: 1400, upperShare: 0.46 },
     front: 'bulkhead',
+    cab: { length: 1350, height: 1400, passage: [1380, 1220] },
     windows: [
       ...['L1u', 'L2u', 'L3u', 'L4u', 'L5u', 'R3u', 'R4u', 'R5u', 'S1u', 'S2u'].map(bay => ({
         bay,
@@ -238,6 +245,7 @@ export const patterns: readonly Pattern[] = [
     slidingDoor: null,
     rearDoors: { width: 980, height: 2000, upperShare: 0.5 },
     front: 'bulkhead',
+    cab: { length: 1350, height: 1450, passage: [1000, 1250] },
     windows: [
       { bay: 'L3m', kind: 'window', width: 480, height: 440, glazing: 'double acrylic' },
       { bay: 'R2m', kind: 'window', width: 480, height: 440, glazing: 'double acrylic' },

@@ -2,7 +2,7 @@ import type { Bay, Shell, Zone } from '../../model/index.ts';
 
 /**
  * Every bay in the order a person meets them walking round inside with a tape: in at the rear doors, up the left
- * wall to the front, back down the right side, then the arches, the floor and last, looking up, the ceiling.
+ * wall to the front, back down the right side, then the arches, the floor and, looking up, the ceiling; last frames and cab.
  */
 export function walkingOrder(shell: Shell): { zone: Zone; bay: Bay }[] {
   const of = (kind: Zone['kind'], side?: Zone['side']) =>
@@ -21,6 +21,10 @@ export function walkingOrder(shell: Shell): { zone: Zone; bay: Bay }[] {
     ...of('floor').flatMap(backwards),
     ...of('ceiling').flatMap(forwards),
     ...of('cab overhead').flatMap(forwards),
+    ...of('frame').flatMap(forwards),
+    ...(['cab door', 'footwell', 'windscreen', 'cab roof', 'cab frame'] as const).flatMap(kind =>
+      of(kind).flatMap(forwards),
+    ),
   ];
 }
 

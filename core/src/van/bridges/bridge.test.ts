@@ -196,7 +196,7 @@ describe('the ribs of a van', () => {
   const e = evaluate(design, design.variants[0]!.design, library);
   it('are counted in every zone’s heat loss by their real lengths', () => {
     for (const z of e.heat.zones)
-      expect(z.loss).toBeCloseTo(
+      expect(z.loss / z.factor).toBeCloseTo(
         z.bays + z.ribs + z.edges + z.pointLoss + z.openings.reduce((s, o) => s + o.area * o.uValue, 0),
         9,
       );
@@ -225,7 +225,9 @@ describe('the ribs of a van', () => {
   it('windows, door frames and ends are counted by their real lengths', () => {
     const round = (what: string) =>
       e.heat.zones.flatMap(z => z.bridges).reduce((s, b) => (b.what === what ? s + b.length : s), 0);
-    const openings = design.shell.zones.flatMap(z => z.openings);
+    // A windscreen is glued all round: it has no frame of its own.
+    const framed = design.shell.zones.filter(z => z.kind !== 'windscreen');
+    const openings = framed.flatMap(z => z.openings);
     expect(round('window edge')).toBeCloseTo(
       openings.reduce((s, o) => s + 2 * (o.width.value + o.height.value), 0),
       9,

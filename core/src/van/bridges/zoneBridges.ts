@@ -27,13 +27,16 @@ export interface Bridge {
 /** Conductivity a stuffed rib is taken to have, W/mK: loose fibre. */
 const STUFFING = 0.04;
 const BARE: readonly Layer[] = [];
+/** Zones that are all metal, or have neither ribs nor edges of their own. */
+const PLAIN: ReadonlySet<Zone['kind']> = new Set(['arch', 'frame', 'windscreen', 'footwell', 'cab frame']);
+const DOORS: ReadonlySet<Zone['kind']> = new Set(['sliding door', 'rear door', 'cab door']);
 /** Box of a door's inner frame along its edge, m. Common practice, no source. */
 const DOOR_FRAME = 0.05;
 
 /**
  * Ribs, rails, ends, window edges and door frames of a zone with their lengths and what each metre adds to the clear
  * bays, whose U-values `uOf` gives. A floor's ribs are pressed into its sheet and lie under the boards: they lose as the bays beside them do.
- * Arches have none. A rib between two build-ups takes the mean of both.
+ * Arches, frames and the cab's floor, screen and pillars have none. A rib between two build-ups takes the mean of both.
  */
 export function zoneBridges(
   shell: Shell,
@@ -42,7 +45,7 @@ export function zoneBridges(
   uOf: (bay: LaidBay) => number,
   library: Library,
 ): Bridge[] {
-  if (zone.kind === 'arch') return [];
+  if (PLAIN.has(zone.kind)) return [];
   const laid = zone.bays.map(b => bays.get(b.id)!);
   if (zone.kind === 'floor') return floorRibs(zone, laid, uOf);
   const found = new Map<string, Bridge>();
@@ -105,8 +108,7 @@ export function zoneBridges(
     const above = at.get(`${bay.station} ${bay.strip + 1}`);
     if (above) add('rail', [bay, above], { width: zone.rail.value, depth: depthOf }, bay.width.value);
   }
-  const door = zone.kind === 'sliding door' || zone.kind === 'rear door';
-  if (door) {
+  if (DOORS.has(zone.kind)) {
     const round = 2 * (zone.length.value + zone.height.value);
     for (const bay of zone.bays)
       add('door frame', [bay], { width: DOOR_FRAME, depth: depthOf }, round / zone.bays.length);

@@ -98,7 +98,7 @@ const LOUD = Object.fromEntries(
 
 /** What a bay's vibration counts in one noise, per m2 of it. */
 export const counted = (v: Vibration, noise: Noise, kind: ZoneKind): number =>
-  loudness(v)[noise] * NOISES[noise].places[kind];
+  loudness(v)[noise] * (NOISES[noise].places[kind] ?? 0);
 
 const knownLoudness = new WeakMap<Vibration, Record<Noise, number>>();
 
@@ -134,7 +134,7 @@ export const shareByOctave = (scale: Scale, v: Vibration, edge: number, kind: Zo
   DRUM_OCTAVES.map((_, o) =>
     NOISE_NAMES.reduce((sum, n) => {
       const { drive, places } = NOISES[n];
-      return sum + scale[n][edge]! * places[kind] * LOUD[n][o]! * v[drive][o]!;
+      return sum + scale[n][edge]! * (places[kind] ?? 0) * LOUD[n][o]! * v[drive][o]!;
     }, 0),
   );
 

@@ -19,5 +19,5 @@ export {
   NOTHING_HEARD,
   wordOf,
 } from './heard.ts';
-export { NOISE_NAMES, type Noise, noiseWeights } from './noises.ts';
+export { drums, NOISE_NAMES, type Noise, noiseWeights } from './noises.ts';
 export { type BayPanel, bondedLayer, panelOf, sheetsOnField, skinPlate, stuckLayer } from './panelOf.ts';

@@ -12,7 +12,7 @@ interface Character {
    */
   octaves: readonly number[];
   /** How much of it meets a square metre of each kind of place (common practice, no source). */
-  places: Record<ZoneKind, number>;
+  places: Partial<Record<ZoneKind, number>>;
 }
 
 /** Rough roads shake through the frame, rain taps the roof, doors slam, traffic presses from outside. */
@@ -74,6 +74,9 @@ export const NOISES: Record<Noise, Character> = {
     },
   },
 };
+
+/** Whether a panel of such a zone is counted: frames are too stiff to drum, the cab has the factory's own treatment. */
+export const drums = (kind: ZoneKind): boolean => kind in NOISES.road.places;
 
 /** In the order they are asked for. */
 export const NOISE_NAMES = ['road', 'rain', 'doors', 'traffic'] as const satisfies readonly Noise[];

@@ -1,6 +1,6 @@
 import { assemblyOf, type BayJoints, directionOf, type Ends, sectionAt } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { Bay, Brief, BuildUp, Shell, ZoneKind } from '../../model/index.ts';
+import { type Bay, type Brief, type BuildUp, inCab, type Shell, type ZoneKind } from '../../model/index.ts';
 import type { Air } from '../../physics/air/index.ts';
 import { RSE } from '../../physics/heat/index.ts';
 import {
@@ -72,16 +72,18 @@ export function climateFor(shell: Shell, brief: Brief): VanClimate {
   return { months: monthsOf(brief, glass), night: designNight(brief, glass) };
 }
 
-/** All glass of a shell as one pane. */
+/** All glass of the load space as one pane; the cab's takes its share by the hour alone. */
 export function glassOf(shell: Shell): Glass {
   let area = 0;
   let f = 0;
-  for (const zone of shell.zones)
+  for (const zone of shell.zones) {
+    if (inCab(zone.kind)) continue;
     for (const o of zone.openings) {
       const a = openingSize(o);
       area += a;
       f += a * glazing(o.glazing, directionOf(zone.kind)).fRsi;
     }
+  }
   return { area, fRsi: area > 0 ? f / area : 1 };
 }
 

@@ -15,6 +15,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { BayDamp } from './BayDamp.tsx';
+import { CabPanel } from './CabPanel.tsx';
 import { ColdSpots } from './ColdSpots.tsx';
 import { HeatPanel } from './HeatPanel.tsx';
 import { NightPanel } from './NightPanel.tsx';
@@ -120,6 +121,7 @@ export function Component() {
             },
             { key: 'cold', name: 'Cold spots', content: <ColdSpots key={bay} id={bay} /> },
             { key: 'schools', name: 'Schools', content: <Schools /> },
+            { key: 'cab', name: 'Cab', content: <CabPanel /> },
             { key: 'night', name: 'Night', content: <NightPanel /> },
             {
               key: 'year',

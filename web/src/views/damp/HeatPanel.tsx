@@ -47,7 +47,8 @@ export function HeatPanel() {
             On a clear hot day ({t(Math.max(...now.outside))} outside,{' '}
             {climateOf(brief.climate).label.toLowerCase()}) the parked van reaches <b>{t(now.peak)}</b> at{' '}
             {clock(now.peakAt)} and is above {t(30)} for {printNumber(now.hoursHot, 0)} hours; bare it would
-            reach {t(bare.peak)}. Its roof’s steel gets to {t(now.roofPeak)}.
+            reach {t(bare.peak)}.{now.cab.length > 0 && <> Its cab gets to {t(Math.max(...now.cab))}.</>} Its
+            roof’s steel gets to {t(now.roofPeak)}.
           </>
         ) : (
           'Working the day out…'

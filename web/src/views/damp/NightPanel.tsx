@@ -1,4 +1,4 @@
-import { airIsShort, FUELS, type VanNight } from '@overcoat/core/studies/cabin';
+import { airIsShort, anyRan, FUELS, type VanNight } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { WINDS } from '@overcoat/core/van/climate';
 import { useCallback, useState } from 'react';
@@ -63,8 +63,8 @@ export function NightPanel() {
           </select>
         </label>
         <label className="flex items-center gap-2">
-          <input type="checkbox" checked={covers} onChange={ev => setCovers(ev.target.checked)} /> fitted
-          covers in the windows
+          <input type="checkbox" checked={covers} onChange={ev => setCovers(ev.target.checked)} /> screens up
+          in windows and cab
         </label>
       </div>
       {airIsShort(air, people) && (
@@ -101,9 +101,25 @@ function Sentence({ nights: { size, heated, off }, stale }: { nights: Nights; st
       )}{' '}
       With the heater off it is <b>{t(off.dawn)}</b> at eight in the morning
       {off.chill !== null && `, under ${t(10)} after ${printNumber(off.chill, 1)} h`}, and{' '}
-      <b>{printNumber(heated.onGlass, 2)} litres</b> stand on the glass of the heated van.
+      <b>{printNumber(heated.onGlass, 2)} litres</b> stand on the glass of the heated van
+      {heated.cab && (
+        <>
+          , and the cab takes <b>{printNumber(heated.cab.share * 100, 0)} %</b> of the heat; its air is{' '}
+          {t(heated.cab.inside.at(-1)!)} at eight
+        </>
+      )}
+      . {ranSentence(heated)}
     </p>
   );
+}
+
+/** Where water runs down, the most first; nothing only where nothing does. */
+function ranSentence({ ran, ranBy, dripped }: VanNight): string {
+  if (!anyRan(ran)) return 'Nothing runs down.';
+  const places = Object.entries({ ...ranBy, 'nowhere in particular': dripped })
+    .filter(([, kg]) => kg > 5e-4)
+    .sort((a, b) => b[1] - a[1]);
+  return `${printNumber(ran * 1000, 0)} ml run down: ${places.map(([place, kg]) => `${place} ${printNumber(kg * 1000, 0)}`).join(', ')}.`;
 }
 
 function NightChart({ heated, off }: { heated: VanNight; off: VanNight }) {
@@ -124,6 +140,7 @@ function NightChart({ heated, off }: { heated: VanNight; off: VanNight }) {
           datasets: [
             line('heated', heated.inside, '--signal'),
             line('heater off', off.inside, '--ink', [7, 4]),
+            ...(heated.cab ? [line('cab, heated', heated.cab.inside, '--tape')] : []),
             line('outside', heated.outside, '--faint', [2, 3]),
             line(
               'humidity',
@@ -166,9 +183,14 @@ function NightChart({ heated, off }: { heated: VanNight; off: VanNight }) {
         className="h-56"
       />
       <p className="text-[13px]">
-        <b className="text-signal">━━</b> heated · <b>╍╍</b> heater off ·{' '}
-        <span className="text-faint">┈┈ outside</span> · <b className="text-chalk">━━</b> humidity, heated
-        (right)
+        <b className="text-signal">━━</b> heated ·{' '}
+        {heated.cab && (
+          <>
+            <b className="text-tape">━━</b> its cab ·{' '}
+          </>
+        )}{' '}
+        <b>╍╍</b> heater off · <span className="text-faint">┈┈ outside</span> ·{' '}
+        <b className="text-chalk">━━</b> humidity, heated (right)
       </p>
     </div>
   );

@@ -30,8 +30,8 @@ export function YearPanel({ job, covers, onCovers, leaks, onLeaks, weather, onWe
       <JobBar job={job} name="Compute the van’s years" doing="two years of the whole van">
         <WeatherChoice weather={weather} onWeather={onWeather} />
         <label className="flex min-h-9 items-center gap-2">
-          <input type="checkbox" checked={covers} onChange={ev => onCovers(ev.target.checked)} /> fitted
-          covers in the windows
+          <input type="checkbox" checked={covers} onChange={ev => onCovers(ev.target.checked)} /> screens up
+          in windows and cab
         </label>
         <label className="flex min-h-9 items-center gap-2">
           <input
@@ -89,9 +89,14 @@ function Year({ year }: { year: VanYear }) {
         The closed van is at {printTemperature(year.hottest.t, units)} on its hottest day. Wettest:{' '}
         <b>{worst.name}</b>, {grams(worst.peaks[0]!)} in the first winter
         {carriesOver(worst.ends.at(-1)! - worst.ends[0]!) ? ', more each year' : ', nothing carried over'}.{' '}
+        {year.cab && heated && (
+          <>
+            The cab takes <b>{printNumber(year.cab.share * 100, 0)} %</b> of the heat while people are inside.{' '}
+          </>
+        )}
         {anyRan(year.ran) ? `${printNumber(year.ran, 1)} litres ran` : 'Nothing runs'} down glass and cold
-        faces in two years, of {printNumber(year.given, 0)} litres given off; most on the glass at once{' '}
-        {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
+        metal in two years{places(year)}, of {printNumber(year.given, 0)} litres given off; most on the glass
+        at once {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
       </p>
       <SeriesPlot
         label="Temperature and humidity inside, hour by hour"
@@ -131,13 +136,22 @@ function Year({ year }: { year: VanYear }) {
         </tbody>
       </table>
       <p className="text-[13px] text-faint">
-        {year.parts.length} parts of the shell, coupled with the cabin by the hour; ribs and edges without
-        inertia; closed and empty it changes its air every three hours or so; 100 kg of furniture and bedding
-        warms with it (guesses). An illustrative year. Balances: water {year.waterBalance.toExponential(0)},
-        heat {year.energyBalance.toExponential(0)} of what went through.
+        {year.parts.length} parts of the shell, coupled with the cabin by the hour; ribs, edges and the cab’s
+        steel without inertia; closed and empty it has the draughts of its seals; 100 kg of furniture and
+        bedding warms with it (guesses). An illustrative year. Balances: water{' '}
+        {year.waterBalance.toExponential(0)}, heat {year.energyBalance.toExponential(0)} of what went through.
       </p>
     </div>
   );
+}
+
+/** The places water ran down, the most first. */
+function places({ ranBy, dripped }: VanYear): string {
+  const told = Object.entries({ ...ranBy, 'nowhere in particular': dripped })
+    .filter(([, kg]) => kg >= 0.05)
+    .sort((a, b) => b[1] - a[1])
+    .map(([place, kg]) => `${place} ${printNumber(kg, 1)}`);
+  return told.length > 0 ? ` (${told.join(', ')})` : '';
 }
 
 /** In percent of the highest. */

@@ -1,4 +1,4 @@
-import { findBay, type Opening } from '@overcoat/core/model';
+import { findBay, type Opening, SCREENS } from '@overcoat/core/model';
 import { removeOpening, setOpening } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
@@ -40,7 +40,10 @@ export function Openings({ bay }: { bay: string }) {
         </p>
       )}
       {openings.map(o => (
-        <div key={o.id} className="mt-2 grid grid-cols-[1fr_1fr_1.2fr_1fr_auto] items-start gap-1.5">
+        <div
+          key={o.id}
+          className="mt-2 grid grid-cols-[1fr_1fr_auto] sm:grid-cols-[1fr_1fr_1fr] items-start gap-1.5"
+        >
           <MeasureField
             label={`${o.kind} along`}
             value={o.width}
@@ -61,6 +64,7 @@ export function Openings({ bay }: { bay: string }) {
             onChange={e => put({ ...o, glazing: e.target.value as Opening['glazing'] }, `${o.id} glazing`)}
           >
             <option value="glass">single glass</option>
+            <option value="tinted glass">single, tinted</option>
             <option value="double acrylic">double acrylic</option>
             <option value="insulated panel">insulated panel</option>
           </Select>
@@ -71,6 +75,19 @@ export function Openings({ bay }: { bay: string }) {
             max={0.3}
             onMeasure={frameDepth => put({ ...o, frameDepth }, `${o.id} frame depth`)}
           />
+          <Select
+            label="its screen"
+            value={o.screen ?? 'inside'}
+            onChange={e =>
+              put({ ...o, screen: e.target.value as (typeof SCREENS)[number] }, `${o.id} screen`)
+            }
+          >
+            {SCREENS.map(s => (
+              <option key={s} value={s}>
+                {s}
+              </option>
+            ))}
+          </Select>
           <Button
             small
             look="quiet"

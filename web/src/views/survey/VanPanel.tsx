@@ -1,7 +1,6 @@
 import { junctions } from '@overcoat/core/studies/junctions';
 import {
   areaErrorOf,
-  boxArea,
   closure,
   mirrorTargets,
   mirrorZone,
@@ -19,6 +18,8 @@ import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { BodyCheck } from './BodyCheck.tsx';
+import { CabFields } from './CabFields.tsx';
 import { Pockets } from './Pockets.tsx';
 import { PointBridges } from './PointBridges.tsx';
 import { RoundWays } from './RoundWays.tsx';
@@ -49,7 +50,6 @@ export function VanPanel() {
       .map(a => ({ zone, where: `station ${a.station}, across`, ...a })),
   ]);
   const sides = sideDifferences(shell);
-  const { box, unfolded } = boxArea(shell);
   const told = junctions(shell, e);
   const bays = shell.zones.flatMap(z => z.bays);
   const area = shell.zones.reduce((sum, z) => sum + zoneArea(z, shell).area, 0);
@@ -91,9 +91,9 @@ export function VanPanel() {
           </ul>
         )}
         <p className="mt-2 text-[13px] text-faint">
-          Bays together {printArea(area, units)} ± {printArea(areaErrorOf(bays, shell.tapeError), units)}; the
-          zones unfold to {printArea(unfolded, units)}, the bare box would be {printArea(box, units)}.
+          Bays together {printArea(area, units)} ± {printArea(areaErrorOf(bays, shell.tapeError), units)}.
         </p>
+        <BodyCheck />
         <div className="mt-1 w-44">
           <MeasureField
             label="one reading is good to about"
@@ -104,6 +104,7 @@ export function VanPanel() {
           />
         </div>
       </section>
+      <CabFields />
       <section>
         <h2 className="text-xl">One part and another</h2>
         <ul className="mt-1 flex flex-col gap-1.5">

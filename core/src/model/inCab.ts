@@ -1,0 +1,7 @@
+import { CAB_ZONES } from './lists.ts';
+import type { ZoneKind } from './types.ts';
+
+const CAB: ReadonlySet<string> = new Set(CAB_ZONES);
+
+/** Whether a zone of this kind stands round the cab's air, not the load space's. */
+export const inCab = (kind: ZoneKind): boolean => CAB.has(kind);
