@@ -63,13 +63,13 @@ describe('the damp sentence', () => {
   it('names growth from year to year and what runs down', () => {
     const says = dampSentence(
       withMoisture(
-        { peak: 0.26, highest: 0.5, peakMonth: 2, goneBy: null, growth: 0.037, daysToDry: 120 },
+        { peak: 0.26, highest: 0.2, ran: 0.06, peakMonth: 2, goneBy: null, growth: 0.037, daysToDry: 120 },
         'grows',
       ),
     );
     expect(says).toContain('not gone by the next autumn, and 37 g/m² more every year');
     expect(says).toContain('dries in 4 months');
-    expect(says).toContain('the rest runs down');
+    expect(says).toContain('60 g/m² of it runs down or drips');
   });
   it('says dry with its figure, and bare for what it is', () => {
     expect(dampSentence(withMoisture({ highest: 0.012, daysToDry: 842 }, 'dry'))).toContain(

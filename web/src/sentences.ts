@@ -1,6 +1,5 @@
 import { type BayResult, bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
-import { FACE_HOLDS } from '@overcoat/core/physics/air';
 import type { BandInput } from '@overcoat/core/studies/damp';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
@@ -29,7 +28,10 @@ export function dampSentence(result: BayResult): string {
     return `${name}: dry, at most ${grams(m.highest)} at the skin in five winters; ${leak}.${wetEndSentence(result)}`;
   const gone = m.goneBy === null ? 'not gone by the next autumn' : `gone by ${monthName(m.goneBy)}`;
   const growth = growsYearly(m.growth) ? `, and ${grams(m.growth)} more every year` : '';
-  const runs = m.highest > FACE_HOLDS ? ' Steel holds about 200 g/m²; the rest runs down.' : '';
+  const runs =
+    m.ran > 0.0005
+      ? ` Steel holds about 200 g/m²: ${grams(m.ran)} of it runs down or drips in the first year.`
+      : '';
   return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}${wetEndSentence(result)}`;
 }
 
@@ -37,7 +39,9 @@ export function dampSentence(result: BayResult): string {
 export const hasBand = ({ damp, moisture, wetEnd }: BayResult): boolean =>
   moisture !== null &&
   wetEnd !== null &&
-  (wetEnd.state !== damp || wetEnd.moisture.highest > 1.05 * moisture.highest + 0.001);
+  (wetEnd.state !== damp ||
+    wetEnd.moisture.highest > 1.05 * moisture.highest + 0.001 ||
+    wetEnd.moisture.peak > 1.05 * moisture.peak + 0.001);
 
 /** What it comes to with all that nobody knows exactly gone wrong; nothing where that makes no difference. */
 function wetEndSentence(result: BayResult): string {

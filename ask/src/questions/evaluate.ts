@@ -1,4 +1,5 @@
-import { bayResult, evaluate } from '@overcoat/core/evaluate';
+import { bayResult } from '@overcoat/core/evaluate';
+import { evaluateOwn } from '@overcoat/core/studies/cabin';
 import { options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
 
@@ -8,7 +9,8 @@ const DAY = 86_400;
 export async function askEvaluate(args: readonly string[]) {
   const { values, rest } = options(args, ABOUT);
   const { design, variant, library, heard } = await readDesign(rest[0], values);
-  const e = evaluate(design, variant.design, library, heard);
+  // Damp as the views settle on: in the van's own year.
+  const e = evaluateOwn(design, variant.design, library, heard);
   const { headroom } = e.fit;
   return {
     variant: variant.name,

@@ -1,4 +1,4 @@
-import { type Library, materialOf, sdOf } from '../materials/index.ts';
+import { type Library, materialOf, openPores, sdOf, WATER_DENSITY } from '../materials/index.ts';
 import type { Bay, Layer, Shell, ZoneKind } from '../model/index.ts';
 import { airSpaceResistance, combinedResistance, RSE, RSI } from '../physics/heat/index.ts';
 import type { Assembly } from '../physics/moisture/index.ts';
@@ -19,6 +19,8 @@ interface Plane {
   through: number;
   /** m. */
   sd: number;
+  /** Water its open pores can take, kg/m2. */
+  pores: number;
 }
 
 export interface Section {
@@ -81,6 +83,7 @@ export function sectionAt(
         bridged: through + between / timber,
         through,
         sd,
+        pores: WATER_DENSITY * openPores(material) * thickness,
       });
     }
     if (behind === null && closed && i === lastCavity && fit.gap > 0)
@@ -130,7 +133,7 @@ export function bayUValue(
 export const assemblyOf = (section: Section, kind: ZoneKind): Assembly => ({
   rse: RSE,
   rsi: RSI[directionOf(kind)],
-  layers: section.planes.map(p => ({ resistance: p.resistance, sd: p.sd })),
+  layers: section.planes.map(p => ({ resistance: p.resistance, sd: p.sd, pores: p.pores })),
 });
 
 function skinPlane(shell: Shell, library: Library): Plane {
@@ -146,6 +149,7 @@ function skinPlane(shell: Shell, library: Library): Plane {
     bridged: r,
     through: r,
     sd: sdOf(material, thickness),
+    pores: WATER_DENSITY * openPores(material) * thickness,
   };
 }
 
@@ -159,6 +163,7 @@ const airPlane = (layer: string, thickness: number, bridged: number): Plane => (
   bridged,
   through: 0,
   sd: thickness,
+  pores: 0,
 });
 
 /** Stiff boards leave the gap behind them; anything else leaves it on the room side (null). */

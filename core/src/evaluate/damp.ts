@@ -1,16 +1,16 @@
 import { endsAt, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { type Brief, inCab, type Shell } from '../model/index.ts';
+import { inCab, type Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
 import {
   type BayMoisture,
   bayMoisture,
-  climateFor,
   type DampState,
   dampModel,
   dampState,
   gainOf,
   type LeakAt,
+  type VanClimate,
 } from '../van/wetting/index.ts';
 
 /** How damp a bay gets. */
@@ -35,21 +35,27 @@ export interface DampResult {
   wetEnd: { state: DampState; worst: string | null };
   /** How many bays are bare, those round the cab not counted. */
   bareBays: number;
+  /** What its bays met: the van's own hours, or a quick guess until they are known. */
+  climate: VanClimate;
   /** The design night; dew point of the cabin, degC. */
   night: { outside: Air; inside: Air; dewPoint: number };
 }
 
 const BARE: BayDamp = { state: 'bare', moisture: null, wetEnd: null };
 
-export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, library: Library): DampResult {
-  const climate = climateFor(shell, brief);
+export function dampOf(
+  shell: Shell,
+  { bays, cases }: LayUp,
+  library: Library,
+  climate: VanClimate,
+): DampResult {
   const sections = new Map<string, ReturnType<typeof bayMoisture>>();
   const damp = cases.map(({ kind, bay, buildUp, joints, section }): BayDamp => {
     if (!buildUp) return BARE;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
     let moistureBy = sections.get(section);
     if (!moistureBy) {
-      moistureBy = bayMoisture(assembly, climate, gainOf(shell, kind));
+      moistureBy = bayMoisture(assembly, climate, kind, gainOf(shell, kind));
       sections.set(section, moistureBy);
     }
     const at = (leak: LeakAt) => {
@@ -80,6 +86,7 @@ export function dampOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, libra
     worst,
     wetEnd: { state: wettest === null ? 'bare' : byBay.get(wettest)!.wetEnd!.state, worst: wettest },
     bareBays,
+    climate,
     night: { ...climate.night, dewPoint: dewPoint(climate.night.inside.p) },
   };
 }

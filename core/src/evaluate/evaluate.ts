@@ -3,6 +3,7 @@ import type { Library } from '../materials/index.ts';
 import type { Design, Placement } from '../model/index.ts';
 import { type TakeOff, takeOff } from '../order/takeoff/index.ts';
 import { type Heard, NOTHING_HEARD } from '../van/quiet/index.ts';
+import { climateFor, type VanClimate } from '../van/wetting/index.ts';
 import { type DampResult, dampOf } from './damp.ts';
 import { type FitResult, fitOf } from './fit.ts';
 import { type HeatResult, heatOf } from './heat.ts';
@@ -28,7 +29,8 @@ export interface Evaluation {
 }
 
 /**
- * Lays a placement into the design's shell and asks every question of it under the design's brief and what knocks told. Throws RangeError
+ * Lays a placement into the design's shell and asks every question of it under the design's brief and what knocks told;
+ * of damp in the van's own climate, a quick guess where that is not at hand. Throws RangeError
  * for an unknown material: `checkDesign` finds those first.
  */
 export function evaluate(
@@ -36,13 +38,14 @@ export function evaluate(
   placement: Placement,
   library: Library,
   heard: Heard = NOTHING_HEARD,
+  climate: VanClimate = climateFor(shell, brief),
 ): Evaluation {
   const laid = layUp(shell, placement, library);
   return {
     bays: laid.bays,
     fit: fitOf(shell, laid, library),
     heat: heatOf(shell, brief, laid, library),
-    damp: dampOf(shell, brief, laid, library),
+    damp: dampOf(shell, laid, library, climate),
     load: loadOf(laid, library),
     quiet: quietOf(shell, brief, laid, library, heard),
     order: takeOff(laid, library),

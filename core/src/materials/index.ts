@@ -8,3 +8,4 @@ export {
   stockFor,
   usualFor,
 } from './library.ts';
+export { openPores, WATER_DENSITY } from './pores.ts';

@@ -2,6 +2,7 @@ import { type Library, makeLibrary } from '@overcoat/core/materials';
 import type { Material, Price } from '@overcoat/core/model';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './client.ts';
+import { noteOwn, type Own } from './own.ts';
 
 const conversions = ['conversions'] as const;
 export const keys = { conversions, bin: [...conversions, 'bin'] as const, library: ['library'] as const };
@@ -10,11 +11,6 @@ export const useConversions = () => useQuery({ queryKey: keys.conversions, query
 
 /** What is in the bin; read again with the conversions. */
 export const useBin = () => useQuery({ queryKey: keys.bin, queryFn: api.bin });
-
-interface Own {
-  materials: Material[];
-  prices: Price[];
-}
 
 interface OwnLibrary {
   library: Library;
@@ -33,6 +29,7 @@ function libraryOf(own: Own): OwnLibrary {
   const { materials, prices } = own;
   const fresh = { library: makeLibrary(materials, prices), own: materials, prices, ready: own !== NOTHING };
   made.set(own, fresh);
+  noteOwn(fresh.library, own);
   return fresh;
 }
 

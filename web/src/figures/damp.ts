@@ -37,8 +37,13 @@ export const damp: Figure = {
 const became = (before: number, now: number, of = '') =>
   before === now ? null : `${of}${DAMP_WORDS[stateAt(before)]} → ${DAMP_WORDS[stateAt(now)]}`;
 
-/** Likely to wet end, of the bays that are worst at either. */
+/** Likely to wet end, of the bays that are worst at either; said to be provisional until the van's own year is known. */
 function note(e: Evaluation): string {
+  const says = bandOf(e);
+  return e.damp.climate.own || e.damp.state === 'bare' ? says : `${says}, provisional`;
+}
+
+function bandOf(e: Evaluation): string {
   const likely = worstBay(e);
   const { worst } = e.damp.wetEnd;
   if (!likely?.moisture || worst === null) return 'every bay is bare';

@@ -24,7 +24,11 @@ export function ChangeNote() {
   const edit = useDesign(s => s.edit);
   const [why, setWhy] = useState<{ title: string; before: Evaluation } | null>(null);
   const before = last ? evaluationOf(last.before, variant.id, library, heard) : null;
-  const parts = before ? FIGURES.flatMap(f => f.change(f.of(before), f.of(now), units) ?? []) : [];
+  const parts = before
+    ? FIGURES.flatMap(f =>
+        f.key === 'damp' && !comparable(before, now) ? [] : (f.change(f.of(before), f.of(now), units) ?? []),
+      )
+    : [];
   const setBaseline = () =>
     edit('baseline set', draft => {
       const v = draft.variants.find(x => x.id === variant.id)!;
@@ -77,6 +81,9 @@ export function ChangeNote() {
     </div>
   );
 }
+
+/** Whether both rest on the same kind of climate: a guess is not held against the van's own year. */
+const comparable = (a: Evaluation, b: Evaluation): boolean => a.damp.climate.own === b.damp.climate.own;
 
 function evaluationOf(
   design: {

@@ -1,3 +1,4 @@
+import { schools } from '@overcoat/core/buildup';
 import { evaluate } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Brief, Placement, Variant } from '@overcoat/core/model';
@@ -8,6 +9,9 @@ import {
   heaterNeed,
   hotDay,
   inWind,
+  ownAirAt,
+  ownClimate,
+  ownYear,
   type VanChoice,
   type VanNight,
   type VanYear,
@@ -32,7 +36,7 @@ import {
 } from '@overcoat/core/studies/damp';
 import { type DetailCase, type DetailResult, solveDetail } from '@overcoat/core/van/bridges';
 import { hourlyYear } from '@overcoat/core/van/climate';
-import { glassOf } from '@overcoat/core/van/wetting';
+import { type ClimateOf, glassOf, type VanClimate } from '@overcoat/core/van/wetting';
 import type { Report, Shelf } from './shelf.ts';
 
 interface Weather {
@@ -66,16 +70,37 @@ const HOURS = 12;
 const COLDEST = 8;
 const SWING = 3;
 
+/** Own climates one after the other, told as so many of all there are. */
+function climates(library: Shelf['library'], report: Report, all: number, before = 0): ClimateOf {
+  let done = before;
+  return (design, placement) => {
+    const climate = ownClimate(design, placement, library);
+    report(++done / all);
+    return climate;
+  };
+}
+
 /** The jobs about cold and damp. */
 export const dampJobs = {
   /** Two years of one bay, hour by hour. */
-  years: ({ design, library }: Shelf, { input, weather }: { input: BayYearInput } & Weather): BayYears =>
-    bayYears(input, hourlyYear(design.brief, glassOf(design.shell), 1, weather), library),
+  years: (
+    { design, library }: Shelf,
+    { input, placement, weather }: { input: BayYearInput; placement: Placement } & Weather,
+  ): BayYears =>
+    bayYears(input, ownAirAt(input.kind, ownYear(design, placement, library, { weather })), library),
+
+  /** The months that the bays of a placement meet, of its own year. */
+  climate: ({ design, library }: Shelf, { placement }: { placement: Placement }): VanClimate =>
+    ownClimate(design, placement, library),
 
   /** Seal quality against water, for every school. */
-  sweep: ({ design, library }: Shelf): { sweep: SealSweep; band: SchoolBand; figures: SchoolFigures[] } => ({
-    sweep: sealSweep(design, library),
-    band: schoolBand(design, library),
+  sweep: (
+    { design, library }: Shelf,
+    _: object,
+    report: Report,
+  ): { sweep: SealSweep; band: SchoolBand; figures: SchoolFigures[] } => ({
+    sweep: sealSweep(design, library, undefined, climates(library, report, 5 * schools.length)),
+    band: schoolBand(design, library, climates(library, report, 5 * schools.length, schools.length)),
     figures: schoolsAt(design, 1, library).map(({ school, evaluation: e }) => ({
       school,
       heatLoss: e.heat.loss,
@@ -86,14 +111,14 @@ export const dampJobs = {
 
   /** Two years of every school. */
   study: ({ design, library }: Shelf, _: object, report: Report): SchoolStudy =>
-    schoolStudy(design, library, report),
+    schoolStudy(design, library, report, (d, p) => ownYear(d, p, library).year),
 
   /** What moves the water of a bay most. */
   effects: (
     { design, library }: Shelf,
     { placement, bay }: { placement: Placement; bay: string },
     report: Report,
-  ): Effect[] => sensitivity(design, placement, bay, library, report),
+  ): Effect[] => sensitivity(design, placement, bay, library, report, (d, p) => ownYear(d, p, library).year),
 
   /** Sections in two dimensions; null where there is nothing to solve. */
   details: (

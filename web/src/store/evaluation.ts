@@ -2,15 +2,19 @@ import { type BayResult, bayResult, type Evaluation, evaluate } from '@overcoat/
 import type { Library } from '@overcoat/core/materials';
 import type { Brief, Design, Placement, Shell } from '@overcoat/core/model';
 import type { Heard } from '@overcoat/core/van/quiet';
+import type { VanClimate } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { useLibrary } from '../api/queries.ts';
+import { climateOf, useClimates } from './climates.ts';
 import { useHeard } from './heard.ts';
 import { useOpenDesign, useVariant, within } from './openDesign.ts';
 
-type Memo = WeakMap<Shell, WeakMap<Brief, WeakMap<Placement, WeakMap<Library, WeakMap<Heard, Evaluation>>>>>;
+/** By what was asked: in the van's own climate, or a guess until that is known. */
+type Found = { climate: VanClimate | null; e: Evaluation };
+type Memo = WeakMap<Shell, WeakMap<Brief, WeakMap<Placement, WeakMap<Library, WeakMap<Heard, Found>>>>>;
 const memo: Memo = new WeakMap();
 
-/** `evaluate`, remembered for as long as its inputs live. */
+/** `evaluate` in the van's own climate, a guess until that is known; remembered for as long as its inputs live. */
 export function evaluation(
   design: Pick<Design, 'shell' | 'brief'>,
   placement: Placement,
@@ -21,7 +25,12 @@ export function evaluation(
   const byPlacement = within(byBrief, design.brief, () => new WeakMap());
   const byLibrary = within(byPlacement, placement, () => new WeakMap());
   const byHeard = within(byLibrary, library, () => new WeakMap());
-  return within(byHeard, heard, () => evaluate(design, placement, library, heard));
+  const climate = climateOf(design, placement, library);
+  const found = byHeard.get(heard);
+  if (found?.climate === climate) return found.e;
+  const e = evaluate(design, placement, library, heard, climate ?? undefined);
+  byHeard.set(heard, { climate, e });
+  return e;
 }
 
 /** Results of the chosen variant. */
@@ -30,7 +39,12 @@ export function useEvaluation(): Evaluation {
   const variant = useVariant();
   const { library } = useLibrary();
   const heard = useHeard();
-  return useMemo(() => evaluation(design, variant.design, library, heard), [design, variant, library, heard]);
+  const version = useClimates(s => s.version);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a climate that has come in is asked for anew.
+  return useMemo(
+    () => evaluation(design, variant.design, library, heard),
+    [design, variant, library, heard, version],
+  );
 }
 
 /** Results of one bay, the same object for as long as the evaluation lives. */

@@ -185,6 +185,7 @@ describe('limiting cases', () => {
       {
         rse: 0.04,
         rsi: 0.13,
+        faces: Number.POSITIVE_INFINITY,
         layers: [
           { resistance: 0.0008 / 50, sd: 1500 },
           ...layers.map(l => ({ resistance: l.thickness / l.conductivity, sd: l.mu * l.thickness })),

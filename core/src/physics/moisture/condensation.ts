@@ -1,4 +1,4 @@
-import { type Air, DELTA_AIR, R_VAPOUR, saturationPressureFast } from '../air/index.ts';
+import { type Air, DELTA_AIR, FACE_HOLDS, R_VAPOUR, saturationPressureFast } from '../air/index.ts';
 
 /** Layers from the outer face inward, skin first: resistance m2K/W and sd m of each. */
 export interface Assembly {
@@ -6,8 +6,10 @@ export interface Assembly {
   rse: number;
   /** Inner film, m2K/W. */
   rsi: number;
-  /** Skin first: m2K/W and m. */
-  layers: { resistance: number; sd: number }[];
+  /** Skin first: m2K/W and m, and water its open pores can take, kg/m2; none when left out. */
+  layers: { resistance: number; sd: number; pores?: number }[];
+  /** Water a face holds before it runs off, kg/m2; 0.2 when left out (ISO 13788, from memory). */
+  faces?: number;
   /** Layers of more resistance than this are subdivided; 0.25 m2K/W as in ISO 13788. */
   subdivideAbove?: number;
 }
@@ -23,6 +25,8 @@ export interface Regime {
   leak: number;
   /** Air from outdoors that does; none when left out. */
   vent?: number;
+  /** How far the skin's temperature less the room's swings about its mean, K (standard deviation), for whoever reckons the air; not at all when left out. */
+  swings?: number;
 }
 
 export interface Period {
@@ -37,6 +41,8 @@ export interface Condensation {
   water: Float64Array;
   /** The same at the skin's inner face alone. */
   atSkin: Float64Array;
+  /** What ran off or dripped in each period, for a face holds no more, kg/m2. */
+  ran: Float64Array;
   /** In a year. */
   periods: number;
   /** Computed. */
@@ -47,7 +53,8 @@ export interface Condensation {
  * Interstitial condensation and drying, period by period over several years from a dry start (ISO 13788:2012
  * clause 6, from memory), with three additions: a metal skin is closed, not merely tight; a period may be made of
  * regimes (occupied, empty, day), taken one after the other so that one takes out what another put in; and air that
- * leaks in from the room or from outdoors wets or dries the skin. Layers above 0.25 m2K/W are subdivided.
+ * leaks in from the room or from outdoors wets or dries the skin. Layers above 0.25 m2K/W are subdivided. At a period's
+ * end every face keeps what it can hold (ISO 13788, from memory: 200 g/m2 where nothing soaks it up), the rest has run off.
  */
 export function condensation(assembly: Assembly, periods: Period[], years = 5): Condensation {
   const grid = makeGrid(assembly);
@@ -67,6 +74,8 @@ export function condensations(assembly: Assembly, periods: Period[]): (years?: n
   return (years = 5) => {
     if (solver) return run(grid, solver, periods, years);
     const total = new Float64Array(inYear * years);
+    const ran = new Float64Array(inYear * years);
+    const most = grid.holds[grid.skin]!;
     let water = 0;
     for (let year = 0; year < years; year++) {
       const before = water;
@@ -74,6 +83,10 @@ export function condensations(assembly: Assembly, periods: Period[]): (years?: n
       for (let i = 0; i < inYear; i++) {
         const { seconds, regimes } = periods[i]!;
         for (const regime of regimes) water = skin.after(water, k++, regime, seconds * regime.share);
+        if (water > most) {
+          ran[year * inYear + i] = water - most;
+          water = most;
+        }
         total[year * inYear + i] = water;
       }
       if (skin.failed) {
@@ -82,10 +95,13 @@ export function condensations(assembly: Assembly, periods: Period[]): (years?: n
       }
       // A year that ends as it began repeats itself.
       if (Math.abs(water - before) >= 1e-12) continue;
-      for (let i = (year + 1) * inYear; i < total.length; i++) total[i] = total[i - inYear]!;
+      for (let i = (year + 1) * inYear; i < total.length; i++) {
+        total[i] = total[i - inYear]!;
+        ran[i] = ran[i - inYear]!;
+      }
       break;
     }
-    return { water: total, atSkin: total, periods: inYear, years };
+    return { water: total, atSkin: total, ran, periods: inYear, years };
   };
 }
 
@@ -195,13 +211,21 @@ function run(grid: Grid, solver: Solver, periods: Period[], years: number): Cond
   const yearStart = new Float64Array(n);
   const total = new Float64Array(periods.length * years);
   const atSkin = new Float64Array(periods.length * years);
+  const ran = new Float64Array(periods.length * years);
   for (let step = 0; step < total.length; step++) {
     const index = step % periods.length;
     const { seconds, regimes } = periods[index]!;
     for (let j = 0; j < regimes.length; j++)
       if (regimes[j]!.share > 0) advance(water, solver, index, j, seconds * regimes[j]!.share);
     let sum = 0;
-    for (let k = 0; k < n; k++) sum += water[k]!;
+    for (let k = 0; k < n; k++) {
+      const over = water[k]! - grid.holds[k]!;
+      if (over > 0) {
+        water[k] = grid.holds[k]!;
+        ran[step]! += over;
+      }
+      sum += water[k]!;
+    }
     total[step] = sum;
     atSkin[step] = water[grid.skin]!;
     if (step % periods.length < periods.length - 1) continue;
@@ -211,12 +235,13 @@ function run(grid: Grid, solver: Solver, periods: Period[], years: number): Cond
       for (let i = step + 1; i < total.length; i++) {
         total[i] = total[from + ((i - from) % periods.length)]!;
         atSkin[i] = atSkin[from + ((i - from) % periods.length)]!;
+        ran[i] = ran[from + ((i - from) % periods.length)]!;
       }
       break;
     }
     yearStart.set(water);
   }
-  return { water: total, atSkin, periods: periods.length, years };
+  return { water: total, atSkin, ran, periods: periods.length, years };
 }
 
 /** Instantaneous gain of the skin's inner face by diffusion and by leakage, kg/(m2 s), when it is wet. */
@@ -291,16 +316,19 @@ interface Grid {
   sd: Float64Array;
   r: Float64Array;
   total: number;
+  /** What each interface can hold, kg/m2. */
+  holds: Float64Array;
   /** Index of the skin's inner face. */
   skin: number;
   /** A metal skin lets nothing out: what the standard calls sd >= 1500 m is taken as closed. */
   closed: boolean;
 }
 
-function makeGrid({ rse, rsi, layers, subdivideAbove = 0.25 }: Assembly): Grid {
+function makeGrid({ rse, rsi, layers, faces = FACE_HOLDS, subdivideAbove = 0.25 }: Assembly): Grid {
   const parts = layers.map(l => Math.max(1, Math.min(8, Math.ceil(l.resistance / subdivideAbove))));
   const sd = new Float64Array(parts.reduce((a, b) => a + b, 1));
   const r = new Float64Array(sd.length);
+  const holds = new Float64Array(sd.length).fill(faces);
   r[0] = rse;
   let k = 0;
   layers.forEach((layer, i) => {
@@ -309,9 +337,15 @@ function makeGrid({ rse, rsi, layers, subdivideAbove = 0.25 }: Assembly): Grid {
       k++;
       sd[k] = sd[k - 1]! + Math.max(layer.sd, 1e-4) / count;
       r[k] = r[k - 1]! + layer.resistance / count;
+      const half = (layer.pores ?? 0) / count / 2;
+      holds[k - 1]! += half;
+      holds[k]! += half;
     }
   });
-  return { sd, r, total: r[k]! + rsi, skin: parts[0]!, closed: layers[0]!.sd >= 1500 };
+  // A closed skin is bare metal to what lies before it: water runs down it, whatever stands beside.
+  const closed = layers[0]!.sd >= 1500;
+  if (closed) holds[parts[0]!] = faces;
+  return { sd, r, holds, total: r[k]! + rsi, skin: parts[0]!, closed };
 }
 
 const temperatureAt = (grid: Grid, { outside, inside }: Regime, k: number) =>

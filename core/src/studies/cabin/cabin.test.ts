@@ -125,7 +125,13 @@ describe('the whole van', () => {
         inside,
         vapour: inside.map((t, h) => run.humidity[h]! * saturationPressure(t)),
         gain: year.sun.map(s => model.absorptance * facing.sun * s - facing.sky),
-        passing: h => leakAt(year.outside[h]!, year.vapourOutside[h]!, inside[h]!),
+        passing: h =>
+          leakAt(
+            year.outside[h]!,
+            year.vapourOutside[h]!,
+            inside[h]!,
+            year.outside[h]! + (model.absorptance * facing.sun * year.sun[h]! - facing.sky) * section.rse,
+          ),
       },
       year.outside.length,
     );

@@ -267,7 +267,7 @@ export class VanState {
       const to = this.airs[air]!;
       const section = this.sections[i]!;
       const [inside, p] = [t[air]!, room[air]!];
-      const leak = model.leakAt(w.outside, w.vapour, inside);
+      const leak = model.leakAt(w.outside, w.vapour, inside, this.#solAir[i]!);
       if (first) section.begin(this.#solAir[i]!, inside, p, leak);
       else section.probe(this.#solAir[i]!, inside, p, leak);
       to.heat += area * section.heatAt(inside);
@@ -327,7 +327,7 @@ export class VanState {
         this.#solAir[i]!,
         inside,
         pressureOf(next[air]!, inside),
-        model.leakAt(w.outside, w.vapour, inside),
+        model.leakAt(w.outside, w.vapour, inside, this.#solAir[i]!),
       );
       heat[air]! += area * section.heatIn;
       vapour[air]! += area * (section.diffused + section.leaked);
@@ -367,9 +367,9 @@ export class VanState {
     this.gained += step * (this.power + this.#body(w));
   }
 
-  /** Relative humidity of the load space's air, 0 to 1. */
-  humidity(): number {
-    const { v, t } = this.airs[0]!;
+  /** Relative humidity of the load space's air, or another's, 0 to 1. */
+  humidity(air = 0): number {
+    const { v, t } = this.airs[air]!;
     return Math.min(1, pressureOf(v, t) / saturationPressure(t));
   }
 

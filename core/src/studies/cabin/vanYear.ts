@@ -1,5 +1,6 @@
 import { mouldIndex, timeOfWetness } from '../../physics/hourly/index.ts';
 import type { HourlyYear } from '../../van/climate/index.ts';
+import { endsMonth } from '../damp/index.ts';
 import type { FacePlace } from './faces.ts';
 import type { VanModel } from './vanModel.ts';
 import { VanState } from './vanState.ts';
@@ -16,6 +17,8 @@ export interface PartYear {
   area: number;
   /** Highest free water of each year, kg/m2. */
   peaks: number[];
+  /** Highest at a month's end in the first year, kg/m2. */
+  atMonths: number;
   /** Free water at each year's end, kg/m2. */
   ends: number[];
   /** What ran down the skin, or dripped from layers that were full, in all years, kg/m2. */
@@ -78,7 +81,13 @@ export interface VanYear {
   /** Of it, down which faces, kg. */
   ranBy: Partial<Record<FacePlace, number>>;
   /** Heat the cab took from the load space while people were inside in the last year, kWh, and as a share of what heater and people gave then; null without one. */
-  cab: { energy: number; share: number } | null;
+  cab: {
+    energy: number;
+    share: number;
+    /** degC and relative humidity, 0 to 1, by hour. */
+    inside: Float32Array;
+    humidity: Float32Array;
+  } | null;
   /** Imbalance of water, as a share of what went through. */
   waterBalance: number;
   /** The same of energy. */
@@ -106,6 +115,7 @@ export function vanYear(
   const [skin, rh] = [model.parts.map(series), model.parts.map(series)];
   const peaks = model.parts.map(() => new Array<number>(years).fill(0));
   const ends = model.parts.map(() => new Array<number>(years).fill(0));
+  const atMonths = new Float64Array(parts);
   const [runOff, dripped] = [new Float64Array(parts), new Float64Array(parts)];
   const out: VanYear = {
     hours,
@@ -127,7 +137,7 @@ export function vanYear(
     ran: 0,
     dripped: 0,
     ranBy: {},
-    cab: model.front && { energy: 0, share: 0 },
+    cab: model.front && { energy: 0, share: 0, inside: series(), humidity: series() },
     waterBalance: 0,
     energyBalance: 0,
   };
@@ -149,6 +159,10 @@ export function vanYear(
     out.inside[h] = van.t;
     out.outside[h] = weather.outside;
     out.humidity[h] = van.humidity();
+    if (out.cab) {
+      out.cab.inside[h] = van.airs[1]!.t;
+      out.cab.humidity[h] = van.humidity(1);
+    }
     out.power[h] = van.power;
     out.glass[h] = van.onGlass;
     out.occupied[h] = occupied ? 1 : 0;
@@ -169,12 +183,14 @@ export function vanYear(
         if (model.heater > 0 && van.t < model.setpoint - 2) out.hoursCold++;
       }
     }
+    const monthEnds = endsMonth(year, i);
     for (let k = 0; k < parts; k++) {
       const s = van.sections[k]!;
       let water = 0;
       for (let n = 0; n < s.nodes; n++) water += s.free[n]!;
       if (water > peaks[k]![y]!) peaks[k]![y] = water;
       if (i === length - 1) ends[k]![y] = water;
+      if (y === 0 && monthEnds && water > atMonths[k]!) atMonths[k] = water;
       runOff[k] = runOff[k]! + s.ranOff + s.dripped;
       dripped[k] = dripped[k]! + s.dripped;
       skin[k]![h] = s.t[0]!;
@@ -194,6 +210,7 @@ export function vanYear(
     bays: p.bays,
     area: p.area,
     peaks: peaks[k]!,
+    atMonths: atMonths[k]!,
     ends: ends[k]!,
     runOff: runOff[k]!,
     dripped: dripped[k]!,

@@ -2,7 +2,15 @@ import { applySchool, type Ends, endsAt, schools } from '../../buildup/index.ts'
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design, Shell } from '../../model/index.ts';
-import { bayMoisture, climateFor, dampModel, gainOf, wettestAt } from '../../van/wetting/index.ts';
+import {
+  bayMoisture,
+  type ClimateOf,
+  dampModel,
+  gainOf,
+  type VanClimate,
+  wettestAt,
+} from '../../van/wetting/index.ts';
+import { QUICK } from './schoolsCompared.ts';
 
 /** What nobody knows exactly of how a van is built. */
 type BuiltInput = keyof Ends;
@@ -24,7 +32,7 @@ export interface BayBand {
 /** What separates the likely and the wet end of a bay; null for a bare one. Throws RangeError for an unknown bay. */
 export function bayBand(
   e: Evaluation,
-  { shell, brief }: { shell: Shell; brief: Brief },
+  { shell }: { shell: Shell },
   id: string,
   library: Library,
 ): BayBand | null {
@@ -34,8 +42,7 @@ export function bayBand(
   const { bay, zone, buildUp, like } = laid;
   if (!buildUp || !damp.moisture || !damp.wetEnd) return null;
   const { assembly, leakAt } = dampModel(shell, zone.kind, bay, buildUp, like.joints, library);
-  const climate = climateFor(shell, brief);
-  const moistureBy = bayMoisture(assembly, climate, gainOf(shell, zone.kind));
+  const moistureBy = bayMoisture(assembly, e.damp.climate, zone.kind, gainOf(shell, zone.kind));
   const alone = BUILT.map(what => ({
     what,
     peak: moistureBy(leakAt({ ...endsAt('likely'), [what]: 'wetEnd' }), like.joints.seamLength).peak,
@@ -55,10 +62,20 @@ export interface SchoolBand {
 }
 
 /** Every school, each at the seal quality it is reckoned with, over all that nobody knows exactly. */
-export function schoolBand(design: Pick<Design, 'shell' | 'brief'>, library: Library): SchoolBand {
+export function schoolBand(
+  design: Pick<Design, 'shell' | 'brief'>,
+  library: Library,
+  climateOf: ClimateOf = QUICK,
+): SchoolBand {
   const placements = schools.map(s => applySchool(design.shell, s.id, library));
+  const known = new Map<Brief, VanClimate[]>();
   const peaks = (brief: Brief, ends: Ends) =>
-    placements.map(p => wettestAt({ ...design, brief }, p, library, [null], ends)[0]!.peak);
+    placements.map((p, k) => {
+      const climates = known.get(brief) ?? [];
+      known.set(brief, climates);
+      climates[k] ??= climateOf({ ...design, brief }, p);
+      return wettestAt({ ...design, brief }, p, library, [null], ends, climates[k])[0]!.peak;
+    });
   const { brief } = design;
   const likely = endsAt('likely');
   const lived: [BandInput, Brief][] = [

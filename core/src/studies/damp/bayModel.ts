@@ -6,8 +6,8 @@ import {
   type LaidBay,
   sectionAt,
 } from '../../buildup/index.ts';
-import { type Library, materialOf } from '../../materials/index.ts';
-import type { Bay, BuildUp, Material, Shell, ZoneKind } from '../../model/index.ts';
+import { type Library, materialOf, openPores, WATER_DENSITY } from '../../materials/index.ts';
+import type { Bay, BuildUp, Shell, ZoneKind } from '../../model/index.ts';
 import { AIR_DENSITY, AIR_HEAT_CAPACITY, concentration, FACE_HOLDS } from '../../physics/air/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import type { HourlyLayer, Passing, SectionCase, Sensitivity } from '../../physics/hourly/index.ts';
@@ -46,8 +46,8 @@ export interface BayModel {
   section: Omit<SectionCase, 'start'>;
   /** What each layer of the section is: layer id (or 'gap'), and name of its material. */
   layers: { id: string; name: string; thickness: number; wooden: number | null }[];
-  /** Air that passes the skin, for the air outside, degC and Pa, and the temperature inside; the next call overwrites it. */
-  leakAt(outside: number, vapour: number, inside: number): Passing;
+  /** Air that passes the skin, for the air outside, degC and Pa, the temperature inside, and what the skin feels outside with sun and sky, degC; the next call overwrites it. */
+  leakAt(outside: number, vapour: number, inside: number, felt: number): Passing;
   /** How readily what lies against the skin moulds, and the back of the lining. */
   faces: { skin: Sensitivity; lining: Sensitivity };
   /** To sun and sky. */
@@ -56,19 +56,6 @@ export interface BayModel {
 
 /** Vapour film at the room's face, kg/(m2 s Pa). */
 const FILM = 2.5e-8;
-
-/** Of water, kg/m3; of what fibres and wood are made of, before any pore. */
-const WATER = 1000;
-const FIBRE_SOLID = 1400;
-const WOOD_SOLID = 1500;
-
-/** Share of a material's volume that water can fill: what air passes, and wood; closed cells take none. */
-const openPores = ({ flowResistivity, sorption, density }: Material): number =>
-  flowResistivity !== null
-    ? Math.max(0, 1 - density / FIBRE_SOLID)
-    : sorption === 'wood'
-      ? Math.max(0, 1 - density / WOOD_SOLID)
-      : 0;
 
 /** From the readiest to mould to the least. */
 const READIEST: Sensitivity[] = ['very sensitive', 'sensitive', 'medium', 'resistant'];
@@ -104,7 +91,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
           heatCapacity: material?.heatCapacity ?? AIR_HEAT_CAPACITY,
           mu: Math.max(plane.sd, 1e-4) / thickness,
           sorption: material?.sorption ?? 'none',
-          pores: material ? WATER * openPores(material) : 0,
+          pores: material ? WATER_DENSITY * openPores(material) : 0,
           air: material ? openPores(material) : 1,
         };
       }),
@@ -120,8 +107,8 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       thickness: plane.thickness,
       wooden: materials[i]?.sorption === 'wood' ? materials[i].density : null,
     })),
-    leakAt(outside, vapour, inside) {
-      const through = leak(outside, inside);
+    leakAt(outside, vapour, inside, felt) {
+      const through = leak(felt, inside);
       passing.room = through.room;
       passing.outside = through.outside;
       passing.met = metBy(through);

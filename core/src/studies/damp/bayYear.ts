@@ -28,6 +28,8 @@ export interface BayYears {
   humidity: Float32Array;
   /** Highest water of each year, kg/m2. */
   peaks: number[];
+  /** Highest at a month's end in the first year, as months tell it, kg/m2. */
+  atMonths: number;
   /** Water left at each year's end, kg/m2. */
   ends: number[];
   /** What the places below are, from the skin. */
@@ -56,6 +58,10 @@ export interface BayYears {
   sweeps: { count: number; nodes: number };
 }
 
+/** Whether an hour is the last of its month. */
+export const endsMonth = ({ month }: Pick<HourlyYear, 'month'>, hour: number): boolean =>
+  month[hour] !== month[hour + 1];
+
 /** Hourly years of one bay from a dry October: the field of the bay at its mean depth. */
 export function bayYears(input: BayYearInput, year: HourlyYear, library: Library): BayYears {
   const { section, layers, leakAt, faces, facing } = bayModel(input, library);
@@ -65,7 +71,13 @@ export function bayYears(input: BayYearInput, year: HourlyYear, library: Library
     inside: year.inside,
     vapour: year.vapour,
     gain: year.sun.map(s => absorptance * facing.sun * s - facing.sky),
-    passing: h => leakAt(year.outside[h]!, year.vapourOutside[h]!, year.inside[h]!),
+    passing: h =>
+      leakAt(
+        year.outside[h]!,
+        year.vapourOutside[h]!,
+        year.inside[h]!,
+        year.outside[h]! + (absorptance * facing.sun * year.sun[h]! - facing.sky) * section.rse,
+      ),
   };
   const length = year.outside.length;
   const start = { t: year.outside[0]!, humidity: 0.6 };
@@ -78,6 +90,7 @@ export function bayYears(input: BayYearInput, year: HourlyYear, library: Library
     skin: r.skin,
     humidity: r.humidity,
     peaks: each.map(w => w.reduce((a, b) => Math.max(a, b), 0)),
+    atMonths: each[0]!.reduce((most, w, h) => (endsMonth(year, h) ? Math.max(most, w) : most), 0),
     ends: each.map(w => w.at(-1)!),
     layers,
     wettest: r.wettest,

@@ -6,9 +6,10 @@ export {
   schoolBand,
 } from './band.ts';
 export { type BayModel, bayModel, bayModelInput } from './bayModel.ts';
-export { type BayYearInput, type BayYears, bayYears } from './bayYear.ts';
+export { type BayYearInput, type BayYears, bayYears, endsMonth } from './bayYear.ts';
 export { coldSpots } from './coldSpots.ts';
 export { dayResponse } from './dayResponse.ts';
+export { type Differs, differs } from './differs.ts';
 export { roomFace } from './roomFace.ts';
 export { type SealSweep, schoolsAt, sealSweep } from './schoolsCompared.ts';
 export { type Advice, adviseSchool, type SchoolStudy, type SchoolYears, schoolStudy } from './schoolYears.ts';

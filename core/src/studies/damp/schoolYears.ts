@@ -3,11 +3,11 @@ import { bayResult, evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design } from '../../model/index.ts';
 import { FACE_HOLDS } from '../../physics/air/index.ts';
-import { hourlyYear } from '../../van/climate/index.ts';
-import { glassOf } from '../../van/wetting/index.ts';
+import type { HourlyYear } from '../../van/climate/index.ts';
 import { bayModelInput } from './bayModel.ts';
 import { bayYears } from './bayYear.ts';
 import { sealed, wettestBay } from './schoolsCompared.ts';
+import { GUESSED, type YearOf } from './sensitivity.ts';
 
 /** What two years by the hour do to the bay that takes up most in one school. Water in kg/m2. */
 export interface SchoolYears {
@@ -86,9 +86,9 @@ export function schoolStudy(
   design: Pick<Design, 'shell' | 'brief'>,
   library: Library,
   report: (share: number) => void = () => undefined,
+  yearOf: YearOf = GUESSED,
 ): SchoolStudy {
   const { shell, brief } = design;
-  const glass = glassOf(shell);
   const placements = schools.map(s => applySchool(shell, s.id, library));
   const taped = schools.filter(closesJoints).length;
   const total = SEALS.length * taped + (schools.length - taped) + (NIGHTS.length + 1) * schools.length;
@@ -97,7 +97,7 @@ export function schoolStudy(
     k: number,
     seal: number | null,
     b: Brief,
-    year: ReturnType<typeof hourlyYear>,
+    year: HourlyYear,
     end: End = 'likely',
   ): SchoolYears => {
     const placement = seal === null ? placements[k]! : sealed(placements[k]!, seal);
@@ -115,14 +115,13 @@ export function schoolStudy(
       days: (end === 'likely' ? worst.moisture! : worst.wetEnd!.moisture).daysToDry,
     };
   };
-  const usual = hourlyYear(brief, glass);
-  const open = schools.map((s, k) => (closesJoints(s) ? null : run(k, null, brief, usual)));
-  const bySeal = SEALS.map(q => schools.map((_, k) => open[k] ?? run(k, q, brief, usual)));
+  const usual = placements.map(p => yearOf(design, p));
+  const open = schools.map((s, k) => (closesJoints(s) ? null : run(k, null, brief, usual[k]!)));
+  const bySeal = SEALS.map(q => schools.map((_, k) => open[k] ?? run(k, q, brief, usual[k]!)));
   const byNights = NIGHTS.map(n => {
     const b = { ...brief, nights: { ...brief.nights, winter: n } };
-    const year = hourlyYear(b, glass);
-    return schools.map((_, k) => run(k, null, b, year));
+    return schools.map((_, k) => run(k, null, b, yearOf({ shell, brief: b }, placements[k]!)));
   });
-  const wetEnd = schools.map((_, k) => run(k, null, brief, usual, 'wetEnd'));
+  const wetEnd = schools.map((_, k) => run(k, null, brief, usual[k]!, 'wetEnd'));
   return { seals: [...SEALS], bySeal, nights: [...NIGHTS], byNights, wetEnd };
 }

@@ -1,8 +1,9 @@
-import { applySchool, closesJoints, type End, schools } from '../../buildup/index.ts';
+import { applySchool, closesJoints, type End, endsAt, schools } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
-import { wetterThan, wettestAt } from '../../van/wetting/index.ts';
+import { NOTHING_HEARD } from '../../van/quiet/index.ts';
+import { type ClimateOf, climateFor, wetterThan, wettestAt } from '../../van/wetting/index.ts';
 
 /** One school on one van at one seal quality. */
 export interface SchoolPoint {
@@ -24,15 +25,19 @@ export interface SchoolPoint {
   grows: boolean;
 }
 
+/** A guess, where nobody has found the van's own. */
+export const QUICK: ClimateOf = ({ shell, brief }) => climateFor(shell, brief);
+
 /** Every school put into this van with the given share of its seams closed (where it closes them at all). */
 export function schoolsAt(
   design: Pick<Design, 'shell' | 'brief'>,
   sealQuality: number,
   library: Library,
+  climateOf: ClimateOf = QUICK,
 ): SchoolPoint[] {
   return schools.map(school => {
     const placement = sealed(applySchool(design.shell, school.id, library), sealQuality);
-    const evaluation = evaluate(design, placement, library);
+    const evaluation = evaluate(design, placement, library, NOTHING_HEARD, climateOf(design, placement));
     return { school: school.id, name: school.name, evaluation, ...wettestBay(evaluation) };
   });
 }
@@ -81,9 +86,18 @@ export interface SealSweep {
 }
 
 /** Each school's wetting and drying against seal quality, and where they cross. */
-export function sealSweep(design: Pick<Design, 'shell' | 'brief'>, library: Library, steps = 20): SealSweep {
+export function sealSweep(
+  design: Pick<Design, 'shell' | 'brief'>,
+  library: Library,
+  steps = 20,
+  climateOf: ClimateOf = QUICK,
+): SealSweep {
   const at = Array.from({ length: steps + 1 }, (_, i) => i / steps);
-  const worst = schools.map(s => wettestAt(design, applySchool(design.shell, s.id, library), library, at));
+  // A school's cabin is that of its usual seal: joints hardly move its air.
+  const worst = schools.map(s => {
+    const placement = applySchool(design.shell, s.id, library);
+    return wettestAt(design, placement, library, at, endsAt('likely'), climateOf(design, placement));
+  });
   const peak = worst.map(list => list.map(w => w.peak));
   const night = worst.map(list => list.map(w => w.night));
   const days = worst.map(list => list.map(w => w.days));

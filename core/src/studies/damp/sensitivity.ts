@@ -28,9 +28,15 @@ export interface Effect {
 
 type Colour = Shell['skin']['colour'];
 
+/** How the hours of a van with something laid into it are found. */
+export type YearOf = (design: Pick<Design, 'shell' | 'brief'>, placement: Placement) => HourlyYear;
+
+/** A guess, where nobody has found the van's own. */
+export const GUESSED: YearOf = ({ shell, brief }) => hourlyYear(brief, glassOf(shell));
+
 /**
  * Single changes to brief, build-up and paint, strongest first: what moves the water behind a bay most, by an hourly
- * year for each. `report` hears the share done.
+ * year for each; the air inside is that of the brief and the paint, whatever one build-up is. `report` hears the share done.
  */
 export function sensitivity(
   design: Pick<Design, 'shell' | 'brief'>,
@@ -38,13 +44,13 @@ export function sensitivity(
   bayId: string,
   library: Library,
   report: (share: number) => void = () => undefined,
+  yearOf: YearOf = GUESSED,
 ): Effect[] {
   const { shell, brief } = design;
   const zone = shell.zones.find(z => z.bays.some(b => b.id === bayId));
   const buildUp = zone && buildUpOf(placement, zone.id, bayId);
   if (!zone || !buildUp) return [];
-  const glass = glassOf(shell);
-  const usual = hourlyYear(brief, glass);
+  const usual = yearOf(design, placement);
   const run = (b: Brief, p: Placement, colour: Colour, year: HourlyYear) => {
     const r = bayResult(evaluate({ shell, brief: b }, p, library), bayId);
     if (!r.moisture) return null;
@@ -75,7 +81,9 @@ export function sensitivity(
       .map(colour => ({ change: `the skin painted ${colour}`, brief, placement, colour })),
   ];
   tries.forEach((t, i) => {
-    const year = t.brief === brief ? usual : hourlyYear(t.brief, glass);
+    const same = t.brief === brief && t.colour === shell.skin.colour;
+    const painted = { ...shell, skin: { ...shell.skin, colour: t.colour } };
+    const year = same ? usual : yearOf({ shell: painted, brief: t.brief }, placement);
     const r = run(t.brief, t.placement, t.colour, year);
     if (r) effects.push({ change: t.change, peak: base.water, after: r.water, days: r.days });
     report((i + 1) / tries.length);

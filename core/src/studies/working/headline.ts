@@ -15,6 +15,7 @@ import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/ind
 import { isSurveyed, meanDepth } from '../../survey/shell/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { FIRST_MONTH, MONTHS, WINDS } from '../../van/climate/index.ts';
+import type { BayMoisture } from '../../van/wetting/index.ts';
 import { type Working, WorkingBuilder } from './working.ts';
 
 /** Mass added, kg: area times mass per area of everything that is covered. */
@@ -215,6 +216,23 @@ export function headroomWorking(e: Evaluation, design: Pick<Design, 'shell'>): W
   };
 }
 
+/** What a bay holds at the end of the i-th month, with what has run off by then. */
+function standing(w: WorkingBuilder, { months, ranOff, ran }: BayMoisture, i: number): string {
+  const month = `End of ${MONTHS[(FIRST_MONTH + i) % 12]}`;
+  const water = w.given(month, months[i]! * 1000, 'g/m²', 'computed');
+  // A dry month gathers nothing, whatever ran off before.
+  if (ran === 0 || months[i] === 0) return water;
+  const by = ranOff.subarray(0, i + 1).reduce((a, b) => a + b, 0);
+  const gone = w.given(
+    `Run off or dripped by then, ${month}`,
+    by * 1000,
+    'g/m²',
+    'computed',
+    'a face holds about 200 g/m² (ISO 13788, from memory)',
+  );
+  return w.step(`${month}, with what ran off`, 'sum', [water, gone], 'g/m²');
+}
+
 /** Peak water of one bay in the first winter, g/m2, with the design night and the drying of a leak beside it. */
 export function dampWorking(e: Evaluation, bay: BayResult, design: Design, library: Library): Working {
   const w = new WorkingBuilder();
@@ -283,9 +301,7 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
   const daily = w.step('Dried a day', 'product', [both, hours], 'kg/m²');
   const water = w.given('Leak', LEAK_WATER, 'kg/m²', 'method');
   w.step('Days to dry 100 g/m²', 'quotient', [water, daily], 'days');
-  const year = Array.from({ length: 12 }, (_, i) =>
-    w.given(`End of ${MONTHS[(FIRST_MONTH + i) % 12]}`, m.months[i]! * 1000, 'g/m²', 'computed'),
-  );
+  const year = Array.from({ length: 12 }, (_, i) => standing(w, m, i));
   return {
     title,
     steps: w.steps,

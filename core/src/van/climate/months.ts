@@ -6,6 +6,30 @@ import { emptyAir, type Glass, NIGHT_HOURS, occupiedAir } from './indoor.ts';
 /** The year starts in October, so that a dry start meets a whole winter. */
 export const FIRST_MONTH = 9;
 
+/** Variances and covariances of hours about their means: air outside, K; sun on a level face, W/m2; air inside, K and Pa. */
+export interface Spread {
+  /** Of the air outside, K2. */
+  t: number;
+  /** Of the sun, (W/m2)2. */
+  sun: number;
+  /** Of both together, K W/m2. */
+  both: number;
+  /** Of the air inside, K2. */
+  inside: number;
+  /** Of the air inside with that outside, K2. */
+  insideT: number;
+  /** Of the air inside with the sun, K W/m2. */
+  insideSun: number;
+  /** Of the vapour inside with the air outside, Pa K. */
+  vapourT: number;
+  /** Of the vapour inside with the sun, Pa W/m2. */
+  vapourSun: number;
+  /** Of the vapour outside with the air outside, Pa K. */
+  outerT: number;
+  /** Of the vapour outside with the sun, Pa W/m2. */
+  outerSun: number;
+}
+
 /** One part of a month's hours: people inside at night, the empty van at night, the empty van by day. */
 interface MonthRegime {
   kind: 'occupied' | 'empty night' | 'day' | 'noon';
@@ -14,6 +38,8 @@ interface MonthRegime {
   sun: number;
   outside: Air;
   inside: Air;
+  /** How its hours spread about those means; not at all where left out. */
+  spread?: Spread;
 }
 
 export interface Month {

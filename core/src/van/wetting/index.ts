@@ -1,6 +1,7 @@
 export {
   type BayMoisture,
   bayMoisture,
+  type ClimateOf,
   climateFor,
   type DampState,
   dampModel,
@@ -8,6 +9,7 @@ export {
   gainOf,
   glassOf,
   growsYearly,
+  type VanClimate,
 } from './bayMonths.ts';
 export { type LeakAt, leakOf, spaceIn } from './leak.ts';
 export { wetterThan, wettestAt } from './wettest.ts';

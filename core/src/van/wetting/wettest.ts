@@ -2,7 +2,7 @@ import { closesJoints, endsAt, layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
 import { condensations, drying } from '../../physics/moisture/index.ts';
-import { climateFor, dampModel, gainOf, letIn, nightOf, periodsOf } from './bayMonths.ts';
+import { climateFor, dampModel, gainOf, gathered, letIn, monthsAt, nightOf, periodsOf } from './bayMonths.ts';
 
 /** What the bay that holds most in the first winter does, at one seal quality. */
 export interface WettestBay {
@@ -26,18 +26,18 @@ export function wettestAt(
   library: Library,
   seals: readonly (number | null)[],
   ends = endsAt('likely'),
+  climate = climateFor(design.shell, design.brief),
 ): WettestBay[] {
-  const { shell, brief } = design;
-  const climate = climateFor(shell, brief);
+  const { shell } = design;
   const tries: Try[] = [];
   for (const { kind, bay, buildUp, joints } of layUp(shell, placement, library).cases) {
     if (!buildUp) continue;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
-    const periods = periodsOf(climate, gainOf(shell, kind));
+    const periods = periodsOf(monthsAt(climate, kind), gainOf(shell, kind));
     const years = condensations(assembly, periods);
     const peakAt = (seal?: number): number => {
       letIn(periods, leakAt(ends, seal));
-      return years(1).water.reduce((a, b) => Math.max(a, b), 0);
+      return gathered(years(1)).peak;
     };
     const nightAt = (seal?: number): number => {
       const night = nightOf(assembly, climate, leakAt(ends, seal));

@@ -11,6 +11,7 @@ import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
 import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { textureOf, textureWord } from '../../shell-map/textures.tsx';
+import { useClimates } from '../../store/climates.ts';
 import { useDesign } from '../../store/design.ts';
 import { evaluation, useEvaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
@@ -33,6 +34,8 @@ export function Component() {
   const chosen = useVariant();
   const now = useEvaluation();
   const chooseVariant = useDesign(s => s.chooseVariant);
+  const version = useClimates(s => s.version);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a climate that has come in is asked for anew.
   const rows = useMemo<Row[]>(
     () =>
       design.variants.map((variant, i) => ({
@@ -40,7 +43,7 @@ export function Component() {
         variant,
         e: evaluation(design, variant.design, library, heard),
       })),
-    [design, library, heard],
+    [design, library, heard, version],
   );
   const columns = useMemo<ColumnDef<Row, unknown>[]>(() => {
     const worst = (r: Row) => worstBay(r.e)?.moisture;

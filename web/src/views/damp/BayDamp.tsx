@@ -15,11 +15,12 @@ import { grams } from '../../format.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { dampSentence } from '../../sentences.ts';
 import { useBay } from '../../store/evaluation.ts';
-import { useOpenDesign } from '../../store/openDesign.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { BandNote } from './BandNote.tsx';
+import { DiffersNote } from './DiffersNote.tsx';
 import { Effects } from './Effects.tsx';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';
@@ -63,10 +64,11 @@ export function BayDamp({ id, weather, onWeather }: Props) {
 
 function Hours({ id, weather, onWeather }: Props) {
   const { shell } = useOpenDesign();
+  const { design: placement } = useVariant();
   const r = useBay(id);
   const [end, setEnd] = useState<End>('likely');
   const input = useMemo(() => ({ ...bayModelInput(shell, r), ends: endsAt(end), years: 2 }), [shell, r, end]);
-  const job = useJob('years', id, { input, ...(weather ? { weather } : {}) });
+  const job = useJob('years', id, { input, placement, ...(weather ? { weather } : {}) });
   return (
     <section>
       <h2 className="text-lg">Hour by hour, two years</h2>
@@ -77,6 +79,9 @@ function Hours({ id, weather, onWeather }: Props) {
           <option value="wetEnd">at the wet end</option>
         </Select>
       </JobBar>
+      {job.answer && !job.stale && end === 'likely' && !weather && (
+        <DiffersNote id={id} peak={job.answer.atMonths} ran={job.answer.runOff / job.answer.peaks.length} />
+      )}
       {job.answer && <Years years={job.answer} stale={job.stale} />}
     </section>
   );

@@ -98,8 +98,9 @@ export function Component() {
         <p className="w-full text-[15px]" data-testid="damp-verdict">
           {verdict(e)}
           <span className="block text-[13px] text-faint">
-            By months: likely, and what it comes to at the wet end. Hours are a button away, under a bay or
-            “Year”.
+            {e.damp.climate.own
+              ? 'By months in the van’s own year: likely, and what it comes to at the wet end. Hours are a button away, under a bay or “Year”.'
+              : 'Provisional, by quick months: the van’s own year is being worked out.'}
           </span>
         </p>
       </MapPanel>

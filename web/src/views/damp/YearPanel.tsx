@@ -1,4 +1,5 @@
 import type { End } from '@overcoat/core/buildup';
+import { dampRank } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import { anyRan, FUELS, type VanYear } from '@overcoat/core/studies/cabin';
 import { carriesOver } from '@overcoat/core/studies/damp';
@@ -7,8 +8,10 @@ import { MONTHS } from '@overcoat/core/van/climate';
 import { useMemo } from 'react';
 import { grams } from '../../format.ts';
 import type { useJob } from '../../jobs/useJob.ts';
+import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { DiffersNote } from './DiffersNote.tsx';
 import { JobBar } from './JobBar.tsx';
 import { type Line, SeriesPlot } from './SeriesPlot.tsx';
 import { WeatherChoice } from './WeatherChoice.tsx';
@@ -45,6 +48,7 @@ export function YearPanel({ job, covers, onCovers, leaks, onLeaks, weather, onWe
       {job.answer ? (
         <div className={job.stale ? 'opacity-60' : ''}>
           <Year year={job.answer} />
+          {!job.stale && !covers && leaks === 'likely' && !weather && <Against year={job.answer} />}
         </div>
       ) : (
         <p>
@@ -143,6 +147,17 @@ function Year({ year }: { year: VanYear }) {
       </p>
     </div>
   );
+}
+
+/** The wettest part's years against the verdict on its bay. */
+function Against({ year }: { year: VanYear }) {
+  const worst = year.parts.reduce((a, b) => (b.peaks[0]! > a.peaks[0]! ? b : a));
+  const e = useEvaluation();
+  // Of the bays it stands for, the one the verdict is worst on.
+  const bay = worst.bays.reduce((a, b) =>
+    dampRank(e.damp.bays.get(b)!) > dampRank(e.damp.bays.get(a)!) ? b : a,
+  );
+  return <DiffersNote id={bay} peak={worst.atMonths} ran={worst.runOff / worst.peaks.length} />;
 }
 
 /** The places water ran down, the most first. */

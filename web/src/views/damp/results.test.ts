@@ -15,6 +15,7 @@ const part: PartYear = {
   bays: ['L1w', 'L3m'],
   area: 2,
   peaks: [0.12, 0.1],
+  atMonths: 0,
   ends: [0, 0],
   runOff: 0,
   dripped: 0,

@@ -1,0 +1,79 @@
+import { type Evaluation, evaluate } from '../../evaluate/index.ts';
+import type { Library } from '../../materials/index.ts';
+import { type Design, inCab, type Placement, type ZoneKind } from '../../model/index.ts';
+import { saturationPressure } from '../../physics/air/index.ts';
+import {
+  type AirYear,
+  type HourlyYear,
+  hourlyYear,
+  monthsOfYear,
+  type Weather,
+} from '../../van/climate/index.ts';
+import { NOTHING_HEARD } from '../../van/quiet/index.ts';
+import { climateFor, glassOf, type VanClimate } from '../../van/wetting/index.ts';
+import { vanModel } from './vanModel.ts';
+import { type VanYear, vanYear } from './vanYear.ts';
+
+/** A van's own first year: outdoors as the brief's, inside as its heater, people, glass and linings make it. */
+export interface OwnYear {
+  /** Hour by hour, with the load space's own air. */
+  year: HourlyYear;
+  /** The cab's air; null where nobody has surveyed it. */
+  cab: AirYear | null;
+  /** Everything else of that year. */
+  run: VanYear;
+}
+
+/** The own year of a placement, screens down, its heater as the design night asks; of an evaluation that may be at hand. */
+export function ownYear(
+  design: Pick<Design, 'shell' | 'brief'>,
+  placement: Placement,
+  library: Library,
+  { weather, e }: { weather?: Weather | undefined; e?: Evaluation } = {},
+): OwnYear {
+  const { shell, brief } = design;
+  const found = e ?? evaluate(design, placement, library);
+  const model = vanModel(found, shell, brief, { covers: false, heater: null }, library);
+  const outdoors = hourlyYear(brief, glassOf(shell), 1, weather);
+  const run = vanYear(model, outdoors);
+  const air = (inside: Float32Array, humidity: Float32Array): AirYear => ({
+    inside: Float64Array.from(inside),
+    vapour: Float64Array.from(inside, (t, h) => humidity[h]! * saturationPressure(t)),
+  });
+  return {
+    year: { ...outdoors, ...air(run.inside, run.humidity) },
+    cab: run.cab && air(run.cab.inside, run.cab.humidity),
+    run,
+  };
+}
+
+/** The hours that a bay in a zone of this kind meets: the cab's where it stands round the cab. */
+export const ownAirAt = (kind: ZoneKind, { year, cab }: OwnYear): HourlyYear =>
+  cab && inCab(kind) ? { ...year, ...cab } : year;
+
+/** The months its bays meet: what every verdict on damp rests on. */
+export function ownClimate(
+  design: Pick<Design, 'shell' | 'brief'>,
+  placement: Placement,
+  library: Library,
+  e?: Evaluation,
+): VanClimate {
+  const { year, cab } = ownYear(design, placement, library, e ? { e } : {});
+  return {
+    ...climateFor(design.shell, design.brief),
+    months: monthsOfYear(year),
+    cab: cab && { round: monthsOfYear(year, cab), between: monthsOfYear(year, year, cab) },
+    own: true,
+  };
+}
+
+/** An evaluation whose damp rests on the van's own year. */
+export function evaluateOwn(
+  design: Pick<Design, 'shell' | 'brief'>,
+  placement: Placement,
+  library: Library,
+  heard = NOTHING_HEARD,
+): Evaluation {
+  const quick = evaluate(design, placement, library, heard);
+  return evaluate(design, placement, library, heard, ownClimate(design, placement, library, quick));
+}

@@ -1,0 +1,14 @@
+import type { Library } from '@overcoat/core/materials';
+import type { Material, Price } from '@overcoat/core/model';
+
+/** What of a library is the person's own. */
+export interface Own {
+  materials: Material[];
+  prices: Price[];
+}
+
+const owns = new WeakMap<Library, Own>();
+
+/** Remembers what of a library is the person's own, and tells it: a worker makes the library anew from that. */
+export const noteOwn = (library: Library, own: Own): void => void owns.set(library, own);
+export const ownOf = (library: Library): Own | undefined => owns.get(library);
