@@ -3,7 +3,7 @@ import { anyVan, demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import type { BuildUp, Design } from '@overcoat/core/model';
-import { vanModel, vanYear } from '@overcoat/core/studies/cabin';
+import { evaluateOwn, vanModel, vanYear } from '@overcoat/core/studies/cabin';
 import { bayModelInput, bayYears, sealSweep } from '@overcoat/core/studies/damp';
 import { hourlyYear, hoursOf } from '@overcoat/core/van/climate';
 import { glassOf } from '@overcoat/core/van/wetting';
@@ -65,16 +65,18 @@ export function hourlyFigures(): Figure[] {
     ...model,
     parts: Array.from({ length: count }, (_, i) => model.parts[i % model.parts.length]!),
   });
-  const [all, half, twoYears, alone] = mediansOf(
+  const { variants } = design;
+  const [all, half, twoYears, alone, verdict] = mediansOf(
     [
       () => vanYear(zones(14), year),
       () => vanYear(zones(7), year),
       () => vanYear(zones(14), year, 2),
       () => run(1),
+      () => evaluateOwn(design, variants[0]!.design, library),
     ],
     5,
     1,
-  ) as [number, number, number, number];
+  ) as [number, number, number, number, number];
   return [
     figure(
       'hourly year of a bay, six layers, median',
@@ -90,6 +92,13 @@ export function hourlyFigures(): Figure[] {
       'ms',
       { name: 'hourly year of one bay with its air given, ms', value: alone },
       12,
+    ),
+    figure(
+      'verdict in the van’s own year, from an edit on, median',
+      verdict,
+      'ms',
+      { name: 'hourly year of one bay with its air given, ms', value: alone },
+      16,
     ),
     figure('whole van by the hour, 14 zones', all, 'ms', { name: '7 zones, ms', value: half }, 2.3),
     figure('whole van by the hour, two years', twoYears, 'ms', { name: 'one year, ms', value: all }, 2.3),

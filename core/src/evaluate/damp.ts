@@ -33,6 +33,8 @@ export interface DampResult {
   worst: string | null;
   /** State of the bay that is worst at the wet end, and its id. */
   wetEnd: { state: DampState; worst: string | null };
+  /** First winter's most in any bay, kg/m2, as things usually turn out and at the wet end. */
+  most: { likely: number; wetEnd: number };
   /** How many bays are bare, those round the cab not counted. */
   bareBays: number;
   /** What its bays met: the van's own hours, or a quick guess until they are known. */
@@ -70,11 +72,14 @@ export function dampOf(
   let worst: string | null = null;
   let wettest: string | null = null;
   let bareBays = 0;
+  const most = { likely: 0, wetEnd: 0 };
   for (const { bay, zone, like } of bays.values()) {
     const here = damp[like.index]!;
     byBay.set(bay.id, here);
     if (!here.moisture) bareBays += inCab(zone.kind) ? 0 : 1;
     else {
+      most.likely = Math.max(most.likely, here.moisture.peak);
+      most.wetEnd = Math.max(most.wetEnd, here.wetEnd!.moisture.peak);
       if (worst === null || dampRank(here) > dampRank(byBay.get(worst)!)) worst = bay.id;
       if (wettest === null || dampRank(here.wetEnd!) > dampRank(byBay.get(wettest)!.wetEnd!))
         wettest = bay.id;
@@ -85,6 +90,7 @@ export function dampOf(
     state: worst === null ? 'bare' : byBay.get(worst)!.state,
     worst,
     wetEnd: { state: wettest === null ? 'bare' : byBay.get(wettest)!.wetEnd!.state, worst: wettest },
+    most,
     bareBays,
     climate,
     night: { ...climate.night, dewPoint: dewPoint(climate.night.inside.p) },
@@ -93,6 +99,6 @@ export function dampOf(
 
 const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };
 
-/** How bad a bay is: by its state, then growth, then peak. */
+/** How bad a bay is: by its state, then peak, then growth. */
 export const dampRank = ({ state, moisture }: Pick<BayDamp, 'state' | 'moisture'>): number =>
-  RANK[state] * 1e6 + (moisture?.growth ?? 0) * 1e3 + (moisture?.peak ?? 0);
+  RANK[state] * 1e6 + (moisture?.peak ?? 0) * 1e3 + (moisture?.growth ?? 0);

@@ -1,7 +1,7 @@
-import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
+import { type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import { dampWorking } from '@overcoat/core/studies/working';
 import { grams } from '../format.ts';
-import { DAMP_MARKS, DAMP_WORDS, hasBand } from '../sentences.ts';
+import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
 import type { Figure } from './figure.ts';
 
 const STATES = ['bare', 'dry', 'dries', 'grows'] as const;
@@ -37,19 +37,20 @@ export const damp: Figure = {
 const became = (before: number, now: number, of = '') =>
   before === now ? null : `${of}${DAMP_WORDS[stateAt(before)]} → ${DAMP_WORDS[stateAt(now)]}`;
 
-/** Likely to wet end, of the bays that are worst at either; said to be provisional until the van's own year is known. */
+/** Its water, said to be provisional until the van's own year is known. */
 function note(e: Evaluation): string {
   const says = bandOf(e);
   return e.damp.climate.own || e.damp.state === 'bare' ? says : `${says}, provisional`;
 }
 
+/** First winter's most in any bay, likely and at the wet end; of a dry van, the most of five winters. */
 function bandOf(e: Evaluation): string {
-  const likely = worstBay(e);
-  const { worst } = e.damp.wetEnd;
-  if (!likely?.moisture || worst === null) return 'every bay is bare';
-  const wettest = bayResult(e, worst);
-  const top = e.damp.state === 'dry' ? likely.moisture.highest : likely.moisture.peak;
-  if (!hasBand(wettest) && !hasBand(likely))
-    return `${e.damp.state === 'dry' ? 'at most ' : ''}${grams(top)}`;
-  return `${grams(top).replace(' g/m²', '')} to ${grams(wettest.wetEnd!.moisture.peak)}`;
+  const worst = worstBay(e);
+  if (!worst?.moisture) return 'every bay is bare';
+  const { most, state } = e.damp;
+  if (state === 'dry' && most.wetEnd < 1.05 * most.likely + 0.001)
+    return `at most ${grams(worst.moisture.highest)}`;
+  return most.wetEnd < 1.05 * most.likely + 0.001
+    ? grams(most.likely)
+    : `${grams(most.likely).replace(' g/m²', '')} to ${grams(most.wetEnd)}`;
 }

@@ -48,7 +48,7 @@ export function climateOf(van: Van, placement: Placement, library: Library): Van
   if (running.has(key) || failed.has(key)) return null;
   wanted.delete(key);
   wanted.set(key, { van, placement, library });
-  timer ??= setTimeout(begin, PAUSE);
+  if (timer === null) timer = setTimeout(begin, PAUSE);
   return null;
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { saturationPressure } from '../air/index.ts';
+import { concentration, saturationPressure } from '../air/index.ts';
 import type { HourlyLayer } from './cells.ts';
 import { MoistSection, type SectionCase } from './section.ts';
 import { simulateHourly } from './simulate.ts';
@@ -180,4 +180,70 @@ it('carries water of a wet skin to the cold side of a sealed foil on a hot day, 
   expect(section.free[0]!).toBe(0);
   settle(section, 0, 24, room, 60);
   expect(section.free[0]!).toBeGreaterThan(0.09);
+});
+
+describe('a skin that vapour passes', () => {
+  const ply = {
+    thickness: 0.015,
+    conductivity: 0.17,
+    density: 600,
+    heatCapacity: 1600,
+    mu: 110,
+    sorption: 'wood',
+    pores: 600,
+    air: 0.6,
+  } as const;
+  const foam = {
+    thickness: 0.03,
+    conductivity: 0.035,
+    density: 40,
+    heatCapacity: 1400,
+    mu: 30,
+    sorption: 'none',
+    pores: 0,
+    air: 0,
+  } as const;
+  const open: SectionCase = {
+    skin: 0,
+    open: { film: 1e-7 },
+    layers: [ply, foam],
+    rse: 0.04,
+    rsi: 0.13,
+    film: 2.5e-8,
+    holds: 0.2,
+    start: { t: 10, humidity: 0.5 },
+  };
+  const air = (v: number, t: number) => ({ room: 0, outside: 0, met: 1, t, v });
+  it('at rest passes delta (p_i - p_e) over all its sd, and heat by its own resistance too (closed form)', () => {
+    const section = new MoistSection(open, 3600);
+    const outside = concentration(500, 8);
+    for (let h = 0; h < 60_000; h++) section.advance(8, 20, 900, air(outside, 8));
+    const resists = 1 / 2.5e-8 + (0.015 * 110 + 0.03 * 30) / 2e-10 + 1 / 1e-7;
+    expect(section.diffused).toBeCloseTo((900 - 500) / resists, 12);
+    expect(section.vented).toBeCloseTo(-section.diffused, 12);
+    expect(section.heatIn).toBeCloseTo(12 / (0.04 + 0.015 / 0.17 + 0.03 / 0.035 + 0.13), 3);
+  });
+  it('dries a leak outward that a metal skin would keep, and makes and loses no water', () => {
+    const wet = { ...open, start: { t: 10, humidity: 0.6, water: 0.15 } };
+    const metal = { ...wet, skin: 3000, layers: [foam] };
+    const { open: _, ...closed } = metal;
+    const [ply, steel] = [new MoistSection(wet, 3600), new MoistSection(closed, 3600)];
+    let through = 0;
+    const before = ply.water();
+    for (let h = 0; h < 24 * 60; h++) {
+      const outside = air(concentration(700, 12), 12);
+      ply.advance(12, 15, 1380, outside);
+      steel.advance(12, 15, 1380, outside);
+      through += 3600 * (ply.diffused + ply.leaked + ply.vented) - ply.ranOff - ply.dripped;
+    }
+    expect(ply.water() - before).toBeCloseTo(through, 9);
+    expect(ply.vented).toBeLessThan(0);
+    expect(ply.free[ply.face]!).toBeLessThan(1e-9);
+    expect(steel.free[0]!).toBeGreaterThan(0.1);
+  });
+  it('takes no dew from outdoors under a cold sky', () => {
+    const section = new MoistSection(open, 3600);
+    for (let h = 0; h < 200; h++) section.advance(-4, 2, 500, air(concentration(600, 0), 0));
+    expect(section.free[0]!).toBe(0);
+  });
 });

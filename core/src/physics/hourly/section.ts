@@ -4,8 +4,10 @@ import { type Sorption, sorbed, sorptionSlope } from './sorption.ts';
 
 /** A build-up as it is stepped through time. */
 export interface SectionCase {
-  /** Heat capacity of the skin, J/m2K. It is closed to vapour. */
+  /** Heat capacity of a metal skin, J/m2K, which is closed to vapour; 0 where the skin is a layer. */
   skin: number;
+  /** A skin that vapour passes is the first layer, with a vapour film outside, kg/(m2 s Pa); closed when left out. */
+  open?: { film: number };
   /** From the skin inwards. */
   layers: HourlyLayer[];
   /** Outer film, m2K/W. */
@@ -32,7 +34,7 @@ export interface Passing {
   met: number;
   /** Of the air outdoors, degC. */
   t: number;
-  /** Vapour in it, kg/m3. */
+  /** Vapour in the air outdoors, kg/m3. */
   v: number;
 }
 
@@ -50,7 +52,7 @@ const STRAIGHT = 1e-4;
  * Coupled heat and vapour through one build-up, a step at a time: finite volumes, implicit; unknowns temperature and
  * vapour pressure; bound water by each layer's sorption curve; free water wherever saturation is reached, by an exact
  * switch between wet (pressure held at saturation) and dry (no free water), with the heat that goes with it. Node 0 is
- * the skin and its inner face; the others are cells. Temperatures and pressures are solved together: a wet cell of no
+ * a metal skin and its inner face, or the outer face of one that vapour passes; the others are cells. No dew settles outside. Temperatures and pressures are solved together: a wet cell of no
  * mass would swing if the heat of its vapour came a round later. A step is `advance`, or `begin` with the airs as
  * guessed and then `finish` with them as they are: in between, a room may ask how the section answers. SI units, degC,
  * Pa.
@@ -65,9 +67,11 @@ export class MoistSection {
   /** Water, kg/m2. */
   readonly bound: Float64Array;
   readonly free: Float64Array;
+  /** The node at the skin's inner face, where leaking air comes. */
+  readonly face: number;
   /** First node of the room-side layer, where a lining is wetted from behind. */
   readonly back: number;
-  /** Of the last step: heat from the room and to outside, W/m2; vapour from the room through the face and with leaking air, and from outdoors with such air, kg/(m2 s); water that ran down the skin, and dripped from all else, kg/m2. */
+  /** Of the last step: heat from the room and to outside, W/m2; vapour from the room through the face and with leaking air, and from outdoors with such air and through an open skin, kg/(m2 s); water that ran down the skin, and dripped from all else, kg/m2. */
   heatIn = 0;
   heatOut = 0;
   diffused = 0;
@@ -106,12 +110,15 @@ export class MoistSection {
   #brought = 0;
   #ventLink = 0;
   #ventBrought = 0;
+  /** What the outer film of an open skin moves a pascal, kg/(m2 s Pa), and the pressure outdoors, Pa. */
+  readonly #outerFilm: number;
+  #outer = 0;
   /** The node whose space it passes, and its heat, W/m2K. */
   readonly #space: number;
   #leakHeat = 0;
   #ventHeat = 0;
 
-  constructor({ skin, layers, rse, rsi, film, holds, space, start }: SectionCase, step: number) {
+  constructor({ skin, open, layers, rse, rsi, film, holds, space, start }: SectionCase, step: number) {
     const cells = cellsOf(layers);
     const n = cells.length + 1;
     const array = () => new Float64Array(n);
@@ -145,14 +152,16 @@ export class MoistSection {
     const last = cells.at(-1);
     this.#toRoom = 1 / (rsi + (last ? last.thickness / (2 * last.conductivity) : 0));
     this.#toRoomVapour = 1 / (1 / film + (last ? (last.thickness * last.mu) / (2 * DELTA_AIR) : 0));
-    this.#space = space === undefined ? 0 : Math.max(0, this.layerOf.indexOf(space));
+    this.face = open ? this.layerOf.lastIndexOf(0) : 0;
+    this.#outerFilm = open?.film ?? 0;
+    this.#space = space === undefined ? this.face : Math.max(0, this.layerOf.indexOf(space));
     this.back = Math.max(0, this.layerOf.indexOf(layers.length - 1));
     this.t = array().fill(start.t);
     this.p = array().fill(start.humidity * saturationPressureFast(start.t));
     this.sat = array().fill(saturationPressureFast(start.t));
     this.bound = array();
     this.free = array();
-    this.free[0] = start.water ?? 0;
+    this.free[this.face] = start.water ?? 0;
     for (let k = 0; k < n; k++) {
       this.bound[k] = this.#volume[k]! * sorbed(this.#curve[k]!, start.humidity);
       this.#aired[k] = this.#air[k]! * this.p[k]!;
@@ -184,8 +193,9 @@ export class MoistSection {
   finish(outside: number, inside: number, room: number, leak: Passing): void {
     const { nodes: n, t, p, free, bound } = this;
     this.#solve(outside, inside, room, leak, ROUNDS);
-    this.leaked = this.#leakLink * (this.#brought - p[0]!);
-    this.vented = this.#ventLink * (this.#ventBrought - p[0]!);
+    this.leaked = this.#leakLink * (this.#brought - p[this.face]!);
+    this.vented =
+      this.#ventLink * (this.#ventBrought - p[this.face]!) + this.#outerFilm * (this.#outer - p[0]!);
     this.diffused = this.#toRoomVapour * (room - p[n - 1]!);
     this.latent = 0;
     this.ranOff = 0;
@@ -202,7 +212,7 @@ export class MoistSection {
       const over = free[k]! - this.#holds[k]!;
       if (over <= 0) continue;
       free[k] = this.#holds[k]!;
-      if (k === 0) this.ranOff = over;
+      if (k === this.face) this.ranOff = over;
       else this.dripped += over;
     }
     this.heatIn = this.heatAt(inside);
@@ -219,7 +229,8 @@ export class MoistSection {
   /** Vapour from the room, through the face and with leaking air, kg/(m2 s). */
   vapourAt(room: number): number {
     return (
-      this.#toRoomVapour * (room - this.p[this.nodes - 1]!) + this.#leakLink * (this.#brought - this.p[0]!)
+      this.#toRoomVapour * (room - this.p[this.nodes - 1]!) +
+      this.#leakLink * (this.#brought - this.p[this.face]!)
     );
   }
 
@@ -248,7 +259,7 @@ export class MoistSection {
       const moved = this.#round(outside, inside, room, leak);
       if (!this.#turned(room) && (moved < STRAIGHT || turn >= 4)) break;
     }
-    if (wet[0]) this.vapourSlope += this.#leakLink;
+    if (wet[this.face]) this.vapourSlope += this.#leakLink;
     this.heatSlope += this.#leakHeat;
   }
 
@@ -268,13 +279,19 @@ export class MoistSection {
     const [c00, c01, c10, c11] = this.#c;
     const [d0, d1] = this.#d;
     // What leaking air brings at the skin's temperature: its vapour, counted as a concentration.
-    const perConcentration = R_VAPOUR * (t[0]! + 273.15);
+    const { face } = this;
+    const perConcentration = R_VAPOUR * (t[face]! + 273.15);
     this.#leakLink = (leak.met * leak.room) / perConcentration;
     this.#brought = concentration(room, inside) * perConcentration;
     this.#ventLink = (leak.met * leak.outside) / perConcentration;
     this.#ventBrought = leak.v * perConcentration;
     const airLink = this.#leakLink + this.#ventLink;
     const brought = this.#leakLink * this.#brought + this.#ventLink * this.#ventBrought;
+    // Outdoors never holds more than the outer face could: dew on paint is not the build-up's.
+    const outerFilm = this.#outerFilm;
+    if (outerFilm > 0)
+      this.#outer = Math.min(leak.v * R_VAPOUR * (leak.t + 273.15), saturationPressureFast(outside));
+    const fromOutside = face === 0 ? brought : outerFilm * this.#outer;
     this.#leakHeat = AIR_CAPACITY * leak.room;
     this.#ventHeat = AIR_CAPACITY * leak.outside;
     const [space, airHeat] = [this.#space, this.#leakHeat + this.#ventHeat];
@@ -284,7 +301,9 @@ export class MoistSection {
       const last = k === n - 1;
       const hWest = k === 0 ? 1 / this.#rse : heatLink[k - 1]!;
       const hEast = last ? toRoom : heatLink[k]!;
-      const vWest = k === 0 ? airLink : vapourLink[k - 1]!;
+      const vWest = k === 0 ? (face === 0 ? airLink : outerFilm) : vapourLink[k - 1]!;
+      // Air that comes to the inner face of an open skin.
+      const vAir = k === face && face > 0 ? airLink : 0;
       const vEast = last ? toRoomVapour : vapourLink[k]!;
       const inertia = this.#capacity[k]! / step;
       const kelvin = t[k]! + 273.15;
@@ -293,7 +312,7 @@ export class MoistSection {
       const wasInAir = aired[k]! / step;
       // Heat with the heat of what vapour stays as water; vapour with what is bound, or held at saturation.
       let m00 = inertia + hWest + hEast;
-      let m01 = LATENT * (vWest + vEast + inAir);
+      let m01 = LATENT * (vWest + vEast + vAir + inAir);
       let r0 = inertia * this.#old[k]! + LATENT * wasInAir;
       let m10 = -steep;
       let m11 = 1;
@@ -305,12 +324,12 @@ export class MoistSection {
         const slope = kind === 'none' ? 0 : (volume[k]! * sorptionSlope(kind, share)) / (sat[k]! * step);
         const content = kind === 'none' ? 0 : volume[k]! * sorbed(kind, share);
         m10 = -slope * share * steep;
-        m11 = slope + vWest + vEast + inAir;
+        m11 = slope + vWest + vEast + vAir + inAir;
         r1 = wasInAir + (bound[k]! + free[k]! - content) / step + slope * share * sat[k]! + m10 * t[k]!;
       }
       if (k === 0) {
-        r0 += hWest * outside + LATENT * brought;
-        if (dry) r1 += brought;
+        r0 += hWest * outside + LATENT * fromOutside;
+        if (dry) r1 += fromOutside;
       } else {
         const j = k - 1;
         m00 += hWest * c00[j]! + LATENT * vWest * c10[j]!;
@@ -321,6 +340,10 @@ export class MoistSection {
           m11 += vWest * c11[j]!;
           r1 += vWest * d1[j]!;
         }
+      }
+      if (vAir > 0) {
+        r0 += LATENT * brought;
+        if (dry) r1 += brought;
       }
       if (k === space) {
         m00 += airHeat;
@@ -382,12 +405,14 @@ export class MoistSection {
   /** Vapour that becomes water in node k in this step, kg/m2: what flows in less what its air holds more. */
   #staysIn(k: number, room: number): number {
     const { nodes: n, p } = this;
+    const byAir =
+      k === this.face
+        ? this.#leakLink * (this.#brought - p[k]!) + this.#ventLink * (this.#ventBrought - p[k]!)
+        : 0;
     const west =
-      k === 0
-        ? this.#leakLink * (this.#brought - p[0]!) + this.#ventLink * (this.#ventBrought - p[0]!)
-        : this.#vapourLink[k - 1]! * (p[k - 1]! - p[k]!);
+      k === 0 ? this.#outerFilm * (this.#outer - p[0]!) : this.#vapourLink[k - 1]! * (p[k - 1]! - p[k]!);
     const east =
       k === n - 1 ? this.#toRoomVapour * (room - p[k]!) : this.#vapourLink[k]! * (p[k + 1]! - p[k]!);
-    return (west + east) * this.#step - this.#air[k]! * this.p[k]! + this.#aired[k]!;
+    return (west + byAir + east) * this.#step - this.#air[k]! * this.p[k]! + this.#aired[k]!;
   }
 }

@@ -81,7 +81,7 @@ const HOUR = 3600;
 export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number, step = HOUR): HourlyResult {
   const section = new MoistSection(model, step);
   const own = { room: model.leak, outside: 0, met: 1, t: 0, v: 0 };
-  const { nodes: n, layerOf, t, p, sat, bound, free, back } = section;
+  const { nodes: n, layerOf, t, p, sat, bound, free, back, face } = section;
   const result: HourlyResult = {
     hours,
     skinWater: new Float32Array(hours),
@@ -128,18 +128,18 @@ export function simulateHourly(model: HourlyCase, air: HourlyAir, hours: number,
       sum += free[k]!;
       inLayers += bound[k]!;
     }
-    result.skinWater[h] = free[0]!;
+    result.skinWater[h] = free[face]!;
     result.water[h] = sum;
-    result.skin[h] = t[0]!;
-    result.humidity[h] = p[0]! / sat[0]!;
+    result.skin[h] = t[face]!;
+    result.humidity[h] = p[face]! / sat[face]!;
     result.back[h] = t[back]!;
     result.backHumidity[h] = p[back]! / sat[back]!;
     result.meanBound += inLayers / hours;
     if (sum > wettest.most) keep(wettest, sum, h, section);
-    if (sum - free[0]! > reversed.most) keep(reversed, sum - free[0]!, h, section);
+    if (sum - free[face]! > reversed.most) keep(reversed, sum - free[face]!, h, section);
   }
-  result.wettest = placesOf(wettest, layerOf, model.layers.length);
-  result.reversed = placesOf(reversed, layerOf, model.layers.length);
+  result.wettest = placesOf(wettest, face, layerOf, model.layers.length);
+  result.reversed = placesOf(reversed, face, layerOf, model.layers.length);
   for (let k = 0; k < n; k++) if (layerOf[k]! >= 0) result.bound += bound[k]!;
   result.sweeps.count = section.sweeps;
   result.heat = heatIn / (hours * step);
@@ -167,10 +167,15 @@ function keep(snapshot: Snapshot, most: number, hour: number, { free, bound }: M
 
 const NOWHERE: WaterPlaces = { hour: 0, skin: 0, free: [], bound: [] };
 
-function placesOf({ hour, free, bound }: Snapshot, layerOf: Int16Array, layers: number): WaterPlaces {
+function placesOf(
+  { hour, free, bound }: Snapshot,
+  face: number,
+  layerOf: Int16Array,
+  layers: number,
+): WaterPlaces {
   const sum = (of: Float64Array) =>
     Array.from({ length: layers }, (_, layer) =>
       of.reduce((total, water, k) => (layerOf[k] === layer ? total + water : total), 0),
     );
-  return { hour, skin: free[0]!, free: sum(free), bound: sum(bound) };
+  return { hour, skin: free[face]!, free: sum(free), bound: sum(bound) };
 }

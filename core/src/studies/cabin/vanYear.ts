@@ -193,8 +193,8 @@ export function vanYear(
       if (y === 0 && monthEnds && water > atMonths[k]!) atMonths[k] = water;
       runOff[k] = runOff[k]! + s.ranOff + s.dripped;
       dripped[k] = dripped[k]! + s.dripped;
-      skin[k]![h] = s.t[0]!;
-      rh[k]![h] = s.p[0]! / s.sat[0]!;
+      skin[k]![h] = s.t[s.face]!;
+      rh[k]![h] = s.p[s.face]! / s.sat[s.face]!;
     }
     if (h % 730 === 729) report((h + 1) / hours);
   }

@@ -56,6 +56,10 @@ export interface BayModel {
 
 /** Vapour film at the room's face, kg/(m2 s Pa). */
 const FILM = 2.5e-8;
+/** The same outside, in a wind of some metres a second (Lewis relation at 15 W/m2K of convection). */
+const OUTER_FILM = 1e-7;
+/** What of a sheet's sd is closed (ISO 13788, from memory), m. */
+const CLOSED = 1500;
 
 /** From the readiest to mould to the least. */
 const READIEST: Sensitivity[] = ['very sensitive', 'sensitive', 'medium', 'resistant'];
@@ -72,15 +76,18 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
   const { shell, kind, bay, buildUp, joints, ends = endsAt('likely') } = input;
   const laid = sectionAt(buildUp?.layers ?? [], meanDepth(bay), kind, shell, library);
   const { planes } = laid;
-  const real = planes.slice(1).filter(plane => plane.thickness >= 1e-6);
   const skin = materialOf(library, shell.skin.material);
+  // A skin that vapour passes, as of plywood, is a layer like any other.
+  const open = planes[0]!.sd < CLOSED;
+  const real = planes.slice(open ? 0 : 1).filter(plane => plane.thickness >= 1e-6);
   const leak = buildUp ? leakOf(laid, kind, joints, library)(buildUp, ends) : () => STILL;
   const space = real.indexOf(planes[spaceIn(planes, library)]!);
   const materials = real.map(plane => (plane.material ? materialOf(library, plane.material) : null));
   const passing: Passing = { room: 0, outside: 0, met: 1, t: 0, v: 0 };
   return {
     section: {
-      skin: shell.skin.thickness.value * skin.density * skin.heatCapacity,
+      skin: open ? 0 : shell.skin.thickness.value * skin.density * skin.heatCapacity,
+      ...(open && { open: { film: OUTER_FILM } }),
       layers: real.map((plane, i): HourlyLayer => {
         const thickness = Math.max(plane.thickness, 1e-4);
         const material = materials[i];
@@ -113,11 +120,14 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       passing.outside = through.outside;
       passing.met = metBy(through);
       passing.t = outside;
-      if (through.outside > 0) passing.v = concentration(vapour, outside);
+      if (open || through.outside > 0) passing.v = concentration(vapour, outside);
       return passing;
     },
     faces: {
-      skin: mouldOf(real.map((plane, i) => ({ covers: plane.covers, mould: materials[i]?.mould }))),
+      // What lies against the skin, and an open skin itself.
+      skin: mouldOf(
+        real.map((plane, i) => ({ covers: open && i === 0 ? 0 : plane.covers, mould: materials[i]?.mould })),
+      ),
       lining: materials.at(-1)?.mould ?? 'resistant',
     },
     facing: facingOf(kind),

@@ -6,7 +6,7 @@ import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { bestOf, FIGURES, type Figure } from '../../figures/index.ts';
-import { days, grams, monthName } from '../../format.ts';
+import { days, grams } from '../../format.ts';
 import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
 import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
@@ -110,7 +110,7 @@ export function Component() {
         ),
       },
       ...FIGURES.map(headline),
-      number('winter water', r => worst(r)?.peak ?? 0, grams, 'less'),
+      number('winter water', r => r.e.damp.most.likely, grams, 'less'),
       number('at the wet end', wettest, grams, 'less'),
       number(
         'growth a year',
@@ -144,10 +144,10 @@ export function Component() {
           isChosen={r => r.variant.id === chosen.id}
         />
         <p className="mt-2 text-[13px] text-faint">
-          Winter water, growth and drying are those of each variant’s worst bay as things usually turn out; at
-          the wet end with joints, what is missed of them and ways round the barrier at their worst. ✓ marks
-          the best of a column. Heat loss of bays, windows, ribs and edges; quiet is drumming, weighted by
-          use.
+          Winter water is the most in any bay as things usually turn out, growth and drying those of the
+          worst; at the wet end with joints, what is missed of them and ways round the barrier at their worst.
+          ✓ marks the best of a column. Heat loss of bays, windows, ribs, edges and cab; quiet is drumming,
+          weighted by use.
         </p>
       </section>
       <div className="flex min-h-[600px] grow">
@@ -179,11 +179,8 @@ export function Component() {
   );
 }
 
-/** First winter's water of the bay that is worst at the wet end, kg/m2. */
-const wettest = ({ e }: Row): number => {
-  const { worst } = e.damp.wetEnd;
-  return worst === null ? 0 : bayResult(e, worst).wetEnd!.moisture.peak;
-};
+/** First winter's most in any bay at the wet end, kg/m2. */
+const wettest = ({ e }: Row): number => e.damp.most.wetEnd;
 
 /** Who wins what, in a sentence. */
 function argument(rows: Row[]): string {
@@ -199,12 +196,11 @@ function argument(rows: Row[]): string {
     const won = firsts.filter(([, winner]) => winner === r).map(([word]) => word);
     return won.length > 0 ? [`${r.variant.name} is ${won.join(' and ')}`] : [];
   });
-  const dry = best(r => worstBay(r.e)?.moisture?.peak ?? Number.POSITIVE_INFINITY);
+  const lined = rows.filter(r => worstBay(r.e));
+  const dry = best(r => (lined.includes(r) ? r.e.damp.most.likely : Number.POSITIVE_INFINITY));
   const quick = best(r => worstBay(r.e)?.moisture?.daysToDry ?? Number.POSITIVE_INFINITY);
   const water = worstBay(dry.e)?.moisture;
-  const wet = water
-    ? ` ${dry.variant.name} takes up least water, ${grams(water.peak)} in ${monthName(water.peakMonth)}`
-    : '';
+  const wet = water ? ` ${dry.variant.name} takes up least water, ${grams(dry.e.damp.most.likely)}` : '';
   const drying = worstBay(quick.e)?.moisture;
   const leak = drying ? `; ${quick.variant.name} dries a leak soonest, in ${days(drying.daysToDry)}.` : '.';
   const worst = best(wettest);
