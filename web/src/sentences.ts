@@ -20,6 +20,10 @@ export function bayPlace({ bay, zone }: Pick<BayResult, 'bay' | 'zone'>, units: 
 
 /** What a bay's water does, in one sentence with its numbers. */
 export function dampSentence(result: BayResult): string {
+  return result.provisional ? `${settled(result)} Provisional.` : settled(result);
+}
+
+function settled(result: BayResult): string {
   const m = result.moisture;
   const name = result.bay.id;
   if (!m) return `${name} is bare: steel below the cabin’s dew point sweats where you can see it.`;

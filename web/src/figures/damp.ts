@@ -40,7 +40,7 @@ const became = (before: number, now: number, of = '') =>
 /** Its water, said to be provisional until the van's own year is known. */
 function note(e: Evaluation): string {
   const says = bandOf(e);
-  return e.damp.climate.own || e.damp.state === 'bare' ? says : `${says}, provisional`;
+  return e.damp.climate.own || e.damp.state === 'bare' ? says : `provisional: ${says.replace(' g/m²', '')}`;
 }
 
 /** First winter's most in any bay, likely and at the wet end; of a dry van, the most of five winters. */

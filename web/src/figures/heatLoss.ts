@@ -12,10 +12,12 @@ export const heatLoss: Figure = {
   better: 'less',
   alert: () => false,
   note(e) {
-    const { zones, cab } = e.heat;
+    const { zones, cab, loss } = e.heat;
     const metal = zones.reduce((s, z) => (z.factor === 1 ? s + z.ribs + z.edges : s), 0);
-    const ribs = `ribs ${printNumber(metal, 1)}`;
-    return cab ? `cab ${printNumber(cab.loss, 1)}, ${ribs} of it` : `${ribs} of it, without the cab`;
+    const share = (part: number) => `${printNumber((100 * part) / loss, 0)} %`;
+    return cab
+      ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it`
+      : `ribs ${share(metal)} of it, no cab surveyed`;
   },
   working: e => heatWorking(e),
 };

@@ -281,3 +281,21 @@ describe('a van with its cab', () => {
     expect(airLoss(model, 1)).toBeGreaterThan(30);
   });
 });
+
+describe('what runs down', () => {
+  it('is told of bare walls too: nothing runs down only where nothing does', () => {
+    const bare = { buildUps: [], zones: {}, bays: {}, sheets: {} };
+    const { shell } = perigee!;
+    const wet = { ...brief, ventilation: 1, people: 6 };
+    const of = (placement: typeof bare) => {
+      const e = evaluate({ shell, brief: wet }, placement, library);
+      return vanNight(vanModel(e, shell, wet, choice, library), () => -14, 120, true);
+    };
+    // Steel holds 200 g/m2: it takes five nights on end.
+    const night = of(bare);
+    expect(night.ranBy['skins, bare or behind linings']!).toBeGreaterThan(0.01);
+    const places = Object.values(night.ranBy).reduce((a, b) => a + b, night.dripped);
+    expect(places).toBeCloseTo(night.ran, 9);
+    expect(night.waterBalance).toBeLessThan(1e-9);
+  });
+});

@@ -13,6 +13,7 @@ export const PLACES = [
   'door and window edges',
   'bare frames',
   'behind the cab’s trim',
+  'skins, bare or behind linings',
 ] as const;
 export type FacePlace = (typeof PLACES)[number];
 

@@ -35,7 +35,7 @@ export interface VanNight {
   onGlass: number;
   /** Water that ran down or dripped, kg. */
   ran: number;
-  /** Of it, what no face held, kg. */
+  /** Of it, what the air gave and no face held, kg. */
   dripped: number;
   /** Of it, down which faces, kg. */
   ranBy: Partial<Record<FacePlace, number>>;

@@ -68,6 +68,8 @@ export class VanState {
   readonly onFace: Float64Array;
   readonly ranFrom: Float64Array;
   dripped = 0;
+  /** Run down skins and dripped from linings, kg: of what the shell had taken up. */
+  ranInShell = 0;
   /** Since the start, kg: given off, vented, taken up by the shell. */
   given = 0;
   vented = 0;
@@ -146,8 +148,13 @@ export class VanState {
     return sum;
   }
 
-  /** Water that ran down faces or dripped since the start, kg. */
+  /** Water that ran down or dripped since the start, wherever, kg. */
   get ran(): number {
+    return this.#ranFromAir() + this.ranInShell;
+  }
+
+  /** What of it the air gave, and no part of the shell, kg. */
+  #ranFromAir(): number {
     let sum = this.dripped;
     for (const ran of this.ranFrom) sum += ran;
     return sum;
@@ -159,6 +166,7 @@ export class VanState {
     this.#model.faces.forEach(({ place }, i) => {
       by[place] = (by[place] ?? 0) + this.ranFrom[i]!;
     });
+    by['skins, bare or behind linings'] = this.ranInShell;
     return by;
   }
 
@@ -331,6 +339,7 @@ export class VanState {
       );
       heat[air]! += area * section.heatIn;
       vapour[air]! += area * (section.diffused + section.leaked);
+      this.ranInShell += area * (section.ranOff + section.dripped);
     }
     const outside = concentration(w.vapour, w.outside);
     this.airs.forEach((air, i) => {
@@ -377,7 +386,7 @@ export class VanState {
   balances(): { water: number; heat: number } {
     const owed = (of: 'owedHeat' | 'owedWater') => this.airs.reduce((sum, a) => sum + a[of], 0);
     const standing = this.onFace.reduce((sum, on) => sum + on, 0);
-    const water = this.given - this.vented - this.shell - this.ran - standing - owed('owedWater');
+    const water = this.given - this.vented - this.shell - this.#ranFromAir() - standing - owed('owedWater');
     const kept = this.#airWater() - this.#start.water;
     const heat = this.gained - this.intoShell - this.lost - owed('owedHeat');
     const warmed = this.#held() - this.#start.heat;

@@ -76,7 +76,7 @@ export interface VanYear {
   vented: number;
   /** Water that ran down panes or dripped, kg. */
   ran: number;
-  /** Of it, what no face held, kg. */
+  /** Of it, what the air gave and no face held, kg. */
   dripped: number;
   /** Of it, down which faces, kg. */
   ranBy: Partial<Record<FacePlace, number>>;

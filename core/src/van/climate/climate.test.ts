@@ -3,6 +3,7 @@ import { demoBrief } from '../../demo/brief.ts';
 import type { Brief } from '../../model/index.ts';
 import { dewPoint, saturationPressure } from '../../physics/air/index.ts';
 import { climateOf, climates } from './climates.ts';
+import { glazing } from './glazing.ts';
 import { hourlyYear } from './hours.ts';
 import { designNight, monthsOf } from './months.ts';
 
@@ -116,5 +117,27 @@ describe('the year by the hour', () => {
   it('has every night at seven a week and none at none', () => {
     expect(year(7).occupied.reduce((a, b) => a + b, 0)).toBe(365 * 12);
     expect(year(0).occupied.every(o => o === 0)).toBe(true);
+  });
+});
+
+describe('panes', () => {
+  const single = glazing('glass', 'horizontal');
+  it('single glass of 4 mm loses 5.8 W/m2K (ISO 10077-1:2017 Table H.1, from memory) and is nearly as cold as outside', () => {
+    expect(single.uValue).toBeCloseTo(5.8, 0);
+    expect(single.uValue).toBeCloseTo(1 / (0.04 + 0.004 + 0.13), 9);
+    expect(single.fRsi).toBeCloseTo(0.044 / 0.174, 9);
+    expect(single.letsIn).toBe(0.8);
+    expect(glazing('tinted glass', 'horizontal')).toEqual({ ...single, letsIn: 0.6 });
+  });
+  it('two panes of acrylic lose half of it; a screen adds its resistance on its own side of the pane (by hand)', () => {
+    expect(glazing('double acrylic', 'horizontal').uValue).toBeLessThan(0.55 * single.uValue);
+    const [inside, outside] = [
+      glazing('glass', 'horizontal', 'inside'),
+      glazing('glass', 'horizontal', 'outside'),
+    ];
+    expect(inside.uValue).toBeCloseTo(1 / (0.174 + 0.6), 9);
+    expect(inside.fRsi).toBeCloseTo(0.044 / 0.774, 9);
+    expect(outside.fRsi).toBeCloseTo((0.044 + 0.35) / (0.174 + 0.35), 9);
+    expect(inside.reached).toBeLessThan(outside.reached);
   });
 });

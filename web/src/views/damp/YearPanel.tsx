@@ -98,9 +98,9 @@ function Year({ year }: { year: VanYear }) {
             The cab takes <b>{printNumber(year.cab.share * 100, 0)} %</b> of the heat while people are inside.{' '}
           </>
         )}
-        {anyRan(year.ran) ? `${printNumber(year.ran, 1)} litres ran` : 'Nothing runs'} down glass and cold
-        metal in two years{places(year)}, of {printNumber(year.given, 0)} litres given off; most on the glass
-        at once {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
+        {anyRan(year.ran) ? `${printNumber(year.ran, 1)} litres ran down or dripped` : 'Nothing runs down'} in
+        two years{places(year)}, of {printNumber(year.given, 0)} litres given off; most on the glass at once{' '}
+        {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
       </p>
       <SeriesPlot
         label="Temperature and humidity inside, hour by hour"
