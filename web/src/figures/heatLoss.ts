@@ -15,9 +15,7 @@ export const heatLoss: Figure = {
     const { zones, cab, loss } = e.heat;
     const metal = zones.reduce((s, z) => (z.factor === 1 ? s + z.ribs + z.edges : s), 0);
     const share = (part: number) => `${printNumber((100 * part) / loss, 0)} %`;
-    return cab
-      ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it`
-      : `ribs ${share(metal)} of it, no cab surveyed`;
+    return cab ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it` : `ribs ${share(metal)}, cab unknown`;
   },
   working: e => heatWorking(e),
 };

@@ -304,16 +304,16 @@ describe('what a hot day is worked out for', () => {
       'bare steel',
       'painted white',
       'painted black',
-      'covers in the windows',
+      'screens up in windows and cab',
       'in the shade',
       'with the roof fan on',
-      'shade, fan and covers',
+      'shade, fan and screens',
     ]);
     expect(names(placement, 'white', true, 'shade', 'fan')).toEqual([
       'as it stands',
       'bare steel',
       'painted black',
-      'shade, fan and covers',
+      'shade, fan and screens',
     ]);
   });
   it('asks for a look at the glue over 60 degrees and warns over 28 (common practice, no source)', () => {

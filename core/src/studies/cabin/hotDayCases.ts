@@ -47,10 +47,10 @@ export function hotDayCases(
     ...(['white', 'black'] as const)
       .filter(c => c !== colour)
       .map(c => ({ ...here, name: `painted ${c}`, colour: c })),
-    ...(covers ? [] : [{ ...here, name: 'covers in the windows', covers: true }]),
+    ...(covers ? [] : [{ ...here, name: 'screens up in windows and cab', covers: true }]),
     ...(stands === 'sun' ? [{ ...here, name: 'in the shade', open: STANDS.shade.open }] : []),
     ...(aired === 'fan' ? [] : [{ ...here, name: 'with the roof fan on', air: AIRS.fan.air }]),
-    { ...here, name: 'shade, fan and covers', open: STANDS.shade.open, air: AIRS.fan.air, covers: true },
+    { ...here, name: 'shade, fan and screens', open: STANDS.shade.open, air: AIRS.fan.air, covers: true },
   ];
 }
 

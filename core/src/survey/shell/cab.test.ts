@@ -87,4 +87,23 @@ describe('the whole body', () => {
     expect(withFront(shut, 'bulkhead').zones).toEqual(shut.zones);
     expect(withFront(long, 'thin curtain').zones).toBe(long.zones);
   });
+  it('added to a shell that has its names already, it takes others', () => {
+    const { cab: _, ...old } = without(long, z => !inCab(z.kind) && z.kind !== 'frame');
+    const zones = old.zones.map((z, i) =>
+      i === 0 ? { ...z, id: 'V', bays: z.bays.map((b, k) => (k === 0 ? { ...b, id: 'K1u' } : b)) } : z,
+    );
+    const made = withFrames(withCab({ ...old, zones }));
+    const ids = made.zones.flatMap(z => [z.id, ...z.bays.map(b => b.id)]);
+    expect(new Set(ids.filter(id => id !== 'A1' && id !== 'A2')).size).toBe(
+      ids.filter(id => id !== 'A1' && id !== 'A2').length,
+    );
+    for (const z of made.zones)
+      for (const o of z.openings)
+        expect(
+          z.bays.some(b => b.id === o.bay),
+          o.id,
+        ).toBe(true);
+    const id = /^[A-Za-z0-9][A-Za-z0-9._-]*$/;
+    for (const name of ids) expect(name).toMatch(id);
+  });
 });

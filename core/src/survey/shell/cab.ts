@@ -1,18 +1,15 @@
 import {
-  assumed,
   type Bay,
   type Cab,
   type Front,
   inCab,
-  type Measurement,
   type Opening,
   type Shell,
   type Zone,
 } from '../../model/index.ts';
+import { blankZone, guessed, plainBay } from './blank.ts';
 import { areaOf, cabBody } from './body.ts';
 import { patternOf } from './patterns.ts';
-
-const m = (metres: number): Measurement => assumed(Math.round(metres * 1000) / 1000);
 
 /** Ids of the zones this file makes: a shell has none of them before its cab and frames are surveyed. */
 const ID = {
@@ -35,31 +32,25 @@ export function withCab(shell: Shell): Shell {
   if (shell.cab || shell.zones.some(z => inCab(z.kind))) return shell;
   const { cab: size } = patternOf(shell.pattern);
   const cab: Cab = {
-    length: m(size.length / 1000),
-    height: m(size.height / 1000),
+    length: guessed(size.length / 1000),
+    height: guessed(size.height / 1000),
     front: shell.zones.some(z => z.kind === 'bulkhead') ? 'bulkhead' : 'open',
-    passage: { width: m(size.passage[0] / 1000), height: m(size.passage[1] / 1000) },
+    passage: { width: guessed(size.passage[0] / 1000), height: guessed(size.passage[1] / 1000) },
   };
   const made = { ...shell, cab };
   const zones = cabZones(made, cab);
   const edge = shell.width.value;
   const left = Math.max(0, cabBody(made, cab) - areaOf(zones));
-  return {
-    ...made,
-    zones: [
-      ...shell.zones,
-      ...zones,
-      single(
-        ID.cabFrame,
-        'cab frame',
-        'pillars and sills of the cab',
-        'none',
-        edge,
-        left / edge,
-        FRAME_DEPTH,
-      ),
-    ],
-  };
+  const pillars = single(
+    ID.cabFrame,
+    'cab frame',
+    'pillars and sills of the cab',
+    'none',
+    edge,
+    left / edge,
+    FRAME_DEPTH,
+  );
+  return { ...made, zones: [...shell.zones, ...apart(shell, [...zones, pillars])] };
 }
 
 /** The shell with what of its load space belongs to no zone as frames; one that has some stays as it is. */
@@ -76,7 +67,16 @@ export function withFrames(shell: Shell): Shell {
     piece(ID.rails[1], 'right cant rail', 'right', l, side('right')),
     piece(ID.rear, 'rear frame', 'none', w + h, rear),
   ];
-  return { ...shell, zones: [...shell.zones, ...pieces.filter(p => p.height.value >= LEAST)] };
+  return {
+    ...shell,
+    zones: [
+      ...shell.zones,
+      ...apart(
+        shell,
+        pieces.filter(p => p.height.value >= LEAST),
+      ),
+    ],
+  };
 }
 
 const piece = (id: string, name: string, side: Zone['side'], length: number, area: number): Zone =>
@@ -108,10 +108,16 @@ function cabZones(shell: Shell, cab: Cab): Zone[] {
 /** Firewall, floor and seats' base, developed from the dashboard to the load floor. */
 function footwell(breadth: number, length: number): Zone {
   const lengths = [0.72, 0.46 * length, 0.53 * length];
-  const bays = lengths.map((along, i) => bay(`${ID.footwell}${i + 1}`, i + 1, 1, along, breadth, [0, 0.015]));
+  const bays = lengths.map((along, i) =>
+    plainBay(`${ID.footwell}${i + 1}`, i + 1, 1, along, breadth, [0, 0.015]),
+  );
   const whole = bays.reduce((sum, b) => sum + b.width.value, 0);
   return {
-    ...zone(ID.footwell, 'footwell', 'footwell and firewall', 'none', whole, breadth),
+    ...blankZone(
+      { id: ID.footwell, kind: 'footwell', name: 'footwell and firewall', side: 'none' },
+      whole,
+      breadth,
+    ),
     bays,
   };
 }
@@ -126,50 +132,8 @@ export function withFront(shell: Shell, front: Front): Shell {
     ['w', 0.5, [0, 0.02]],
     ['u', 0.5, [0, 0.02]],
   ]);
-  return { ...changed, zones: [...shell.zones, made] };
+  return { ...changed, zones: [...shell.zones, ...apart(shell, [made])] };
 }
-
-const zone = (
-  id: string,
-  kind: Zone['kind'],
-  name: string,
-  side: Zone['side'],
-  length: number,
-  height: number,
-): Zone => ({
-  id,
-  kind,
-  name,
-  side,
-  length: m(length),
-  height: m(height),
-  offset: m(0),
-  rail: m(0),
-  ribs: [],
-  bays: [],
-  openings: [],
-  pockets: [],
-  keepClears: [],
-  points: [],
-  features: [],
-});
-
-const bay = (
-  id: string,
-  station: number,
-  strip: number,
-  width: number,
-  height: number,
-  [min, max]: readonly [number, number],
-): Bay => ({
-  id,
-  station,
-  strip,
-  width: m(width),
-  height: m(height),
-  depthMin: m(min),
-  depthMax: m(max),
-});
 
 /** A zone of one bay. */
 function single(
@@ -182,8 +146,8 @@ function single(
   depth: readonly [number, number],
 ): Zone {
   return {
-    ...zone(id, kind, name, side, length, height),
-    bays: [bay(`${id}a`, 1, 1, length, height, depth)],
+    ...blankZone({ id, kind, name, side }, length, height),
+    bays: [plainBay(`${id}a`, 1, 1, length, height, depth)],
   };
 }
 
@@ -197,12 +161,12 @@ function strips(
   height: number,
   parts: readonly (readonly [letter: string, share: number, depth: readonly [number, number]])[],
 ): Zone {
-  const made = zone(id, kind, name, side, length, height);
+  const made = blankZone({ id, kind, name, side }, length, height);
   let left = made.height.value;
   const bays = parts.map(([letter, share, depth], i) => {
     const high = i === parts.length - 1 ? left : Math.round(share * height * 1000) / 1000;
     left -= high;
-    return bay(`${id}${letter}`, 1, i + 1, length, high, depth);
+    return plainBay(`${id}${letter}`, 1, i + 1, length, high, depth);
   });
   return { ...made, bays };
 }
@@ -211,7 +175,21 @@ const opening = (host: Bay, width: number, height: number): Opening => ({
   id: `W-${host.id}`,
   bay: host.id,
   kind: 'window',
-  width: m(width),
-  height: m(height),
+  width: guessed(width),
+  height: guessed(height),
   glazing: 'glass',
 });
+
+/** The zones under ids that nothing in the shell has: its own may have been renamed to any. */
+function apart(shell: Shell, zones: readonly Zone[]): Zone[] {
+  const taken = new Set(
+    shell.zones.flatMap(z => [z.id, ...z.bays.map(b => b.id), ...z.openings.map(o => o.id)]),
+  );
+  const free = (id: string): string => (taken.has(id) ? free(`${id}-`) : id);
+  return zones.map(z => ({
+    ...z,
+    id: free(z.id),
+    bays: z.bays.map(b => ({ ...b, id: free(b.id) })),
+    openings: z.openings.map(o => ({ ...o, id: free(o.id), bay: free(o.bay) })),
+  }));
+}

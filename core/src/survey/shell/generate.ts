@@ -10,6 +10,7 @@ import {
   type ZoneKind,
 } from '../../model/index.ts';
 import { developArch } from './arch.ts';
+import { blankZone, plainBay } from './blank.ts';
 import { withCab, withFrames } from './cab.ts';
 import { furnish } from './furnish.ts';
 import { type Pattern, patternOf, type Strip } from './patterns.ts';
@@ -102,6 +103,7 @@ function grid(p: Pattern, g: Grid): Zone {
   return zone(g, length, g.height, bays, ribs(p, g.id, g.from, g.widths.length));
 }
 
+/** Sizes in mm, as patterns have them. */
 const bay = (
   id: string,
   station: number,
@@ -109,15 +111,7 @@ const bay = (
   width: number,
   height: number,
   [min, max]: [number, number],
-): Bay => ({
-  id,
-  station,
-  strip,
-  width: mm(width),
-  height: mm(height),
-  depthMin: mm(min),
-  depthMax: mm(max),
-});
+): Bay => plainBay(id, station, strip, width / 1000, height / 1000, [min / 1000, max / 1000]);
 
 const ribs = (p: Pattern, id: string, from: number, stations: number): Rib[] =>
   Array.from({ length: stations - 1 }, (_, i) => ({
@@ -134,21 +128,12 @@ const zone = (
   bays: Bay[],
   zoneRibs: Rib[] = [],
 ): Zone => ({
-  id,
-  kind,
-  name: title,
-  side,
-  length: mm(length),
-  height: mm(height),
-  offset: mm(offset),
-  rail: mm(rail),
+  ...blankZone({ id, kind, name: title, side }, length / 1000, height / 1000, {
+    offset: offset / 1000,
+    rail: rail / 1000,
+  }),
   ribs: zoneRibs,
   bays,
-  openings: [],
-  pockets: [],
-  keepClears: [],
-  points: [],
-  features: [],
 });
 
 function floor(p: Pattern, widths: number[]): Zone {

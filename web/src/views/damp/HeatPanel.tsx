@@ -81,7 +81,7 @@ export function HeatPanel() {
           ))}
         </Select>
         <label className="flex min-h-9 items-center gap-2">
-          <input type="checkbox" checked={covers} onChange={e => setCovers(e.target.checked)} /> covers
+          <input type="checkbox" checked={covers} onChange={e => setCovers(e.target.checked)} /> screens
         </label>
       </div>
       {(running !== null || failed || stopped) && (
@@ -125,7 +125,7 @@ export function HeatPanel() {
       <p className="text-[13px] text-faint">
         An invented day: July’s mean and 6 K, a third more sun, light air of 1 m/s, repeated until it stands;
         nobody inside. Sun by facing (roof 1, upright 0.42), not by compass. Insulation slows the heat by
-        minutes, not hours: shade, colour, covers and moving air do the work.
+        minutes, not hours: shade, colour, screens and moving air do the work.
       </p>
     </div>
   );
