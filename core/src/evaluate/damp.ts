@@ -47,7 +47,7 @@ const BARE: BayDamp = { state: 'bare', moisture: null, wetEnd: null };
 
 export function dampOf(
   shell: Shell,
-  { bays, cases }: LayUp,
+  { bays, cases }: Pick<LayUp, 'bays' | 'cases'>,
   library: Library,
   climate: VanClimate,
 ): DampResult {

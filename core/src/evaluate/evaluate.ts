@@ -1,6 +1,6 @@
-import { type LaidBay, layUp } from '../buildup/index.ts';
+import { type LaidBay, type LayUp, layUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import type { Design, Placement } from '../model/index.ts';
+import type { Design, Placement, Shell } from '../model/index.ts';
 import { type TakeOff, takeOff } from '../order/takeoff/index.ts';
 import { type Heard, NOTHING_HEARD } from '../van/quiet/index.ts';
 import { climateFor, type VanClimate } from '../van/wetting/index.ts';
@@ -50,4 +50,11 @@ export function evaluate(
     quiet: quietOf(shell, brief, laid, library, heard),
     order: takeOff(laid, library),
   };
+}
+
+/** The same van in another climate: its damp alone is asked again. */
+export function inClimate(e: Evaluation, shell: Shell, library: Library, climate: VanClimate): Evaluation {
+  const cases: LayUp['cases'] = [];
+  for (const { like } of e.bays.values()) cases[like.index] = like;
+  return { ...e, damp: dampOf(shell, { bays: e.bays, cases }, library, climate) };
 }

@@ -1,4 +1,4 @@
 export { type BayResult, bayResult, bayResults, worstBay } from './bayResult.ts';
 export { dampRank } from './damp.ts';
-export { type Evaluation, evaluate } from './evaluate.ts';
+export { type Evaluation, evaluate, inClimate } from './evaluate.ts';
 export type { BayQuiet } from './quiet.ts';

@@ -1,4 +1,4 @@
-import { type BayResult, bayResult, type Evaluation, evaluate } from '@overcoat/core/evaluate';
+import { type BayResult, bayResult, type Evaluation, evaluate, inClimate } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
 import type { Brief, Design, Placement, Shell } from '@overcoat/core/model';
 import type { Heard } from '@overcoat/core/van/quiet';
@@ -28,7 +28,10 @@ export function evaluation(
   const climate = climateOf(design, placement, library);
   const found = byHeard.get(heard);
   if (found?.climate === climate) return found.e;
-  const e = evaluate(design, placement, library, heard, climate ?? undefined);
+  const e =
+    found && climate
+      ? inClimate(found.e, design.shell, library, climate)
+      : evaluate(design, placement, library, heard, climate ?? undefined);
   byHeard.set(heard, { climate, e });
   return e;
 }

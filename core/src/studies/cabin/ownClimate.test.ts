@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { anyVan, demoDesigns } from '../../demo/index.ts';
-import { evaluate } from '../../evaluate/index.ts';
+import { evaluate, inClimate } from '../../evaluate/index.ts';
 import { type Library, makeLibrary, materialOf } from '../../materials/index.ts';
 import { inCab } from '../../model/index.ts';
 import { monthsOfYear } from '../../van/climate/index.ts';
@@ -113,6 +113,10 @@ describe('one verdict', () => {
       const climate = ownClimate(design, placement, library);
       const e = evaluate(design, placement, library, undefined, climate);
       expect(e.damp.climate.own).toBe(true);
+      // Asked of damp alone, the same.
+      const again = inClimate(evaluate(design, placement, library), design.shell, library, climate);
+      expect(again.damp.state).toBe(e.damp.state);
+      expect(again.damp.most).toEqual(e.damp.most);
       let [worst, grows] = [0, false];
       for (const [id, { state, moisture, wetEnd }] of e.damp.bays) {
         if (!moisture) continue;

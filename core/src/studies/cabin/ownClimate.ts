@@ -1,4 +1,4 @@
-import { type Evaluation, evaluate } from '../../evaluate/index.ts';
+import { type Evaluation, evaluate, inClimate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import { type Design, inCab, type Placement, type ZoneKind } from '../../model/index.ts';
 import { saturationPressure } from '../../physics/air/index.ts';
@@ -75,5 +75,5 @@ export function evaluateOwn(
   heard = NOTHING_HEARD,
 ): Evaluation {
   const quick = evaluate(design, placement, library, heard);
-  return evaluate(design, placement, library, heard, ownClimate(design, placement, library, quick));
+  return inClimate(quick, design.shell, library, ownClimate(design, placement, library, quick));
 }
