@@ -149,6 +149,8 @@ test.describe('what bays there are', () => {
   test('the map zooms, filters and folds', async ({ page }) => {
     await survey(page);
     const map = page.locator('[data-zoom]');
+    // Not before the view has what it draws: it would begin anew.
+    await page.waitForLoadState('networkidle');
     await page.getByRole('button', { name: 'Zoom in' }).click();
     await expect(map).toHaveAttribute('data-zoom', '1.35');
     await expect.poll(async () => (await map.boundingBox())?.width ?? 0).toBeGreaterThan(100);

@@ -107,7 +107,7 @@ for (const [name, address, act, options = {}] of shots) {
   await page.evaluate(() => document.fonts.ready);
   await page.waitForTimeout(250);
   // The verdict of the van's own year comes a second or two after the page.
-  await page.waitForFunction(() => !document.body.innerText.toLowerCase().includes('provisional'), null, {
+  await page.waitForFunction(() => !document.body.textContent.toLowerCase().includes('provisional'), null, {
     timeout: 30_000,
   });
   await page.screenshot({ path: path.join(out, `${name}.png`) });
