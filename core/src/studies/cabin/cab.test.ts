@@ -34,6 +34,10 @@ describe('air through the front', () => {
     expect(exchangeFlow(2, 1.3, 8, 8)).toBe(0);
     expect(exchangeFlow(2, 1.3, 5, 15)).toBe(exchangeFlow(2, 1.3, 15, 5));
   });
+  it('a bulkhead nobody has surveyed bay by bay is a bare sheet, not nothing: by hand', () => {
+    expect(frontPass('bulkhead', passage, 0).conductance).toBeCloseTo((1.4 * 1.3) / 0.26, 9);
+    expect(frontPass('bulkhead', passage, 2.4).conductance).toBe(2.4);
+  });
   it('passes less the more it is closed: turned seats, seats forward, thin cloth, heavy cloth, bare bulkhead', () => {
     const heat = FRONTS.map(f => conducts(frontPass(f, passage, 2.4), 18, 4));
     expect(heat).toEqual([...heat].sort((a, b) => b - a));

@@ -44,14 +44,6 @@ export interface Face {
 /** Which screens are up: each pane's own, none, or all panes of the cab on one side of the glass and the others open. */
 export type Screens = boolean | 'cab inside' | 'cab outside';
 
-const PLAIN: ReadonlySet<Zone['kind']> = new Set([
-  'frame',
-  'windscreen',
-  'cab door',
-  'cab roof',
-  'footwell',
-  'cab frame',
-]);
 /** Trim lies before its steel with gaps all round: what of the air's vapour gets there. Common practice, no source. */
 const PAST_TRIM = 0.2;
 /** A strip narrower than this is no place for water. */
@@ -59,7 +51,7 @@ const LEAST = 0.01;
 
 /** Whether a bay is metal with at most the factory's trim on it, taken as a face. */
 export const isPlain = ({ zone, buildUp }: Pick<LaidBay, 'zone' | 'buildUp'>): boolean =>
-  buildUp === null && PLAIN.has(zone.kind);
+  buildUp === null && (zone.kind === 'frame' || inCab(zone.kind));
 
 /** Everything in a van that takes vapour at its own temperature, alike ones together. */
 export function facesOf(

@@ -5,7 +5,7 @@ import { type Library, makeLibrary, materialOf } from '../../materials/index.ts'
 import { inCab } from '../../model/index.ts';
 import { monthsOfYear } from '../../van/climate/index.ts';
 import { dampState, wettestAt } from '../../van/wetting/index.ts';
-import { bayBand, bayModelInput, bayYears, differs, schoolsAt } from '../damp/index.ts';
+import { bayBand, bayModel, bayModelInput, bayYears, differs, schoolsAt } from '../damp/index.ts';
 import { evaluateOwn, ownAirAt, ownClimate, ownYear } from './ownClimate.ts';
 
 const library = makeLibrary();
@@ -140,6 +140,14 @@ describe('one verdict', () => {
       const most = Math.max(...[...point.evaluation.damp.bays.values()].map(b => b.moisture?.peak ?? 0));
       expect(point.peak).toBeCloseTo(most, 12);
     }
+  });
+  it('a bulkhead’s hours have the cab for outdoors, as its verdict has', () => {
+    const own = ownYear(sandpiper!, sandpiper!.variants[0]!.design, library);
+    const air = ownAirAt('bulkhead', own);
+    expect([air.outside, air.inside]).toEqual([own.cab!.inside, own.year.inside]);
+    const e = evaluate(sandpiper!, sandpiper!.variants[0]!.design, library);
+    const bulkhead = [...e.bays.values()].find(b => b.zone.kind === 'bulkhead')!;
+    expect(bayModel(bayModelInput(sandpiper!.shell, bulkhead), library).facing).toEqual({ sun: 0, sky: 0 });
   });
   it('the cab’s own bays are judged in the cab’s air', () => {
     const [zone] = perigee!.shell.zones.filter(z => z.kind === 'cab door');

@@ -47,9 +47,11 @@ export function ownYear(
   };
 }
 
-/** The hours that a bay in a zone of this kind meets: the cab's where it stands round the cab. */
-export const ownAirAt = (kind: ZoneKind, { year, cab }: OwnYear): HourlyYear =>
-  cab && inCab(kind) ? { ...year, ...cab } : year;
+/** The hours that a bay in a zone of this kind meets: round the cab its air inside, in a bulkhead its air for outdoors. */
+export function ownAirAt(kind: ZoneKind, { year, cab }: OwnYear): HourlyYear {
+  if (cab && inCab(kind)) return { ...year, ...cab };
+  return cab && kind === 'bulkhead' ? { ...year, outside: cab.inside, vapourOutside: cab.vapour } : year;
+}
 
 /** The months its bays meet: what every verdict on damp rests on. */
 export function ownClimate(

@@ -130,6 +130,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
       ),
       lining: materials.at(-1)?.mould ?? 'resistant',
     },
-    facing: facingOf(kind),
+    // Between load space and cab neither sun nor sky is seen.
+    facing: kind === 'bulkhead' && shell.cab ? { sun: 0, sky: 0 } : facingOf(kind),
   };
 }

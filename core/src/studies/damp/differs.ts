@@ -1,5 +1,4 @@
-import type { Library } from '../../materials/index.ts';
-import { materialOf } from '../../materials/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp } from '../../model/index.ts';
 import type { BayMoisture } from '../../van/wetting/index.ts';
 

@@ -30,11 +30,14 @@ export const FILM = 0.13;
 /** At which cloth's vapour is reckoned, K. */
 const TYPICAL = 283;
 
-/** A front of this kind in a passage of this size; a bulkhead's panel by what it conducts, W/K. */
+/** A front of this kind in a passage of this size; a bulkhead by what its zone conducts, W/K, a bare sheet where it has none (0). */
 export function frontPass(front: Front, passage: Cab['passage'], bulkhead: number): FrontPass {
   const height = passage.height.value;
   const area = passage.width.value * height;
-  if (front === 'bulkhead') return { conductance: bulkhead, opening: BULKHEAD_LEAK, height, seeps: 0 };
+  if (front === 'bulkhead') {
+    const conductance = bulkhead > 0 ? bulkhead : area / (2 * FILM);
+    return { conductance, opening: BULKHEAD_LEAK, height, seeps: 0 };
+  }
   if (front === 'open' || front === 'swivelled seats')
     return { conductance: 0, opening: OPEN_SHARE[front] * area, height, seeps: 0 };
   const { resistance, sd, gap } = CURTAINS[front];
