@@ -9,8 +9,11 @@ import { runOnce } from '../jobs/results.ts';
 
 type Van = Pick<Design, 'shell' | 'brief'>;
 
-/** Grows as climates come in: whoever shows what rests on them listens. */
-export const useClimates = create<{ version: number }>()(() => ({ version: 0 }));
+/** Grows as climates come in: whoever shows what rests on them listens; and whether the last could not be computed. */
+export const useClimates = create<{ version: number; failed: boolean }>()(() => ({
+  version: 0,
+  failed: false,
+}));
 
 /** Climates by what they depend on, the one used longest ago first; and what could not be computed. */
 const known = new Map<string, VanClimate>();
@@ -81,5 +84,5 @@ async function work(
     failed.add(key);
   }
   running.delete(key);
-  useClimates.setState(s => ({ version: s.version + 1 }));
+  useClimates.setState(s => ({ version: s.version + 1, failed: failed.has(key) }));
 }

@@ -18,6 +18,9 @@ export const airDensity = (t: number): number => 353.05 / (t + 273.15);
 /** Mass transfer at a wet pane or wall, m/s: Lewis relation with 3 W/m2K of convection, 3 / 1206 = 0.0025. */
 export const MASS_TRANSFER = 0.0025;
 
+/** Discharge of a sharp-edged opening (handbook value, from memory). */
+export const DISCHARGE = 0.6;
+
 /** m/s2. */
 export const GRAVITY = 9.81;
 

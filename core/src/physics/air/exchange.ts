@@ -1,7 +1,4 @@
-import { GRAVITY } from './air.ts';
-
-/** Discharge of a sharp-edged opening (handbook value, from memory). */
-const DISCHARGE = 0.6;
+import { DISCHARGE, GRAVITY } from './air.ts';
 
 /**
  * Air that passes each way through one upright opening between two still airs, m3/s: Cd A / 3 sqrt(g H dT / T), warm

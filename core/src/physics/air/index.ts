@@ -4,6 +4,7 @@ export {
   AIR_HEAT_CAPACITY,
   type Air,
   airDensity,
+  DISCHARGE,
   FACE_HOLDS,
   GRAVITY,
   MASS_TRANSFER,

@@ -1,11 +1,11 @@
+import { DISCHARGE } from '../air/index.ts';
+
 /** Viscosity, Pa s, and density, kg/m3, of air in a joint. */
 const VISCOSITY = 1.8e-5;
 const DENSITY = 1.2;
 /** Loss where air enters and leaves a straight joint, in velocity heads, and at every bend. */
 const ENDS = 1.5;
 const BEND = 1;
-/** Of a sharp-edged hole. */
-const DISCHARGE = 0.6;
 
 /** Pressure that a flow q takes, Pa: linear q + square q |q|; q in m3/s, of whatever the law was made for. */
 export interface FlowLaw {

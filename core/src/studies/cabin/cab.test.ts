@@ -144,19 +144,20 @@ describe('a parked car', () => {
     cooking: 0,
     production: 0,
   };
+  const sunny = {
+    outside: 28,
+    vapour: 1500,
+    sun: 800,
+    open: 1,
+    occupied: false,
+    heating: false,
+    air: 0.0006,
+  };
   it('warms by about 22 K in an hour, four fifths of it in the first half (McLaren, Null and Quinn 2005, from memory)', () => {
     const state = new VanState(car, 60, { t: 28, vapour: 1500 });
     const rise: number[] = [];
     for (let k = 0; k < 60; k++) {
-      state.advance({
-        outside: 28,
-        vapour: 1500,
-        sun: 800,
-        open: 1,
-        occupied: false,
-        heating: false,
-        air: 0.0006,
-      });
+      state.advance(sunny);
       rise.push(state.t - 28);
     }
     expect(rise[59]).toBeGreaterThan(17);
@@ -166,16 +167,7 @@ describe('a parked car', () => {
     // By hand, at rest: sun let in and taken by the steel over all it loses.
     const loses = 2.6 * 5 + 7 * 3.5 + 1206 * 0.0006;
     const gains = 800 * glass.letsIn - 2.6 * 5 * 1 + 7 * 3.5 * (800 * steel.warms - 1);
-    for (let k = 0; k < 2000; k++)
-      state.advance({
-        outside: 28,
-        vapour: 1500,
-        sun: 800,
-        open: 1,
-        occupied: false,
-        heating: false,
-        air: 0.0006,
-      });
+    for (let k = 0; k < 2000; k++) state.advance(sunny);
     expect(state.t - 28).toBeCloseTo(gains / loses, 3);
   });
 });

@@ -1,4 +1,5 @@
 import { inCab, type Shell, type Zone } from '../../model/index.ts';
+import { DISCHARGE } from '../../physics/air/index.ts';
 
 /** Outside air that comes in unasked, m3/s, as it usually does and between what ends. */
 export interface Draught {
@@ -13,7 +14,6 @@ export interface Draught {
 /** Open area of a metre of door seal, and of gaiters, pedals and shut vents of the cab, m2. Common practice, no source. */
 const SEAL = { likely: 3e-5, low: 1e-5, high: 1e-4 } as const;
 const GAITERS = { likely: 1.2e-3, low: 4e-4, high: 4e-3 } as const;
-const DISCHARGE = 0.6;
 /** Pressure of a wind between one side of a van and the other, as a share of its dynamic pressure. Common practice, no source. */
 const SIDES = 0.5;
 /** What buoyancy and gusts move in still air, as a wind, m/s. Common practice, no source. */

@@ -8,6 +8,7 @@ import { verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { SkinColour } from '../../shell-map/SkinColour.tsx';
+import { useClimates } from '../../store/climates.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useVariant } from '../../store/openDesign.ts';
@@ -32,6 +33,7 @@ const fillOf = (result: MapResult, value: number) =>
 export function Component() {
   const e = useEvaluation();
   const selected = useDesign(s => s.selected);
+  const unknown = useClimates(s => s.failed);
   const [shown, setShown] = useState('peak');
   const [tab, setTab] = useState('zones');
   const [covers, setCovers] = useState(false);
@@ -100,7 +102,9 @@ export function Component() {
           <span className="block text-[13px] text-faint">
             {e.damp.climate.own
               ? 'By months in the van’s own year: likely, and what it comes to at the wet end. Hours are a button away, under a bay or “Year”.'
-              : 'Provisional, by quick months: the van’s own year is being worked out.'}
+              : unknown
+                ? 'Provisional, by quick months: the van’s own year could not be worked out.'
+                : 'Provisional, by quick months: the van’s own year is being worked out.'}
           </span>
         </p>
       </MapPanel>
