@@ -48,7 +48,7 @@ test('a negative price is refused where it stands', async ({ page }) => {
   const before = await figure(page, 'cost').textContent();
   await price.fill('100');
   await price.press('Enter');
-  await expect(page.getByText('your price')).toBeVisible();
+  await expect(page.getByText('yours,')).toBeVisible();
   await expect(figure(page, 'cost')).not.toHaveText(before!);
   await price.fill('62');
   await price.press('Enter');
@@ -102,7 +102,7 @@ test('a second window: what does not overlap is merged, what does is asked', asy
   await width(other).press('Enter');
   const dialog = other.getByRole('dialog', { name: 'Changed in two windows' });
   await expect(dialog).toContainText('shell › width');
-  await dialog.getByRole('button', { name: 'Keep mine there' }).click();
+  await dialog.getByRole('button', { name: 'Keep what is here' }).click();
   await saved(other);
   await page.reload();
   await expect(width(page)).toHaveValue('1520 mm');

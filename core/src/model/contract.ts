@@ -171,6 +171,11 @@ export const contract = {
   },
   removeMaterial: { summary: 'Delete an own material that nothing uses', status: 204 },
   putPrice: { summary: 'Set an own price', body: Price, checkedByRoom: true, answer: Price },
+  takeBackPrice: {
+    summary: 'Take back an own price that still stands: the one before it comes again',
+    body: Type.Pick(Price, ['material', 'thickness', 'width', 'price'], { additionalProperties: false }),
+    status: 204,
+  },
   removePrices: { summary: 'Go back to the indicative prices of a material', status: 204 },
 } as const satisfies Record<RouteName, Operation>;
 

@@ -93,7 +93,7 @@ describe('two people making one van ready', () => {
     const base = spotted(perigee, 'spot');
     const both = (a: string, b: string) =>
       merge(base, spotted(base, 'spot', a), spotted(base, 'spot', b)).conflicts;
-    expect(both('deep', 'shallow')).toEqual(['ready.rust.spot.note']);
+    expect(both('deep', 'shallow').map(c => c.path)).toEqual([['ready', 'rust', 'spot', 'note']]);
     expect(both('deep', 'deep')).toEqual([]);
   });
   it('a size measured in one window and a spot found in the other both stay', () => {

@@ -15,7 +15,7 @@ export {
 export { buildUpOf, findBay } from './lookup.ts';
 export { assumed, isMeasured, measured } from './measurement.ts';
 export { mend } from './mend.ts';
-export { merge, same } from './merge.ts';
+export { type Conflict, merge, same } from './merge.ts';
 export { letOpeningsFit, openingFits } from './openingsFit.ts';
 export { partFacts } from './partFacts.ts';
 export { addressOf, type Params, type RouteName, routes } from './routes.ts';

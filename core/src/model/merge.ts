@@ -1,11 +1,21 @@
 type Json = unknown;
 type JsonObject = Record<string, Json>;
 
+/** A place both sides changed differently. */
+export interface Conflict {
+  /** Members and ids that lead to it. */
+  path: string[];
+  /** What stands there on my side; undefined where it was taken out. */
+  mine: unknown;
+  /** The same on the other side. */
+  theirs: unknown;
+}
+
 export interface Merge<T> {
   /** Both sides' changes together. */
   merged: T;
-  /** Places both sides changed differently, as readable paths; `merged` holds mine there. */
-  conflicts: string[];
+  /** Where the sides do not agree; `merged` holds mine there. */
+  conflicts: Conflict[];
 }
 
 /**
@@ -15,11 +25,11 @@ export interface Merge<T> {
  * another sort (readings taken another way, another kind of layer).
  */
 export function merge<T>(base: T, mine: T, theirs: T): Merge<T> {
-  const conflicts: string[] = [];
-  return { merged: mergeAt('', base, mine, theirs, conflicts) as T, conflicts };
+  const conflicts: Conflict[] = [];
+  return { merged: mergeAt([], base, mine, theirs, conflicts) as T, conflicts };
 }
 
-function mergeAt(path: string, base: Json, mine: Json, theirs: Json, conflicts: string[]): Json {
+function mergeAt(path: string[], base: Json, mine: Json, theirs: Json, conflicts: Conflict[]): Json {
   if (same(mine, theirs) || same(base, theirs)) return mine;
   if (same(base, mine)) return theirs;
   if (isObject(mine) && isObject(theirs) && mine.basis !== theirs.basis)
@@ -28,7 +38,7 @@ function mergeAt(path: string, base: Json, mine: Json, theirs: Json, conflicts: 
     return mergeObjects(path, base, mine, theirs, conflicts);
   if (isKeyed(base) && isKeyed(mine) && isKeyed(theirs))
     return mergeLists(path, base, mine, theirs, conflicts);
-  conflicts.push(path);
+  conflicts.push({ path, mine, theirs });
   return mine;
 }
 
@@ -37,26 +47,32 @@ const alikeEnough = (mine: JsonObject, theirs: JsonObject): boolean =>
   mine.basis === undefined && mine.by === theirs.by && mine.role === theirs.role;
 
 function mergeObjects(
-  path: string,
+  path: string[],
   base: JsonObject,
   mine: JsonObject,
   theirs: JsonObject,
-  conflicts: string[],
+  conflicts: Conflict[],
 ): Json {
   const out: JsonObject = {};
   for (const key of new Set([...Object.keys(mine), ...Object.keys(theirs)])) {
-    const value = mergeAt(path ? `${path}.${key}` : key, base[key], mine[key], theirs[key], conflicts);
+    const value = mergeAt([...path, key], base[key], mine[key], theirs[key], conflicts);
     if (value !== undefined) out[key] = value;
   }
   return out;
 }
 
-function mergeLists(path: string, base: Keyed[], mine: Keyed[], theirs: Keyed[], conflicts: string[]): Json {
+function mergeLists(
+  path: string[],
+  base: Keyed[],
+  mine: Keyed[],
+  theirs: Keyed[],
+  conflicts: Conflict[],
+): Json {
   const find = (list: Keyed[], id: string) => list.find(item => item.id === id);
   const order = sameOrder(base, mine) ? [...theirs, ...mine] : [...mine, ...theirs];
   const out: Json[] = [];
   for (const id of new Set(order.map(item => item.id))) {
-    const value = mergeAt(`${path}.${id}`, find(base, id), find(mine, id), find(theirs, id), conflicts);
+    const value = mergeAt([...path, id], find(base, id), find(mine, id), find(theirs, id), conflicts);
     if (value !== undefined) out.push(value);
   }
   return out;

@@ -224,7 +224,7 @@ describe('merge', () => {
         ],
       },
     );
-    expect(result.conflicts).toEqual(['list.x.v']);
+    expect(result.conflicts.map(c => c.path)).toEqual([['list', 'x', 'v']]);
     expect(result.merged.list[0]!.v).toBe(2);
   });
   it('is the other side when mine is the base, and mine when theirs is', () => {

@@ -31,6 +31,7 @@ export const routes = {
   putMaterial: { method: 'put', path: '/materials/:id' },
   removeMaterial: { method: 'delete', path: '/materials/:id' },
   putPrice: { method: 'put', path: '/prices' },
+  takeBackPrice: { method: 'post', path: '/prices/back' },
   removePrices: { method: 'delete', path: '/prices/:material' },
 } as const;
 

@@ -1,7 +1,7 @@
 import Type from 'typebox';
 import { LIBRARY_FORMAT } from './format.ts';
 import { MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, SORPTIONS } from './lists.ts';
-import { choice, closed, either, Id, Name } from './schemaParts.ts';
+import { choice, closed, either, Id, Moment, Name } from './schemaParts.ts';
 
 const Source = Type.String({ minLength: 1, maxLength: 200 });
 
@@ -121,11 +121,17 @@ export const Material = closed({
   }),
 });
 
-/** A person's own price for one stock size of a material. */
+const Amount = Type.Number({ minimum: 0, maximum: 100_000 });
+
+/** A person's own price for one stock size of a material: a fact with its date, and what it was before. */
 export const Price = closed({
   format: Type.Literal(LIBRARY_FORMAT),
   material: Id,
   thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
   width: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
-  price: Type.Number({ minimum: 0, maximum: 100_000 }),
+  price: Amount,
+  /** When it was put; left out of those put before dates were kept. */
+  at: Type.Optional(Moment),
+  /** Own prices before it, the latest last. */
+  earlier: Type.Optional(Type.Array(closed({ price: Amount, at: Type.Optional(Moment) }), { maxItems: 100 })),
 });

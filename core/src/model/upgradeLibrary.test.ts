@@ -29,7 +29,7 @@ describe('own materials and prices of format 1', () => {
       expect(checkMaterial(material, makeLibrary())).toEqual([]);
     }
     const price = upgradeOwn(own.prices[0], 'price');
-    expect(price).toMatchObject({ ok: true, document: { format: 3, price: 21 } });
+    expect(price).toMatchObject({ ok: true, document: { format: 4, price: 21 } });
   });
   it('are what their family is, whatever they are called: a foam is no wood for its name', () => {
     expect(brought('supply-foam-19')).toMatchObject({ sorption: 'none', mould: 'resistant' });

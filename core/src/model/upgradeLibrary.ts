@@ -17,12 +17,13 @@ export function upgradeOwn(document: unknown, kind: 'material' | 'price'): Upgra
   const own = document as Json;
   const format = own.format ?? 1;
   if (format === LATEST) return { ok: true, document };
-  if (format !== 1 && format !== 2)
+  if (format !== 1 && format !== 2 && format !== 3)
     return {
       ok: false,
       message: `The ${kind} is of format ${String(format)}; this program reads formats 1 to ${LATEST}. Open it with a newer version.`,
     };
   if (kind === 'price') return { ok: true, document: { ...own, format: LATEST } };
+  if (format === 3) return { ok: true, document: { ...own, format: LATEST } };
   return { ok: true, document: fromMaterial2(format === 1 ? fromMaterial1(own) : own) };
 }
 

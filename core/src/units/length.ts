@@ -1,8 +1,10 @@
-import { type Parsed, parseNumber, printNumber, refuse } from './number.ts';
+import { type Parsed, parseNumber, printNumber, quoted, refuse } from './number.ts';
 
 export type UnitSystem = 'metric' | 'imperial';
 
 const INCH = 0.0254;
+/** No length in a van has as many metres: it was mistyped, and is not repeated. */
+const ABSURD = 1000;
 const METRIC: Record<string, number> = { mm: 1e-3, cm: 1e-2, m: 1 };
 const ACCEPTED = 'Write a length such as 955, 1.2 m, 120 cm, 47 1/4" or 3\' 11 1/4".';
 
@@ -27,6 +29,7 @@ export function parseLength(
   if (!read.ok) return read;
   if (read.value < 0) return refuse(`A length cannot be negative. ${ACCEPTED}`);
   const printed = (metres: number) => printLength(metres, system);
+  if (read.value > ABSURD) return refuse(`That is far too long: at most ${printed(max)}.`);
   if (read.value < min - 1e-9)
     return refuse(`${printed(read.value)} is too short here: at least ${printed(min)}.`);
   if (read.value > max + 1e-9)
@@ -73,7 +76,7 @@ function readInches(text: string, entered: string): Parsed {
   const mixed = /^(-?)(?:(\d+)(?:\s+|-))?(\d+)\s*\/\s*(\d+)$/.exec(text.trim());
   if (!mixed) return scaled(text, INCH, entered);
   const [, sign, whole = '0', over, under] = mixed;
-  if (Number(under) === 0) return refuse(`“${entered.trim()}” has a fraction over zero. ${ACCEPTED}`);
+  if (Number(under) === 0) return refuse(`${quoted(entered)} has a fraction over zero. ${ACCEPTED}`);
   const inches = Number(whole) + Number(over) / Number(under);
   return { ok: true, value: (sign === '-' ? -1 : 1) * inches * INCH };
 }
@@ -81,8 +84,8 @@ function readInches(text: string, entered: string): Parsed {
 function scaled(numberText: string, scale: number, entered = numberText): Parsed {
   const read = parseNumber(numberText);
   if (read.ok) return { ok: true, value: read.value * scale };
-  if (read.message.includes('can mean')) return read;
-  return refuse(`“${entered.trim()}” is not a length. ${ACCEPTED}`);
+  if (/can (?:mean|be meant)/.test(read.message)) return read;
+  return refuse(`${quoted(entered)} is not a length. ${ACCEPTED}`);
 }
 
 function printMillimetres(metres: number): string {

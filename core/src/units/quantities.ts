@@ -1,5 +1,5 @@
 import type { UnitSystem } from './length.ts';
-import { type Parsed, parseNumber, printNumber, printSignificant, refuse } from './number.ts';
+import { type Parsed, parseNumber, printNumber, printSignificant, quoted, refuse } from './number.ts';
 
 const POUND = 0.45359237;
 const SQUARE_FOOT = 0.09290304;
@@ -11,7 +11,7 @@ export function parseTemperature(text: string, system: UnitSystem = 'metric'): P
   const accepted = 'Write a temperature such as −14 °C or 7 °F, between −60 and 80 °C.';
   const match = /^(.*?)\s*°?\s*([cf])?$/i.exec(text.trim());
   const read = parseNumber(match?.[1] ?? '');
-  if (!read.ok) return refuse(`“${text.trim()}” is not a temperature. ${accepted}`);
+  if (!read.ok) return refuse(`${quoted(text)} is not a temperature. ${accepted}`);
   const unit = match?.[2]?.toLowerCase() ?? (system === 'metric' ? 'c' : 'f');
   const celsius = unit === 'f' ? ((read.value - 32) * 5) / 9 : read.value;
   return celsius < -60 || celsius > 80 ? refuse(accepted) : { ok: true, value: celsius };
@@ -31,7 +31,7 @@ export function parseMass(text: string, system: UnitSystem = 'metric'): Parsed {
   const read = parseNumber(match?.[1] ?? '');
   if (!read.ok)
     return refuse(
-      read.message.includes('can mean') ? read.message : `“${text.trim()}” is not a mass. ${accepted}`,
+      read.message.includes('can mean') ? read.message : `${quoted(text)} is not a mass. ${accepted}`,
     );
   if (read.value < 0) return refuse(`A mass cannot be negative. ${accepted}`);
   const scales: Record<string, number> = { kg: 1, g: 1e-3, lb: POUND, lbs: POUND, oz: POUND / 16 };
@@ -55,7 +55,7 @@ export function parseMoney(text: string): Parsed {
     (_, head: string, tail: string) => head + tail.replaceAll(',', ''),
   );
   const read = parseNumber(grouped);
-  if (!read.ok) return refuse(`“${text.trim()}” is not an amount. ${accepted}`);
+  if (!read.ok) return refuse(`${quoted(text)} is not an amount. ${accepted}`);
   if (read.value < 0) return refuse(`A price cannot be negative. ${accepted}`);
   if (Math.abs(read.value * 100 - Math.round(read.value * 100)) > 1e-6)
     return refuse(`An amount has at most two decimals. ${accepted}`);

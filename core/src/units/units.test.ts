@@ -169,5 +169,32 @@ describe('other quantities', () => {
     );
   });
 
+  it('prints what nobody writes out by its power of ten, and never an e', () => {
+    expect(printNumber(4.2160841884216086e49)).toBe('4.2 × 10⁴⁹');
+    expect(printLength(4.2e46)).toBe('4.2 × 10⁴⁹ mm');
+    expect(printNumber(Number.POSITIVE_INFINITY)).toBe('∞');
+    fc.assert(
+      fc.property(fc.double(), fc.integer({ min: 0, max: 6 }), (x, decimals) => {
+        expect(printNumber(x, decimals)).not.toMatch(/[a-z]/i);
+        expect(printNumber(x, decimals).length).toBeLessThan(26);
+      }),
+    );
+  });
+
+  it('refuses a mistyped length without reading it out', () => {
+    const typed = '9'.repeat(60);
+    expect(parseLength(typed, { max: 9 })).toEqual({
+      ok: false,
+      message: 'That is far too long: at most 9000 mm.',
+    });
+    const more = parseLength('9'.repeat(400));
+    expect(more).toEqual({
+      ok: false,
+      message: `“${'9'.repeat(23)}…” is more than can be meant.`,
+    });
+    const words = parseLength('x'.repeat(200));
+    expect(words.ok || words.message.length).toBeLessThan(110);
+  });
+
   it('never prints a negative zero', () => expect(printNumber(-0.001, 1)).toBe('0.0'));
 });

@@ -62,6 +62,13 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
       "CREATE TRIGGER log_stands BEFORE UPDATE ON log BEGIN SELECT raise(ABORT, 'an entry of the log never changes'); END",
     ],
   },
+  {
+    name: '007-price-history',
+    sql: [
+      'ALTER TABLE prices ADD COLUMN at TEXT',
+      "ALTER TABLE prices ADD COLUMN earlier TEXT NOT NULL DEFAULT '[]'",
+    ],
+  },
 ];
 
 /**

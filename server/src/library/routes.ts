@@ -4,7 +4,7 @@ import type { Handlers } from '../contract/serve.ts';
 import { checkMaterial, checkPrice } from '../contract/validate.ts';
 import type { LibraryStore } from './store.ts';
 
-type Names = 'library' | 'putMaterial' | 'removeMaterial' | 'putPrice' | 'removePrices';
+type Names = 'library' | 'putMaterial' | 'removeMaterial' | 'putPrice' | 'takeBackPrice' | 'removePrices';
 
 /** `designs` are those that may use a material, the bin's too. */
 export const libraryHandlers = (
@@ -27,9 +27,9 @@ export const libraryHandlers = (
   removeMaterial: ({ params }) => library.removeMaterial(params.id, designs()),
   async putPrice({ body }) {
     const price = checkPrice(own(body, 'price'));
-    await library.putPrice(price);
-    return price;
+    return library.putPrice(price);
   },
+  takeBackPrice: ({ body }) => library.takeBackPrice(body),
   removePrices: ({ params }) => library.removePrices(params.material),
 });
 

@@ -11,6 +11,9 @@ class PriceRow extends Model<InferAttributes<PriceRow>, InferCreationAttributes<
   declare thickness: number;
   declare width: number;
   declare price: number;
+  declare at: string | null;
+  /** JSON. */
+  declare earlier: string;
 }
 
 export const libraryRows = rowsOf(sequelize => {
@@ -23,6 +26,8 @@ export const libraryRows = rowsOf(sequelize => {
       thickness: { ...real(), primaryKey: true },
       width: { ...real(), primaryKey: true },
       price: real(),
+      at: { ...text(), allowNull: true },
+      earlier: text(),
     },
     { sequelize, tableName: 'prices', timestamps: false },
   );

@@ -25,12 +25,14 @@ export class LibraryStore {
     if (this.cached) return this.cached;
     const materials = (await libraryRows(this.db.reader).Material.findAll()).map(r => openOwn(r.document));
     const prices = (await libraryRows(this.db.reader).Price.findAll()).map(
-      ({ material, thickness, width, price }): Price => ({
+      ({ material, thickness, width, price, at, earlier }): Price => ({
         format: LIBRARY_FORMAT,
         material,
         thickness,
         width,
         price,
+        ...(at ? { at } : {}),
+        ...(earlier === '[]' ? {} : { earlier: JSON.parse(earlier) }),
       }),
     );
     this.cached = { materials, prices, library: makeLibrary(materials, prices) };
@@ -56,15 +58,39 @@ export class LibraryStore {
     if (gone === 0) throw notFound('such own material');
   }
 
-  async putPrice(price: Price): Promise<void> {
-    const { library } = await this.read();
+  /** Dates a price and keeps what it was before; the same one again changes nothing. Returns it as it is kept. */
+  async putPrice({ at: _, earlier: __, ...price }: Price, now = new Date()): Promise<Price> {
+    const { library, prices } = await this.read();
     const stock = library.get(price.material)?.stock.find(s => isSize(s, price));
     if (!stock)
       throw invalid('No such material is sold in this size.', [
         { path: '/material', message: 'unknown material or size' },
       ]);
-    await this.change(models =>
-      models.Price.upsert({ ...price, thickness: stock.thickness, width: stock.width }),
+    const before = prices.find(p => p.material === price.material && isSize(stock, p));
+    if (before?.price === price.price) return before;
+    const put: Price = {
+      ...price,
+      thickness: stock.thickness,
+      width: stock.width,
+      at: `${now.toISOString().slice(0, 19)}Z`,
+      ...(before ? { earlier: [...(before.earlier ?? []), entryOf(before)].slice(-HISTORY) } : {}),
+    };
+    await this.change(models => models.Price.upsert(rowOf(put)));
+    return put;
+  }
+
+  /** Takes an own price back: the one before it stands again, or the indicative one. One that no longer stands is left. */
+  async takeBackPrice(price: Pick<Price, 'material' | 'thickness' | 'width' | 'price'>): Promise<void> {
+    const size = { ...price, length: 1, perPack: 1 };
+    const now = (await this.read()).prices.find(p => p.material === price.material && isSize(size, p));
+    if (now?.price !== price.price) return;
+    const { at: _, earlier = [], ...rest } = now;
+    const last = earlier.at(-1);
+    const where = { material: now.material, thickness: now.thickness, width: now.width };
+    await this.change<unknown>(models =>
+      last
+        ? models.Price.upsert(rowOf({ ...rest, ...last, earlier: earlier.slice(0, -1) }))
+        : models.Price.destroy({ where }),
     );
   }
 
@@ -105,7 +131,7 @@ export class LibraryStore {
     await this.change(async models => {
       for (const m of added.map(m => follow(m, renamed)))
         await models.Material.upsert({ id: m.id, document: JSON.stringify(m) });
-      for (const p of fresh) await models.Price.upsert(p);
+      for (const p of fresh) await models.Price.upsert(rowOf(p));
     });
     return { file: renamed.size > 0 ? rename(file, renamed) : file, notes };
   }
@@ -116,6 +142,15 @@ export class LibraryStore {
     return result;
   }
 }
+
+/** Own prices of one size that are remembered. */
+const HISTORY = 100;
+const entryOf = ({ price, at }: Price) => ({ price, ...(at ? { at } : {}) });
+const rowOf = ({ format: _, at = undefined, earlier = [], ...price }: Price) => ({
+  ...price,
+  at: at ?? null,
+  earlier: JSON.stringify(earlier),
+});
 
 /** An own material as it was kept; one of an earlier format is brought up as it is read. */
 function openOwn(document: string): Material {

@@ -94,7 +94,8 @@ export const api = {
   library: () => call('library', {}),
   putMaterial: (material: Material) => call('putMaterial', { id: material.id }, { body: material }),
   removeMaterial: (id: string) => call('removeMaterial', { id }),
-  putPrice: (price: Omit<Price, 'format'>) =>
+  putPrice: (price: Omit<Price, 'format' | 'at' | 'earlier'>) =>
     call('putPrice', {}, { body: { format: LIBRARY_FORMAT, ...price } }),
+  takeBackPrice: (price: Contract['takeBackPrice']['body']) => call('takeBackPrice', {}, { body: price }),
   removePrices: (material: string) => call('removePrices', { material }),
 };

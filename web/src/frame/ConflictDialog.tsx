@@ -1,10 +1,13 @@
 import { useDesign } from '../store/design.ts';
+import { useUnits } from '../store/preferences.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { conflictWords } from './conflictWords.ts';
 
 /** Two windows changed the same thing differently: the person says which stands. */
 export function ConflictDialog() {
-  const { conflict, settle } = useDesign();
+  const { conflict, design, settle } = useDesign();
+  const units = useUnits();
   return (
     <Dialog
       open={conflict !== null}
@@ -12,21 +15,43 @@ export function ConflictDialog() {
       title="Changed in two windows"
       description="Another window saved a change to the same thing while you worked on it here."
     >
-      {conflict && (
+      {conflict && design && (
         <>
-          <p>Both changed:</p>
-          <ul className="mt-1 max-h-40 list-disc overflow-auto pl-5">
-            {conflict.paths.map(path => (
-              <li key={path}>{path.replaceAll('.', ' › ')}</li>
-            ))}
-          </ul>
+          {conflict.places.length > 0 && (
+            <table className="w-full">
+              <thead className="text-left text-[13px] text-faint">
+                <tr>
+                  <th className="py-1 font-medium">what</th>
+                  <th className="px-2 py-1 font-medium">here</th>
+                  <th className="py-1 font-medium">in the other window</th>
+                </tr>
+              </thead>
+              <tbody>
+                {conflict.places.map(place => {
+                  const words = conflictWords(place, design, units);
+                  return (
+                    <tr key={place.path.join('/')} className="border-t border-rule align-top">
+                      <td className="py-1.5">{words.where}</td>
+                      <td className="px-2 py-1.5 font-medium">{words.mine}</td>
+                      <td className="py-1.5 font-medium">{words.theirs}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          )}
+          {conflict.mistakes.map(says => (
+            <p key={says} className="mt-1">
+              Both together do not go: {says}
+            </p>
+          ))}
           <p className="mt-3 text-faint">
             Everything else from both windows is kept. The other state stays in the history: undo brings it
             back.
           </p>
           <div className="mt-4 flex gap-2">
             <Button look="strong" onClick={() => settle('mine')}>
-              Keep mine there
+              Keep what is here
             </Button>
             <Button onClick={() => settle('theirs')}>Take the other window’s</Button>
           </div>

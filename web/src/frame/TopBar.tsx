@@ -4,6 +4,7 @@ import { useOpenDesign } from '../store/openDesign.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { Button } from '../ui/Button.tsx';
 import { SaveNote } from './SaveNote.tsx';
+import { undo } from './undo.ts';
 import { VariantMenu } from './VariantMenu.tsx';
 
 /** Name, variants as tickets, undo, save state, units and light. */
@@ -41,10 +42,11 @@ export function TopBar() {
           look="quiet"
           small
           disabled={!saved?.undo}
-          onClick={() => void travel('undo')}
+          onClick={undo}
           title={saved?.undo ? `Undo: ${saved.undo} (Ctrl+Z)` : 'Nothing to undo'}
         >
           <Undo2 size={16} aria-hidden /> undo
+          {saved?.undo && <span className="max-w-44 truncate font-normal text-faint">{saved.undo}</span>}
         </Button>
         <Button
           look="quiet"

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { useDesign } from '../store/design.ts';
+import { undo } from './undo.ts';
 
 /** Undo and redo from the keyboard, except while a text is being typed (there they belong to the text). */
 export function useKeys(): void {
@@ -11,7 +12,8 @@ export function useKeys(): void {
       const way = key === 'z' ? (event.shiftKey ? 'redo' : 'undo') : key === 'y' ? 'redo' : null;
       if (!way) return;
       event.preventDefault();
-      void useDesign.getState().travel(way);
+      if (way === 'undo') undo();
+      else void useDesign.getState().travel('redo');
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);

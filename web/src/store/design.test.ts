@@ -454,7 +454,7 @@ describe('another window', () => {
     });
     note('mine');
     await settled('conflict');
-    expect(store().conflict!.paths).toEqual(['note']);
+    expect(store().conflict!.places.map(c => c.path)).toEqual([['note']]);
     expect(store().design!.note).toBe('mine');
     store().settle(side);
     await settled('saved');

@@ -1,6 +1,7 @@
 import { checkDesign, type Design, FORMAT, mend, merge, same } from '@overcoat/core/model';
 import { applyPatches, enablePatches, produceWithPatches } from 'immer';
 import { create } from 'zustand';
+import { useAside } from './aside.ts';
 import { selection } from './opened/selection.ts';
 import { empty, type OpenDesign, type Pending } from './opened/state.ts';
 import { ANY, syncing } from './opened/sync.ts';
@@ -57,6 +58,7 @@ export const useDesign = create<OpenDesign>()((set, get) => {
       lastChange: { label: made.label, before },
       notDone: null,
     }));
+    useAside.getState().note(null);
     const { id, pending, state } = get();
     if (pending.length === 1) sync.keep();
     else void outbox.add(id!, made.seq, { patches: made.patches, label: made.label });

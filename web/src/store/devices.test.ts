@@ -134,7 +134,7 @@ it.each([1, 2, 3, 4])(
         if (d.design().conflict) {
           asked++;
           // Only the note is changed by more than one of them.
-          expect(d.design().conflict!.paths).toEqual(['note']);
+          expect(d.design().conflict!.places.map(c => c.path)).toEqual([['note']]);
           d.design().settle(random() < 0.5 ? 'mine' : 'theirs');
         }
         void d.sending.ask('entries');

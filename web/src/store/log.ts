@@ -3,6 +3,7 @@ import { type Design, type Entry, type Fact, findBay, type LoggedEntry } from '@
 import { v7 as uuid } from 'uuid';
 import { create } from 'zustand';
 import { ApiError, api } from '../api/client.ts';
+import { useAside } from './aside.ts';
 import { useDesign } from './design.ts';
 import { useOpenDesign, within } from './openDesign.ts';
 import { outbox, type WaitingEntry } from './outbox.ts';
@@ -136,6 +137,7 @@ export const useLog = create<OpenLog>()((set, get) => {
         ...(label ? { label } : {}),
       };
       add({ ...now(), place, ...(about ? { about } : {}), fact });
+      useAside.getState().note('what was noted in the log');
     },
     correct(id, instead) {
       add({ ...now(), ...correction(id, instead) });

@@ -19,6 +19,8 @@ export function reshape(label: string, change: (design: Design) => Reshaped): st
     if (next.variants !== design.variants) draft.variants = next.variants;
   });
   if (refused) return refused;
+  if (result.said?.length)
+    useDesign.setState({ notice: inUnits(result.said.join(' '), usePreferences.getState().units) });
   const known = new Set(next.shell.zones.flatMap(z => z.bays.map(b => b.id)));
   const kept = useDesign.getState().selected.filter(id => known.has(id));
   select(result.id && known.has(result.id) ? [result.id] : kept);

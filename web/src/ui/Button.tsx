@@ -18,7 +18,7 @@ export function Button({ look = 'plain', small = false, className = '', type = '
   return (
     <button
       type={type}
-      className={`inline-flex items-center justify-center gap-1.5 rounded-[4px] border font-medium disabled:opacity-45 ${size} ${LOOKS[look]} ${className}`}
+      className={`inline-flex items-center justify-center gap-1.5 rounded-[4px] border font-medium disabled:opacity-45 aria-disabled:opacity-45 ${size} ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );

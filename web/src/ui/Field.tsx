@@ -1,5 +1,6 @@
 import type { Parsed } from '@overcoat/core/units';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
+import { useDesign } from '../store/design.ts';
 
 interface Props {
   label: string;
@@ -8,6 +9,8 @@ interface Props {
   parse(text: string): Parsed;
   /** Takes the value, or returns why not in one sentence. */
   onCommit(value: number, entered: string): string | null | undefined;
+  /** Enter was pressed on what stands there already. */
+  onAccept?: () => void;
   note?: ReactNode;
   assumed?: boolean;
   hideLabel?: boolean;
@@ -25,6 +28,7 @@ export function Field({
   shown,
   parse,
   onCommit,
+  onAccept,
   note,
   assumed,
   hideLabel,
@@ -35,12 +39,19 @@ export function Field({
   const [text, setText] = useState(shown);
   const [error, setError] = useState<string | null>(null);
   const touched = useRef(false);
+  const input = useRef<HTMLInputElement>(null);
+  const design = useDesign(s => s.design);
   useEffect(() => {
     if (!touched.current) {
       setText(shown);
       setError(null);
     }
   }, [shown]);
+  // What was refused is tried again once something else has changed: an error leaves with its cause.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a change of the design is a reason.
+  useEffect(() => {
+    if (touched.current && error !== null && document.activeElement !== input.current) commit();
+  }, [design]);
 
   const commit = () => {
     if (!touched.current) return;
@@ -64,6 +75,7 @@ export function Field({
       </label>
       <input
         id={id}
+        ref={input}
         value={text}
         inputMode="text"
         autoComplete="off"
@@ -76,7 +88,10 @@ export function Field({
         onFocus={e => e.target.select()}
         onBlur={commit}
         onKeyDown={e => {
-          if (e.key === 'Enter') commit();
+          if (e.key === 'Enter') {
+            if (touched.current) commit();
+            else onAccept?.();
+          }
           if (e.key === 'Escape' && touched.current) {
             e.stopPropagation();
             revert();

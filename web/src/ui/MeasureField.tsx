@@ -19,13 +19,17 @@ export function MeasureField({ label, value, min, max, onMeasure }: Props) {
   const printed = printLength(value.value, units);
   const assumed = value.basis === 'assumed';
   const entered = value.basis === 'measured' ? value.entered : '';
+  const confirm = () => void onMeasure(measured(value.value, printed));
+  // It goes once the size is measured, so Tab passes over it to the next field: Enter in the field does the same.
   const note = assumed ? (
     <span className="flex items-center justify-between gap-1">
       assumed
       <button
         type="button"
+        tabIndex={-1}
+        title="Or press Enter in the field"
         className="inline-flex items-center gap-0.5 rounded px-1 text-chalk underline-offset-2 hover:underline"
-        onClick={() => onMeasure(measured(value.value, printed))}
+        onClick={confirm}
       >
         <Check size={12} aria-hidden /> is right<span className="sr-only">: {label}</span>
       </button>
@@ -47,6 +51,7 @@ export function MeasureField({ label, value, min, max, onMeasure }: Props) {
         })
       }
       onCommit={(metres, text) => onMeasure(measured(metres, text))}
+      {...(assumed ? { onAccept: confirm } : {})}
     />
   );
 }

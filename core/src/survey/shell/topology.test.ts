@@ -3,8 +3,9 @@ import { newDesign } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Bay, checkDesign, type Design, findBay, measured } from '../../model/index.ts';
+import { inUnits } from '../../units/index.ts';
 import { closure, sideDifferences } from './closure.ts';
-import { setShape } from './edit.ts';
+import { setBay, setShape } from './edit.ts';
 import { setKeepClear, setPocket } from './fittings.ts';
 import { foldShell } from './fold.ts';
 import { generateShell } from './generate.ts';
@@ -91,6 +92,34 @@ describe('ribs', () => {
       ok: false,
       message: expect.stringContaining('W-C4b'),
     });
+  });
+  it('moved beside a shaped bay leave its readings, and say what no longer agrees', () => {
+    const d = start();
+    const shaped = setShape(d.shell, 'L3m', {
+      outline: {
+        by: 'offsets',
+        points: [
+          { at: measured(0, '0'), offset: measured(0.4, '400') },
+          { at: measured(0.42, '420'), offset: measured(0.52, '520') },
+        ],
+      },
+    });
+    if (!shaped.ok) throw new Error(shaped.message);
+    const known = setBay(shaped.shell, 'L4m', 'width', measured(0.41, '410'));
+    if (!known.ok) throw new Error(known.message);
+    const before = { ...d, shell: known.shell };
+    const moved = moveRib(before, 'Lr3', 0.03);
+    const after = done(moved);
+    const bay = (design: Design, id: string) => findBay(design.shell, id)!.bay;
+    expect(bay(after, 'L3m')).toEqual(bay(before, 'L3m'));
+    expect(bay(after, 'L4m').width).toEqual({ basis: 'assumed', value: 0.38, from: 'guess' });
+    const said = moved.ok ? moved.said!.map(s => inUnits(s, 'metric')) : [];
+    expect(said[0]).toBe(
+      'L3m keeps its readings (offsets), which give 420 mm; the ribs leave 450 mm there now: take them again.',
+    );
+    expect(said[1]).toMatch(/^The measured widths of .*L4m \(410 mm\).* no longer agree/);
+    const { worst } = closure(wall(after));
+    expect(Math.abs(worst)).toBeGreaterThan(0.02);
   });
   it('added and taken out again leave the area as it was', () => {
     const before = start();

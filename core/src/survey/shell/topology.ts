@@ -12,7 +12,16 @@ import { withoutOpening } from './edit.ts';
 import { freshName, namesIn } from './names.ts';
 
 /** A change of a whole design (the shell, and what refers to it), or why it cannot be. */
-export type Reshaped = { ok: true; design: Design; id?: string } | { ok: false; message: string };
+export type Reshaped =
+  | {
+      ok: true;
+      design: Design;
+      /** The bay made or kept, to be chosen. */
+      id?: string;
+      /** What no longer agrees, in sentences. */
+      said?: string[];
+    }
+  | { ok: false; message: string };
 
 const no = (message: string): Reshaped => ({ ok: false, message });
 const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
@@ -220,7 +229,10 @@ export function removeRib(design: Design, ribId: string): Reshaped {
   return { ok: true, design: changed };
 }
 
-/** Moves a rib to the rear by `by` (m, negative to the front): the bays before it grow by what those behind it lose. */
+/**
+ * Moves a rib to the rear by `by` (m, negative to the front): the bays before it grow by what those behind it lose. A
+ * bay with an outline of its own keeps its readings, and a width that was measured is assumed from then on: both are told.
+ */
 export function moveRib(design: Design, ribId: string, by: number): Reshaped {
   const zone = design.shell.zones.find(z => z.ribs.some(r => r.id === ribId));
   const rib = zone?.ribs.find(r => r.id === ribId);
@@ -228,17 +240,32 @@ export function moveRib(design: Design, ribId: string, by: number): Reshaped {
   const step = Math.round(by * 1000) / 1000;
   const shift = (b: Bay): number =>
     b.station === rib.after ? step : b.station === rib.after + 1 ? -step : 0;
-  const tight = zone.bays.find(b => shift(b) !== 0 && b.width.value + shift(b) < LEAST);
+  const tight = zone.bays.find(b => !b.outline && shift(b) !== 0 && b.width.value + shift(b) < LEAST);
   if (tight) return no(`Bay ${tight.id} would be narrower than ${lengthIn(LEAST)}.`);
   const window = zone.openings.find(o => {
     const host = zone.bays.find(b => b.id === o.bay)!;
-    return o.width.value > host.width.value + shift(host) + 1e-9;
+    return !host.outline && o.width.value > host.width.value + shift(host) + 1e-9;
   });
   if (window) return no(`${window.id} would no longer fit its bay.`);
-  const bays = zone.bays.map(b =>
-    shift(b) === 0 ? b : { ...b, width: guess(Math.round((b.width.value + shift(b)) * 1e6) / 1e6) },
-  );
-  return { ok: true, design: withZone(design, { ...zone, bays }) };
+  const said: string[] = [];
+  const unmeasured: string[] = [];
+  const bays = zone.bays.map(b => {
+    if (shift(b) === 0) return b;
+    const left = Math.round((b.width.value + shift(b)) * 1e6) / 1e6;
+    if (b.outline) {
+      said.push(
+        `${b.id} keeps its readings (${b.outline.by}), which give ${lengthIn(b.width.value)}; the ribs leave ${lengthIn(left)} there now: take them again.`,
+      );
+      return b;
+    }
+    if (b.width.basis === 'measured') unmeasured.push(`${b.id} (${lengthIn(b.width.value)})`);
+    return { ...b, width: guess(left) };
+  });
+  if (unmeasured.length > 0)
+    said.push(
+      `The measured widths of ${unmeasured.join(', ')} no longer agree: assumed from where the rib is put.`,
+    );
+  return { ok: true, design: withZone(design, { ...zone, bays }), said };
 }
 
 /** Changes places with the neighbour before or behind it in the strip, or below or above it in the station. */

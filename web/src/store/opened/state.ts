@@ -1,4 +1,4 @@
-import type { ConversionRecord, Design, Saved } from '@overcoat/core/model';
+import type { Conflict, ConversionRecord, Design, Saved } from '@overcoat/core/model';
 import type { Draft, Patch } from 'immer';
 import type { RefusedEdit } from '../outbox.ts';
 
@@ -38,7 +38,7 @@ export interface OpenDesign {
   notDone: string | null;
   /** What a merge had to change, until it is read. */
   notice: string | null;
-  conflict: { theirs: ConversionRecord; paths: string[] } | null;
+  conflict: { theirs: ConversionRecord; places: Conflict[]; mistakes: string[] } | null;
   lastChange: LastChange | null;
   variantId: string | null;
   selected: string[];

@@ -129,7 +129,7 @@ export function syncing(set: SetState, get: Get) {
     const { merged, conflicts } = merge(base, mine, theirs);
     const { design, said } = mend(merged, mine, theirs);
     const mistakes = checkDesign(design, ANY).map(m => m.message);
-    return { design, said, conflicts: [...conflicts, ...mistakes] };
+    return { design, said, conflicts, mistakes };
   };
 
   /**
@@ -148,8 +148,9 @@ export function syncing(set: SetState, get: Get) {
       return;
     }
     const merged = together(base!, design!, held);
-    if (merged.conflicts.length > 0) {
-      set({ state: 'conflict', conflict: { theirs, paths: merged.conflicts } });
+    const { conflicts: places, mistakes } = merged;
+    if (places.length + mistakes.length > 0) {
+      set({ state: 'conflict', conflict: { theirs, places, mistakes } });
       return;
     }
     takeIn(theirs, merged.design, merged.said, pending.at(-1)?.label ?? 'merged');

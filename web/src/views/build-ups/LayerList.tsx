@@ -2,18 +2,11 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
-  KeyboardSensor,
   PointerSensor,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ROLES, sectionAt, sheetArea } from '@overcoat/core/buildup';
 import type { BayResult } from '@overcoat/core/evaluate';
@@ -37,26 +30,21 @@ export function LayerList({ buildUp, result }: { buildUp: BuildUp; result: BayRe
   const { library } = useLibrary();
   const { shell } = useOpenDesign();
   const { bay, zone } = result;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const planes = useMemo(
     () => sectionAt(buildUp.layers, meanDepth(bay), zone.kind, shell, library).planes,
     [buildUp, bay, zone, shell, library],
   );
-  const move = (from: number, to: number) => {
-    if (to < 0 || to >= buildUp.layers.length || from === to) return;
+  // Where it stands is looked up as the change is made: each of two quick presses moves it one place.
+  const move = (layer: string, to: (from: number, layers: readonly Layer[]) => number) =>
     editBuildUp(`${buildUp.name}: layers reordered`, buildUp.id, b => {
-      b.layers = arrayMove(b.layers, from, to);
+      const from = b.layers.findIndex(l => l.id === layer);
+      const place = to(from, b.layers as Layer[]);
+      if (from >= 0 && place >= 0 && place < b.layers.length && place !== from)
+        b.layers = arrayMove(b.layers, from, place);
     });
-  };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (!over) return;
-    move(
-      buildUp.layers.findIndex(l => l.id === active.id),
-      buildUp.layers.findIndex(l => l.id === over.id),
-    );
+    if (over) move(String(active.id), (_, layers) => layers.findIndex(l => l.id === over.id));
   };
   return (
     <section aria-label="Layers, skin to room" className="mt-2">
@@ -82,7 +70,7 @@ export function LayerList({ buildUp, result }: { buildUp: BuildUp; result: BayRe
                     p => p.layer === layer.id || (layer.role === 'batten' && p.layer === 'batten gap'),
                   )?.resistance ?? 0
                 }
-                onMove={by => move(i, i + by)}
+                onMove={by => move(layer.id, from => from + by)}
                 first={i === 0}
                 last={i === buildUp.layers.length - 1}
               />
@@ -146,9 +134,15 @@ function LayerRow({ layer, buildUp, library, resistance, onMove, first, last }: 
         <button
           type="button"
           className="cursor-grab touch-none rounded p-0.5 text-faint"
-          aria-label={`Move ${name}: space to lift, arrows to move`}
           {...attributes}
           {...listeners}
+          aria-label={`Move ${name}: arrow keys, or drag`}
+          aria-describedby={undefined}
+          onKeyDown={e => {
+            if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return;
+            e.preventDefault();
+            onMove(e.key === 'ArrowUp' ? -1 : 1);
+          }}
         >
           <GripVertical size={16} />
         </button>
@@ -156,18 +150,18 @@ function LayerRow({ layer, buildUp, library, resistance, onMove, first, last }: 
           <button
             type="button"
             aria-label={`${name} nearer the skin`}
-            disabled={first}
+            aria-disabled={first}
             onClick={() => onMove(-1)}
-            className="rounded text-faint hover:text-ink disabled:opacity-25"
+            className="rounded text-faint hover:text-ink aria-disabled:opacity-25"
           >
             <ChevronUp size={14} />
           </button>
           <button
             type="button"
             aria-label={`${name} nearer the room`}
-            disabled={last}
+            aria-disabled={last}
             onClick={() => onMove(1)}
-            className="rounded text-faint hover:text-ink disabled:opacity-25"
+            className="rounded text-faint hover:text-ink aria-disabled:opacity-25"
           >
             <ChevronDown size={14} />
           </button>

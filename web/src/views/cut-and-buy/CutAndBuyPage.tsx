@@ -220,14 +220,9 @@ export function Component() {
                 and marker pens are not counted.
               </p>
             </div>
-            <div className={tab === 'cut' ? 'print:block' : 'hidden print:block'}>
-              <DataTable
-                rows={pieces}
-                columns={pieceColumns}
-                caption="To cut"
-                rowKey={p => `${p.id}${p.material}${p.thickness}`}
-              />
-            </div>
+            {tab === 'cut' && <CutTable rows={pieces} columns={pieceColumns} className="print:hidden" />}
+            {/* Paper has all that the heading counts, whatever is chosen on the screen. */}
+            <CutTable rows={order.pieces} columns={pieceColumns} className="hidden print:block" />
           </>
         )}
       </section>
@@ -247,6 +242,27 @@ export function Component() {
         />
       </div>
     </>
+  );
+}
+
+function CutTable({
+  rows,
+  columns,
+  className,
+}: {
+  rows: Piece[];
+  columns: ColumnDef<Piece, unknown>[];
+  className: string;
+}) {
+  return (
+    <div className={className}>
+      <DataTable
+        rows={rows}
+        columns={columns}
+        caption="To cut"
+        rowKey={p => `${p.id}${p.material}${p.thickness}`}
+      />
+    </div>
   );
 }
 

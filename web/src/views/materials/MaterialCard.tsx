@@ -1,20 +1,13 @@
-import { isSize, type Library } from '@overcoat/core/materials';
+import type { Library } from '@overcoat/core/materials';
 import type { Material } from '@overcoat/core/model';
-import {
-  parseMoney,
-  printLength,
-  printMoney,
-  printNumber,
-  printSignificant,
-  printTemperature,
-} from '@overcoat/core/units';
+import { printLength, printNumber, printSignificant, printTemperature } from '@overcoat/core/units';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { Field } from '../../ui/Field.tsx';
+import { OwnPrice } from '../../ui/OwnPrice.tsx';
 import { OwnMaterialForm } from './OwnMaterialForm.tsx';
 
 const SORPTION_WORDS: Record<Material['sorption'], string> = {
@@ -71,7 +64,6 @@ export function MaterialCard({
   const units = useUnits();
   const { prices, library } = useLibrary();
   const [editing, setEditing] = useState(false);
-  const put = useLibraryChange(api.putPrice);
   const reset = useLibraryChange((id: string) => api.removePrices(id));
   const remove = useLibraryChange((id: string) => api.removeMaterial(id));
   const traits = [
@@ -116,9 +108,9 @@ export function MaterialCard({
           </Button>
         )}
       </div>
-      {(remove.error ?? put.error) && (
+      {remove.error && (
         <p role="alert" className="text-signal">
-          {(remove.error ?? put.error)?.message}
+          {remove.error.message}
         </p>
       )}
       <p className="text-faint">{traits.join(', ')}</p>
@@ -142,7 +134,6 @@ export function MaterialCard({
       <h3 className="mt-3 text-lg">Sold as</h3>
       <ul>
         {m.stock.map(s => {
-          const mine = prices.some(p => p.material === m.id && isSize(s, p));
           return (
             <li
               key={`${s.thickness}-${s.width}`}
@@ -153,19 +144,7 @@ export function MaterialCard({
                 {printLength(s.length, units)}
                 {s.perPack > 1 && ` · ${s.perPack} a pack`}
               </span>
-              <Field
-                label={`Price of ${printLength(s.thickness, units)}`}
-                hideLabel
-                compact
-                shown={printMoney(s.price)}
-                assumed={!mine}
-                note={mine ? 'your price' : null}
-                parse={parseMoney}
-                onCommit={price => {
-                  put.mutate({ material: m.id, thickness: s.thickness, width: s.width, price });
-                  return null;
-                }}
-              />
+              <OwnPrice material={m} stock={s} label={`Price of ${printLength(s.thickness, units)}`} />
             </li>
           );
         })}

@@ -13,6 +13,7 @@ import {
 import { parseLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -20,7 +21,7 @@ import { Select } from '../../ui/Select.tsx';
 /** Changes what bays there are: split, merge, move, add, delete, rename, and ribs likewise. */
 export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Bay; zone: Zone }) {
   const units = useUnits();
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const [at, setAt] = useState('');
   const [what, setWhat] = useState(bay.id);
   const [name, setName] = useState(bay.id);
@@ -31,7 +32,11 @@ export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Ba
     ...zone.keepClears.filter(k => k.bay === bay.id).map(k => ({ id: k.id, kind: k.kind })),
     ...zone.pockets.filter(p => p.after === bay.station).map(p => ({ id: p.id, kind: `${p.kind} pocket` })),
   ];
-  const run = (label: string, change: (d: Design) => Reshaped) => setRefused(reshape(label, change));
+  const run = (label: string, change: (d: Design) => Reshaped): boolean => {
+    const why = reshape(label, change);
+    setRefused(why);
+    return why === null;
+  };
   const withLength = (label: string, change: (d: Design, at: number) => Reshaped) => {
     const read = parseLength(at, { system: units });
     if (!read.ok) return setRefused(`Write first how far from the edge. ${read.message}`);
@@ -84,8 +89,7 @@ export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Ba
             className="mt-2 flex items-end gap-1.5"
             onSubmit={e => {
               e.preventDefault();
-              run(`${what} renamed`, d => rename(d, what, name));
-              setWhat(name.trim());
+              if (run(`${what} renamed`, d => rename(d, what, name))) setWhat(name.trim());
             }}
           >
             <Select

@@ -52,6 +52,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
     );
   };
   const confirmAll = () => {
+    if (allMeasured) return;
     let shell = design.shell;
     for (const id of ids)
       for (const { field } of FIELDS) {
@@ -64,6 +65,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
       draft.shell = shell;
     });
   };
+  const allMeasured = ids.every(id => FIELDS.every(f => isMeasured(findBay(design.shell, id)!.bay[f.field])));
   const buildUp = buildUpOf(variant.design, zone.id, bay.id);
   const fit = fitSentence(result, units);
 
@@ -89,11 +91,9 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
           />
         ))}
       </div>
-      {!FIELDS.every(f => isMeasured(bay[f.field])) && (
-        <Button small className="mt-1" onClick={confirmAll}>
-          All of these are right
-        </Button>
-      )}
+      <Button small className="mt-1" aria-disabled={allMeasured} onClick={confirmAll}>
+        {allMeasured ? 'All four are measured' : 'All of these are right'}
+      </Button>
       {ids.length === 1 && <BayShape bay={bay} />}
       <BayActions ids={ids} bay={bay} zone={zone} />
       {ids.length === 1 && (

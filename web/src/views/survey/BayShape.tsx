@@ -11,8 +11,8 @@ import {
 } from '@overcoat/core/survey/shell';
 import { printArea, printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -55,7 +55,7 @@ const SIDES = ['lower', 'rear', 'upper', 'front', 'diagonal'] as const;
 /** Shape of one bay: outline, corners, curve, and how its depth runs. */
 export function BayShape({ bay }: { bay: Bay }) {
   const units = useUnits();
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const put = (label: string, change: Parameters<typeof setShape>[2]): string | null => {
     const why = editShell(`${bay.id} ${label}`, shell => setShape(shell, bay.id, change));
     setRefused(why);

@@ -1,9 +1,9 @@
 import { findBay, KEPT_CLEAR, type KeepClear, type Measurement } from '@overcoat/core/model';
 import { removeFitting, setKeepClear } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
-import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -30,7 +30,7 @@ const CAUTIONS: Partial<Record<KeepClear['kind'], string>> = {
 export function KeepClears({ bay }: { bay: string }) {
   const design = useOpenDesign();
   const edit = useDesign(s => s.edit);
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const found = findBay(design.shell, bay)!;
   const items = found.zone.keepClears.filter(k => k.bay === bay);
   const put = (item: KeepClear, label = item.id): string | null => {

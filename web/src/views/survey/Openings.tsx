@@ -1,8 +1,8 @@
 import { findBay, type Opening, SCREENS } from '@overcoat/core/model';
 import { removeOpening, setOpening } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
-import { useState } from 'react';
 import { useOpenDesign } from '../../store/openDesign.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { editShell, reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -12,7 +12,7 @@ import { newOpening } from './newItems.ts';
 /** Windows, vents and hatches of a bay. */
 export function Openings({ bay }: { bay: string }) {
   const design = useOpenDesign();
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const found = findBay(design.shell, bay)!;
   const openings = found.zone.openings.filter(o => o.bay === bay);
   const put = (opening: Opening, label: string): string | null =>

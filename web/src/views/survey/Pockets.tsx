@@ -5,6 +5,7 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -22,7 +23,7 @@ export function Pockets() {
   const units = useUnits();
   const [zoneId, setZone] = useState(shell.zones.find(z => z.pockets.length > 0)?.id ?? shell.zones[0]!.id);
   const zone = shell.zones.find(z => z.id === zoneId) ?? shell.zones[0]!;
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const put = (pocket: Pocket): string | null => {
     const why = editShell(`pocket ${pocket.id}`, s => setPocket(s, zone.id, pocket));
     setRefused(why);

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -21,7 +22,7 @@ export function RoundWays() {
   const units = useUnits();
   const [zoneId, setZone] = useState(shell.zones.find(z => z.kind === 'wall')?.id ?? shell.zones[0]!.id);
   const zone = shell.zones.find(z => z.id === zoneId) ?? shell.zones[0]!;
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const { ways } = zone;
   const put = (way: RoundWay): string | null => {
     const why = editShell(`way ${way.id}`, s => setWay(s, way));

@@ -18,6 +18,7 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { MM } from '../../shell-map/ShellMap.tsx';
 import { useFacts } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { editShell, reshape } from '../../store/reshape.ts';
 import { type Put, PutOnMap } from './PutOnMap.tsx';
 
@@ -219,7 +220,7 @@ function PocketMark({
   onFill(): string | null;
   onDelete(): string | null;
 }) {
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const state = pocket.holds === 'nothing' ? (pocket.fill ? 'filled' : 'empty') : `holds ${pocket.holds}`;
   const says = refused ?? `pocket ${pocket.id}, ${state}: Enter fills or empties it, Delete removes it`;
   const [cx, cy] = [(rect.x + rect.width * 0.85) * MM, (rect.y + rect.height / 2) * MM];
@@ -282,7 +283,7 @@ function Handle({
 }) {
   const start = useRef<{ x: number; y: number } | null>(null);
   const [by, setBy] = useState({ x: 0, y: 0 });
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const onSvg = (event: PointerEvent<SVGElement>) => {
     const matrix = event.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
     return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);

@@ -12,6 +12,7 @@ import { useDesign } from '../../store/design.ts';
 import { useFacts } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -48,7 +49,7 @@ export function Component() {
   const selected = useDeferredValue(useDesign(s => s.selected));
   const [filter, setFilter] = useState<Filter>('all');
   const [look, setLook] = useState<'sheet' | 'arrange' | 'folded'>('sheet');
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const [put, setPut] = useState<Put>('nothing');
   const [tab, setTab] = useState('bay');
   const waiting = useReadyCount();

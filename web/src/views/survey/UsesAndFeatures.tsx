@@ -4,6 +4,7 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { freshId } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
+import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
@@ -19,7 +20,7 @@ const FEATURES: Feature['kind'][] = ['step', 'dog-leg', 'recessed lining', 'datu
 /** Where furniture, beds, seats and routes will be: rectangles, enough to see what a hole would meet. */
 export function Uses() {
   const { shell } = useOpenDesign();
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const put = (use: Use): string | null => {
     const why = editShell(`${use.name}`, s => setUse(s, use));
     setRefused(why);
@@ -128,7 +129,7 @@ export function Uses() {
 /** Steps, dog-legs, recessed linings and the datum corner. */
 export function Features() {
   const { shell } = useOpenDesign();
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useRefusal();
   const [zoneId, setZone] = useState(shell.zones[0]!.id);
   const put = (zone: string, feature: Feature): string | null => {
     const why = editShell(`${feature.kind}`, s => setFeature(s, zone, feature));
