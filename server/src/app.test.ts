@@ -162,7 +162,7 @@ describe('the own library', () => {
   const library = () => new LibraryStore(db);
   const own = { ...referenceMaterials[0]!, id: 'mine' };
   const file = (change: object = {}) => ({
-    format: 6 as const,
+    format: 7 as const,
     log: [],
     design: newDesign('F', 'compact'),
     materials: [],

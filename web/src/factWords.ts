@@ -4,11 +4,15 @@ import type { Fact } from '@overcoat/core/model';
 export function factWords(fact: Fact): string {
   switch (fact.kind) {
     case 'rust step':
-      return `rust, ${fact.step}`;
+      return `rust, ${fact.step}${fact.early ? ', before its time' : ''}`;
+    case 'fixing step':
+      return `old hole, ${fact.step}`;
+    case 'service':
+      return fact.step;
     case 'hole step':
       return fact.step === 'cut' ? 'hole cut' : `hole, ${fact.step}`;
     case 'leak test':
-      return `${fact.by === 'rain' ? 'rained on' : 'hosed'}: ${fact.result}`;
+      return `${fact.by === 'rain' ? 'rained on' : 'hosed'}${fact.from ? ` from ${fact.from === 'all round' ? 'all round' : fact.from === 'above' ? 'above' : `the ${fact.from}`}` : ''}: ${fact.result}`;
     case 'knock':
       return `knocked${fact.on === 'damped' ? ', damped' : ''}: ${fact.sounds}${fact.recording ? `, ${fact.recording.modes.length} tones recorded` : ''}`;
     case 'taken out':

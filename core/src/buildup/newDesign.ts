@@ -3,17 +3,19 @@ import {
   type Brief,
   type Design,
   FORMAT,
+  type Measurement,
   type PatternName,
   type Placement,
+  type Shell,
   type Variant,
 } from '../model/index.ts';
-import { generateShell } from '../survey/shell/index.ts';
+import { fromEarlier, generateShell, setMaster } from '../survey/shell/index.ts';
 import { applySchool } from './applySchool.ts';
 import { defaultBrief } from './defaultBrief.ts';
 import { schools } from './schools.ts';
 
 /** Nothing yet to be made ready. */
-export const nothingReady = (): Design['ready'] => ({ rust: [], holes: [] });
+export const nothingReady = (): Design['ready'] => ({ rust: [], holes: [], fixings: [] });
 
 export const bare: Placement = { buildUps: [], zones: {}, bays: {}, sheets: {} };
 
@@ -34,13 +36,24 @@ export function variantBySchool(
   };
 }
 
-/** A new conversion: a body pattern, a brief to correct, and one bare variant. */
-export function newDesign(name: string, pattern: PatternName): Design {
+/** What of a new van is known at the start. */
+export interface Start {
+  /** The three large sizes, where they were read. */
+  sizes?: Partial<Record<'length' | 'width' | 'height', Measurement>> | undefined;
+  /** Shell of an earlier van, whose sizes are assumed in place of the pattern's. */
+  earlier?: Shell | undefined;
+}
+
+/** A new conversion: a body pattern or an earlier van, a brief to correct, and one bare variant. */
+export function newDesign(name: string, pattern: PatternName, { sizes = {}, earlier }: Start = {}): Design {
+  let shell = earlier ? fromEarlier(earlier) : generateShell(pattern);
+  for (const field of ['length', 'width', 'height'] as const)
+    if (sizes[field]) shell = setMaster(shell, field, sizes[field]);
   return {
     format: FORMAT,
     name,
     note: '',
-    shell: generateShell(pattern),
+    shell,
     ready: nothingReady(),
     brief: JSON.parse(JSON.stringify(defaultBrief)) as Brief,
     variants: [

@@ -119,6 +119,29 @@ export const perigeeReady: Design['ready'] = {
     { id: 'rust2', bay: 'F2a', size: mm('35'), grade: 'surface', note: '' },
     { id: 'rust3', bay: 'D1w', size: mm('20'), grade: 'surface', note: '' },
   ],
+  fixings: [
+    {
+      id: 'fix1',
+      bay: 'F1a',
+      kind: 'old hole',
+      count: 6,
+      diameter: mm('9'),
+      becomes: 'closed',
+      note: 'of the old floor',
+    },
+    {
+      id: 'fix2',
+      bay: 'L3w',
+      at: { along: mm('60'), up: mm('420') },
+      kind: 'captive nut',
+      count: 2,
+      diameter: mm('8'),
+      pitch: mm('1.25'),
+      reach: mm('35'),
+      becomes: 'used',
+      note: 'for the galley',
+    },
+  ],
   holes: [
     {
       id: 'hole1',

@@ -11,7 +11,13 @@ export const perigeeLog: Entry[] = [
   entry(
     '2026-08-29T11:30:00Z',
     { zone: 'L' },
-    out('Hardboard wall linings', 'template', 'clips', 'in the loft'),
+    {
+      ...out('Hardboard wall linings', 'template', 'clips', 'in the loft'),
+      clips: [
+        { type: '8 mm fir tree', count: 34 },
+        { type: '6 mm screw rivet', count: 9 },
+      ],
+    },
   ),
   ...(['L1w', 'L2w', 'C1b', 'C2b'] as const).map(bay => knock(bay, 'rings')),
   ...(['L3w', 'R4w'] as const).map(bay => knock(bay, 'dull')),
@@ -36,6 +42,12 @@ export const perigeeLog: Entry[] = [
   hole('hole2', 'C', 'C4b', 'edge primed', '2026-09-20T10:00:00Z'),
   hole('hole2', 'C', 'C4b', 'bonded', '2026-09-20T13:15:00Z'),
   hole('hole4', 'L', 'L6u', 'cut', '2026-09-26T16:45:00Z'),
+  ...['Lsill', 'Lpf', 'Lpr', 'Rpf', 'Rpr'].map(pocket => ({
+    at: '2026-09-26T17:30:00Z',
+    place: { zone: pocket[0]! },
+    about: pocket,
+    fact: { kind: 'service' as const, step: 'cavity wax' as const },
+  })),
 ].map((e, i) => ({ id: `perigee-${i + 1}`, ...e }));
 
 type Unnumbered = Omit<Entry, 'id'>;
@@ -48,7 +60,12 @@ function about(item: string, zone: string, bay: string, at: string, fact: Fact):
   return { at, place: { zone, bay }, about: item, fact };
 }
 
-function out(name: string, becomes: FactOf<'taken out'>['becomes'], fixings: string, kept: string): Fact {
+function out(
+  name: string,
+  becomes: FactOf<'taken out'>['becomes'],
+  fixings: string,
+  kept: string,
+): FactOf<'taken out'> {
   return { kind: 'taken out', name, becomes, fixings, kept };
 }
 

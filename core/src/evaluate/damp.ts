@@ -1,6 +1,6 @@
 import { endsAt, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { inCab, type Shell } from '../model/index.ts';
+import { inCab, isWithin, type Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
 import {
   type BayMoisture,
@@ -53,7 +53,7 @@ export function dampOf(
 ): DampResult {
   const sections = new Map<string, ReturnType<typeof bayMoisture>>();
   const damp = cases.map(({ kind, bay, buildUp, joints, section }): BayDamp => {
-    if (!buildUp) return BARE;
+    if (!buildUp || isWithin(kind)) return BARE;
     const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
     let moistureBy = sections.get(section);
     if (!moistureBy) {
@@ -76,7 +76,7 @@ export function dampOf(
   for (const { bay, zone, like } of bays.values()) {
     const here = damp[like.index]!;
     byBay.set(bay.id, here);
-    if (!here.moisture) bareBays += inCab(zone.kind) ? 0 : 1;
+    if (!here.moisture) bareBays += inCab(zone.kind) || isWithin(zone.kind) ? 0 : 1;
     else {
       most.likely = Math.max(most.likely, here.moisture.peak);
       most.wetEnd = Math.max(most.wetEnd, here.wetEnd!.moisture.peak);

@@ -1,6 +1,6 @@
 import { bayUValue, directionOf, type LaidBay, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { type Brief, inCab, type Shell, type Zone } from '../model/index.ts';
+import { type Brief, inCab, isWithin, type Shell, type Zone } from '../model/index.ts';
 import { RSE } from '../physics/heat/index.ts';
 import { openingSize } from '../survey/shell/index.ts';
 import { type Bridge, type PointLoss, pointsOf, zoneBridges } from '../van/bridges/index.ts';
@@ -69,7 +69,7 @@ const LEAST_DIFFERENCE = 1;
 export function heatOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, library: Library): HeatResult {
   const us = cases.map(({ buildUp, bay, kind }) => {
     const u = bayUValue(buildUp?.layers ?? [], bay, kind, shell, library);
-    if (kind === 'bulkhead' && shell.cab) return between(u);
+    if (isWithin(kind) || (kind === 'bulkhead' && shell.cab)) return between(u);
     return buildUp ? u : 1 / (1 / u + factoryTrim(kind));
   });
   const uOf = (bay: LaidBay) => us[bay.like.index]!;
@@ -115,7 +115,7 @@ function zoneHeat(
   library: Library,
 ): ZoneHeat {
   const bridges = zoneBridges(shell, zone, bays, uOf, library);
-  const parts = zone.kind === 'bulkhead' && shell.cab !== undefined;
+  const parts = isWithin(zone.kind) || (zone.kind === 'bulkhead' && shell.cab !== undefined);
   const openings = zone.openings.map(o => {
     const u = glazing(o.glazing, directionOf(zone.kind)).uValue;
     return { id: o.id, area: openingSize(o), uValue: parts ? between(u) : u };

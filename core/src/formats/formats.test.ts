@@ -29,7 +29,10 @@ describe('CSV', () => {
     expect(toCsv([['=1+1', '-4', '@x']])).toBe('"\'=1+1",-4,"\'@x"\r\n'));
   it('lists every order line and every piece', () => {
     expect(orderCsv(takeOff, library).trim().split('\r\n')).toHaveLength(takeOff.lines.length + 1);
-    expect(piecesCsv(takeOff, library).trim().split('\r\n')).toHaveLength(takeOff.pieces.length + 1);
+    const rows = piecesCsv(takeOff, library, design.shell).trim().split('\r\n');
+    expect(rows).toHaveLength(takeOff.pieces.length + 1);
+    const left = takeOff.pieces.findIndex(p => p.zone === 'L');
+    expect(rows[left + 1]).toContain(',TOP,REAR,');
   });
 });
 
@@ -53,5 +56,5 @@ it('puts the own materials a design uses into its file, and no others', () => {
   };
   const file = toDesignFile(placed, [own, spare], [], []);
   expect(file.materials.map(m => m.id)).toEqual(['own-sheet']);
-  expect(file.format).toBe(6);
+  expect(file.format).toBe(7);
 });

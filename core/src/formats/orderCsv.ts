@@ -1,5 +1,7 @@
 import { type Library, materialOf } from '../materials/index.ts';
+import type { Shell } from '../model/index.ts';
 import type { TakeOff } from '../order/takeoff/index.ts';
+import { edgesSeen } from '../survey/shell/index.ts';
 import { toCsv } from './csv.ts';
 
 const mm = (metres: number) => Math.round(metres * 10_000) / 10;
@@ -37,15 +39,28 @@ export function orderCsv(takeOff: TakeOff, library: Library): string {
   return toCsv([header, ...rows]);
 }
 
-/** The cut list: one row a piece, allowance included. */
-export function piecesCsv(takeOff: TakeOff, library: Library): string {
+/** The cut list: one row a piece, allowance included; width lies along the van, and the edges are those seen from inside. */
+export function piecesCsv(takeOff: TakeOff, library: Library, shell: Shell): string {
+  const zones = new Map(shell.zones.map(z => [z.id, edgesSeen(z)]));
   const rows = takeOff.pieces.map(p => [
     p.id,
     materialOf(library, p.material).name,
     mm(p.thickness),
     mm(p.width),
     mm(p.height),
+    zones.get(p.zone)?.above ?? '',
+    zones.get(p.zone)?.left ?? '',
     p.bays.join(' '),
   ]);
-  return toCsv([['piece', 'material', 'thickness mm', 'width mm', 'height mm', 'bays'], ...rows]);
+  const header = [
+    'piece',
+    'material',
+    'thickness mm',
+    'width mm',
+    'height mm',
+    'edge above',
+    'edge on the left',
+    'bays',
+  ];
+  return toCsv([header, ...rows]);
 }

@@ -1,10 +1,14 @@
 import type { Shell } from '../model/index.ts';
 import {
+  type EdgeName,
+  edgesOf,
   layoutShell,
   onSheet,
   outlineOf,
   type PlacedBay,
   type PlacedZone,
+  rectOnSheet,
+  type Seen,
   type Vertex,
 } from '../survey/shell/index.ts';
 
@@ -20,13 +24,40 @@ export interface DrawnPiece {
   points: Vertex[];
   /** Where its name is written. */
   label: { x: number; y: number };
+  /** Which way round it is: a word along an edge each. */
+  marks: DrawnMark[];
+}
+
+/** A word written along an edge of a piece, inside it. */
+interface DrawnMark {
+  /** Such as TOP. */
+  word: EdgeName;
+  /** Middle of the foot of its letters, mm. */
+  x: number;
+  /** The same downwards, mm. */
+  y: number;
+  /** Clockwise from reading to the right, degrees. */
+  turn: 0 | 90 | 270;
+  /** Letter height, mm. */
+  size: number;
+}
+
+interface DrawnShell {
+  /** mm. */
+  width: number;
+  /** mm. */
+  height: number;
+  /** On it. */
+  pieces: DrawnPiece[];
+  /** From which side every piece is seen, for the foot of the sheet. */
+  says: string;
 }
 
 const MM = 1000;
 
-/** Every bay and opening of the unfolded shell at true size, mm: what SVG and DXF write. */
-export function drawShell(shell: Shell): { width: number; height: number; pieces: DrawnPiece[] } {
-  const layout = layoutShell(shell);
+/** Every bay and opening of the unfolded shell at true size, mm: what SVG and DXF write. Each bay says its top and front. */
+export function drawShell(shell: Shell, seen: Seen = 'inside'): DrawnShell {
+  const layout = layoutShell(shell, seen);
   const pieces = layout.zones.flatMap(zone => [
     ...zone.bays.map(placed => drawnBay(zone, placed)),
     ...zone.openings.map(
@@ -36,10 +67,49 @@ export function drawShell(shell: Shell): { width: number; height: number; pieces
         kind: 'opening',
         points: box(o.x * MM, o.y * MM, o.width * MM, o.height * MM),
         label: { x: (o.x + o.width / 2) * MM, y: (o.y + o.height / 2) * MM },
+        marks: [],
       }),
     ),
   ]);
-  return { width: layout.width * MM, height: layout.height * MM, pieces };
+  return {
+    width: layout.width * MM,
+    height: layout.height * MM,
+    pieces,
+    says: `SEEN FROM ${seen.toUpperCase()}`,
+  };
+}
+
+/** Nothing below this is lettered, mm. */
+const LEAST_LETTERS = 4;
+
+/** The name of the edge where “along” begins and of the one where “up” ends: the other two follow. */
+function marksOf(zone: PlacedZone, placed: PlacedBay): DrawnMark[] {
+  const { start, high } = edgesOf(zone.zone);
+  const { width: w, height: h } = placed.bay;
+  const size = Math.min(24, (Math.min(w.value, h.value) * MM) / 8);
+  if (size < LEAST_LETTERS) return [];
+  const foot = (size * 1.3) / MM;
+  const at = (word: EdgeName, along: number, up: number): DrawnMark => {
+    const edge = rectOnSheet(zone, placed.along + along, placed.up + up, 0, 0);
+    const side = sideOf(placed, edge);
+    const inset = {
+      left: [foot, 0, 270],
+      right: [-foot, 0, 90],
+      above: [0, foot, 0],
+      below: [0, -foot / 4, 0],
+    } as const;
+    const [dx, dy, turn] = inset[side];
+    return { word, x: (edge.x + dx) * MM, y: (edge.y + dy) * MM, turn, size };
+  };
+  return [at(start, 0, h.value / 2), at(high, w.value / 2, h.value)];
+}
+
+/** On which side of a piece the middle of one of its edges lies. */
+function sideOf(p: PlacedBay, edge: { x: number; y: number }): 'left' | 'right' | 'above' | 'below' {
+  const near = (a: number, b: number) => Math.abs(a - b) < 1e-9;
+  if (near(edge.x, p.x)) return 'left';
+  if (near(edge.x, p.x + p.width)) return 'right';
+  return near(edge.y, p.y) ? 'above' : 'below';
 }
 
 const box = (x: number, y: number, w: number, h: number): Vertex[] => [
@@ -66,6 +136,7 @@ function drawnBay(zone: PlacedZone, placed: PlacedBay): DrawnPiece {
       return { x: at.x * MM, y: at.y * MM, ...(p.bulge ? { bulge: p.bulge * sense } : {}) };
     }),
     label: { x: (placed.x + placed.width / 2) * MM, y: (placed.y + placed.height / 2) * MM },
+    marks: marksOf(zone, placed),
   };
 }
 

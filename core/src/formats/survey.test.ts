@@ -96,6 +96,40 @@ describe('the shell as DXF, read back by dxf-parser', () => {
       });
     });
   });
+  it('says of every bay where its top and front are, inside it and beside that edge, and from which side it is seen', () => {
+    type Text = {
+      type: string;
+      layer: string;
+      text: string;
+      startPoint: { x: number; y: number };
+      rotation?: number;
+    };
+    const marks = dxf.entities.filter(e => e.type === 'TEXT' && e.layer === 'MARKS') as unknown as Text[];
+    expect(marks.at(-1)!.text).toBe('SEEN FROM INSIDE');
+    const bay = pieces.find(p => p.id === 'L3w')!;
+    const [xs, ys] = [bay.points.map(p => p.x), bay.points.map(p => height - p.y)];
+    const box = {
+      left: Math.min(...xs),
+      right: Math.max(...xs),
+      low: Math.min(...ys),
+      high: Math.max(...ys),
+    };
+    const inBay = marks.filter(
+      m =>
+        m.startPoint.x > box.left &&
+        m.startPoint.x < box.right &&
+        m.startPoint.y > box.low &&
+        m.startPoint.y < box.high,
+    );
+    const at = (word: string) => inBay.find(m => m.text === word)!;
+    expect(inBay.map(m => m.text).sort()).toEqual(['FRONT', 'TOP']);
+    // The left wall lies with its front up the sheet and its top to the left.
+    expect(at('FRONT').startPoint.y).toBeGreaterThan(box.high - 40);
+    expect(at('TOP').startPoint.x).toBeLessThan(box.left + 40);
+    expect(at('TOP').rotation).toBeCloseTo(90, 6);
+    const outside = new DxfParser().parseSync(shellDxf(shell, 'outside'))!;
+    expect((outside.entities.at(-1) as unknown as Text).text).toBe('SEEN FROM OUTSIDE');
+  });
   it('gives every bay the area the survey gives it, arcs included', () => {
     const bays = pieces.map((p, i) => ({ p, line: lines[i]! })).filter(({ p }) => p.kind === 'bay');
     for (const { p, line } of bays) {
@@ -129,6 +163,12 @@ describe('the shell as SVG, read back by an XML and a path parser', () => {
     expect(root.height).toBe(`${box[3]}mm`);
     expect(box[2]).toBeCloseTo(width + 20, 3);
     expect(root.title).toBe('Test & <trial>');
+  });
+  it('says from which side it is seen, and the top and front of every bay as large as they can be read', () => {
+    const texts = [root.g.text].flat() as { id: string; '#text': string }[];
+    expect(texts.find(t => t.id === 'seen')!['#text']).toBe('SEEN FROM INSIDE');
+    expect(svg.match(/>TOP</g)!.length).toBeGreaterThan(20);
+    expect(svg.match(/>FRONT</g)!.length).toBeGreaterThan(30);
   });
   it('holds every outline', () => {
     const paths = [root.g.g].flat().flatMap((g: { path: unknown }) => [g.path].flat()) as {

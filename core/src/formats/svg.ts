@@ -1,14 +1,18 @@
 import type { Shell } from '../model/index.ts';
+import type { Seen } from '../survey/shell/index.ts';
 import { arcRadius, type DrawnPiece, drawShell } from './shellDrawing.ts';
 
+/** Below the pieces, for what is said of all of them, mm. */
+const FOOT = 80;
 const n = (value: number) => String(Math.round(value * 1e4) / 1e4);
 const escaped = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
 /** The unfolded shell as SVG 1.1 at true size: one user unit is one millimetre. */
-export function shellSvg(shell: Shell, title: string): string {
-  const { width, height, pieces } = drawShell(shell);
+export function shellSvg(shell: Shell, title: string, seen: Seen = 'inside'): string {
+  const { width, height: sheet, pieces, says } = drawShell(shell, seen);
   const margin = 10;
+  const height = sheet + FOOT;
   const zones = [...new Set(pieces.map(p => p.zone))];
   const groups = zones.map(zone => {
     const own = pieces.filter(p => p.zone === zone);
@@ -20,6 +24,7 @@ export function shellSvg(shell: Shell, title: string): string {
     `<title>${escaped(title)}</title>`,
     '<g fill="none" stroke="#000" stroke-width="0.5" font-family="sans-serif" font-size="40" text-anchor="middle">',
     ...groups,
+    `<text id="seen" x="0" y="${n(height - margin)}" fill="#000" stroke="none" text-anchor="start">${says}</text>`,
     '</g>',
     '</svg>',
     '',
@@ -32,7 +37,11 @@ function drawn(piece: DrawnPiece): string {
     piece.kind === 'bay'
       ? `\n<text x="${n(piece.label.x)}" y="${n(piece.label.y)}" fill="#000" stroke="none">${escaped(piece.id)}</text>`
       : '';
-  return `<path id="${escaped(piece.id)}" data-kind="${piece.kind}"${dash} d="${path(piece)}"/>${text}`;
+  const marks = piece.marks.map(
+    m =>
+      `\n<text class="mark" transform="translate(${n(m.x)} ${n(m.y)}) rotate(${m.turn})" font-size="${n(m.size)}" fill="#000" stroke="none">${m.word}</text>`,
+  );
+  return `<path id="${escaped(piece.id)}" data-kind="${piece.kind}"${dash} d="${path(piece)}"/>${text}${marks.join('')}`;
 }
 
 function path({ points }: DrawnPiece): string {

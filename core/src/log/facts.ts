@@ -1,4 +1,5 @@
 import type { Design, Entry, FactOf } from '../model/index.ts';
+import type { FixingStep } from './fixings.ts';
 import { afterFact, type HoleFacts, uncut } from './holes.ts';
 import type { RustStepDone } from './rust.ts';
 import { type Standing, standing } from './standing.ts';
@@ -21,6 +22,10 @@ export interface Facts {
   rust: ReadonlyMap<string, readonly RustStepDone[]>;
   /** How far each hole is, by hole; one without an entry is not there. */
   holes: ReadonlyMap<string, HoleFacts>;
+  /** Steps done to an old hole, by fixing. */
+  fixings: ReadonlyMap<string, readonly FixingStep[]>;
+  /** What was done in pillars and sills, by pocket. */
+  serviced: ReadonlyMap<string, readonly FactOf<'service'>['step'][]>;
   /** By bay. */
   knocks: ReadonlyMap<string, Knock>;
   /** Bays to come back to. */
@@ -42,9 +47,14 @@ export interface Facts {
 export function factsOf(entries: readonly Entry[], design: Pick<Design, 'shell' | 'ready'>): Facts {
   const today = namesToday(design.shell);
   const zones = new Set(design.shell.zones.map(z => z.id));
-  const planned = new Map([...design.ready.rust, ...design.ready.holes].map(item => [item.id, item.bay]));
+  const planned = new Map(
+    [...design.ready.rust, ...design.ready.holes, ...design.ready.fixings].map(item => [item.id, item.bay]),
+  );
+  const pockets = new Set(design.shell.zones.flatMap(z => z.pockets.map(p => p.id)));
   const rust = new Map<string, RustStepDone[]>();
   const holes = new Map<string, HoleFacts>();
+  const fixings = new Map<string, FixingStep[]>();
+  const serviced = new Map<string, FactOf<'service'>['step'][]>();
   const knocks = new Map<string, Knock>();
   const flags = new Map<string, Standing<FactOf<'flag'>>>();
   const all = standingOnce(entries).map((told): Pinned => {
@@ -61,6 +71,10 @@ export function factsOf(entries: readonly Entry[], design: Pick<Design, 'shell' 
       rust.set(about, done);
       done.push({ step: fact.step, at: told.at, entry: told.id });
     }
+    if (about !== undefined && fact.kind === 'fixing step')
+      fixings.set(about, [...(fixings.get(about) ?? []), fact.step]);
+    if (about !== undefined && fact.kind === 'service')
+      serviced.set(about, [...(serviced.get(about) ?? []), fact.step]);
     if (about !== undefined && (fact.kind === 'hole step' || fact.kind === 'leak test'))
       holes.set(about, afterFact(holes.get(about) ?? uncut, told));
     if (bay === null) continue;
@@ -73,7 +87,12 @@ export function factsOf(entries: readonly Entry[], design: Pick<Design, 'shell' 
     if (fact.kind === 'flag off') flags.delete(bay);
   }
   const gone = ({ bay, place, about, fact }: Pinned): boolean => {
-    const hangs = fact.kind === 'rust step' || fact.kind === 'hole step' || fact.kind === 'leak test';
+    const hangs =
+      fact.kind === 'rust step' ||
+      fact.kind === 'hole step' ||
+      fact.kind === 'leak test' ||
+      fact.kind === 'fixing step';
+    if (fact.kind === 'service') return about === undefined || !pockets.has(about);
     if (hangs) return about === undefined || !planned.has(about);
     if (place?.bay !== undefined) return bay === null;
     return place?.zone !== undefined && !zones.has(place.zone);
@@ -81,6 +100,8 @@ export function factsOf(entries: readonly Entry[], design: Pick<Design, 'shell' 
   return {
     rust,
     holes,
+    fixings,
+    serviced,
     knocks,
     flags,
     photos: all.filter(told => isOf(told, 'photo')),

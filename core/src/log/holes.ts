@@ -3,7 +3,7 @@ import type { Standing } from './standing.ts';
 
 export type HoleState = (typeof HOLE_STATES)[number];
 
-interface HoleTest extends Pick<FactOf<'leak test'>, 'by' | 'result'> {
+interface HoleTest extends Pick<FactOf<'leak test'>, 'by' | 'result' | 'from'> {
   /** When; undefined where nobody kept the time. */
   at: string | undefined;
 }
@@ -30,10 +30,10 @@ export const nextHoleState = (state: HoleState): HoleState | null =>
 export function afterFact(hole: HoleFacts, { id, at, fact }: Standing): HoleFacts {
   if (fact.kind === 'hole step') return { ...hole, state: fact.step, last: id };
   if (fact.kind !== 'leak test') return hole;
-  const { by, result } = fact;
+  const { by, result, from } = fact;
   const bonded = HOLE_STATES.indexOf(hole.state) >= HOLE_STATES.indexOf('bonded');
   const state = !bonded ? hole.state : result === 'dry' ? 'leak-tested' : 'edge primed';
-  return { state, tests: [...hole.tests, { by, result, at }], last: id };
+  return { state, tests: [...hole.tests, { by, result, ...(from ? { from } : {}), at }], last: id };
 }
 
 /** What stands against covering the hole's bay, as words after its name; null when nothing does. */

@@ -53,6 +53,15 @@ describe('rust', () => {
     at: when,
     entry: name,
   });
+  it('is patched only where it is rusted through, and is bare there without a patch', () => {
+    const dried = (['abrade', 'convert', 'rinse', 'dry'] as const).map(s => step(s));
+    expect(rustState(dried, at(999), 'pitted')).toMatchObject({ next: 'prime', bare: true });
+    expect(rustState(dried, at(999), 'hole')).toMatchObject({ next: 'patch', bare: true });
+    const primed = [...dried, step('prime')];
+    expect(rustState(primed, at(999), 'pitted').bare).toBe(false);
+    expect(rustState(primed, at(999), 'hole')).toMatchObject({ next: 'patch', bare: true });
+    expect(rustState([...primed, step('patch')], at(999), 'hole').bare).toBe(false);
+  });
   it('waits for the converter: about fifteen minutes (common practice, no source)', () => {
     const spot = [step('abrade', '2026-09-12T09:05:00Z'), step('convert')];
     expect(rustState(spot, at(5))).toMatchObject({ next: 'rinse', wait: 600, bare: true });
@@ -67,9 +76,10 @@ describe('rust', () => {
         const state = rustState(
           steps.map(s => step(s)),
           at(999),
+          'hole',
         );
         expect(state.last!.step).toBe(furthest);
-        expect(state.bare).toBe(!steps.includes('prime'));
+        expect(state.bare).toBe(!steps.includes('prime') || !steps.includes('patch'));
         expect(state.next).toBe(RUST_STEPS.find(s => !steps.includes(s)) ?? null);
       }),
     );

@@ -106,7 +106,7 @@ function checkFittings(
   shell.uses.forEach((u, i) => {
     known(zones, u.zone, `/shell/uses/${i}/zone`, 'zone');
   });
-  for (const kind of ['rust', 'holes'] as const)
+  for (const kind of ['rust', 'holes', 'fixings'] as const)
     ready[kind].forEach((item, i) => {
       known(bays, item.bay, `/ready/${kind}/${i}/bay`, 'bay');
     });

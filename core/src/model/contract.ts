@@ -1,6 +1,6 @@
 import Type, { type Static, type TSchema } from 'typebox';
 import type { RouteName } from './routes.ts';
-import { Design, DesignFile, Entry, Material, Price, Shell } from './schema.ts';
+import { Design, DesignFile, Entry, Material, Measurement, Price, Shell } from './schema.ts';
 
 const closed = <P extends Record<string, TSchema>>(properties: P) =>
   Type.Object(properties, { additionalProperties: false });
@@ -88,6 +88,19 @@ export const contract = {
     body: closed({
       name: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
       pattern: Shell.properties.pattern,
+      /** The three large sizes as they were read, where they were. */
+      sizes: Type.Optional(
+        Type.Object(
+          {
+            length: Type.Optional(Measurement),
+            width: Type.Optional(Measurement),
+            height: Type.Optional(Measurement),
+          },
+          { additionalProperties: false },
+        ),
+      ),
+      /** A conversion whose sizes are taken over, as assumed, instead of the pattern's. */
+      earlier: Type.Optional(Type.String({ maxLength: 64 })),
     }),
     answer: ConversionRecord,
     status: 201,

@@ -1,15 +1,21 @@
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
 export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
-export { inCab } from './inCab.ts';
+export { inCab, isWithin } from './inCab.ts';
 export {
+  FIXING_STEPS,
+  FIXINGS,
   FRONTS,
   HOLE_STATES,
+  HOT,
   KEPT_CLEAR,
+  LINES,
   POINTS,
+  RAIN_SIDES,
   RUST_STEPS,
   SCREENS,
   SEAMS,
+  SERVICES,
   WAYS,
 } from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
@@ -35,6 +41,7 @@ export type {
   Fact,
   FactOf,
   Feature,
+  Fixing,
   Front,
   Hole,
   KeepClear,

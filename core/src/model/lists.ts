@@ -1,5 +1,20 @@
-/** Treatment of a rust spot, in its order. */
-export const RUST_STEPS = ['abrade', 'convert', 'rinse', 'dry', 'prime', 'finish'] as const;
+/** Treatment of a rust spot, in its order; only what is rusted through is patched. */
+export const RUST_STEPS = ['abrade', 'convert', 'rinse', 'dry', 'patch', 'prime', 'finish'] as const;
+
+/** What becomes of an old hole that is closed, in its order. */
+export const FIXING_STEPS = ['patched', 'primed', 'sealed'] as const;
+
+/** Holes and threads the van has already. */
+export const FIXINGS = ['old hole', 'factory hole', 'thread', 'captive nut'] as const;
+
+/** Where the water came from, or is turned to, when a hole is tested. */
+export const RAIN_SIDES = ['above', 'front', 'rear', 'left', 'right', 'all round'] as const;
+
+/** What is done in a pillar or sill before it is closed. */
+export const SERVICES = ['cleaned out', 'drain cleared', 'cavity wax'] as const;
+
+/** What stands on or along a line that will want wood beneath. */
+export const LINES = ['furniture', 'bed', 'cupboard', 'partition'] as const;
 
 /** What is done to a hole, and what it goes through before a bay may be insulated, in its order. */
 export const HOLE_STEPS = ['cut', 'edge primed', 'bonded'] as const;
@@ -17,7 +32,12 @@ export const KEPT_CLEAR = [
   'gas drop vent',
   'fixed vent',
   'fuel or brake line',
+  'hob',
+  'exhaust',
 ] as const;
+
+/** What is hot: near it nothing may burn, and the appliance's maker says how near. */
+export const HOT: readonly (typeof KEPT_CLEAR)[number][] = ['flue', 'hob', 'exhaust'];
 
 /** How the joints of what keeps the air in are made: the first three close them, but for what is missed. */
 export const SEAMS = ['taped', 'foamed', 'stapled', 'butted', 'ribbed'] as const;

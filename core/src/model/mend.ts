@@ -49,6 +49,7 @@ export function mend(merged: Design, mine: Design, theirs: Design): Mended {
   const openings = new Set(shell.zones.flatMap(z => z.openings.map(o => o.id)));
   const ready = {
     rust: hosted(design.ready.rust, bays, 'Rust spot'),
+    fixings: hosted(design.ready.fixings, bays, 'Fixing'),
     holes: hosted(design.ready.holes, bays, 'Hole').filter(
       h => h.opening === null || openings.has(h.opening),
     ),

@@ -1,6 +1,6 @@
 import Type from 'typebox';
 import { FORMAT } from './format.ts';
-import { SEAMS } from './lists.ts';
+import { FIXINGS, SEAMS } from './lists.ts';
 import { choice, closed, either, Id, Measurement, Name, Note, Place, Share } from './schemaParts.ts';
 import { Shell } from './schemaShell.ts';
 
@@ -25,10 +25,28 @@ export const Hole = closed({
   size: Measurement,
 });
 
+/** A hole, thread or captive nut the van has already: to be closed, or used to fix something by. */
+export const Fixing = closed({
+  id: Id,
+  bay: Id,
+  at: Type.Optional(Place),
+  kind: choice(...FIXINGS),
+  /** So many alike. */
+  count: Type.Integer({ minimum: 1, maximum: 200 }),
+  diameter: Measurement,
+  /** Of a thread. */
+  pitch: Type.Optional(Measurement),
+  /** Free depth behind it. */
+  reach: Type.Optional(Measurement),
+  becomes: choice('closed', 'used'),
+  note: Note,
+});
+
 /** What is to be made ready before the shell is covered: intentions only, what happened is in the log. */
 export const Ready = closed({
   rust: Type.Array(RustSpot, { maxItems: 300 }),
   holes: Type.Array(Hole, { maxItems: 100 }),
+  fixings: Type.Array(Fixing, { maxItems: 300 }),
 });
 
 export const Brief = closed({

@@ -1,12 +1,25 @@
 import Type from 'typebox';
-import { HOLE_STEPS, RUST_STEPS } from './lists.ts';
+import { FIXING_STEPS, HOLE_STEPS, RAIN_SIDES, RUST_STEPS, SERVICES } from './lists.ts';
 import { choice, closed, either, Id, Moment, Name, Note, Share } from './schemaParts.ts';
 
 const facts = [
   /** A step of treating a rust spot, begun when it was noted. */
-  closed({ kind: Type.Literal('rust step'), step: choice(...RUST_STEPS) }),
+  closed({
+    kind: Type.Literal('rust step'),
+    step: choice(...RUST_STEPS),
+    /** Done before the step before it had worked its time, and said so. */
+    early: Type.Optional(Type.Literal(true)),
+  }),
+  closed({ kind: Type.Literal('fixing step'), step: choice(...FIXING_STEPS) }),
+  /** What was done in a pillar or sill before it was closed. */
+  closed({ kind: Type.Literal('service'), step: choice(...SERVICES) }),
   closed({ kind: Type.Literal('hole step'), step: choice(...HOLE_STEPS) }),
-  closed({ kind: Type.Literal('leak test'), by: choice('rain', 'hose'), result: choice('dry', 'leaks') }),
+  closed({
+    kind: Type.Literal('leak test'),
+    by: choice('rain', 'hose'),
+    result: choice('dry', 'leaks'),
+    from: Type.Optional(choice(...RAIN_SIDES)),
+  }),
   /** What a knock on the bare bay gave, or on it once damped. */
   closed({
     kind: Type.Literal('knock'),
@@ -38,6 +51,10 @@ const facts = [
     becomes: choice('template', 'goes back', 'sold', 'scrap'),
     fixings: Note,
     kept: Note,
+    /** Clips it was held by, by type. */
+    clips: Type.Optional(
+      Type.Array(closed({ type: Name, count: Type.Integer({ minimum: 1, maximum: 500 }) }), { maxItems: 20 }),
+    ),
   }),
   /** A photo; the picture itself is stored under its SHA-256. */
   closed({
@@ -77,7 +94,7 @@ export const Entry = closed({
       label: Type.Optional(Name),
     }),
   ),
-  /** The planned thing it is about: a rust spot or a hole. */
+  /** The thing it is about: a rust spot, hole or fixing of the plan, a pocket, or another entry that a photo shows. */
   about: Type.Optional(Id),
   fact: either(
     'kind',

@@ -27,7 +27,7 @@ export const Measurement = either(
   closed({
     basis: Type.Literal('assumed'),
     value: Type.Number({ minimum: 0, maximum: 20 }),
-    from: choice('pattern', 'mirror', 'guess'),
+    from: choice('pattern', 'mirror', 'guess', 'earlier van'),
   }),
 );
 

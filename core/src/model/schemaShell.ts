@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { CAB_ZONES, FRONTS, GLAZINGS, KEPT_CLEAR, POINTS, SCREENS, WAYS } from './lists.ts';
+import { CAB_ZONES, FRONTS, GLAZINGS, KEPT_CLEAR, LINES, POINTS, SCREENS, WAYS } from './lists.ts';
 import { choice, closed, either, Id, Measurement, Name, Place, Share } from './schemaParts.ts';
 
 /** Readings of a bay that is no rectangle, as they are taken; the outline is computed from them, never stored. */
@@ -25,6 +25,8 @@ export const OutlineReadings = either(
     flush: choice('centre', 'front', 'rear'),
     rows: Type.Array(closed({ at: Measurement, width: Measurement }), { minItems: 2, maxItems: 40 }),
   }),
+  /** Corners one after another, each behind the front and above the lower edge: any polygon, with steps and notches. */
+  closed({ by: Type.Literal('corners'), points: Type.Array(Place, { minItems: 3, maxItems: 40 }) }),
 );
 
 /** Curvature of the skin along the van or across it: by radius, or by the gap behind a straightedge. */
@@ -54,6 +56,8 @@ export const Bay = closed({
   shallowAt: Type.Optional(choice('front', 'rear', 'lower', 'upper', 'edges', 'middle')),
   outline: Type.Optional(OutlineReadings),
   cornerRadius: Type.Optional(Measurement),
+  /** Which corners are rounded; all of them when left out. */
+  rounded: Type.Optional(choice('upper', 'lower')),
   curve: Type.Optional(Curve),
   /** Share of the skin under pads from the factory, as measured; left out while nobody has looked. */
   pads: Type.Optional(Share),
@@ -137,6 +141,20 @@ export const Feature = closed({
   at: Measurement,
   /** Height of the step, offset of the dog-leg, depth of the recess; 0 for a datum corner. */
   by: Measurement,
+  /** Which corner everything is measured and cut from. */
+  corner: Type.Optional(choice('front left', 'front right', 'rear left', 'rear right')),
+});
+
+/** An edge of furniture, bed or cupboard that will want wood beneath, between two places of its zone. */
+const WoodLine = closed({ id: Id, kind: choice(...LINES), name: Name, from: Place, to: Place });
+
+/** Grooves pressed into a floor. */
+const Corrugation = closed({
+  /** From one crest to the next. */
+  pitch: Measurement,
+  /** Of the grooves under the crests. */
+  depth: Measurement,
+  runs: choice('along', 'across'),
 });
 
 /** Furniture, bed, seats, cable and pipe routes as plain rectangles, from the zone's front and lower edge, m. */
@@ -162,6 +180,7 @@ const ZoneKind = choice(
   'arch',
   'cab overhead',
   'bulkhead',
+  'partition',
   'frame',
   ...CAB_ZONES,
 );
@@ -186,6 +205,9 @@ export const Zone = closed({
   /** Left out while nobody has looked. */
   ways: Type.Optional(Type.Array(RoundWay, { maxItems: 2000 })),
   points: Type.Array(PointBridge, { maxItems: 40 }),
+  /** Left out where the floor is plain, or nobody has looked. */
+  corrugation: Type.Optional(Corrugation),
+  lines: Type.Optional(Type.Array(WoodLine, { maxItems: 60 })),
 });
 
 /** The driver's cab as a box, and what it is open to the load space by. */
@@ -199,6 +221,27 @@ export const Cab = closed({
   passage: closed({ width: Measurement, height: Measurement }),
 });
 
+/** Clear width and height of an opening in the body, its door open. */
+const Aperture = closed({ width: Measurement, height: Measurement });
+
+const Load = Type.Number({ minimum: 0, maximum: 10_000 });
+
+/** Where the axles are and what they carry and may, kg: off the plate and a weighbridge. */
+const Axles = closed({
+  wheelbase: Measurement,
+  /** From the front axle to the front of the load floor. */
+  floorAfter: Measurement,
+  empty: closed({ front: Load, rear: Load }),
+  plated: closed({ front: Load, rear: Load, whole: Load }),
+});
+
+/** How far a floor may rise before something fouls it; left out while nobody has measured. */
+const FloorRoom = closed({
+  'side door': Type.Optional(Measurement),
+  'rear doors': Type.Optional(Measurement),
+  'side step': Type.Optional(Measurement),
+});
+
 export const Shell = closed({
   pattern: choice('compact', 'mid', 'long high-roof', 'extra-long high-roof', 'minibus', 'box body'),
   /** Its colour outside decides what sun it takes. */
@@ -208,6 +251,9 @@ export const Shell = closed({
   height: Measurement,
   /** Left out while nobody has surveyed it: the load space is then reckoned to end where it begins. */
   cab: Type.Optional(Cab),
+  apertures: Type.Optional(closed({ rear: Type.Optional(Aperture), side: Type.Optional(Aperture) })),
+  axles: Type.Optional(Axles),
+  floorRoom: Type.Optional(FloorRoom),
   zones: Type.Array(Zone, { minItems: 1, maxItems: 40 }),
   uses: Type.Array(Use, { maxItems: 60 }),
   /** Standard error of one tape reading, m. */

@@ -24,6 +24,7 @@ export type PatternName = Shell['pattern'];
 export type Ready = Static<typeof S.Ready>;
 export type RustSpot = Static<typeof S.RustSpot>;
 export type Hole = Static<typeof S.Hole>;
+export type Fixing = Static<typeof S.Fixing>;
 export type Fact = Static<typeof S.Fact>;
 export type FactOf<K extends Fact['kind']> = Extract<Fact, { kind: K }>;
 export type Entry = Static<typeof S.Entry>;

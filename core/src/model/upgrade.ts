@@ -97,6 +97,30 @@ function fromDesign4(design: Json): Json {
 /** Format 6 knew the cab, frames, tinted glass and where screens go: nobody had surveyed them. */
 const fromDesign5 = (design: Json): Json => ({ ...design, format: 6 });
 
+/**
+ * Format 7 knew holes and threads the van has already, which nobody had noted, and that of an arch's face only the
+ * corners beside its top are round.
+ */
+function fromDesign6(design: Json): Json {
+  const ready = design.ready as Json | undefined;
+  const shell = design.shell as Json | undefined;
+  const hung = (zone: Json): Json =>
+    zone.kind === 'arch' && Array.isArray(zone.bays)
+      ? {
+          ...zone,
+          bays: (zone.bays as Json[]).map(b =>
+            b.strip === 2 && b.cornerRadius && !b.outline ? { ...b, rounded: 'lower' } : b,
+          ),
+        }
+      : zone;
+  return {
+    ...design,
+    format: 7,
+    ...(ready ? { ready: { fixings: [], ...ready } } : {}),
+    ...(Array.isArray(shell?.zones) ? { shell: { ...shell, zones: (shell.zones as Json[]).map(hung) } } : {}),
+  };
+}
+
 /** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
 const UPGRADES: Upgrades = {
   1: document => inDesign(document, fromDesign1),
@@ -104,6 +128,7 @@ const UPGRADES: Upgrades = {
   3: document => inDesign(document, fromDesign3),
   4: document => inDesign(document, fromDesign4),
   5: document => inDesign(document, fromDesign5),
+  6: document => inDesign(document, fromDesign6),
 };
 
 /**

@@ -7,6 +7,7 @@ import {
   type DesignFile,
   type Saved,
 } from '@overcoat/core/model';
+import { MASTER_LIMITS } from '@overcoat/core/survey/shell';
 import { checkChanged, knownSound } from '../contract/designCheck.ts';
 import { invalid, notFound } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
@@ -62,7 +63,22 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
   return {
     conversions: () => conversions.list('at hand'),
     bin: () => conversions.list('in the bin'),
-    create: ({ body }) => conversions.create(newDesign(body.name.trim(), body.pattern), 'new conversion'),
+    async create({ body: { name, pattern, sizes, earlier } }) {
+      for (const [field, size] of Object.entries(sizes ?? {})) {
+        const { min, max } = MASTER_LIMITS[field as keyof typeof MASTER_LIMITS];
+        if (size.value < min || size.value > max)
+          throw invalid(`The ${field} is between ${min} and ${max} m.`, [
+            { path: `/sizes/${field}`, message: `between ${min} and ${max} m` },
+          ]);
+      }
+      const from = earlier === undefined ? undefined : (await conversions.read(earlier)).design;
+      const design = newDesign(name.trim(), pattern, { sizes, earlier: from?.shell });
+      await sound(design);
+      return conversions.create(
+        design,
+        from ? `new conversion, sizes of ${from.name}`.slice(0, 200) : 'new conversion',
+      );
+    },
     read: ({ params }) => conversions.read(params.id),
     async save({ params, body, raw, revision }) {
       const packing = packBody(raw ?? Buffer.from(JSON.stringify(body ?? null)));

@@ -4,10 +4,18 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { conflictWords } from './conflictWords.ts';
 
+const isAssumed = (value: unknown): boolean =>
+  typeof value === 'object' && value !== null && (value as { basis?: string }).basis === 'assumed';
+
 /** Two windows changed the same thing differently: the person says which stands. */
 export function ConflictDialog() {
   const { conflict, design, settle } = useDesign();
   const units = useUnits();
+  const places = conflict?.places ?? [];
+  // Sizes that nobody read follow from those that were: they are counted, not told.
+  const read = places.filter(p => !(isAssumed(p.mine) && isAssumed(p.theirs)));
+  const said = read.length > 0 ? read : places;
+  const follow = places.length - said.length;
   return (
     <Dialog
       open={conflict !== null}
@@ -27,7 +35,7 @@ export function ConflictDialog() {
                 </tr>
               </thead>
               <tbody>
-                {conflict.places.map(place => {
+                {said.map(place => {
                   const words = conflictWords(place, design, units);
                   return (
                     <tr key={place.path.join('/')} className="border-t border-rule align-top">
@@ -39,6 +47,11 @@ export function ConflictDialog() {
                 })}
               </tbody>
             </table>
+          )}
+          {follow > 0 && (
+            <p className="mt-1 text-faint">
+              and {follow} assumed {follow === 1 ? 'size that follows' : 'sizes that follow'} from these
+            </p>
           )}
           {conflict.mistakes.map(says => (
             <p key={says} className="mt-1">

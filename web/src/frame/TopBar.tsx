@@ -46,7 +46,9 @@ export function TopBar() {
           title={saved?.undo ? `Undo: ${saved.undo} (Ctrl+Z)` : 'Nothing to undo'}
         >
           <Undo2 size={16} aria-hidden /> undo
-          {saved?.undo && <span className="max-w-44 truncate font-normal text-faint">{saved.undo}</span>}
+          {saved?.undo && (
+            <span className="max-w-44 truncate font-normal text-faint max-lg:hidden">{saved.undo}</span>
+          )}
         </Button>
         <Button
           look="quiet"

@@ -1,8 +1,11 @@
 import { findBay } from '@overcoat/core/model';
 import type { PlacedBay, PlacedZone, ShellLayout } from '@overcoat/core/survey/shell';
+import { FlipHorizontal2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
+import { usePreferences } from '../store/preferences.ts';
+import { Button } from '../ui/Button.tsx';
 import { HoverCard } from './HoverCard.tsx';
 import { type BayPaint, ShellMap } from './ShellMap.tsx';
 import { Viewport } from './Viewport.tsx';
@@ -63,10 +66,28 @@ export function MapPanel({
           />
         </Viewport>
       )}
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">{legend}</div>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
+        {!instead && <SeenFrom />}
+        {legend}
+      </div>
       {hover && hovered && (
         <HoverCard bay={hover.bay} x={hover.x} y={hover.y} paint={paint(hovered.bay, hovered.zone)} />
       )}
     </section>
+  );
+}
+
+/** From which side every panel of the sheet is seen, and the other. */
+function SeenFrom() {
+  const { seen, setSeen } = usePreferences();
+  return (
+    <span className="flex items-center gap-1">
+      <b className={seen === 'inside' ? '' : 'text-signal'}>
+        {seen === 'inside' ? 'Seen from inside, as you stand' : 'Seen from outside'}
+      </b>
+      <Button small look="quiet" onClick={() => setSeen(seen === 'inside' ? 'outside' : 'inside')}>
+        <FlipHorizontal2 size={14} aria-hidden /> turn over
+      </Button>
+    </span>
   );
 }

@@ -1,5 +1,11 @@
 import type { Shell } from '@overcoat/core/model';
-import { layoutShell, type PlacedBay, type PlacedZone, type ShellLayout } from '@overcoat/core/survey/shell';
+import {
+  edgesOf,
+  layoutShell,
+  type PlacedBay,
+  type PlacedZone,
+  type ShellLayout,
+} from '@overcoat/core/survey/shell';
 import {
   type KeyboardEvent,
   type MouseEvent,
@@ -10,8 +16,11 @@ import {
   useMemo,
   useRef,
 } from 'react';
+import { usePreferences } from '../store/preferences.ts';
+import { MM } from './mm.ts';
 import { type Relief, ReliefDef, reliefId } from './relief.tsx';
 import { type Texture, TextureDefs } from './textures.tsx';
+import { ZoneMarks } from './ZoneMarks.tsx';
 
 /** How a view paints one bay. */
 export interface BayPaint {
@@ -46,7 +55,6 @@ interface Props {
   onDelete?(bays: string[]): void;
 }
 
-export const MM = 1000;
 /** Letter heights on the sheet, mm: about 11 px when the whole van is on a screen of 1280. */
 const NAME = 140;
 const BAY_NAME = 128;
@@ -65,7 +73,8 @@ export function ShellMap({
   onDelete,
 }: Props) {
   const prefix = useId().replaceAll(':', '');
-  const layout = useMemo(() => layoutShell(shell), [shell]);
+  const seen = usePreferences(s => s.seen);
+  const layout = useMemo(() => layoutShell(shell, seen), [shell, seen]);
   const chosen = useMemo(() => new Set(selected), [selected]);
   const bays = useMemo(
     () => layout.zones.flatMap(zone => zone.bays.map(placed => ({ placed, zone }))),
@@ -192,6 +201,7 @@ export function ShellMap({
                   {...p.paint}
                   selected={chosen.has(p.placed.bay.id)}
                   tabbable={p.placed.bay.id === focusable}
+                  notch={notchOf(zone)}
                 />
               ))}
               {zone.openings.map(o => (
@@ -204,6 +214,7 @@ export function ShellMap({
                 />
               ))}
               {onBays?.(zone)}
+              <ZoneMarks zone={zone} />
               {painted.map(p => (
                 <BayName
                   key={p.placed.bay.id}
@@ -291,6 +302,26 @@ interface BayProps extends BayPaint {
   prefix: string;
   selected: boolean;
   tabbable: boolean;
+  notch: Notch;
+}
+
+/** Which edge on the sheet is nearest the front of the van; null of what stands across it. */
+type Notch = 'above' | 'left' | 'right' | null;
+
+function notchOf(zone: PlacedZone): Notch {
+  if (edgesOf(zone.zone).start !== 'FRONT') return null;
+  return zone.upright ? (zone.mirrored ? 'right' : 'left') : 'above';
+}
+
+/** A rectangular piece with a notch in one edge. */
+function notched(x: number, y: number, w: number, h: number, notch: Notch): string {
+  const n = Math.min(26, w / 6, h / 4);
+  const [above, right, left] = [
+    notch === 'above' ? `H${x + w / 2 - n}l${n} ${n * 0.9}l${n} ${-n * 0.9}` : '',
+    notch === 'right' ? `V${y + h / 2 - n}l${-n * 0.9} ${n}l${n * 0.9} ${n}` : '',
+    notch === 'left' ? `V${y + h / 2 + n}l${n * 0.9} ${-n}l${-n * 0.9} ${-n}` : '',
+  ];
+  return `M${x} ${y}${above}H${x + w}${right}V${y + h}H${x}${left}Z`;
 }
 
 const Bay = memo(function Bay({
@@ -304,16 +335,16 @@ const Bay = memo(function Bay({
   says,
   selected,
   tabbable,
+  notch,
 }: BayProps) {
   const x = placed.x * MM;
   const y = placed.y * MM;
   const w = placed.width * MM;
   const h = placed.height * MM;
-  const notch = Math.min(26, w / 6, h / 4);
-  // A pattern piece: its notch points to the front of the van.
+  // A pattern piece: its notch lies towards the front of the van.
   const outline = placed.outline
     ? `M${placed.outline.map(p => `${p.x * MM} ${p.y * MM}`).join('L')}Z`
-    : `M${x} ${y}H${x + w / 2 - notch}l${notch} ${notch * 0.9}l${notch} ${-notch * 0.9}H${x + w}V${y + h}H${x}Z`;
+    : notched(x, y, w, h, notch);
   const filling = relief
     ? `url(#${reliefId(prefix, placed.bay.id)})`
     : (fill ?? (texture && texture !== 'none' ? `url(#${prefix}-${texture})` : 'var(--ticket)'));

@@ -14,12 +14,14 @@ describe('depth as light and shade', () => {
   it('runs from the shallow edge, as the zone lies on the sheet', () => {
     const runs = (id: string, at: string) =>
       reliefOf(bay(id, { shallowAt: at }), zone(id.slice(0, id.startsWith('D') ? 2 : 1)))!.run;
-    // The left wall lies with its lower edge on the left, the right wall with it on the right; doors stand upright.
-    expect(runs('L3w', 'lower')).toBe('right');
-    expect(runs('R4w', 'lower')).toBe('left');
+    // The left wall lies with its lower edge on the right, by the floor; the right wall with it on the left. Doors stand
+    // upright, the left one with its hinges on the right.
+    expect(runs('L3w', 'lower')).toBe('left');
+    expect(runs('R4w', 'lower')).toBe('right');
     expect(runs('L3w', 'front')).toBe('down');
     expect(runs('D1w', 'lower')).toBe('up');
-    expect(runs('D1w', 'front')).toBe('right');
+    expect(runs('D1w', 'front')).toBe('left');
+    expect(runs('D2w', 'front')).toBe('right');
   });
   it('goes outwards when dished, darkest in the middle', () => {
     const dished = reliefOf(bay('L3w', { depthRuns: 'dished' }), zone('L'))!;

@@ -24,7 +24,12 @@ export function reliefOf(bay: Bay, zone: Pick<PlacedZone, 'upright' | 'mirrored'
   if (at === 'edges') return { from: deep, to: shallow, run: 'outwards' };
   if (at === 'middle') return { from: shallow, to: deep, run: 'outwards' };
   const runs: Record<'front' | 'rear' | 'lower' | 'upper', Relief['run']> = zone.upright
-    ? { front: 'right', rear: 'left', lower: 'up', upper: 'down' }
+    ? {
+        front: zone.mirrored ? 'left' : 'right',
+        rear: zone.mirrored ? 'right' : 'left',
+        lower: 'up',
+        upper: 'down',
+      }
     : {
         front: 'down',
         rear: 'up',

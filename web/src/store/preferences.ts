@@ -1,3 +1,4 @@
+import type { Seen } from '@overcoat/core/survey/shell';
 import type { UnitSystem } from '@overcoat/core/units';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
@@ -7,9 +8,12 @@ interface Preferences {
   theme: 'light' | 'dark';
   /** Who notes things on this device, if said. */
   by: string;
+  /** From which side the sheet is seen. */
+  seen: Seen;
   setUnits(units: UnitSystem): void;
   setTheme(theme: 'light' | 'dark'): void;
   setBy(by: string): void;
+  setSeen(seen: Seen): void;
 }
 
 /** What belongs to this device, not to a design. */
@@ -19,9 +23,11 @@ export const usePreferences = create<Preferences>()(
       units: 'metric',
       theme: globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
       by: '',
+      seen: 'inside',
       setUnits: units => set({ units }),
       setTheme: theme => set({ theme }),
       setBy: by => set({ by }),
+      setSeen: seen => set({ seen }),
     }),
     { name: 'overcoat-preferences' },
   ),

@@ -23,6 +23,13 @@ export function Dialog({ open, onOpenChange, title, description, side = false, c
         <Radix.Overlay className="no-print fixed inset-0 z-40 bg-black/35" />
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
+          onOpenAutoFocus={event => {
+            // A form begins in its first field, not at the cross that closes it.
+            const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>('[data-first]');
+            if (!first) return;
+            event.preventDefault();
+            first.focus();
+          }}
           className={`no-print fixed z-50 flex flex-col overflow-hidden border-ink bg-sheet text-ink shadow-xl ${place}`}
         >
           <div className="flex items-start gap-4 border-b border-rule px-5 py-3">

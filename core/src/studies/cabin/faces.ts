@@ -1,6 +1,6 @@
 import { directionOf, type LaidBay } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
-import { inCab, type Opening, type Shell, type Zone } from '../../model/index.ts';
+import { inCab, isWithin, type Opening, type Shell, type Zone } from '../../model/index.ts';
 import { RSE } from '../../physics/heat/index.ts';
 import { facingOf, glazing, type Screen } from '../../van/climate/index.ts';
 
@@ -74,7 +74,7 @@ export function facesOf(
   };
   const airOf = (zone: Zone) => (shell.cab && inCab(zone.kind) ? 1 : 0);
   for (const { zone, bridges, openings } of heat.zones) {
-    if (shell.cab && zone.kind === 'bulkhead') continue;
+    if (isWithin(zone.kind) || (shell.cab && zone.kind === 'bulkhead')) continue;
     const facing = facingOf(zone.kind);
     const air = airOf(zone);
     openings.forEach(({ area }, i) => {

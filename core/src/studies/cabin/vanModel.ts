@@ -1,7 +1,7 @@
 import { type End, endsAt, type LaidBay } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
-import { type Brief, inCab, type Shell } from '../../model/index.ts';
+import { type Brief, inCab, isWithin, type Shell } from '../../model/index.ts';
 import { AIR_CAPACITY } from '../../physics/air/index.ts';
 import { cabVolume, meanDepth } from '../../survey/shell/index.ts';
 import { conducts, draught, type FrontPass, USUAL_WIND } from '../../van/cab/index.ts';
@@ -94,7 +94,7 @@ export function vanModel(
   const groups = new Map<string, string[]>();
   for (const r of e.bays.values()) {
     // What parts the two airs, and what is plain metal, has no inertia worth a section.
-    if (isPlain(r) || (cab && r.zone.kind === 'bulkhead')) continue;
+    if (isPlain(r) || isWithin(r.zone.kind) || (cab && r.zone.kind === 'bulkhead')) continue;
     const key = `${r.zone.id}/${r.buildUp?.id ?? ''}`;
     groups.set(key, [...(groups.get(key) ?? []), r.bay.id]);
   }
@@ -119,7 +119,7 @@ export function vanModel(
   const bridges = (air: number) =>
     e.heat.zones.reduce(
       (sum, z) =>
-        airOf(z.zone.kind) === air && !(cab && z.zone.kind === 'bulkhead')
+        airOf(z.zone.kind) === air && !isWithin(z.zone.kind) && !(cab && z.zone.kind === 'bulkhead')
           ? sum + z.bays + z.ribs + z.edges + z.pointLoss
           : sum,
       0,

@@ -1,4 +1,4 @@
-import type { Shell } from '../../model/index.ts';
+import type { Shell, Zone } from '../../model/index.ts';
 
 export interface FloorPassage {
   /** Widest door, its clear width and height, m. */
@@ -22,17 +22,15 @@ export function floorPassage(shell: Shell): FloorPassage | null {
   const floor = shell.zones.find(z => z.kind === 'floor');
   const rear = shell.zones.filter(z => z.kind === 'rear door');
   const sliding = shell.zones.filter(z => z.kind === 'sliding door');
+  const { apertures } = shell;
+  const clear = (of: 'rear' | 'side', name: string) => {
+    const a = apertures?.[of];
+    return a ? [{ name, width: a.width.value, height: a.height.value }] : null;
+  };
   const doors = [
-    ...(rear.length > 0
-      ? [
-          {
-            name: 'the rear doors',
-            width: rear.reduce((sum, z) => sum + z.length.value, 0),
-            height: Math.min(...rear.map(z => z.height.value)),
-          },
-        ]
-      : []),
-    ...sliding.map(z => ({ name: 'the sliding door', width: z.length.value, height: z.height.value })),
+    ...(clear('rear', 'the rear doors') ?? leaves(rear)),
+    ...(clear('side', 'the side door') ??
+      sliding.map(z => ({ name: 'the sliding door', width: z.length.value, height: z.height.value }))),
   ];
   if (!floor || doors.length === 0) return null;
   const reach = (d: { width: number; height: number }) => longestTilted(d.width, d.height, THICKNESS);
@@ -42,6 +40,18 @@ export function floorPassage(shell: Shell): FloorPassage | null {
   const way = side <= door.width ? 'flat' : side <= reach(door) ? 'tilted' : null;
   return { door, sheet, way, pieces: way ? 1 : Math.ceil(side / reach(door)) };
 }
+
+/** The opening that rear door leaves close between them, where nobody measured it. */
+const leaves = (rear: readonly Zone[]) =>
+  rear.length > 0
+    ? [
+        {
+          name: 'the rear doors',
+          width: rear.reduce((sum, z) => sum + z.length.value, 0),
+          height: Math.min(...rear.map(z => z.height.value)),
+        },
+      ]
+    : [];
 
 /** Longest side of a sheet `t` thick that passes a rectangle w by h, m: where width and height bind alike, by bisection over its tilt. */
 export function longestTilted(w: number, h: number, t: number): number {

@@ -157,7 +157,7 @@ function datum(shell: Shell): Junction[] {
       act: !corner,
       by: null,
       says: corner
-        ? `Floor pieces are cut from the datum corner ${lengthIn(corner.at.value)} from the front.`
+        ? `Floor pieces are cut from the datum corner ${corner.corner ? `at the ${corner.corner}` : `${lengthIn(corner.at.value)} from the front; say which side it is on`}.`
         : 'No datum corner is chosen for the floor: pick one corner and measure and cut every floor piece from it.',
     },
   ];

@@ -24,9 +24,9 @@ const hole: Hole = {
 };
 
 describe('warnings before a bay is covered', () => {
-  it('name holes unmade, unprimed or untested, and rust without primer; not what is done', () => {
+  it('name holes unmade, unprimed or untested, and rust without primer; not what is done; old holes; a sill without wax', () => {
     const about = readyWarnings(perigee, facts, perigee.variants[0]!.design).map(w => w.about);
-    expect(about.sort()).toEqual(['hole2', 'hole3', 'hole4', 'rust1', 'rust2']);
+    expect(about.sort()).toEqual(['Rsill', 'fix1', 'hole2', 'hole3', 'hole4', 'rust1', 'rust2']);
   });
   it('are silent where nothing covers', () => {
     const bare = { buildUps: [], zones: {}, bays: {}, sheets: {} };

@@ -1,4 +1,4 @@
-import { type Facts, holeUnready, rustState, uncut } from '../../log/index.ts';
+import { type Facts, holeUnready, nextFixingStep, rustState, uncut } from '../../log/index.ts';
 import { buildUpOf, type Design, type Placement } from '../../model/index.ts';
 
 export interface ReadyWarning {
@@ -10,7 +10,7 @@ export interface ReadyWarning {
   says: string;
 }
 
-/** What is not made ready in each bay that has a build-up, or in `bays` alone: holes unmade, unprimed or untested; rust without primer. */
+/** What is not made ready in each bay that has a build-up, or in `bays` alone: holes unmade, unprimed or untested, old ones open; rust without primer; pillars and sills without wax. */
 export function readyWarnings(
   { shell, ready }: Pick<Design, 'shell' | 'ready'>,
   facts: Facts,
@@ -28,7 +28,7 @@ export function readyWarnings(
     return why ? [{ bay: h.bay, about: h.id, says: `${h.name} ${why}.` }] : [];
   });
   const rust = ready.rust.flatMap(r =>
-    covered(r.bay) && rustState(facts.rust.get(r.id) ?? [], Number.POSITIVE_INFINITY).bare
+    covered(r.bay) && rustState(facts.rust.get(r.id) ?? [], Number.POSITIVE_INFINITY, r.grade).bare
       ? [
           {
             bay: r.bay,
@@ -41,5 +41,27 @@ export function readyWarnings(
         ]
       : [],
   );
-  return [...holes, ...rust];
+  const fixings = ready.fixings.flatMap(f => {
+    const next =
+      f.becomes === 'closed' && covered(f.bay) ? nextFixingStep(facts.fixings.get(f.id) ?? []) : null;
+    const what = f.count > 1 ? `${f.count} old holes are` : `The ${f.kind} is`;
+    return next ? [{ bay: f.bay, about: f.id, says: `${what} not ${next}.` }] : [];
+  });
+  // Once for a pillar or sill, at the first covered bay that hides it: a matter of the whole zone.
+  const voids = (bays ? [] : shell.zones).flatMap(zone => {
+    const hides = zone.bays.find(b => covered(b.id));
+    return zone.pockets.flatMap(p => {
+      const waxed = facts.serviced.get(p.id)?.includes('cavity wax');
+      return hides && !waxed && (p.kind === 'sill' || p.kind === 'pillar')
+        ? [
+            {
+              bay: hides.id,
+              about: p.id,
+              says: `${p.kind === 'sill' ? 'Sill' : 'Pillar'} ${p.id} has had no cavity wax: lined, it is hard to reach.`,
+            },
+          ]
+        : [];
+    });
+  });
+  return [...holes, ...rust, ...fixings, ...voids];
 }

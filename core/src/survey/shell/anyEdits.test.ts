@@ -239,6 +239,7 @@ const EDITS: ((d: Design, bay: Bay, a: Action) => Design)[] = [
   (d, bay, a) => ({
     ...d,
     ready: {
+      ...d.ready,
       rust: [
         ...d.ready.rust.filter(r => r.id !== 'r'),
         { id: 'r', bay: bay.id, size: mm(a.size), grade: 'surface', note: '' },

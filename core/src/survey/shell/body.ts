@@ -1,4 +1,4 @@
-import { type Cab, inCab, type Shell, type Zone } from '../../model/index.ts';
+import { type Cab, inCab, isWithin, type Shell, type Zone } from '../../model/index.ts';
 
 /** Of zones as unfolded, m2. */
 export const areaOf = (zones: readonly Zone[]): number =>
@@ -50,7 +50,7 @@ export function bodyClosure(shell: Shell): BodyClosure[] {
     closed(
       'load space',
       2 * l * (w + h) + w * h + front,
-      zones(z => !inCab(z.kind) && z.kind !== 'arch' && !(z.kind === 'bulkhead' && cab)),
+      zones(z => !inCab(z.kind) && !isWithin(z.kind) && z.kind !== 'arch' && !(z.kind === 'bulkhead' && cab)),
     ),
     ...(cab
       ? [

@@ -15,7 +15,9 @@ import { shareOut } from './share.ts';
 
 export type BayField = 'width' | 'height' | 'depthMin' | 'depthMax';
 /** What a bay may be besides its four sizes. */
-export type BayShape = Partial<Pick<Bay, 'outline' | 'cornerRadius' | 'curve' | 'depthRuns' | 'shallowAt'>>;
+export type BayShape = Partial<
+  Pick<Bay, 'outline' | 'cornerRadius' | 'rounded' | 'curve' | 'depthRuns' | 'shallowAt'>
+>;
 export type Edited = { ok: true; shell: Shell } | { ok: false; message: string };
 
 /**
@@ -139,6 +141,13 @@ export const withoutOpening = (shell: Shell, id: string): Shell => ({
     z.openings.some(o => o.id === id) ? { ...z, openings: z.openings.filter(o => o.id !== id) } : z,
   ),
 });
+
+/** What the three large sizes of a van can be, m. */
+export const MASTER_LIMITS = {
+  length: { min: 0.8, max: 9 },
+  width: { min: 0.8, max: 3 },
+  height: { min: 0.6, max: 3.5 },
+} as const;
 
 /**
  * Sets the load floor's length, width or the inside height, and lets what the pattern assumed follow: measured

@@ -127,7 +127,7 @@ export const setPoint = (shell: Shell, zone: string, point: PointBridge): Edited
   shell: inZone(shell, zone, z => ({ ...z, points: put(z.points, point) })),
 });
 
-/** Takes out whichever pocket, keep-clear, feature, way, point or use has this id. */
+/** Takes out whichever pocket, keep-clear, feature, way, point, line or use has this id. */
 export const removeFitting = (shell: Shell, id: string): Shell => ({
   ...shell,
   uses: shell.uses.filter(u => u.id !== id),
@@ -138,5 +138,6 @@ export const removeFitting = (shell: Shell, id: string): Shell => ({
     features: z.features.filter(f => f.id !== id),
     points: z.points.filter(p => p.id !== id),
     ...(z.ways && { ways: z.ways.filter(w => w.id !== id) }),
+    ...(z.lines && { lines: z.lines.filter(l => l.id !== id) }),
   })),
 });

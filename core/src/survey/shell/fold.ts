@@ -82,8 +82,10 @@ function faceOf(zone: Zone, shell: Shell): Face | null {
       const x = shell.length.value;
       const top = Math.min(h, zone.height.value);
       const far = side * Math.min(half, zone.length.value);
-      return quad(p(x, 0, 0), p(x, far, 0), p(x, 0, top), p(x, far, top));
+      return quad(p(x, far, 0), p(x, 0, 0), p(x, far, top), p(x, 0, top));
     }
+    case 'partition':
+      return quad(p(front, -half, 0), p(front, half, 0), p(front, -roofHalf, h), p(front, roofHalf, h));
     case 'bulkhead':
       return quad(p(0, -half, 0), p(0, half, 0), p(0, -roofHalf, h), p(0, roofHalf, h));
     case 'cab overhead': {

@@ -9,7 +9,7 @@ import {
   type Zone,
   type ZoneKind,
 } from '../../model/index.ts';
-import { developArch } from './arch.ts';
+import { archZone } from './archZone.ts';
 import { blankZone, plainBay } from './blank.ts';
 import { withCab, withFrames } from './cab.ts';
 import { furnish } from './furnish.ts';
@@ -200,45 +200,15 @@ function rearDoors(p: Pattern): Zone[] {
   });
 }
 
-/** Each arch laid flat: top strip with its front and rear shoulders, the inner face, and a gusset at either end. */
 function arches(p: Pattern, widths: number[]): Zone[] {
   if (!p.arches) return [];
   const { from, to, width, height, radius } = p.arches;
   const length = widths.slice(from - 1, to).reduce((a, b) => a + b, 0) + p.rib * (to - from);
   const offset = widths.slice(0, from - 1).reduce((a, b) => a + b, 0) + p.rib * (from - 1);
-  const flat = developArch({ length, width, height, radius });
-  const side = Math.round(flat.side.length);
-  return (['left', 'right'] as const).map((title, i) => {
-    const id = `A${i + 1}`;
-    const piece = (letter: string, station: number, strip: number, w: number, h: number) =>
-      bay(`${id}${letter}`, station, strip, w, h, [0, 0]);
-    const face: Bay = { ...piece('s', 2, 2, length, height), cornerRadius: mm(radius) };
-    const gusset = (letter: string, station: number, corner: 'front' | 'rear'): Bay => ({
-      ...piece(letter, station, 2, radius, radius),
-      outline: {
-        by: 'widths',
-        flush: corner,
-        rows: [
-          { at: mm(0), width: mm(radius) },
-          { at: mm(radius), width: mm(0) },
-        ],
-      },
-    });
-    const bays = [
-      piece('f', 1, 1, side, width),
-      gusset('g', 1, 'rear'),
-      piece('t', 2, 1, flat.top.length, width),
-      face,
-      piece('r', 3, 1, side, width),
-      gusset('h', 3, 'front'),
-    ];
-    return zone(
-      { id, kind: 'arch', side: title, title: `${title} wheel arch, developed`, offset, rail: 0 },
-      flat.top.length + 2 * side,
-      width + height,
-      bays,
-    );
-  });
+  const sizes = { length: mm(length), width: mm(width), height: mm(height), radius: mm(radius) };
+  return (['left', 'right'] as const).map((side, i) =>
+    archZone({ id: `A${i + 1}`, side, offset: mm(offset) }, sizes),
+  );
 }
 
 function front(p: Pattern): Zone {

@@ -1,3 +1,4 @@
+export { addArch, archFromTemplate, archReadings, setArch } from './archZone.ts';
 export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
 export { behindArches } from './behindArches.ts';
 export { BODY_SLACK, bodyClosure, cabVolume } from './body.ts';
@@ -5,9 +6,11 @@ export { withCab, withFrames, withFront } from './cab.ts';
 export { closure, sideDifferences } from './closure.ts';
 export { bayCurve, flatStrips } from './curve.ts';
 export { meanDepth } from './depth.ts';
+export { fromEarlier } from './earlier.ts';
 export {
   type BayField,
   type Edited,
+  MASTER_LIMITS,
   setBay,
   setMaster,
   setOpening,
@@ -28,6 +31,7 @@ export {
   setUse,
   setWay,
 } from './fittings.ts';
+export { grooveVolume, setCorrugation, setWoodLine, woodLines } from './floor.ts';
 export { foldShell, type Point3 } from './fold.ts';
 export { generateShell } from './generate.ts';
 export {
@@ -45,6 +49,7 @@ export { mirrorTargets, mirrorZone, twinOf } from './mirror.ts';
 export { flatten, outlineOf, readOutline, type Vertex } from './outline.ts';
 export { patterns } from './patterns.ts';
 export { type Area, overlap, useArea } from './rectangles.ts';
+export { type EdgeName, edgesOf, edgesSeen, type Seen, seenMirrored } from './side.ts';
 export { areaError, areaErrorOf, zoneArea } from './tapeError.ts';
 export {
   addBay,
@@ -60,3 +65,4 @@ export {
   splitBay,
 } from './topology.ts';
 export { walkingOrder } from './walk.ts';
+export { addZone, removeZone, setZone } from './zones.ts';

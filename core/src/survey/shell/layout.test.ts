@@ -40,11 +40,11 @@ describe('a zone on the sheet', () => {
       }
   });
   it('puts a place given from front and lower edge on the right side of a mirrored wall', () => {
-    const zone = layoutShell(generateShell('long high-roof')).zones.find(z => z.zone.id === 'R')!;
+    const zone = layoutShell(generateShell('long high-roof')).zones.find(z => z.zone.id === 'L')!;
     const bay = zone.bays[0]!;
     const at = { along: measured(0.05, '50'), up: measured(0.02, '20') };
     const r = placeIn(zone, bay, at, 0.01, 0.01);
-    // Lower edges of the right wall lie on the right of the sheet.
+    // Seen from inside, lower edges of the left wall lie on the right of the sheet, by the floor.
     expect(r.x + 0.005).toBeCloseTo(bay.x + bay.width - 0.02, 9);
     expect(r.y + 0.005).toBeCloseTo(bay.y + 0.05, 9);
   });

@@ -1,5 +1,6 @@
 import type { Bay, Opening, Place, Rib, Shell, Zone } from '../../model/index.ts';
 import { flatten, outlineOf } from './outline.ts';
+import { type Seen, seenMirrored } from './side.ts';
 
 /** A rectangle in m, x across the sheet and y from the front of the van to the rear. */
 interface Rect {
@@ -29,20 +30,28 @@ export interface PlacedZone extends Rect {
   openings: (Rect & { opening: Opening })[];
   /** Ribs between stations. */
   ribs: (Rect & { rib: Rib })[];
-  /** Whether its height runs up the sheet. */
+  /** Whether its height runs up the sheet; otherwise “along” runs down it. */
   upright: boolean;
-  /** Where it does not: whether its lower edge is on the right. */
+  /** Upright: whether “along” runs to the left. Otherwise: whether “up” does. */
   mirrored: boolean;
 }
 
 /** A point of a zone (m along from its front, up from its lower edge) on the sheet, and back. */
 export function onSheet(zone: PlacedZone, along: number, up: number): { x: number; y: number } {
-  if (zone.upright) return { x: zone.x + along, y: zone.y + zone.height - up };
+  if (zone.upright)
+    return {
+      x: zone.mirrored ? zone.x + zone.width - along : zone.x + along,
+      y: zone.y + zone.height - up,
+    };
   return { x: zone.mirrored ? zone.x + zone.width - up : zone.x + up, y: zone.y + along };
 }
 
 export function fromSheet(zone: PlacedZone, x: number, y: number): { along: number; up: number } {
-  if (zone.upright) return { along: x - zone.x, up: zone.y + zone.height - y };
+  if (zone.upright)
+    return {
+      along: zone.mirrored ? zone.x + zone.width - x : x - zone.x,
+      up: zone.y + zone.height - y,
+    };
   return { along: y - zone.y, up: zone.mirrored ? zone.x + zone.width - x : x - zone.x };
 }
 
@@ -92,42 +101,74 @@ const HEAD = 0.25;
 const CAB_WIDTH = 2.3;
 
 /**
- * The shell unfolded flat, to scale: floor, left wall, ceiling, right wall side by side with the front at the top and the
- * frames between them, each wall turned so that the edge it shares with its neighbour lies beside it; doors, arches and
- * front piece as loose pieces below, the cab's beside them. Derived from the bays' own sizes, so a mismeasured bay shows as
- * a step.
+ * The shell unfolded flat, to scale, as it is seen from inside: left wall, floor, right wall and ceiling side by side with
+ * the front at the top and the frames between them, each turned so that the edge it shares with its neighbour lies beside
+ * it; doors, arches and front piece as loose pieces below, the cab's beside them. From outside it is the same sheet turned
+ * over. Derived from the bays' own sizes, so a mismeasured bay shows as a step.
  */
-export function layoutShell(shell: Shell): ShellLayout {
+export function layoutShell(shell: Shell, seen: Seen = 'inside'): ShellLayout {
+  const inside = unfolded(shell);
+  return seen === 'inside' ? inside : turnedOver(inside);
+}
+
+/** The sheet seen from its other side. */
+function turnedOver({ width, height, zones }: ShellLayout): ShellLayout {
+  const over = <R extends Rect>(r: R): R => ({ ...r, x: width - r.x - r.width });
+  return {
+    width,
+    height,
+    zones: zones.map(z => ({
+      ...over(z),
+      mirrored: !z.mirrored,
+      bays: z.bays.map(b => ({
+        ...over(b),
+        outline: b.outline?.map(p => ({ x: width - p.x, y: p.y })).reverse() ?? null,
+      })),
+      openings: z.openings.map(over),
+      ribs: z.ribs.map(over),
+    })),
+  };
+}
+
+function unfolded(shell: Shell): ShellLayout {
   const zones: PlacedZone[] = [];
   const kind = (...kinds: Zone['kind'][]) => shell.zones.filter(z => kinds.includes(z.kind));
   const side = (of: Zone['kind'], name: Zone['side']) => kind(of).filter(z => z.side === name);
+  // The right one first: seen from inside, hinges and fronts then lie outermost and are not written over one another.
+  const pairFacing = (of: Zone['kind']) => [...side(of, 'right'), ...side(of, 'left'), ...side(of, 'none')];
   let x = 0;
   let bottom = 0;
   const main = [
-    ...kind('floor'),
-    ...side('wall', 'left'),
     ...side('frame', 'left'),
-    ...kind('ceiling'),
-    ...side('frame', 'right'),
+    ...side('wall', 'left'),
+    ...kind('floor'),
     ...side('wall', 'right'),
+    ...side('frame', 'right'),
+    ...kind('ceiling'),
     ...side('frame', 'none'),
   ];
   for (const zone of main) {
-    const placed = place(zone, x, HEAD + zone.offset.value, zone.side === 'right');
+    const placed = place(zone, x, HEAD + zone.offset.value);
     zones.push(placed);
-    if (zone.kind === 'wall' && zone.side === 'right')
-      for (const door of kind('sliding door')) zones.push(place(door, x, HEAD + door.offset.value, true));
+    if (zone.kind === 'wall')
+      for (const door of side('sliding door', zone.side))
+        zones.push(place(door, x, HEAD + door.offset.value));
     x += placed.width + GAP;
     bottom = Math.max(bottom, placed.y + placed.height);
   }
   const width = Math.max(x - GAP, 0);
   const loose = flow(
-    kind('cab overhead', 'bulkhead', 'rear door', 'arch', 'cab frame'),
+    [...pairFacing('rear door'), ...kind('arch', 'cab overhead', 'bulkhead', 'partition', 'cab frame')],
     0,
     bottom + 2 * HEAD,
     width,
   );
-  const cab = flow(kind('windscreen', 'cab door', 'footwell', 'cab roof'), width + 2 * GAP, HEAD, CAB_WIDTH);
+  const cab = flow(
+    [...kind('windscreen'), ...pairFacing('cab door'), ...kind('cab roof', 'footwell')],
+    width + 2 * GAP,
+    HEAD,
+    CAB_WIDTH,
+  );
   const all = [...zones, ...loose, ...cab];
   return {
     width: all.reduce((most, z) => Math.max(most, z.x + z.width), width),
@@ -141,12 +182,12 @@ function flow(pieces: readonly Zone[], left: number, top: number, width: number)
   let [x, y, row] = [left, top, 0];
   return pieces.map(zone => {
     const upright = zone.kind !== 'arch' || undefined;
-    let placed = place(zone, x, y, false, upright);
+    let placed = place(zone, x, y, upright);
     if (x > left && placed.x + placed.width > left + width) {
       x = left;
       y += row + HEAD + GAP;
       row = 0;
-      placed = place(zone, x, y, false, upright);
+      placed = place(zone, x, y, upright);
     }
     x += placed.width + GAP;
     row = Math.max(row, placed.height);
@@ -154,8 +195,8 @@ function flow(pieces: readonly Zone[], left: number, top: number, width: number)
   });
 }
 
-/** `upright` draws height up the sheet (doors, seen from inside); otherwise stations run down it. */
-function place(zone: Zone, x: number, y: number, mirrored: boolean, upright = false): PlacedZone {
+/** `upright` draws height up the sheet; otherwise stations run down it. */
+function place(zone: Zone, x: number, y: number, upright = false): PlacedZone {
   const { cells, length, breadth, ribStarts } = cellsOf(zone);
   const placed: PlacedZone = {
     zone,
@@ -164,7 +205,7 @@ function place(zone: Zone, x: number, y: number, mirrored: boolean, upright = fa
     width: upright ? length : breadth,
     height: upright ? breadth : length,
     upright,
-    mirrored,
+    mirrored: seenMirrored(zone),
     bays: [],
     openings: [],
     ribs: [],

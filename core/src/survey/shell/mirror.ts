@@ -50,7 +50,7 @@ export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
     }
     for (const field of ['outline', 'cornerRadius', 'curve'] as const)
       if (model[field] && !bay[field]) Object.assign(next, { [field]: assumeAll(model[field]) });
-    for (const field of ['depthRuns', 'shallowAt'] as const)
+    for (const field of ['depthRuns', 'shallowAt', 'rounded'] as const)
       if (model[field] && !bay[field]) Object.assign(next, { [field]: model[field] });
     copied.push(bay.id);
     return next;

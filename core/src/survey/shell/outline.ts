@@ -17,12 +17,15 @@ export type Outlined = { ok: true; outline: Vertex[] } | { ok: false; message: s
 export function outlineOf(bay: Bay): Outlined {
   const read = bay.outline ? readOutline(bay.outline) : rectangle(bay.width.value, bay.height.value);
   if (!read.ok || !bay.cornerRadius || bay.cornerRadius.value === 0) return read;
-  return roundCorners(read.outline, bay.cornerRadius.value);
+  const middle = outlineBox(read.outline).height / 2;
+  const rounds = ({ y }: Vertex) => bay.rounded === undefined || y > middle === (bay.rounded === 'upper');
+  return roundCorners(read.outline, bay.cornerRadius.value, rounds);
 }
 
 /** The polygon that a set of readings describes, its box starting at 0, 0. */
 export function readOutline(readings: OutlineReadings): Outlined {
   if (readings.by === 'four sides') return quadrilateral(readings);
+  if (readings.by === 'corners') return fromCorners(readings);
   return readings.by === 'offsets' ? fromOffsets(readings) : fromWidths(readings);
 }
 
@@ -98,6 +101,43 @@ function fromWidths({ rows, flush }: Extract<OutlineReadings, { by: 'widths' }>)
   return closed([...right, ...left.reverse()]);
 }
 
+/** Corners in either sense; no side may cross another. */
+function fromCorners({ points }: Extract<OutlineReadings, { by: 'corners' }>): Outlined {
+  const corners = points.map(p => ({ x: p.along.value, y: p.up.value }));
+  const crossed = crossing(corners);
+  if (crossed)
+    return {
+      ok: false,
+      message: `The side from corner ${crossed[0] + 1} crosses the one from corner ${crossed[1] + 1}: give the corners in their order round the bay.`,
+    };
+  return closed(outlineArea(corners) < 0 ? corners.reverse() : corners);
+}
+
+/** The first two sides that meet where they are not neighbours, by the corners they begin at; null when none do. */
+function crossing(corners: readonly Vertex[]): [number, number] | null {
+  const n = corners.length;
+  const turn = (a: Vertex, b: Vertex, c: Vertex) =>
+    Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+  const within = (a: Vertex, b: Vertex, c: Vertex) =>
+    Math.min(a.x, b.x) <= c.x &&
+    c.x <= Math.max(a.x, b.x) &&
+    Math.min(a.y, b.y) <= c.y &&
+    c.y <= Math.max(a.y, b.y);
+  for (let i = 0; i < n; i++)
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue;
+      const [a, b, c, d] = [corners[i]!, corners[i + 1]!, corners[j]!, corners[(j + 1) % n]!];
+      const [t1, t2, t3, t4] = [turn(a, b, c), turn(a, b, d), turn(c, d, a), turn(c, d, b)];
+      const touches =
+        (t1 === 0 && within(a, b, c)) ||
+        (t2 === 0 && within(a, b, d)) ||
+        (t3 === 0 && within(c, d, a)) ||
+        (t4 === 0 && within(c, d, b));
+      if (touches || (t1 !== t2 && t3 !== t4 && t1 * t2 !== 0 && t3 * t4 !== 0)) return [i, j];
+    }
+  return null;
+}
+
 function mustRise(values: number[], what: string): string | null {
   const at = values.findIndex((v, i) => i > 0 && v <= values[i - 1]! + 1e-9);
   return at < 0
@@ -122,8 +162,15 @@ function atOrigin(points: Vertex[]): Vertex[] {
   return points.map(p => ({ ...p, x: p.x - x0, y: p.y - y0 }));
 }
 
-/** Replaces every outward corner by an arc of `radius` that touches both sides. Refused when two arcs would meet. */
-export function roundCorners(outline: Vertex[], radius: number): Outlined {
+/**
+ * Replaces every outward corner, or those that `rounded` names, by an arc of `radius` that touches both sides. Refused
+ * when two arcs would meet.
+ */
+export function roundCorners(
+  outline: Vertex[],
+  radius: number,
+  rounded: (corner: Vertex) => boolean = () => true,
+): Outlined {
   const n = outline.length;
   const corner = outline.map((p, i) => {
     const before = outline[(i + n - 1) % n]!;
@@ -134,7 +181,7 @@ export function roundCorners(outline: Vertex[], radius: number): Outlined {
     const outward = bx * ay - by * ax > 0;
     const inside = Math.acos(Math.max(-1, Math.min(1, (ax * bx + ay * by) / (la * lb))));
     // Nearly straight corners (of an offset line) are left as they are.
-    const rounds = outward && inside < 0.95 * Math.PI;
+    const rounds = outward && inside < 0.95 * Math.PI && rounded(p);
     return { p, ax, ay, bx, by, la, lb, inside, cut: rounds ? radius / Math.tan(inside / 2) : 0 };
   });
   const tight = corner.findIndex((c, i) => c.cut + corner[(i + 1) % n]!.cut > c.lb + 1e-9);

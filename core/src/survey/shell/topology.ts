@@ -389,6 +389,7 @@ function moveReferences(
     ...design,
     ready: {
       rust: list(ready.rust),
+      fixings: list(ready.fixings),
       holes: list(ready.holes).filter(h => h.opening === null || openings.has(h.opening)),
     },
     shell: {

@@ -13,6 +13,7 @@ export function walkingOrder(shell: Shell): { zone: Zone; bay: Bay }[] {
     ...of('rear door').flatMap(forwards),
     ...of('wall', 'left').flatMap(backwards),
     ...of('bulkhead').flatMap(forwards),
+    ...of('partition').flatMap(forwards),
     ...of('sliding door').flatMap(forwards),
     ...of('wall')
       .filter(z => z.side !== 'left')

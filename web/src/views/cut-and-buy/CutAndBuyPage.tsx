@@ -1,5 +1,7 @@
 import { orderCsv, piecesCsv } from '@overcoat/core/formats';
+import type { Zone } from '@overcoat/core/model';
 import { type OrderLine, orderError, type Piece } from '@overcoat/core/order/takeoff';
+import { edgesSeen } from '@overcoat/core/survey/shell';
 import { printArea, printLength, printMoney, printNumber } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { FileDown, Printer } from 'lucide-react';
@@ -97,6 +99,7 @@ export function Component() {
     ],
     [library, units],
   );
+  const zoneOf = useMemo(() => new Map(design.shell.zones.map(z => [z.id, z])), [design.shell]);
   const pieceColumns = useMemo<ColumnDef<Piece, unknown>[]>(
     () => [
       {
@@ -127,8 +130,14 @@ export function Component() {
         meta: { number: true },
         cell: ({ row: { original: p } }) => printLength(p.height, units),
       },
+      {
+        id: 'edges',
+        header: 'seen from inside',
+        accessorFn: p => p.zone,
+        cell: ({ row: { original: p } }) => <PieceEdges zone={zoneOf.get(p.zone)} />,
+      },
     ],
-    [library, units],
+    [library, units, zoneOf],
   );
   const pieces = line
     ? order.pieces.filter(
@@ -154,7 +163,9 @@ export function Component() {
             </Button>
             <Button
               small
-              onClick={() => download(`${file}-pieces.csv`, 'text/csv', piecesCsv(order, library))}
+              onClick={() =>
+                download(`${file}-pieces.csv`, 'text/csv', piecesCsv(order, library, design.shell))
+              }
             >
               <FileDown size={15} aria-hidden /> Pieces CSV
             </Button>
@@ -242,6 +253,17 @@ export function Component() {
         />
       </div>
     </>
+  );
+}
+
+/** Which way round a piece goes, as it is seen from inside. */
+function PieceEdges({ zone }: { zone: Zone | undefined }) {
+  if (!zone) return null;
+  const { above, left } = edgesSeen(zone);
+  return (
+    <span className="text-[13px] text-faint">
+      {above} above, {left} left
+    </span>
   );
 }
 

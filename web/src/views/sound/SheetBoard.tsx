@@ -1,11 +1,11 @@
 import type { Bay, Patch, Zone } from '@overcoat/core/model';
-import { type FieldRect, flatten, outlineOf } from '@overcoat/core/survey/shell';
+import { type FieldRect, flatten, outlineOf, seenMirrored } from '@overcoat/core/survey/shell';
 import { printLength } from '@overcoat/core/units';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { PanelMarks } from '../../shell-map/PanelMarks.tsx';
 import { useUnits } from '../../store/preferences.ts';
 import { byKey, type Grip, pulled } from './pullSheet.ts';
 import { SheetPiece } from './SheetPiece.tsx';
-import { hasFront, seenMirrored } from './seen.ts';
 
 const MM = 1000;
 
@@ -134,18 +134,8 @@ export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut,
             />
           ))}
         </g>
+        <PanelMarks zone={zone} width={w * MM} height={h * MM} size={u * 0.045} />
         <g aria-hidden fill="var(--chalk)" fontSize={u * 0.045} fontWeight={600} letterSpacing={u * 0.002}>
-          <text x={(w * MM) / 2} y={-pad * MM * 0.35} textAnchor="middle">
-            {zone.kind === 'floor' || zone.kind === 'ceiling' || zone.kind === 'cab overhead' ? '' : 'TOP'}
-          </text>
-          {hasFront(zone) && (
-            <text
-              transform={`translate(${mirrored ? (w + pad * 0.4) * MM : -pad * 0.4 * MM} ${(h * MM) / 2}) rotate(${mirrored ? 90 : -90})`}
-              textAnchor="middle"
-            >
-              FRONT
-            </text>
-          )}
           {shown.map(p => {
             const x = (mirrored ? w - p.along : p.along) * MM;
             const y = (h - p.up) * MM;

@@ -1,18 +1,19 @@
 import { materialOf } from '@overcoat/core/materials';
 import type { Patch, Zone } from '@overcoat/core/model';
 import { instructions } from '@overcoat/core/studies/deaden';
-import { flatten, outlineOf } from '@overcoat/core/survey/shell';
+import { edgesOf, flatten, outlineOf, seenMirrored } from '@overcoat/core/survey/shell';
 import { printLength, printMass, printMoney, printTemperature } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { levelBand, printLevel } from '../../format.ts';
+import { edgeWord } from '../../shell-map/edgeWord.ts';
+import { PanelMarks } from '../../shell-map/PanelMarks.tsx';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { hasFront, seenMirrored } from './seen.ts';
 
 /** The sheets on paper: bay by bay in the order to stick them, what to mind there, and what was left out. */
 export function Component() {
@@ -97,8 +98,8 @@ export function Component() {
                     {s.patches.map(p => (
                       <span key={p.id} className="block text-[13px]">
                         {printLength(p.width, units)} × {printLength(p.height, units)}, middle{' '}
-                        {printLength(p.along, units)} from the {hasFront(s.zone) ? 'front' : 'left edge'},{' '}
-                        {printLength(p.up, units)} from below
+                        {printLength(p.along, units)} from {edgeWord(edgesOf(s.zone).start)},{' '}
+                        {printLength(p.up, units)} from {edgeWord(edgesOf(s.zone).low)}
                         {p.turn !== 0 && `, turned ${p.turn}°`}
                       </span>
                     ))}
@@ -146,10 +147,12 @@ function Small({ zone, bay, patches }: SmallProps) {
   const read = outlineOf(bay);
   const [w, h] = [bay.width.value * 1000, bay.height.value * 1000];
   const line = Math.max(w, h) / 90;
+  const letters = Math.max(w, h) * 0.11;
+  const room = letters * 1.5;
   return (
     <figure>
       <svg
-        viewBox={`${-line} ${-line} ${w + 2 * line} ${h + 2 * line}`}
+        viewBox={`${-room} ${-room} ${w + 2 * room} ${h + room + line}`}
         className="max-h-24 w-full"
         role="img"
         aria-label={`${bay.id} with its sheets, seen from inside`}
@@ -175,12 +178,8 @@ function Small({ zone, bay, patches }: SmallProps) {
             />
           ))}
         </g>
+        <PanelMarks zone={zone} width={w} height={h} size={letters} />
       </svg>
-      {hasFront(zone) && (
-        <figcaption className={`text-xs text-faint ${mirrored ? 'text-right' : ''}`}>
-          {mirrored ? 'front ▸' : '◂ front'}
-        </figcaption>
-      )}
     </figure>
   );
 }

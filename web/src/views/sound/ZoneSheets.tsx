@@ -1,6 +1,6 @@
 import type { Patch } from '@overcoat/core/model';
 import { onSheet, type PlacedBay, type PlacedZone } from '@overcoat/core/survey/shell';
-import { MM } from '../../shell-map/ShellMap.tsx';
+import { MM } from '../../shell-map/mm.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useFacts } from '../../store/log.ts';
 

@@ -94,7 +94,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
       <Button small className="mt-1" aria-disabled={allMeasured} onClick={confirmAll}>
         {allMeasured ? 'All four are measured' : 'All of these are right'}
       </Button>
-      {ids.length === 1 && <BayShape bay={bay} />}
+      {ids.length === 1 && <BayShape bay={bay} zone={zone} />}
       <BayActions ids={ids} bay={bay} zone={zone} />
       {ids.length === 1 && (
         <>

@@ -7,9 +7,11 @@ import { useBuilt, useOpenDesign } from '../../store/openDesign.ts';
 import { editShell, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { FixingRow } from './FixingRow.tsx';
 import { HoleRow } from './HoleRow.tsx';
 import { JustNoted } from './JustNoted.tsx';
-import { newHole, newRust } from './newItems.ts';
+import { STILL_RINGS } from './knockAdvice.ts';
+import { newFixing, newHole, newRust } from './newItems.ts';
 import { Photos } from './Photos.tsx';
 import { RustRow } from './RustRow.tsx';
 
@@ -82,18 +84,31 @@ export function BayReady({ bay: id }: { bay: string }) {
         </Select>
       </div>
       <JustNoted bay={id} kinds={HERE} />
+      {knock?.damped?.fact.sounds === 'rings' && (
+        <p role="note" className="mt-1 border-l-4 border-tape pl-2">
+          <b>Damped, and it still rings.</b> {STILL_RINGS}
+        </p>
+      )}
       {rust.map(spot => (
         <RustRow key={spot.id} spot={spot} />
       ))}
       {holes.map(hole => (
         <HoleRow key={hole.id} hole={hole} />
       ))}
+      {ready.fixings
+        .filter(f => f.bay === id)
+        .map(f => (
+          <FixingRow key={f.id} fixing={f} />
+        ))}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button small onClick={() => putReady(`rust in ${id}`, 'rust', newRust(id))}>
           <Plus size={14} aria-hidden /> rust spot
         </Button>
         <Button small onClick={() => putReady(`gland in ${id}`, 'holes', newHole(id, null))}>
           <Plus size={14} aria-hidden /> gland or flue
+        </Button>
+        <Button small onClick={() => putReady(`old hole in ${id}`, 'fixings', newFixing(id))}>
+          <Plus size={14} aria-hidden /> old hole or thread
         </Button>
         {unmade.map(o => (
           <Button key={o.id} small onClick={() => putReady(`${o.id} to be cut`, 'holes', newHole(id, o))}>

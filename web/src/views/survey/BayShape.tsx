@@ -1,4 +1,4 @@
-import type { Bay, Measurement, OutlineReadings } from '@overcoat/core/model';
+import type { Bay, Measurement, OutlineReadings, Zone } from '@overcoat/core/model';
 import { STRIP_GAP } from '@overcoat/core/studies/junctions';
 import {
   bayCurve,
@@ -7,10 +7,12 @@ import {
   grossArea,
   outlineOf,
   readOutline,
+  seenMirrored,
   setShape,
 } from '@overcoat/core/survey/shell';
 import { printArea, printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
+import { PanelMarks } from '../../shell-map/PanelMarks.tsx';
 import { useUnits } from '../../store/preferences.ts';
 import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
@@ -40,6 +42,16 @@ function startOf(by: OutlineReadings['by'], bay: Bay): OutlineReadings {
         { at: guess(w), offset: guess(h) },
       ],
     };
+  if (by === 'corners')
+    return {
+      by,
+      points: [
+        { along: guess(0), up: guess(0) },
+        { along: guess(w), up: guess(0) },
+        { along: guess(w), up: guess(h) },
+        { along: guess(0), up: guess(h) },
+      ],
+    };
   return {
     by,
     flush: 'centre',
@@ -53,7 +65,7 @@ function startOf(by: OutlineReadings['by'], bay: Bay): OutlineReadings {
 const SIDES = ['lower', 'rear', 'upper', 'front', 'diagonal'] as const;
 
 /** Shape of one bay: outline, corners, curve, and how its depth runs. */
-export function BayShape({ bay }: { bay: Bay }) {
+export function BayShape({ bay, zone }: { bay: Bay; zone: Zone }) {
   const units = useUnits();
   const [refused, setRefused] = useRefusal();
   const put = (label: string, change: Parameters<typeof setShape>[2]): string | null => {
@@ -68,7 +80,7 @@ export function BayShape({ bay }: { bay: Bay }) {
       <summary className="font-sign text-lg">
         Shape <span className="font-sans text-[13px] text-faint">{shapeWords(bay)}</span>
       </summary>
-      <div className="mt-2 grid grid-cols-[1fr_92px] gap-3">
+      <div className="mt-2 grid grid-cols-[1fr_116px] gap-3">
         <Select
           label="outline"
           value={bay.outline?.by ?? 'rectangle'}
@@ -83,8 +95,9 @@ export function BayShape({ bay }: { bay: Bay }) {
           <option value="four sides">four sides and a diagonal</option>
           <option value="offsets">offsets from the lower edge</option>
           <option value="widths">widths at several heights</option>
+          <option value="corners">corners, one after another</option>
         </Select>
-        <OutlinePicture bay={bay} />
+        <OutlinePicture bay={bay} zone={zone} />
       </div>
       {bay.outline?.by === 'four sides' && (
         <div className="mt-1 grid grid-cols-3 gap-2">
@@ -108,6 +121,19 @@ export function BayShape({ bay }: { bay: Bay }) {
           max={1}
           onMeasure={value => put('corner radius', { cornerRadius: value.value === 0 ? null : value })}
         />
+        {bay.cornerRadius && (
+          <Select
+            label="which corners"
+            value={bay.rounded ?? ''}
+            onChange={e =>
+              put('corners', { rounded: (e.target.value || null) as NonNullable<Bay['rounded']> | null })
+            }
+          >
+            <option value="">all</option>
+            <option value="upper">the upper ones</option>
+            <option value="lower">the lower ones</option>
+          </Select>
+        )}
         <Select
           label="depth runs"
           value={bay.depthRuns ?? ''}
@@ -206,7 +232,24 @@ function shapeWords(bay: Bay): string {
   return words.join(', ');
 }
 
-/** Readings row by row: offsets, or widths. */
+interface Row {
+  at: Measurement;
+  size: Measurement;
+}
+
+const ROW_WORDS: Record<Exclude<OutlineReadings['by'], 'four sides'>, [at: string, size: string]> = {
+  offsets: ['behind the front', 'height there'],
+  widths: ['at height', 'width there'],
+  corners: ['behind the front', 'above the lower edge'],
+};
+
+function rowsOf(readings: Exclude<OutlineReadings, { by: 'four sides' }>): Row[] {
+  if (readings.by === 'offsets') return readings.points.map(p => ({ at: p.at, size: p.offset }));
+  if (readings.by === 'corners') return readings.points.map(p => ({ at: p.along, size: p.up }));
+  return readings.rows.map(r => ({ at: r.at, size: r.width }));
+}
+
+/** Readings row by row: offsets, widths, or corners. */
 function Rows({
   readings,
   onPut,
@@ -214,18 +257,20 @@ function Rows({
   readings: Exclude<OutlineReadings, { by: 'four sides' }>;
   onPut(next: OutlineReadings, label: string): string | null;
 }) {
-  const byOffset = readings.by === 'offsets';
-  const rows: { at: Measurement; size: Measurement }[] = byOffset
-    ? readings.points.map(p => ({ at: p.at, size: p.offset }))
-    : readings.rows.map(r => ({ at: r.at, size: r.width }));
-  const build = (list: typeof rows): OutlineReadings =>
-    byOffset
-      ? { by: 'offsets', points: list.map(r => ({ at: r.at, offset: r.size })) }
-      : { by: 'widths', flush: readings.flush, rows: list.map(r => ({ at: r.at, width: r.size })) };
-  const change = (i: number, part: Partial<(typeof rows)[number]>) =>
+  const rows = rowsOf(readings);
+  const build = (list: readonly Row[]): OutlineReadings => {
+    if (readings.by === 'offsets')
+      return { by: 'offsets', points: list.map(r => ({ at: r.at, offset: r.size })) };
+    if (readings.by === 'corners')
+      return { by: 'corners', points: list.map(r => ({ along: r.at, up: r.size })) };
+    return { by: 'widths', flush: readings.flush, rows: list.map(r => ({ at: r.at, width: r.size })) };
+  };
+  const least = readings.by === 'corners' ? 3 : 2;
+  const [atWord, sizeWord] = ROW_WORDS[readings.by];
+  const change = (i: number, part: Partial<Row>) =>
     onPut(build(rows.map((r, j) => (j === i ? { ...r, ...part } : r))), `reading ${i + 1}`);
   const add = () => {
-    const [a, b] = rows.slice(-2) as [(typeof rows)[number], (typeof rows)[number]];
+    const [a, b] = rows.slice(-2) as [Row, Row];
     const between = (m: number, n: number) => guess(Math.round(((m + n) / 2) * 1000) / 1000);
     onPut(
       build([
@@ -238,7 +283,7 @@ function Rows({
   };
   return (
     <div className="mt-1">
-      {!byOffset && (
+      {readings.by === 'widths' && (
         <Select
           label="flush with"
           value={readings.flush}
@@ -252,22 +297,17 @@ function Rows({
       {rows.map((row, i) => (
         <div key={i} className="mt-1 grid grid-cols-[1fr_1fr_auto] gap-2">
           <MeasureField
-            label={byOffset ? `${i + 1}: behind the front` : `${i + 1}: at height`}
+            label={`${i + 1}: ${atWord}`}
             value={row.at}
             max={6}
             onMeasure={at => change(i, { at })}
           />
-          <MeasureField
-            label={byOffset ? 'height there' : 'width there'}
-            value={row.size}
-            max={6}
-            onMeasure={size => change(i, { size })}
-          />
+          <MeasureField label={sizeWord} value={row.size} max={6} onMeasure={size => change(i, { size })} />
           <Button
             small
             look="quiet"
             className="mt-5"
-            disabled={rows.length <= 2}
+            disabled={rows.length <= least}
             aria-label={`Remove reading ${i + 1}`}
             onClick={() => onPut(build(rows.filter((_, j) => j !== i)), 'reading removed')}
           >
@@ -282,32 +322,39 @@ function Rows({
   );
 }
 
-/** The outline as it comes out of the readings; the diagonal dashed. */
-function OutlinePicture({ bay }: { bay: Bay }) {
+/** The outline as it comes out of the readings, seen from inside as the person stands; the diagonal dashed. */
+function OutlinePicture({ bay, zone }: { bay: Bay; zone: Zone }) {
   const read = outlineOf(bay);
   if (!read.ok) return null;
   const points = flatten(read.outline);
   const [w, h] = [bay.width.value, bay.height.value];
   const plain = bay.outline?.by === 'four sides' ? readOutline(bay.outline) : null;
   const corner = plain?.ok ? plain.outline : null;
-  const at = (p: { x: number; y: number }) => `${p.x} ${h - p.y}`;
+  const mirrored = seenMirrored(zone);
+  const at = (p: { x: number; y: number }) => `${mirrored ? w - p.x : p.x} ${h - p.y}`;
   const line = Math.max(w, h) / 60;
+  const letters = Math.max(w, h) * 0.13;
+  const room = letters * 1.5;
   return (
-    <svg
-      viewBox={`${-line} ${-line} ${w + 2 * line} ${h + 2 * line}`}
-      className="h-[76px] w-full"
-      role="img"
-      aria-label={`Outline of ${bay.id}, front on the left`}
-    >
-      <path d={`M${points.map(at).join('L')}Z`} fill="var(--wet)" stroke="var(--ink)" strokeWidth={line} />
-      {corner && (
-        <path
-          d={`M${at(corner[0]!)}L${at(corner[2]!)}`}
-          stroke="var(--chalk)"
-          strokeWidth={line}
-          strokeDasharray={`${line * 3} ${line * 2}`}
-        />
-      )}
-    </svg>
+    <figure>
+      <svg
+        viewBox={`${-room} ${-room} ${w + 2 * room} ${h + room + line}`}
+        className="h-[96px] w-full"
+        role="img"
+        aria-label={`Outline of ${bay.id}, seen from inside`}
+      >
+        <path d={`M${points.map(at).join('L')}Z`} fill="var(--wet)" stroke="var(--ink)" strokeWidth={line} />
+        {corner && (
+          <path
+            d={`M${at(corner[0]!)}L${at(corner[2]!)}`}
+            stroke="var(--chalk)"
+            strokeWidth={line}
+            strokeDasharray={`${line * 3} ${line * 2}`}
+          />
+        )}
+        <PanelMarks zone={zone} width={w} height={h} size={letters} />
+      </svg>
+      <figcaption className="text-center text-xs text-faint">seen from inside</figcaption>
+    </figure>
   );
 }

@@ -1,4 +1,5 @@
 import { readSurveyCsv, type SurveyReading, shellDxf, shellSvg, surveyCsv } from '@overcoat/core/formats';
+import type { Seen } from '@overcoat/core/survey/shell';
 import { inUnits, printLength } from '@overcoat/core/units';
 import { Download, Printer, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -6,9 +7,10 @@ import { Link } from 'react-router';
 import { download } from '../../download.ts';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
-import { useUnits } from '../../store/preferences.ts';
+import { usePreferences, useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Select } from '../../ui/Select.tsx';
 
 const WORDS = { width: 'along', height: 'across', depthMin: 'shallowest', depthMax: 'deepest' };
 
@@ -17,6 +19,7 @@ export function FilesPanel() {
   const design = useOpenDesign();
   const edit = useDesign(s => s.edit);
   const [reading, setReading] = useState<SurveyReading | null>(null);
+  const { seen, setSeen } = usePreferences();
   const input = useRef<HTMLInputElement>(null);
   const name = design.name.toLowerCase();
   const read = async (file: File | undefined) => {
@@ -70,16 +73,32 @@ export function FilesPanel() {
       </section>
       <section>
         <h2 className="text-xl">As outlines</h2>
-        <p className="text-faint">Every bay and opening at true size in millimetres, a layer a zone.</p>
+        <p className="text-faint">
+          Every bay and opening at true size in millimetres, a layer a zone, each bay with its TOP and FRONT.
+        </p>
+        <div className="mt-1 w-56">
+          <Select label="every piece seen from" value={seen} onChange={e => setSeen(e.target.value as Seen)}>
+            <option value="inside">inside, as you stand</option>
+            <option value="outside">outside, its back</option>
+          </Select>
+        </div>
         <div className="mt-2 flex gap-2">
           <Button
             onClick={() =>
-              download(`${name}-shell.svg`, 'image/svg+xml', shellSvg(design.shell, design.name))
+              download(
+                `${name}-shell-${seen}.svg`,
+                'image/svg+xml',
+                shellSvg(design.shell, design.name, seen),
+              )
             }
           >
             <Download size={15} aria-hidden /> SVG
           </Button>
-          <Button onClick={() => download(`${name}-shell.dxf`, 'image/vnd.dxf', shellDxf(design.shell))}>
+          <Button
+            onClick={() =>
+              download(`${name}-shell-${seen}.dxf`, 'image/vnd.dxf', shellDxf(design.shell, seen))
+            }
+          >
             <Download size={15} aria-hidden /> DXF
           </Button>
         </div>

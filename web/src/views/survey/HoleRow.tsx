@@ -1,9 +1,11 @@
 import { holeUnready, nextHoleState, uncut } from '@overcoat/core/log';
-import { type Fact, HOLE_STATES, type Hole } from '@overcoat/core/model';
+import { type Fact, HOLE_STATES, type Hole, RAIN_SIDES } from '@overcoat/core/model';
 import { X } from 'lucide-react';
+import { useState } from 'react';
 import { useFacts, useLog } from '../../store/log.ts';
 import { dropReady, putReady } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
 import { JustNoted } from './JustNoted.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
 
@@ -51,6 +53,7 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
       {last && (
         <p className={`text-[13px] ${last.result === 'leaks' ? 'font-medium text-signal' : ''}`}>
           {last.by}
+          {last.from && ` from ${SIDE_WORDS[last.from]}`}
           {last.at && ` on ${last.at.slice(0, 10)}`}: {last.result === 'dry' ? 'dry' : 'leaks, bond it again'}
         </p>
       )}
@@ -69,31 +72,7 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
             {next}
           </Button>
         )}
-        {next === 'leak-tested' && (
-          <>
-            <Button
-              small
-              look="strong"
-              onClick={() => happened({ kind: 'leak test', by: 'hose', result: 'dry' })}
-            >
-              hosed: dry
-            </Button>
-            <Button
-              small
-              look="strong"
-              onClick={() => happened({ kind: 'leak test', by: 'rain', result: 'dry' })}
-            >
-              rained on: dry
-            </Button>
-            <Button
-              small
-              look="danger"
-              onClick={() => happened({ kind: 'leak test', by: 'hose', result: 'leaks' })}
-            >
-              it leaks
-            </Button>
-          </>
-        )}
+        {next === 'leak-tested' && <LeakTest onTest={happened} />}
         {facts.last && (
           <Button small onClick={() => correct(facts.last!)} title="What was noted last did not happen">
             take the last back
@@ -110,6 +89,44 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
       {unready && facts.state !== 'planned' && (
         <p className="text-[13px] text-faint">Covering the bay waits: it {unready}.</p>
       )}
+    </div>
+  );
+}
+
+type Side = (typeof RAIN_SIDES)[number];
+const SIDE_WORDS: Record<Side, string> = {
+  above: 'above',
+  front: 'the front',
+  rear: 'the rear',
+  left: 'the left',
+  right: 'the right',
+  'all round': 'all round',
+};
+
+/** A leak may show only in water from one side: the test says which. */
+function LeakTest({ onTest }: { onTest(fact: Fact): void }) {
+  const [from, setFrom] = useState<Side>('above');
+  const [by, setBy] = useState<'hose' | 'rain'>('hose');
+  const test = (result: 'dry' | 'leaks') => onTest({ kind: 'leak test', by, result, from });
+  return (
+    <div className="flex flex-wrap items-end gap-1">
+      <Select label="water by" value={by} onChange={e => setBy(e.target.value as typeof by)}>
+        <option value="hose">hose</option>
+        <option value="rain">rain</option>
+      </Select>
+      <Select label="from" value={from} onChange={e => setFrom(e.target.value as Side)}>
+        {RAIN_SIDES.map(s => (
+          <option key={s} value={s}>
+            {SIDE_WORDS[s]}
+          </option>
+        ))}
+      </Select>
+      <Button small look="strong" onClick={() => test('dry')}>
+        {by === 'hose' ? 'hosed: dry' : 'rained on: dry'}
+      </Button>
+      <Button small look="danger" onClick={() => test('leaks')}>
+        it leaks
+      </Button>
     </div>
   );
 }

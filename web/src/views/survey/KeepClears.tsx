@@ -1,4 +1,4 @@
-import { findBay, KEPT_CLEAR, type KeepClear, type Measurement } from '@overcoat/core/model';
+import { findBay, HOT, KEPT_CLEAR, type KeepClear, type Measurement } from '@overcoat/core/model';
 import { removeFitting, setKeepClear } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useDesign } from '../../store/design.ts';
@@ -13,6 +13,8 @@ import { newKeepClear } from './newItems.ts';
 /** Clearance to start from, m. Common practice, no source; a flue's is its maker's to say. */
 const CLEARANCE: Partial<Record<KeepClear['kind'], number>> = {
   flue: 0.1,
+  hob: 0.15,
+  exhaust: 0.1,
   airbag: 0.05,
   'drain hole': 0.015,
 };
@@ -20,11 +22,17 @@ const CLEARANCE: Partial<Record<KeepClear['kind'], number>> = {
 const CAUTIONS: Partial<Record<KeepClear['kind'], string>> = {
   airbag: 'Do not pry or cover here: the vehicle maker’s rules go first.',
   flue: 'The appliance maker gives the clearance; keep combustible foam away.',
+  hob: 'The appliance maker gives the distance to anything that burns: ask for it, and enter it here.',
+  exhaust:
+    'It heats the floor above it: nothing that burns or melts near it, whatever the label of the foam says.',
+  'tie-down': 'Where it must stay usable, board and lining are cut round it.',
   'belt anchor': 'Seat and belt anchorages are type-approved: leave them as they are.',
   'gas drop vent': 'Never block it: gas must be able to fall out.',
   'fixed vent': 'Never block it to keep warm.',
   'fuel or brake line': 'Mind what lies under the floor before drilling.',
 };
+
+const isHot = (kind: KeepClear['kind']): boolean => HOT.includes(kind);
 
 /** What must stay free in a bay. */
 export function KeepClears({ bay }: { bay: string }) {
@@ -81,7 +89,7 @@ export function KeepClears({ bay }: { bay: string }) {
               <X size={15} />
             </Button>
           </div>
-          <div className="grid grid-cols-4 gap-1.5">
+          <div className="grid grid-cols-3 gap-1.5">
             <MeasureField
               label="behind front"
               value={k.at.along}
@@ -93,13 +101,19 @@ export function KeepClears({ bay }: { bay: string }) {
               onMeasure={up => put({ ...k, at: { ...k.at, up } })}
             />
             <MeasureField
-              label="across"
+              label="its length"
               value={k.width}
               max={2}
-              onMeasure={width => put({ ...k, width, height: width })}
+              onMeasure={width => put({ ...k, width })}
             />
             <MeasureField
-              label="free all round"
+              label="its height"
+              value={k.height}
+              max={2}
+              onMeasure={height => put({ ...k, height })}
+            />
+            <MeasureField
+              label={isHot(k.kind) ? 'its maker’s distance' : 'free all round'}
               value={k.clearance}
               max={1}
               onMeasure={clearance => put({ ...k, clearance })}

@@ -1,6 +1,7 @@
-import { findBay, type Opening, SCREENS } from '@overcoat/core/model';
-import { removeOpening, setOpening } from '@overcoat/core/survey/shell';
+import { findBay, type Measurement, type Opening, SCREENS } from '@overcoat/core/model';
+import { edgesOf, removeOpening, setOpening } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
+import { edgeWord } from '../../shell-map/edgeWord.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useRefusal } from '../../store/refusal.ts';
 import { editShell, reshape } from '../../store/reshape.ts';
@@ -9,11 +10,18 @@ import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { newOpening } from './newItems.ts';
 
+const middle = (size: Measurement): Measurement => ({
+  basis: 'assumed',
+  value: size.value / 2,
+  from: 'guess',
+});
+
 /** Windows, vents and hatches of a bay. */
 export function Openings({ bay }: { bay: string }) {
   const design = useOpenDesign();
   const [refused, setRefused] = useRefusal();
   const found = findBay(design.shell, bay)!;
+  const edges = edgesOf(found.zone);
   const openings = found.zone.openings.filter(o => o.bay === bay);
   const put = (opening: Opening, label: string): string | null =>
     editShell(label, shell => setOpening(shell, opening));
@@ -88,6 +96,22 @@ export function Openings({ bay }: { bay: string }) {
               </option>
             ))}
           </Select>
+          <MeasureField
+            label={`middle, from ${edgeWord(edges.start)}`}
+            value={o.at?.along ?? middle(found.bay.width)}
+            max={found.bay.width.value}
+            onMeasure={along =>
+              put({ ...o, at: { up: middle(found.bay.height), ...o.at, along } }, `${o.id} placed`)
+            }
+          />
+          <MeasureField
+            label={`middle, from ${edgeWord(edges.low)}`}
+            value={o.at?.up ?? middle(found.bay.height)}
+            max={found.bay.height.value}
+            onMeasure={up =>
+              put({ ...o, at: { along: middle(found.bay.width), ...o.at, up } }, `${o.id} placed`)
+            }
+          />
           <Button
             small
             look="quiet"

@@ -9,33 +9,42 @@ import { Dialog } from '../../ui/Dialog.tsx';
 import { JustNoted } from './JustNoted.tsx';
 
 interface Props {
-  bay: string;
-  /** The rust spot or hole they show; the bay itself when left out. */
+  bay?: string;
+  /** Where what they show was, when that was no bay. */
+  zone?: string;
+  /** The rust spot, hole or thing taken out they show; the bay itself when left out. */
   about?: string;
   large?: boolean;
 }
 
 /** Photos pinned to a bay or to what is in it: from a file or the phone's camera, shown in place. */
-export function Photos({ bay, about, large = false }: Props) {
+export function Photos({ bay, zone, about, large = false }: Props) {
   const { ready } = useOpenDesign();
   const facts = useFacts();
   const { note, correct } = useLog.getState();
   const input = useRef<HTMLInputElement>(null);
   const [state, setState] = useState<string | null>(null);
   const [open, setOpen] = useState<string | null>(null);
-  const planned = new Set([...ready.rust, ...ready.holes].map(item => item.id));
+  const planned = new Set(
+    [...ready.rust, ...ready.holes, ...ready.fixings, ...facts.takenOut].map(item => item.id),
+  );
   // A photo outlives the rust it shows, on the bay.
   const hangsOn = (p: Pinned<'photo'>) =>
     p.about !== undefined && planned.has(p.about) ? p.about : undefined;
-  const photos = facts.photos.filter(p => p.bay === bay && hangsOn(p) === about);
-  const name = about ? `${about} in ${bay}` : bay;
+  const photos = facts.photos.filter(
+    p => hangsOn(p) === about && (zone ? p.place?.zone === zone : p.bay === bay),
+  );
+  const name = zone ? `what came out of ${zone}` : about ? `${about} in ${bay}` : bay!;
   const shown = photos.find(p => p.id === open);
   const add = async (files: FileList | null) => {
     for (const file of files ?? [])
       try {
         setState('making it ready…');
         const kept = await keepPhoto(file);
-        note({ kind: 'photo', ...kept, note: '' }, { bay, ...(about ? { about } : {}) });
+        note(
+          { kind: 'photo', ...kept, note: '' },
+          { ...(bay ? { bay } : {}), ...(zone ? { zone } : {}), ...(about ? { about } : {}) },
+        );
         setState(null);
       } catch (error) {
         setState(error instanceof Error ? error.message : String(error));
@@ -67,7 +76,7 @@ export function Photos({ bay, about, large = false }: Props) {
           {state}
         </output>
       )}
-      {about === undefined && <JustNoted bay={bay} kinds={['photo']} />}
+      {about === undefined && bay && <JustNoted bay={bay} kinds={['photo']} />}
       <div className="mt-1 flex flex-wrap gap-1.5">
         {photos.map((p, i) => (
           <button

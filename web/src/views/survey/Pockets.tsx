@@ -1,8 +1,9 @@
-import type { Pocket } from '@overcoat/core/model';
+import { type Pocket, SERVICES } from '@overcoat/core/model';
 import { mayFill, setPocket } from '@overcoat/core/survey/shell';
 import { printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
+import { useFacts, useLog } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { useRefusal } from '../../store/refusal.ts';
@@ -10,12 +11,41 @@ import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { JustNoted } from './JustNoted.tsx';
 import { newPocket } from './newItems.ts';
 import { RemoveFitting } from './RemoveFitting.tsx';
 import { ZoneSelect } from './ZoneSelect.tsx';
 
 const HOLDS: Pocket['holds'][] = ['nothing', 'drain', 'belt reel', 'airbag', 'cables'];
 const KINDS: Pocket['kind'][] = ['rib', 'pillar', 'sill', 'cross-member'];
+
+const CAUTIONS: Partial<Record<Pocket['holds'], string>> = {
+  airbag:
+    'A curtain airbag opens along here: nothing in its way, nothing pried; the vehicle maker’s rules go first.',
+  'belt reel': 'The reel must turn freely and its anchorage stays as it is: no foam, no wax on the belt.',
+};
+
+/** What was done in a pillar or sill before it is closed: it cannot be reached afterwards. */
+function Service({ pocket }: { pocket: string }) {
+  const done = useFacts().serviced.get(pocket) ?? [];
+  const { note } = useLog.getState();
+  return (
+    <div className="mt-1 flex flex-wrap items-center gap-1.5 text-[13px]">
+      <span className="text-faint">before it is closed:</span>
+      {SERVICES.map(step => (
+        <Button
+          key={step}
+          small
+          aria-disabled={done.includes(step)}
+          onClick={() => !done.includes(step) && note({ kind: 'service', step }, { about: pocket })}
+        >
+          {done.includes(step) ? `✓ ${step}` : step}
+        </Button>
+      ))}
+      <JustNoted about={pocket} />
+    </div>
+  );
+}
 
 /** Voids in ribs, pillars and sills of one zone: how large, what they hold, and whether they may be stuffed. */
 export function Pockets() {
@@ -98,6 +128,8 @@ export function Pockets() {
               <RemoveFitting id={p.id} name={p.id} />
             </div>
           </div>
+          {(p.kind === 'pillar' || p.kind === 'sill') && <Service pocket={p.id} />}
+          {CAUTIONS[p.holds] && <p className="text-[13px] font-medium">{CAUTIONS[p.holds]}</p>}
         </details>
       ))}
       <div className="mt-2 flex items-center gap-3">

@@ -10,10 +10,10 @@ import {
   splitBay,
 } from '@overcoat/core/survey/shell';
 import { useState } from 'react';
-import { MM } from '../../shell-map/ShellMap.tsx';
+import { MM } from '../../shell-map/mm.ts';
 import { useDesign } from '../../store/design.ts';
 import { editShell, putReady, reshape } from '../../store/reshape.ts';
-import { newHole, newKeepClear, newOpening, newPocket, newRust, placeAt } from './newItems.ts';
+import { newFixing, newHole, newKeepClear, newOpening, newPocket, newRust, placeAt } from './newItems.ts';
 
 /** What a click in a bay can put there. */
 export const PUTS = {
@@ -25,6 +25,7 @@ export const PUTS = {
   pocket: 'put a pocket in its rib',
   rust: 'mark rust',
   gland: 'mark a gland',
+  fixing: 'mark an old hole',
 } as const;
 export type Put = keyof typeof PUTS;
 
@@ -47,6 +48,7 @@ export function PutOnMap({ layout, what }: { layout: ShellLayout; what: Exclude<
           setPocket(s, zone.zone.id, newPocket(shell, zone.zone, bay.station)),
         ),
       rust: () => putReady(`rust in ${bay.id}`, 'rust', newRust(bay.id, at)),
+      fixing: () => putReady(`old hole in ${bay.id}`, 'fixings', newFixing(bay.id, at)),
       gland: () => putReady(`gland in ${bay.id}`, 'holes', newHole(bay.id, null, at)),
     }[what]();
     setRefused(why ? { bay: bay.id, why } : null);

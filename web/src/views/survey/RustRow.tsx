@@ -10,11 +10,12 @@ import { JustNoted } from './JustNoted.tsx';
 import { Photos } from './Photos.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
 
-const STEPS: Record<RustStep, string> = {
+export const RUST_WORDS: Record<RustStep, string> = {
   abrade: 'abrade to sound metal',
   convert: 'brush on converter',
   rinse: 'rinse',
   dry: 'let dry',
+  patch: 'patch it',
   prime: 'prime',
   finish: 'paint or wax',
 };
@@ -24,7 +25,7 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
   const done = useFacts().rust.get(spot.id) ?? [];
   const { note, correct } = useLog.getState();
   const now = useNow(done.length > 0);
-  const { next, wait, bare, last } = rustState(done, now);
+  const { next, wait, bare, last } = rustState(done, now, spot.grade);
   const put = (change: Partial<RustSpot>, label = 'rust') =>
     putReady(`${spot.bay} ${label}`, 'rust', { ...spot, ...change });
   return (
@@ -36,11 +37,11 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
             <span className="text-chalk">✓ treated</span>
           ) : wait > 0 ? (
             <span role="timer" className="font-medium">
-              working, {clock(wait)} to go, then {STEPS[next]}
+              working, {clock(wait)} to go, then {RUST_WORDS[next]}
             </span>
           ) : (
             <span className={bare ? 'font-medium text-signal' : ''}>
-              {bare ? 'bare metal: ' : ''}next {STEPS[next]}
+              {bare ? 'bare metal: ' : ''}next {RUST_WORDS[next]}
             </span>
           )}
         </p>
@@ -64,7 +65,7 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
           <option value="hole">rusted through</option>
         </Select>
         <div className="mt-5 flex gap-1">
-          {next && (
+          {next && wait === 0 && (
             <Button
               small
               look="strong"
@@ -73,8 +74,19 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
               {next} done
             </Button>
           )}
+          {next && wait > 0 && (
+            <Button
+              small
+              title="The step before it has not worked its time"
+              onClick={() =>
+                note({ kind: 'rust step', step: next, early: true }, { bay: spot.bay, about: spot.id })
+              }
+            >
+              {next} done all the same
+            </Button>
+          )}
           {last && (
-            <Button small onClick={() => correct(last.entry)} title={`It was not: ${STEPS[last.step]}`}>
+            <Button small onClick={() => correct(last.entry)} title={`It was not: ${RUST_WORDS[last.step]}`}>
               take back {last.step}
             </Button>
           )}
@@ -104,11 +116,11 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
   );
 }
 
-const clock = (seconds: number) =>
+export const clock = (seconds: number) =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')} min`;
 
 /** The time, told anew every second while somebody waits. */
-function useNow(ticking: boolean): number {
+export function useNow(ticking: boolean): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
     if (!ticking) return;

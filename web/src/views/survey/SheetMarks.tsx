@@ -15,7 +15,7 @@ import {
   setPocket,
 } from '@overcoat/core/survey/shell';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
-import { MM } from '../../shell-map/ShellMap.tsx';
+import { MM } from '../../shell-map/mm.ts';
 import { useFacts } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useRefusal } from '../../store/refusal.ts';
@@ -88,7 +88,7 @@ export function SheetMarks({ layout, arrange, put }: { layout: ShellLayout; arra
         })}
         {ready.rust.map(spotted => {
           const r = spot(spotted.bay, spotted.at, 0.12);
-          const { bare } = rustState(facts.rust.get(spotted.id) ?? [], Infinity);
+          const { bare } = rustState(facts.rust.get(spotted.id) ?? [], Infinity, spotted.grade);
           return r && <Mark key={spotted.id} x={r.x} y={r.y} letter="R" wants={bare} />;
         })}
       </g>

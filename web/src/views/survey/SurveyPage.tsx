@@ -1,6 +1,6 @@
 import { rustState, uncut } from '@overcoat/core/log';
-import type { Bay, Zone } from '@overcoat/core/model';
-import { deleteBays, isSurveyed, layoutShell, setMaster } from '@overcoat/core/survey/shell';
+import type { Bay, RustSpot, Zone } from '@overcoat/core/model';
+import { deleteBays, isSurveyed, layoutShell, MASTER_LIMITS, setMaster } from '@overcoat/core/survey/shell';
 import { inUnits, lengthIn, printLength } from '@overcoat/core/units';
 import { Footprints } from 'lucide-react';
 import { useDeferredValue, useMemo, useState } from 'react';
@@ -11,7 +11,7 @@ import { reliefOf, shade } from '../../shell-map/relief.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useFacts } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
-import { useUnits } from '../../store/preferences.ts';
+import { usePreferences, useUnits } from '../../store/preferences.ts';
 import { useRefusal } from '../../store/refusal.ts';
 import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -55,10 +55,14 @@ export function Component() {
   const waiting = useReadyCount();
   const { shell, ready } = design;
   const facts = useFacts();
-  const placed = useMemo(() => new Map(layoutShell(shell).zones.map(z => [z.zone.id, z])), [shell]);
+  const seen = usePreferences(s => s.seen);
+  const placed = useMemo(
+    () => new Map(layoutShell(shell, seen).zones.map(z => [z.zone.id, z])),
+    [shell, seen],
+  );
   const shown = useMemo((): Record<Exclude<Filter, 'all'>, (bay: Bay) => boolean> => {
-    const isBare = (spot: string) => rustState(facts.rust.get(spot) ?? [], Infinity).bare;
-    const rust = new Set(ready.rust.filter(r => isBare(r.id)).map(r => r.bay));
+    const isBare = ({ id, grade }: RustSpot) => rustState(facts.rust.get(id) ?? [], Infinity, grade).bare;
+    const rust = new Set(ready.rust.filter(isBare).map(r => r.bay));
     const drums = (bay: string) => {
       const knock = facts.knocks.get(bay);
       return (knock?.damped ?? knock?.bare)?.fact.sounds === 'rings';
@@ -230,21 +234,20 @@ function depthFigures({ depthMin, depthMax }: Bay): string {
 }
 
 const MASTERS = [
-  { field: 'length', label: 'Load-floor length', min: 0.8, max: 9 },
-  { field: 'width', label: 'Width, wall to wall', min: 0.8, max: 3 },
-  { field: 'height', label: 'Height, floor to rib', min: 0.6, max: 3.5 },
+  { field: 'length', label: 'Load-floor length' },
+  { field: 'width', label: 'Width, wall to wall' },
+  { field: 'height', label: 'Height, floor to rib' },
 ] as const;
 
 function MasterSizes() {
   const design = useOpenDesign();
   const edit = useDesign(s => s.edit);
-  return MASTERS.map(({ field, label, min, max }) => (
+  return MASTERS.map(({ field, label }) => (
     <MeasureField
       key={field}
       label={label}
       value={design.shell[field]}
-      min={min}
-      max={max}
+      {...MASTER_LIMITS[field]}
       onMeasure={value => {
         return edit(`${label.toLowerCase()} ${value.basis === 'measured' ? value.entered : ''}`, draft => {
           draft.shell = setMaster(design.shell, field, value);

@@ -15,6 +15,7 @@ import { ZoneSelect } from './ZoneSelect.tsx';
 
 const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 const USES: Use['kind'][] = ['bed', 'seat', 'furniture', 'shower', 'cable route', 'pipe route'];
+const CORNERS: NonNullable<Feature['corner']>[] = ['front left', 'front right', 'rear left', 'rear right'];
 const FEATURES: Feature['kind'][] = ['step', 'dog-leg', 'recessed lining', 'datum corner'];
 
 /** Where furniture, beds, seats and routes will be: rectangles, enough to see what a hole would meet. */
@@ -179,7 +180,16 @@ export function Features() {
               onMeasure={at => put(z.id, { ...f, at })}
             />
             {f.kind === 'datum corner' ? (
-              <span />
+              <Select
+                label="corner"
+                value={f.corner ?? ''}
+                onChange={e => put(z.id, { ...f, corner: e.target.value as NonNullable<Feature['corner']> })}
+              >
+                {!f.corner && <option value="">which?</option>}
+                {CORNERS.map(c => (
+                  <option key={c}>{c}</option>
+                ))}
+              </Select>
             ) : (
               <MeasureField label="by" value={f.by} max={1} onMeasure={by => put(z.id, { ...f, by })} />
             )}

@@ -20,10 +20,13 @@ import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { BodyCheck } from './BodyCheck.tsx';
 import { CabFields } from './CabFields.tsx';
+import { Clearances } from './Clearances.tsx';
 import { Pockets } from './Pockets.tsx';
 import { PointBridges } from './PointBridges.tsx';
 import { RoundWays } from './RoundWays.tsx';
 import { Features, Uses } from './UsesAndFeatures.tsx';
+import { WoodLines } from './WoodLines.tsx';
+import { ZonesPanel } from './ZonesPanel.tsx';
 
 const FIELD_WORDS = {
   width: 'width',
@@ -104,6 +107,8 @@ export function VanPanel() {
           />
         </div>
       </section>
+      <ZonesPanel />
+      <Clearances />
       <CabFields />
       <section>
         <h2 className="text-xl">One part and another</h2>
@@ -117,6 +122,7 @@ export function VanPanel() {
       </section>
       <Mirror />
       <Uses />
+      <WoodLines />
       <Features />
       <Pockets />
       <RoundWays />

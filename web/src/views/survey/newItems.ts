@@ -1,4 +1,5 @@
 import {
+  type Fixing,
   findBay,
   type Hole,
   type KeepClear,
@@ -102,6 +103,17 @@ export const newRust = (bay: string, at?: Place): RustSpot => ({
   ...(at ? { at } : {}),
   size: guess(0.03),
   grade: 'surface',
+  note: '',
+});
+
+export const newFixing = (bay: string, at?: Place): Fixing => ({
+  id: freshReadyId('fixings', 'fix'),
+  bay,
+  ...(at ? { at } : {}),
+  kind: 'old hole',
+  count: 1,
+  diameter: guess(0.008),
+  becomes: 'closed',
   note: '',
 });
 

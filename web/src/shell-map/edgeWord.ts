@@ -1,0 +1,5 @@
+import type { EdgeName } from '@overcoat/core/survey/shell';
+
+/** An edge inside a sentence. */
+export const edgeWord = (edge: EdgeName): string =>
+  edge === 'HINGE' ? 'its hinges' : edge === 'BOTTOM' ? 'below' : `its ${edge.toLowerCase()} edge`;
