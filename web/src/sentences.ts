@@ -114,6 +114,11 @@ export function fitSentence(result: BayResult, units: UnitSystem): { says: strin
   if (!fit || !result.buildUp || result.buildUp.layers.length === 0)
     return { says: 'Nothing in this bay.', wrong: false };
   const p = (m: number) => printLength(m, units);
+  if (fit.unborne)
+    return {
+      says: 'Nothing bears the floor over its air gap: add battens, or take the gap out.',
+      wrong: true,
+    };
   if (fit.misfit)
     return { says: `Pushes the lining off by ${p(fit.push)} at the ${fit.where} point.`, wrong: true };
   const parts: string[] = [];
@@ -122,10 +127,17 @@ export function fitSentence(result: BayResult, units: UnitSystem): { says: strin
       `${p(s.from)} squeezed to ${p(s.to)} (${printResistance(s.resistance, units)}) where it is shallow`,
     );
   const gap = Math.max(fit.deep.gap, fit.shallow.gap);
-  if (gap > 0.0005)
+  if (gap > 0.0005 && !result.buildUp.layers.some(l => l.role === 'air gap'))
     parts.push(
       `leaves a gap of ${fit.shallow.gap > 0.0005 ? `${p(fit.shallow.gap)} to ` : 'up to '}${p(gap)}`,
     );
+  const space = result.buildUp.layers.findIndex(l => l.role === 'air gap');
+  if (space >= 0) {
+    const at = (f: typeof fit.shallow) => f.thickness[space]! + f.gap;
+    const [narrow, wide] = [at(fit.shallow), at(fit.deep)];
+    if (wide - narrow > 0.0015)
+      parts.push(`its air space runs from ${p(narrow)} where it is shallow to ${p(wide)} where it is deep`);
+  }
   if (fit.shallow.battenGap > 0.0005) parts.push(`${p(fit.shallow.battenGap)} of air between the battens`);
   return { says: parts.length > 0 ? `Fits: ${parts.join('; ')}.` : 'Fits flush.', wrong: false };
 }

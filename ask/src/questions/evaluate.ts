@@ -29,7 +29,7 @@ export async function askEvaluate(args: readonly string[]) {
       misfits: e.fit.misfits,
       quiet: { ...e.quiet.change, byNoise: e.quiet.byNoise },
     },
-    zones: e.heat.zones.map(({ zone, loss, factor, bays, ribs, edges, pointLoss }) => ({
+    zones: e.heat.zones.map(({ zone, loss, factor, bays, ribs, edges, pointLoss, keptLoss }) => ({
       id: zone.id,
       name: zone.name,
       kind: zone.kind,
@@ -41,7 +41,8 @@ export async function askEvaluate(args: readonly string[]) {
         ribs: factor * ribs,
         edges: factor * edges,
         points: factor * pointLoss,
-        openings: loss - factor * (bays + ribs + edges + pointLoss),
+        keptClear: factor * keptLoss,
+        openings: loss - factor * (bays + ribs + edges + pointLoss + keptLoss),
       },
       // 1 round the load space, less round the cab, 0 between the two.
       factor,

@@ -1,6 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, BuildUp, Layer, Shell, Zone } from '../model/index.ts';
-import { grossArea, openingArea } from '../survey/shell/index.ts';
+import { grossArea, type Kept, keptClear, openingArea, unionArea } from '../survey/shell/index.ts';
 import { battenOf, isContinuous } from './roles.ts';
 import { type StuckBay, sheetArea } from './sheets.ts';
 
@@ -20,8 +20,12 @@ export interface Cover {
   height: number;
   /** Net of openings, m2. */
   area: number;
+  /** What stays free of it within its one bay. */
+  free: Kept[];
   /** Which of several on one bay; left out where there is one. */
   part?: { at: number; of: number };
+  /** Id of the pocket it is stuffed into; left out of what covers bays. */
+  pocket?: string;
 }
 
 /** A bay is left out of a fill when an opening takes more than this share of it. */
@@ -63,6 +67,7 @@ function sheetCovers(zone: Zone, bay: Bay, { buildUp, sheets }: StuckBay): Cover
     width: p.width,
     height: p.height,
     area: sheetArea(bay, [p]),
+    free: [],
     ...(of > 1 && { part: { at: i + 1, of } }),
   }));
 }
@@ -76,6 +81,7 @@ const taken = (zone: Zone, bay: Bay, hidden: Hidden): number =>
 
 function fillCovers(zone: Zone, bay: Bay, buildUp: BuildUp, hidden: Hidden): Cover[] {
   if (taken(zone, bay, hidden) > MOSTLY_OPENING * grossArea(bay)) return [];
+  const free = keptClear(zone, bay, 'fill');
   return buildUp.layers.flatMap((layer): Cover[] =>
     layer.role === 'fill'
       ? [
@@ -86,7 +92,8 @@ function fillCovers(zone: Zone, bay: Bay, buildUp: BuildUp, hidden: Hidden): Cov
             layer,
             width: bay.width.value,
             height: bay.height.value,
-            area: Math.max(0, grossArea(bay) - taken(zone, bay, hidden)),
+            area: Math.max(0, grossArea(bay) - taken(zone, bay, hidden) - unionArea(free)),
+            free,
           },
         ]
       : [],
@@ -134,7 +141,12 @@ const cover = (zone: Zone, drop: Drop, layer: Layer, hidden: Hidden): Cover => (
   layer,
   width: drop.width,
   height: drop.height,
-  area: Math.max(0, drop.width * drop.height - drop.bays.reduce((sum, b) => sum + taken(zone, b, hidden), 0)),
+  area: Math.max(
+    0,
+    drop.width * drop.height -
+      drop.bays.reduce((sum, b) => sum + taken(zone, b, hidden) + unionArea(keptClear(zone, b, 'lining')), 0),
+  ),
+  free: drop.bays.length === 1 ? keptClear(zone, drop.bays[0]!, 'lining') : [],
 });
 
 function stationDrops(zone: Zone, assigned: { bay: Bay; buildUp: BuildUp }[]): Drop[] {

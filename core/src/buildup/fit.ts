@@ -1,6 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, Layer, ZoneKind } from '../model/index.ts';
-import { battenOf, inCavity, isContinuous, liningRests } from './roles.ts';
+import { battenOf, directionOf, inCavity, isContinuous, liningRests } from './roles.ts';
 
 /** The stack at one depth. Lengths in m. */
 export interface FitAt {
@@ -35,7 +35,9 @@ export interface Fit {
   push: number;
   /** Where it is pushed off most. */
   where: 'shallowest' | 'deepest';
-  /** Whether it is pushed off where it does not rest on the stack by design. */
+  /** Whether a floor lies over an air gap that no batten bears. */
+  unborne: boolean;
+  /** Whether it is pushed off where it does not rest on the stack by design, or hangs over nothing. */
   misfit: boolean;
   /** Soft layers squeezed at the shallowest point. */
   squeezed: Squeeze[];
@@ -53,13 +55,15 @@ export function fitBuildUp(layers: readonly Layer[], bay: Bay, kind: ZoneKind, l
   const batten = battenOf(layers)?.thickness ?? 0;
   const proud = batten + layers.reduce((sum, l) => (isContinuous(l) ? sum + l.thickness : sum), 0);
   const push = Math.max(shallow.push, deep.push);
+  const unborne = directionOf(kind) === 'down' && !battenOf(layers) && layers.some(l => l.role === 'air gap');
   return {
     shallow,
     deep,
     proud,
     push,
     where: deep.push > shallow.push ? 'deepest' : 'shallowest',
-    misfit: push > 0.0005 && !rests,
+    unborne,
+    misfit: (push > 0.0005 && !rests) || unborne,
     squeezed: layers.flatMap((layer, i) =>
       inCavity(layer) &&
       layer.role !== 'air gap' &&

@@ -5,6 +5,7 @@ import { aboveMiddle, type BayJoints, holesKey, holesOf, stackHeight } from './b
 import { type Cover, covers } from './covers.ts';
 import { type Joints, jointsOf } from './joints.ts';
 import { type LaidSheets, stickSheets } from './sheets.ts';
+import { stuffing } from './stuffing.ts';
 
 /** Bays that any question answers alike; the first of them stands for all. */
 interface BayCase {
@@ -38,6 +39,8 @@ export interface LaidBay {
 export interface LayUp {
   /** What each layer has to cover. */
   covers: Cover[];
+  /** What goes into pockets. */
+  stuffing: Cover[];
   /** By zone and build-up. */
   joints: Joints[];
   /** By bay id, in the order of the shell. */
@@ -94,7 +97,13 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
       bays.set(bay.id, { bay, zone, buildUp, sheets, area, like });
     }
   }
-  return { covers: covered, joints: all.filter(j => j.airtight), bays, cases };
+  return {
+    covers: covered,
+    stuffing: stuffing(shell, stuck, library),
+    joints: all.filter(j => j.airtight),
+    bays,
+    cases,
+  };
 }
 
 /** What of the sheets the rest of a build-up goes by. */

@@ -3,20 +3,23 @@ import type { BuildUp, Layer } from '../model/index.ts';
 import { crackLaw, type FlowLaw, inSeries } from '../physics/moisture/index.ts';
 import type { BayJoints } from './bayJoints.ts';
 import type { FitAt } from './fit.ts';
-import { BOARD_JOINT, closesJoints, type Ends, missedOf, openWidth, PANEL_JOINT } from './seams.ts';
+import { BOARD_JOINT, type Ends, missedOf, openWidth, PANEL_JOINT } from './seams.ts';
 
 /** Films and foils lap by this much, m. */
 export const LAP = 0.1;
 /** Air turns into a lap and out of it. */
 const LAP_BENDS = 2;
 
-/** The layer that room air has to pass: a vapour control, else boards whose joints are closed, else the lining; null if none. */
+/**
+ * The layer that room air has to pass, and whose joints are the ones that are closed or left open: a vapour control, else
+ * jointed boards, else the lining; null if none. It stays the same layer however its joints are made.
+ */
 export function tightLayer(buildUp: BuildUp, library: Library): Layer | null {
   const { layers } = buildUp;
   const control = layers.findLast(l => l.role === 'vapour control');
   if (control) return control;
   const board = layers.findLast(l => l.role === 'fill' && materialOf(library, l.material).jointed);
-  if (closesJoints(buildUp) && board) return board;
+  if (board) return board;
   return layers.findLast(l => l.role === 'lining') ?? null;
 }
 

@@ -90,8 +90,9 @@ export function sectionAt(
       planes.push(airPlane('gap', fit.gap, 0));
   });
   if (lastCavity < 0 && closed && fit.gap > 0) planes.splice(1, 0, airPlane('gap', fit.gap, 0));
-  resolveAir(planes, kind, library);
-  return { depth, planes, fit, battenShare: batten ? Math.min(1, batten.width / batten.spacing) : 0 };
+  const whole = oneVoid(planes);
+  resolveAir(whole, kind, library);
+  return { depth, planes: whole, fit, battenShare: batten ? Math.min(1, batten.width / batten.spacing) : 0 };
 }
 
 /** Total resistance of a section with both surfaces, m2K/W (ISO 6946 combined method where battens run). */
@@ -166,6 +167,23 @@ const airPlane = (layer: string, thickness: number, bridged: number): Plane => (
   pores: 0,
 });
 
+/** Air beside air is one space: an air gap and what is left of the depth behind it insulate once. */
+function oneVoid(planes: readonly Plane[]): Plane[] {
+  const out: Plane[] = [];
+  for (const plane of planes) {
+    const last = out.at(-1);
+    const joins = plane.material === null && last?.material === null;
+    if (!joins || plane.layer === 'batten gap' || last.layer === 'batten gap') out.push(plane);
+    else
+      out[out.length - 1] = airPlane(
+        last.layer === 'gap' ? plane.layer : last.layer,
+        last.thickness + plane.thickness,
+        0,
+      );
+  }
+  return out.filter(p => p.material !== null || p.thickness > 0 || p.layer === 'batten gap');
+}
+
 /** Stiff boards leave the gap behind them; anything else leaves it on the room side (null). */
 function gapIndex(layers: readonly Layer[], library: Library): number | null {
   const first = layers.findIndex(l => l.role === 'fill');
@@ -180,16 +198,34 @@ function resolveAir(planes: Plane[], kind: ZoneKind, library: Library): void {
   const direction = directionOf(kind);
   planes.forEach((plane, i) => {
     if (plane.material !== null) return;
-    const { thickness } = plane;
-    let conductance = 0;
-    for (const skin of facesOf(planes, i, -1, library))
-      for (const room of facesOf(planes, i, 1, library)) {
-        const emissivities: [number, number] = [skin.emissivity, room.emissivity];
-        conductance += (skin.share * room.share) / airSpaceResistance({ thickness, direction, emissivities });
-      }
-    plane.resistance = 1 / conductance;
+    plane.resistance = airResistance(planes, i, direction, library);
     if (plane.layer !== 'batten gap') plane.bridged = plane.through = plane.resistance;
   });
+  planes.forEach((plane, i) => {
+    const before = planes[i - 1];
+    if (plane.layer !== 'batten gap' || plane.thickness === 0 || before?.material !== null) return;
+    // Between the battens the space before them goes on: what it insulates as one is shared out over both planes.
+    const whole = { ...before, thickness: before.thickness + plane.thickness };
+    const joined = [...planes.slice(0, i - 1), whole, ...planes.slice(i + 1)];
+    plane.resistance = Math.max(0, airResistance(joined, i - 1, direction, library) - before.resistance);
+  });
+}
+
+/** Of the air space at `index`, m2K/W. */
+function airResistance(
+  planes: readonly Plane[],
+  index: number,
+  direction: ReturnType<typeof directionOf>,
+  library: Library,
+): number {
+  const { thickness } = planes[index]!;
+  let conductance = 0;
+  for (const skin of facesOf(planes, index, -1, library))
+    for (const room of facesOf(planes, index, 1, library)) {
+      const emissivities: [number, number] = [skin.emissivity, room.emissivity];
+      conductance += (skin.share * room.share) / airSpaceResistance({ thickness, direction, emissivities });
+    }
+  return 1 / conductance;
 }
 
 /** What the air space at `index` sees towards the skin (-1) or the room (1), by share of its area. */

@@ -1,4 +1,4 @@
-import { endsAt, type LayUp } from '../buildup/index.ts';
+import { endsAt, fitBuildUp, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { inCab, isWithin, type Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
@@ -64,8 +64,12 @@ export function dampOf(
       const moisture = moistureBy(leak, joints.seamLength);
       return { state: dampState(moisture), moisture };
     };
-    const [likely, wetEnd] = [leakAt(endsAt('likely')), leakAt(endsAt('wetEnd'))];
-    const usual = at(likely);
+    const stands = !fitBuildUp(buildUp.layers, bay, kind, library).misfit;
+    const wetEnd = leakAt(endsAt('wetEnd'));
+    // A lining that is held off its place stands open at its joints: as badly made as they can be, and never dry.
+    const likely = stands ? leakAt(endsAt('likely')) : wetEnd;
+    const usual = stands ? at(likely) : neverDry(at(likely));
+    if (!stands) return { ...usual, wetEnd: usual };
     return { ...usual, wetEnd: wetEnd === likely ? usual : at(wetEnd) };
   });
   const byBay = new Map<string, BayDamp>();
@@ -96,6 +100,10 @@ export function dampOf(
     night: { ...climate.night, dewPoint: dewPoint(climate.night.inside.p) },
   };
 }
+
+/** The same, called wetting where it would be called dry. */
+const neverDry = <D extends { state: DampState }>(damp: D): D =>
+  damp.state === 'dry' ? { ...damp, state: 'dries' } : damp;
 
 const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };
 

@@ -46,7 +46,7 @@ export function evaluate(
     fit: fitOf(shell, laid, library),
     heat: heatOf(shell, brief, laid, library),
     damp: dampOf(shell, laid, library, climate),
-    load: loadOf(laid, library),
+    load: loadOf(shell, laid, library),
     quiet: quietOf(shell, brief, laid, library, heard),
     order: takeOff(laid, library),
   };

@@ -2,7 +2,7 @@ import { bayUValue, directionOf, type LaidBay, type LayUp } from '../buildup/ind
 import type { Library } from '../materials/index.ts';
 import { type Brief, inCab, isWithin, type Shell, type Zone } from '../model/index.ts';
 import { RSE } from '../physics/heat/index.ts';
-import { openingSize } from '../survey/shell/index.ts';
+import { keptClear, openingSize, unionArea } from '../survey/shell/index.ts';
 import { type Bridge, type PointLoss, pointsOf, zoneBridges } from '../van/bridges/index.ts';
 import { cabFactor, conducts, FILM, type FrontPass, factoryTrim, frontPass } from '../van/cab/index.ts';
 import { glazing } from '../van/climate/index.ts';
@@ -22,6 +22,9 @@ interface ZoneHeat {
   /** Metal through the insulation at points, and what all of it adds. */
   points: PointLoss[];
   pointLoss: number;
+  /** Where fill stays away from what must be free: by bay, m2 and what each of them adds, W/m2K; and all of it, W/K. */
+  kept: { bay: string; area: number; adds: number }[];
+  keptLoss: number;
   /** All of these, between the airs on its two sides. */
   conductance: number;
   /** Of the difference between the load space and outside, what lies across it: less than 1 round the cab, 0 for what parts the two. */
@@ -121,7 +124,14 @@ function zoneHeat(
     return { id: o.id, area: openingSize(o), uValue: parts ? between(u) : u };
   });
   let clear = 0;
-  for (const { id } of zone.bays) clear += bays.get(id)!.area * uOf(bays.get(id)!);
+  const kept: ZoneHeat['kept'] = [];
+  for (const { id } of zone.bays) {
+    const laid = bays.get(id)!;
+    clear += laid.area * uOf(laid);
+    const free = keptFree(shell, laid, uOf(laid), library);
+    if (free) kept.push(free);
+  }
+  const keptLoss = kept.reduce((sum, k) => sum + k.area * k.adds, 0);
   let [ribs, edges, glass] = [0, 0, 0];
   for (const b of bridges)
     if (b.what === 'rib' || b.what === 'rail') ribs += b.length * b.adds;
@@ -129,7 +139,7 @@ function zoneHeat(
   for (const o of openings) glass += o.area * o.uValue;
   const points = pointsOf(shell, zone, bays, library);
   const pointLoss = points.reduce((sum, p) => sum + p.point.count * p.adds, 0);
-  const conductance = clear + ribs + edges + glass + pointLoss;
+  const conductance = clear + ribs + edges + glass + pointLoss + keptLoss;
   return {
     zone,
     bays: clear,
@@ -139,8 +149,25 @@ function zoneHeat(
     openings,
     points,
     pointLoss,
+    kept,
+    keptLoss,
     conductance,
     factor: parts ? 0 : 1,
     loss: 0,
   };
+}
+
+/** Where a bay's fill stays away from what must be free, and what a square metre there loses more by; null for nowhere. */
+function keptFree(
+  shell: Shell,
+  { zone, bay, buildUp, area }: LaidBay,
+  u: number,
+  library: Library,
+): ZoneHeat['kept'][number] | null {
+  if (!buildUp || isWithin(zone.kind)) return null;
+  const free = Math.min(area, unionArea(keptClear(zone, bay, 'fill')));
+  if (free === 0) return null;
+  const without = buildUp.layers.filter(l => l.role !== 'fill');
+  const adds = Math.max(0, bayUValue(without, bay, zone.kind, shell, library) - u);
+  return { bay: bay.id, area: free, adds };
 }

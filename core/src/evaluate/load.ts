@@ -1,6 +1,7 @@
 import type { LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { type MassLine, massLines } from '../order/load/index.ts';
+import type { Shell } from '../model/index.ts';
+import { type AxleLoads, axleLoads, type MassLine, massLines } from '../order/load/index.ts';
 
 /** What is added to the van's mass, kg. */
 export interface LoadResult {
@@ -10,13 +11,15 @@ export interface LoadResult {
   zones: ReadonlyMap<string, number>;
   /** Of everything, kg. */
   mass: number;
+  /** What the axles carry; null where nobody entered them. */
+  axles: AxleLoads | null;
 }
 
-export function loadOf({ covers }: LayUp, library: Library): LoadResult {
-  const lines = massLines(covers, library);
+export function loadOf(shell: Shell, laid: LayUp, library: Library): LoadResult {
+  const lines = massLines([...laid.covers, ...laid.stuffing], library);
   const zones = new Map<string, number>();
   for (const { zone, mass } of lines) zones.set(zone, (zones.get(zone) ?? 0) + mass);
   let mass = 0;
   for (const share of zones.values()) mass += share;
-  return { lines, zones, mass };
+  return { lines, zones, mass, axles: axleLoads(shell, laid, library) };
 }

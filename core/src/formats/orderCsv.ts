@@ -50,6 +50,7 @@ export function piecesCsv(takeOff: TakeOff, library: Library, shell: Shell): str
     mm(p.height),
     zones.get(p.zone)?.above ?? '',
     zones.get(p.zone)?.left ?? '',
+    p.free.map(f => `${f.kind} ${mm(f.width)}x${mm(f.height)} at ${mm(f.along)},${mm(f.up)}`).join('; '),
     p.bays.join(' '),
   ]);
   const header = [
@@ -60,6 +61,7 @@ export function piecesCsv(takeOff: TakeOff, library: Library, shell: Shell): str
     'height mm',
     'edge above',
     'edge on the left',
+    'cut out mm',
     'bays',
   ];
   return toCsv([header, ...rows]);

@@ -31,6 +31,7 @@ type Optional =
   | 'lossFactor'
   | 'constrained'
   | 'soundWithin'
+  | 'burns'
   | 'cautions';
 
 type Row = Omit<Material, Optional | 'format' | 'sources' | 'roles'> & {
@@ -70,6 +71,7 @@ export function material({ from = TYPICAL, vapourFrom = from, soundFrom = SOUND,
     constrained: null,
     soundWithin: 2,
     usualAs: [],
+    burns: true,
     cautions: [],
     ...row,
     roles: [...row.roles],

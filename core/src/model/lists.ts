@@ -72,7 +72,7 @@ export const MATERIAL_ROLES = [
 ] as const;
 
 /** What one material of a library is first taken for: a role, a thin strip over ribs, or the foam of joints. */
-export const PURPOSES = [...MATERIAL_ROLES, 'rib strip', 'joint foam'] as const;
+export const PURPOSES = [...MATERIAL_ROLES, 'rib strip', 'joint foam', 'pocket'] as const;
 
 /** How a material binds water. */
 export const SORPTIONS = ['none', 'fibre', 'wool', 'wood'] as const;

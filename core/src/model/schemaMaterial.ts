@@ -103,6 +103,8 @@ export const Material = closed({
   bondLimit: Type.Union([Type.Number({ minimum: 20, maximum: 300 }), Type.Null()]),
   /** What it is offered for first. */
   usualAs: Type.Array(choice(...PURPOSES), { maxItems: 12 }),
+  /** Whether it burns, chars or melts away, so that it stays away from what is hot. */
+  burns: Type.Boolean(),
   fire: Type.String({ maxLength: 200 }),
   cutting: Type.String({ maxLength: 200 }),
   cautions: Type.Array(Type.String({ maxLength: 300 }), { maxItems: 8 }),

@@ -23,8 +23,8 @@ export function upgradeOwn(document: unknown, kind: 'material' | 'price'): Upgra
       message: `The ${kind} is of format ${String(format)}; this program reads formats 1 to ${LATEST}. Open it with a newer version.`,
     };
   if (kind === 'price') return { ok: true, document: { ...own, format: LATEST } };
-  if (format === 3) return { ok: true, document: { ...own, format: LATEST } };
-  return { ok: true, document: fromMaterial2(format === 1 ? fromMaterial1(own) : own) };
+  if (format === 3) return { ok: true, document: fromMaterial3(own) };
+  return { ok: true, document: fromMaterial3(fromMaterial2(format === 1 ? fromMaterial1(own) : own)) };
 }
 
 /** What a material of format 2 does with sound was never said: it is taken from its family. */
@@ -42,6 +42,9 @@ function fromMaterial2(old: Json): Json {
     },
   };
 }
+
+/** Whether a material of format 3 burns was never said: all but metal is taken to. */
+const fromMaterial3 = (old: Json): Json => ({ ...old, format: LATEST, burns: old.family !== 'metal' });
 
 /** A file's own materials and prices brought up; what is no list is left for the schema to name. */
 export function upgradeOwnLists(file: Json): UpgradeResult {

@@ -13,7 +13,7 @@ export const headroom: Figure = {
   alert: (e, { brief }) => e.fit.headroom.left < brief.headHeight.value,
   note: (e, { brief: { headHeight } }, units) =>
     e.fit.headroom.left < headHeight.value
-      ? `${printLength(headHeight.value, units)} needed`
+      ? `${printLength(headHeight.value - e.fit.headroom.left, units)} short of ${printLength(headHeight.value, units)}`
       : `floor +${printLength(e.fit.headroom.floor, units)}, ceiling −${printLength(e.fit.headroom.ceiling, units)}`,
   working: (e, design) => headroomWorking(e, design),
 };

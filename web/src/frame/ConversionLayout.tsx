@@ -6,6 +6,7 @@ import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { useLog } from '../store/log.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
+import { FireWarning } from './FireWarning.tsx';
 import { Ledger } from './Ledger.tsx';
 import { Notice } from './SaveNote.tsx';
 import { TopBar } from './TopBar.tsx';
@@ -113,6 +114,7 @@ export function Component() {
       <TopBar />
       <Notice />
       <Ledger />
+      <FireWarning />
       <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">
         <Outlet />
       </main>

@@ -1,6 +1,7 @@
 import { type Cover, cutsOf, type LayUp, splitToFit } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
+import type { Kept } from '../../survey/shell/index.ts';
 import { cutLengths, shelfLayout } from '../nesting/index.ts';
 
 /** A rectangular piece to cut, m, allowance included. */
@@ -21,6 +22,8 @@ export interface Piece {
   height: number;
   /** Share of a bay's sheet, when a cover had to be split. */
   splitOf: number;
+  /** What is cut out of it, from the bay's front and lower edge, m; of a part of a cover, what the whole has. */
+  free: Kept[];
 }
 
 /** One line of the shopping list. */
@@ -64,10 +67,13 @@ export interface TakeOff {
 const WASTE = 1.1;
 
 /** Pieces, consumables and whole packs for what is laid up. Throws RangeError for an unknown material. */
-export function takeOff({ covers, joints }: Pick<LayUp, 'covers' | 'joints'>, library: Library): TakeOff {
+export function takeOff(
+  { covers, stuffing, joints }: Pick<LayUp, 'covers' | 'stuffing' | 'joints'>,
+  library: Library,
+): TakeOff {
   const ledger = new Usage();
   const pieces: Piece[] = [];
-  for (const cover of covers) cutCover(cover, pieces, ledger, library);
+  for (const cover of [...covers, ...stuffing]) cutCover(cover, pieces, ledger, library);
   for (const { material, taped, zone, length } of joints) {
     const tape = taped ? materialOf(library, material).tapedWith : null;
     if (tape) ledger.add(tape, zone, length * WASTE, 'm', 'tapes every seam');
@@ -101,10 +107,11 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
     return;
   }
   const { parts, seam } = cutsOf(cover, library)!;
-  const name = cover.bays.length === 1 ? cover.bays[0]! : `${cover.bays[0]}–${cover.bays.at(-1)}`;
+  const name =
+    cover.pocket ?? (cover.bays.length === 1 ? cover.bays[0]! : `${cover.bays[0]}–${cover.bays.at(-1)}`);
   for (const [i, part] of parts.entries())
     pieces.push({
-      id: `${name} ${layer.role}${partOf(cover, i, parts.length)}`,
+      id: `${name} ${cover.pocket ? 'stuffing' : layer.role}${partOf(cover, i, parts.length)}`,
       zone: cover.zone,
       bays: cover.bays,
       material: material.id,
@@ -112,8 +119,10 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
       width: part.width,
       height: part.height,
       splitOf: parts.length,
+      free: cover.free,
     });
-  fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, library);
+  // A void holds its own stuffing.
+  if (!cover.pocket) fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, library);
 }
 
 /** Which part of how many, where there are several: of a bay's sheets, or of a cover that no sheet holds whole. */

@@ -120,7 +120,7 @@ export function vanModel(
     e.heat.zones.reduce(
       (sum, z) =>
         airOf(z.zone.kind) === air && !isWithin(z.zone.kind) && !(cab && z.zone.kind === 'bulkhead')
-          ? sum + z.bays + z.ribs + z.edges + z.pointLoss
+          ? sum + z.bays + z.ribs + z.edges + z.pointLoss + z.keptLoss
           : sum,
       0,
     ) -

@@ -118,6 +118,12 @@ export function heatWorking(e: Evaluation): Working {
       const each = w.given(`${name}, each`, adds, 'W/K', 'method', 'sheet, rod and head in series');
       return w.step(name, 'product', [count, each], 'W/K');
     }),
+    ...z.kept.map(k => {
+      const name = `${k.bay}, free of fill`;
+      const area = w.given(`${name}, area`, k.area, 'm²', basisOf(e, z.zone.id));
+      const adds = w.given(`${name}, adds`, k.adds, 'W/m²K', 'method', 'the bay’s layers without their fill');
+      return w.step(name, 'product', [area, adds], 'W/K');
+    }),
   ];
   const zones = (keep: (z: Evaluation['heat']['zones'][number]) => boolean) =>
     e.heat.zones.filter(keep).flatMap(partsOf);
@@ -168,7 +174,7 @@ export function lossInWind({ bays, heat }: Pick<Evaluation, 'bays' | 'heat'>, wi
       clear += z.factor * bays.get(id)!.area * u;
       now += z.factor * bays.get(id)!.area * at(u);
     }
-    bridges += z.factor * (z.ribs + z.edges + z.pointLoss);
+    bridges += z.factor * (z.ribs + z.edges + z.pointLoss + z.keptLoss);
     for (const o of z.openings) panes += z.factor * o.area * at(o.uValue);
   }
   return now + panes + (clear > 0 ? (bridges * now) / clear : 0);

@@ -34,6 +34,7 @@ export {
 export { grooveVolume, setCorrugation, setWoodLine, woodLines } from './floor.ts';
 export { foldShell, type Point3 } from './fold.ts';
 export { generateShell } from './generate.ts';
+export { type Kept, keptClear, unionArea } from './keptClear.ts';
 export {
   cellsOf,
   fromSheet,

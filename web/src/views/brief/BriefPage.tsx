@@ -13,6 +13,7 @@ import {
 } from '@overcoat/core/units';
 import { climateOf, climates, moistureProduction } from '@overcoat/core/van/climate';
 import type { ReactNode } from 'react';
+import { FIGURES } from '../../figures/index.ts';
 import { DAMP_MARKS, DAMP_WORDS, verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
@@ -23,6 +24,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { AxleFields } from './AxleFields.tsx';
 import { ClimateStrip } from './ClimateStrip.tsx';
 
 const DAMP_FILL = {
@@ -99,7 +101,11 @@ export function Component() {
                 `The design night must be from ${printTemperature(-45, units)} to ${printTemperature(25, units)}.`,
               )
             }
-            onCommit={v => set('designNight', 'design night', v)}
+            onCommit={v =>
+              v >= brief.cabin
+                ? `A night of ${printTemperature(v, units)} is no colder than the cabin, ${printTemperature(brief.cabin, units)}: enter a colder one.`
+                : set('designNight', 'design night', v)
+            }
             note="the coldest night you plan for"
           />
           <Field
@@ -113,7 +119,11 @@ export function Component() {
                 `The cabin must be from ${printTemperature(5, units)} to ${printTemperature(28, units)}.`,
               )
             }
-            onCommit={v => set('cabin', 'cabin', v)}
+            onCommit={v =>
+              v <= brief.designNight
+                ? `A cabin of ${printTemperature(v, units)} is no warmer than the night, ${printTemperature(brief.designNight, units)}: enter a warmer one.`
+                : set('cabin', 'cabin', v)
+            }
           />
         </Group>
         <ClimateStrip climate={climateOf(brief.climate)} designNight={brief.designNight} />
@@ -191,6 +201,8 @@ export function Component() {
             onMeasure={v => set('headHeight', 'head height', v)}
           />
         </Group>
+        <Excess />
+        <AxleFields />
         <Group
           title="Quiet for what"
           note="Weighs the drumming of floor, walls, roof and doors in the ledger’s “quiet”."
@@ -275,4 +287,17 @@ function Group({
       {note && <p className="text-[13px] text-faint">{note}</p>}
     </fieldset>
   );
+}
+
+/** By how much the design goes over its limits, beside the limits themselves. */
+function Excess() {
+  const e = useEvaluation();
+  const design = useOpenDesign();
+  const units = useUnits();
+  const over = FIGURES.filter(f => ['mass', 'cost', 'headroom'].includes(f.key) && f.alert(e, design));
+  return over.map(f => (
+    <p key={f.key} role="note" className="mt-1 border-l-[5px] border-signal pl-3 font-medium text-signal">
+      {f.name[0]!.toUpperCase() + f.name.slice(1)} {f.print(f.of(e), units)}: {f.note(e, design, units)}.
+    </p>
+  ));
 }

@@ -52,6 +52,7 @@ export function Component() {
       pick: (r: Row) => number,
       print: (v: number) => string,
       better: Figure['better'] | null,
+      over?: (r: Row) => string | null,
     ): ColumnDef<Row, unknown> => {
       const best = better ? bestOf({ better }, rows.map(pick)) : Number.NaN;
       return {
@@ -70,6 +71,9 @@ export function Component() {
                 </span>
               )}
               {print(value)}
+              {over?.(row.original) && (
+                <span className="block text-[13px] font-medium text-signal">{over(row.original)}</span>
+              )}
             </span>
           );
         },
@@ -92,6 +96,7 @@ export function Component() {
             r => f.of(r.e),
             v => f.print(v, units),
             f.better,
+            r => (f.alert(r.e, design) ? f.note(r.e, design, units) : null),
           );
     return [
       {
@@ -131,7 +136,7 @@ export function Component() {
         null,
       ),
     ];
-  }, [rows, units, chooseVariant]);
+  }, [rows, units, chooseVariant, design]);
   return (
     <div className="flex min-w-0 grow flex-col overflow-auto">
       <section className="shrink-0 overflow-x-auto bg-sheet px-5 py-4">

@@ -106,7 +106,16 @@ export function Component() {
         id: 'id',
         header: 'piece',
         accessorFn: p => p.id,
-        cell: ({ row: { original: p } }) => <span className="font-medium">{p.id}</span>,
+        cell: ({ row: { original: p } }) => (
+          <>
+            <span className="font-medium">{p.id}</span>
+            {p.free.map(f => (
+              <span key={f.id} className="block text-[13px] text-faint">
+                cut out {printLength(f.width, units)} × {printLength(f.height, units)} for the {f.kind}
+              </span>
+            ))}
+          </>
+        ),
       },
       { id: 'material', header: 'of', accessorFn: p => library.get(p.material)?.name ?? p.material },
       {

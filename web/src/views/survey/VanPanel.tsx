@@ -23,6 +23,7 @@ import { CabFields } from './CabFields.tsx';
 import { Clearances } from './Clearances.tsx';
 import { Pockets } from './Pockets.tsx';
 import { PointBridges } from './PointBridges.tsx';
+import { RoomLeftPanel } from './RoomLeft.tsx';
 import { RoundWays } from './RoundWays.tsx';
 import { Features, Uses } from './UsesAndFeatures.tsx';
 import { WoodLines } from './WoodLines.tsx';
@@ -120,6 +121,7 @@ export function VanPanel() {
           ))}
         </ul>
       </section>
+      <RoomLeftPanel />
       <Mirror />
       <Uses />
       <WoodLines />
