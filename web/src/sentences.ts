@@ -2,6 +2,7 @@ import { type BayResult, bayResult, type Evaluation, worstBay } from '@overcoat/
 import type { Library } from '@overcoat/core/materials';
 import type { BandInput } from '@overcoat/core/studies/damp';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
+import { keptClear } from '@overcoat/core/survey/shell';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
 import { growsYearly } from '@overcoat/core/van/wetting';
 import { days, grams, monthName } from './format.ts';
@@ -160,4 +161,13 @@ export function adviceSentences(advice: FitAdvice | null, library: Library, unit
       `The skin is curved: one flat board leaves ${p(advice.curved.gap)} behind it, ${advice.curved.strips} strips no more than ${p(STRIP_GAP)} each; foam the gap.`,
     );
   return says;
+}
+
+/** What is cut out of a bay's fill for what must stay free. */
+export function keptSentences({ zone, bay, buildUp }: BayResult, units: UnitSystem): string[] {
+  if (!buildUp) return [];
+  return keptClear(zone, bay, 'fill').map(
+    k =>
+      `Cut ${printLength(k.width, units)} × ${printLength(k.height, units)} out of the fill for the ${k.kind} ${k.id}, ${printLength(k.along, units)} and ${printLength(k.up, units)} from its edges.`,
+  );
 }

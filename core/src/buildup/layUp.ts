@@ -6,6 +6,7 @@ import { type Cover, covers } from './covers.ts';
 import { type Joints, jointsOf } from './joints.ts';
 import { type LaidSheets, stickSheets } from './sheets.ts';
 import { stuffing } from './stuffing.ts';
+import { woodUnder } from './woodUnder.ts';
 
 /** Bays that any question answers alike; the first of them stands for all. */
 interface BayCase {
@@ -39,8 +40,8 @@ export interface LaidBay {
 export interface LayUp {
   /** What each layer has to cover. */
   covers: Cover[];
-  /** What goes into pockets. */
-  stuffing: Cover[];
+  /** What goes in besides: stuffing of pockets, and wood under the edges of furniture. */
+  extras: Cover[];
   /** By zone and build-up. */
   joints: Joints[];
   /** By bay id, in the order of the shell. */
@@ -99,7 +100,7 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
   }
   return {
     covers: covered,
-    stuffing: stuffing(shell, stuck, library),
+    extras: [...stuffing(shell, stuck, library), ...woodUnder(shell, stuck)],
     joints: all.filter(j => j.airtight),
     bays,
     cases,

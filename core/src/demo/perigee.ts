@@ -53,7 +53,14 @@ export function perigeeShell(shell: Shell): Shell {
       }),
     s => ({ ok: true, shell: repeatWay(s, 'L1u-upper', true) }),
     s => setPoint(s, 'F', { id: 'bed-bolts', kind: 'bolt', count: 8, diameter: mm('8') }),
-    s => setFeature(s, 'F', { id: 'datum', kind: 'datum corner', at: mm('0'), by: mm('0') }),
+    s =>
+      setFeature(s, 'F', {
+        id: 'datum',
+        kind: 'datum corner',
+        corner: 'front left',
+        at: mm('0'),
+        by: mm('0'),
+      }),
     s =>
       setUse(s, {
         id: 'bed',

@@ -16,7 +16,7 @@ export interface LoadResult {
 }
 
 export function loadOf(shell: Shell, laid: LayUp, library: Library): LoadResult {
-  const lines = massLines([...laid.covers, ...laid.stuffing], library);
+  const lines = massLines([...laid.covers, ...laid.extras], library);
   const zones = new Map<string, number>();
   for (const { zone, mass } of lines) zones.set(zone, (zones.get(zone) ?? 0) + mass);
   let mass = 0;

@@ -8,4 +8,5 @@ export {
   stockFor,
   usualFor,
 } from './library.ts';
+export { insane, type Limits, limitsOf } from './limits.ts';
 export { openPores, WATER_DENSITY } from './pores.ts';

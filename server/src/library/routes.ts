@@ -1,3 +1,4 @@
+import { insane } from '@overcoat/core/materials';
 import { checkMaterial as checkReferences, type Design, upgradeOwn } from '@overcoat/core/model';
 import { invalid } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
@@ -19,7 +20,7 @@ export const libraryHandlers = (
     const material = checkMaterial(own(body, 'material'));
     if (material.id !== params.id)
       throw invalid('The id in the address and in the material must be the same.');
-    const mistakes = checkReferences(material, (await library.read()).library);
+    const mistakes = [...insane(material), ...checkReferences(material, (await library.read()).library)];
     if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
     await library.putMaterial(material);
     return material;

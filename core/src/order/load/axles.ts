@@ -22,7 +22,7 @@ export interface AxleLoads {
  */
 export function axleLoads(
   shell: Shell,
-  { covers, stuffing }: Pick<LayUp, 'covers' | 'stuffing'>,
+  { covers, extras }: Pick<LayUp, 'covers' | 'extras'>,
   library: Library,
 ): AxleLoads | null {
   const { axles } = shell;
@@ -38,7 +38,7 @@ export function axleLoads(
       );
   }
   let [mass, moment] = [0, 0];
-  for (const cover of [...covers, ...stuffing]) {
+  for (const cover of [...covers, ...extras]) {
     const m = cover.area * massPerArea(cover.layer, library);
     const at = cover.bays.reduce((sum, b) => sum + (where.get(b) ?? 0), 0) / cover.bays.length;
     mass += m;

@@ -68,12 +68,12 @@ const WASTE = 1.1;
 
 /** Pieces, consumables and whole packs for what is laid up. Throws RangeError for an unknown material. */
 export function takeOff(
-  { covers, stuffing, joints }: Pick<LayUp, 'covers' | 'stuffing' | 'joints'>,
+  { covers, extras, joints }: Pick<LayUp, 'covers' | 'extras' | 'joints'>,
   library: Library,
 ): TakeOff {
   const ledger = new Usage();
   const pieces: Piece[] = [];
-  for (const cover of [...covers, ...stuffing]) cutCover(cover, pieces, ledger, library);
+  for (const cover of [...covers, ...extras]) cutCover(cover, pieces, ledger, library);
   for (const { material, taped, zone, length } of joints) {
     const tape = taped ? materialOf(library, material).tapedWith : null;
     if (tape) ledger.add(tape, zone, length * WASTE, 'm', 'tapes every seam');

@@ -29,7 +29,7 @@ export function hotWarnings(shell: Shell, e: Pick<Evaluation, 'bays'>, library: 
     return layers.flatMap(l =>
       l.role === 'air gap' || l === frame || !materialOf(library, l.material).burns
         ? []
-        : [materialOf(library, l.material).name.toLowerCase()],
+        : [materialOf(library, l.material).name],
     );
   };
   return shell.zones.flatMap(zone => {

@@ -1,4 +1,4 @@
 export { type FitAdvice, fitAdvice, STRIP_GAP } from './fitAdvice.ts';
-export { type HotWarning, hotWarnings } from './hot.ts';
+export { hotWarnings } from './hot.ts';
 export { junctions } from './junctions.ts';
-export { floorFouls, type RoomLeft, roomLeft } from './room.ts';
+export { floorFouls, roomLeft } from './room.ts';

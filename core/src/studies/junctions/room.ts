@@ -3,7 +3,7 @@ import type { Shell, Zone } from '../../model/index.ts';
 import { cellsOf } from '../../survey/shell/index.ts';
 
 /** What remains inside at one place along the van, between linings. Lengths in m. */
-export interface RoomAt {
+interface RoomAt {
   /** Behind the front of the load floor. */
   at: number;
   /** Between the wall linings, where the walls are furthest in: a bed or a floor must pass there. */

@@ -100,8 +100,9 @@ export function AxleFields() {
             return (
               <tr key={key} className="border-t border-rule">
                 <td>{name}</td>
-                <td className="text-right">{printMass(empty, units)}</td>
+                <td className="text-right">{empty > 0 ? printMass(empty, units) : 'not weighed'}</td>
                 <td className={`text-right font-medium ${over > 0 ? 'text-signal' : ''}`}>
+                  {empty > 0 ? '' : '+'}
                   {printMass(loads.built[key], units)}
                   {over > 0 && `, ${printMass(over, units)} over`}
                 </td>

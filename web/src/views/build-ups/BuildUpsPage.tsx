@@ -1,11 +1,19 @@
 import { schools } from '@overcoat/core/buildup';
 import { bayResult } from '@overcoat/core/evaluate';
 import { buildUpOf } from '@overcoat/core/model';
+import { fitAdvice } from '@overcoat/core/studies/junctions';
 import { bayWorking, dampWorking, type Working } from '@overcoat/core/studies/working';
 import { printNumber } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { bayPlace, dampSentence, fitSentence, verdict } from '../../sentences.ts';
+import {
+  adviceSentences,
+  bayPlace,
+  dampSentence,
+  fitSentence,
+  keptSentences,
+  verdict,
+} from '../../sentences.ts';
 import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { textureOf, textureWord } from '../../shell-map/textures.tsx';
@@ -82,6 +90,10 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
   const result = bayResult(e, id);
   const buildUp = buildUpOf(variant.design, result.zone.id, id);
   const fit = fitSentence(result, units);
+  const advice = [
+    ...adviceSentences(fitAdvice(result, library), library, units),
+    ...keptSentences(result, units),
+  ];
   return (
     <>
       <div className="flex items-baseline gap-3">
@@ -112,6 +124,16 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
           <span className="text-[13px] text-faint underline">W/m²K, U clear bay</span>
         </button>
       </div>
+      {advice.map(says => (
+        <p key={says} className="text-[13px]">
+          {says}
+        </p>
+      ))}
+      {result.fit?.misfit && (
+        <p className="text-[13px] font-medium text-signal">
+          A lining held off its place stands open at its joints: its damp is reckoned so.
+        </p>
+      )}
       <BuildUpTarget result={result} ids={ids} buildUp={buildUp} />
       {buildUp && <LayerList key={buildUp.id} buildUp={buildUp} result={result} />}
       {buildUp && <SealControl buildUp={buildUp} />}

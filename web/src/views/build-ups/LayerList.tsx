@@ -81,7 +81,7 @@ export function LayerList({ buildUp, result }: { buildUp: BuildUp; result: BayRe
       {buildUp.layers.length === 0 && (
         <p className="py-3 text-faint">No layers yet: the bay is bare steel.</p>
       )}
-      <AddLayer buildUp={buildUp} library={library} />
+      <AddLayer buildUp={buildUp} library={library} result={result} />
       <Cautions buildUp={buildUp} library={library} />
     </section>
   );
@@ -297,13 +297,13 @@ function thicknesses(layer: Layer, material: Material | null | undefined): numbe
   return [...new Set([...sold, layer.thickness])].sort((a, b) => a - b);
 }
 
-function AddLayer({ buildUp, library }: { buildUp: BuildUp; library: Library }) {
+function AddLayer({ buildUp, library, result }: { buildUp: BuildUp; library: Library; result: BayResult }) {
   const add = (role: Role) => {
     const id = freshId(
       buildUp.layers.map(l => l.id),
       'y',
     );
-    const layer = newLayer(id, role, library);
+    const layer = newLayer(id, role, library, result);
     if (!layer) return;
     editBuildUp(`${buildUp.name}: ${role} added`, buildUp.id, b => {
       const after = b.layers.findLastIndex(l => ROLES.indexOf(l.role) <= ROLES.indexOf(role));
@@ -327,11 +327,21 @@ function AddLayer({ buildUp, library }: { buildUp: BuildUp; library: Library }) 
   );
 }
 
-function newLayer(id: string, role: Role, library: Library): Layer | null {
+/** A floor's ply and battens bear feet: no thinner than these, m. Common practice, no source. */
+const FLOOR_LEAST: Partial<Record<Role, number>> = { lining: 0.009, batten: 0.025 };
+
+/** The usual choice for a role, as light as the place allows: the thickest fill that fits, the thinnest of all else. */
+function newLayer(id: string, role: Role, library: Library, { bay, zone }: BayResult): Layer | null {
   if (role === 'air gap') return { id, role, thickness: 0.02 };
   const material = usualFor(library, role) ?? forRole(role, library)[0];
   if (!material) return null;
-  const stock = material.stock[Math.min(1, material.stock.length - 1)]!;
+  const sold = [...material.stock].sort((a, b) => a.thickness - b.thickness);
+  const room = material.squeeze < 0.9 ? bay.depthMax.value : bay.depthMin.value;
+  const least = zone.kind === 'floor' ? (FLOOR_LEAST[role] ?? 0) : 0;
+  const stock =
+    (role === 'fill'
+      ? sold.findLast(s => s.thickness <= room + 1e-6)
+      : sold.find(s => s.thickness >= least - 1e-6)) ?? sold[0]!;
   if (role === 'damping')
     return { id, role, material: material.id, thickness: stock.thickness, coverage: 0.25 };
   if (role === 'batten')

@@ -1,14 +1,15 @@
-import { assemblyOf, type Section, sectionAt } from '@overcoat/core/buildup';
+import { assemblyOf, battenOf, type Section, sectionAt } from '@overcoat/core/buildup';
 import type { BayResult, Evaluation } from '@overcoat/core/evaluate';
 import { dewPoint } from '@overcoat/core/physics/air';
 import { type ProfilePoint, vapourProfile } from '@overcoat/core/physics/moisture';
 import { meanDepth } from '@overcoat/core/survey/shell';
 import { printLength, printTemperature } from '@overcoat/core/units';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { familyTexture, TextureDefs } from '../../shell-map/textures.tsx';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
 
 const W = 460;
 const LEFT = 70;
@@ -18,13 +19,23 @@ const BODY = 78;
 const CHART_TOP = TOP + BODY + 22;
 const CHART = 50;
 
-/** The section at the bay's middle depth, to scale, with the temperature line; below it vapour pressure against saturation. */
+const WHERE = { shallowest: 'shallowest', middle: 'in the middle', deepest: 'deepest' } as const;
+type Where = keyof typeof WHERE;
+
+/**
+ * The section where the bay is shallowest, in its middle or where it is deepest, to scale, with the temperature line; below
+ * it vapour pressure against saturation. A stack that is too thick is drawn as it is, past the rib face.
+ */
 export function SectionDrawing({ result, night }: { result: BayResult; night: Evaluation['damp']['night'] }) {
   const { shell } = useOpenDesign();
   const { library } = useLibrary();
   const units = useUnits();
   const { bay, zone, buildUp } = result;
-  const depth = meanDepth(bay);
+  const [where, setWhere] = useState<Where>('middle');
+  const tapers = bay.depthMax.value - bay.depthMin.value > 0.0005;
+  const depth = !tapers
+    ? meanDepth(bay)
+    : { shallowest: bay.depthMin.value, middle: meanDepth(bay), deepest: bay.depthMax.value }[where];
   const section = useMemo(
     () => sectionAt(buildUp?.layers ?? [], depth, zone.kind, shell, library),
     [buildUp, depth, zone, shell, library],
@@ -44,9 +55,28 @@ export function SectionDrawing({ result, night }: { result: BayResult; night: Ev
   const py = (p: number) => CHART_TOP + CHART - (p / pMax) * CHART;
   const wet = points.map(p => p.vapour >= p.saturation * 0.999 && p !== points[0]);
   const firstWet = wet.findIndex(Boolean);
+  const { push } = section.fit;
+  const misfit = push > 0.0005 && (result.fit?.misfit ?? false);
+  const frame = battenOf(buildUp?.layers ?? [])?.thickness ?? 0;
+  const face = LEFT + Math.max((section.planes[0]?.thickness ?? 0) * scale, 2.5) + (depth + frame) * scale;
   const line = (y: (p: ProfilePoint) => number) => points.map((p, i) => `${xs[i]},${y(p)}`).join(' ');
   return (
     <figure className="my-2">
+      {tapers && (
+        <fieldset aria-label="Where the section is taken" className="flex gap-1">
+          {(Object.keys(WHERE) as Where[]).map(w => (
+            <Button
+              key={w}
+              small
+              look={w === where ? 'strong' : 'quiet'}
+              aria-pressed={w === where}
+              onClick={() => setWhere(w)}
+            >
+              {WHERE[w]}
+            </Button>
+          ))}
+        </fieldset>
+      )}
       <svg
         viewBox={`0 0 ${W} ${CHART_TOP + CHART + 16}`}
         className="w-full"
@@ -70,6 +100,32 @@ export function SectionDrawing({ result, night }: { result: BayResult; night: Ev
             thin={plane.thickness < 0.0012}
           />
         ))}
+        {misfit && (
+          <g>
+            <rect
+              x={face}
+              y={TOP}
+              width={push * scale}
+              height={BODY}
+              fill="var(--signal)"
+              fillOpacity={0.28}
+            />
+            <path d={`M${face} ${TOP - 5}V${TOP + BODY + 5}`} stroke="var(--signal)" strokeWidth={2.2} />
+            <text
+              x={face + (push * scale) / 2}
+              y={TOP + BODY - 6}
+              fontSize={11}
+              fontWeight={600}
+              textAnchor="middle"
+              fill="var(--signal)"
+              stroke="var(--sheet)"
+              strokeWidth={3}
+              paintOrder="stroke"
+            >
+              {printLength(push, units)} too thick
+            </text>
+          </g>
+        )}
         <path
           d={`M${LEFT} ${ty(night.dewPoint)}H${W - RIGHT + 40}`}
           stroke="var(--chalk)"

@@ -1,5 +1,6 @@
+import { type Limits, limitsOf } from '@overcoat/core/materials';
 import type { Material } from '@overcoat/core/model';
-import { type Parsed, parseLength, parseMoney, parseNumber } from '@overcoat/core/units';
+import { type Parsed, parseLength, parseMoney, parseNumber, printMoney } from '@overcoat/core/units';
 import { useForm } from 'react-hook-form';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
@@ -37,7 +38,7 @@ const number = (text: string) => {
   const read = parseNumber(text);
   return read.ok ? read.value : Number.NaN;
 };
-const size = (text: string, max: number) => parseLength(text, { min: 0.0001, max });
+const size = (text: string, [min, max]: Limits['width']) => parseLength(text, { min, max });
 
 /** What a material does with sound, changed where it damps by. */
 const soundOf = (m: Material, lossFactor: number, modulus: number | null) =>
@@ -45,7 +46,7 @@ const soundOf = (m: Material, lossFactor: number, modulus: number | null) =>
     ? { constrained: { ...m.constrained, lossFactor, shear: modulus ?? m.constrained.shear } }
     : { lossFactor, stiffness: modulus };
 
-/** Copies or changes a material; the first stock size can be set here, the rest come along from the original. */
+/** Copies or changes a material. A copy is sold in the size given here alone: what the original is sold in is not its own. */
 export function OwnMaterialForm({
   material: m,
   own,
@@ -58,6 +59,7 @@ export function OwnMaterialForm({
   const { library } = useLibrary();
   const save = useLibraryChange((material: Material) => api.putMaterial(material));
   const first = m.stock[0]!;
+  const limits = limitsOf(m);
   const {
     register,
     handleSubmit,
@@ -73,13 +75,13 @@ export function OwnMaterialForm({
       thickness: `${first.thickness * 1000} mm`,
       width: `${first.width * 1000} mm`,
       length: `${first.length * 1000} mm`,
-      price: String(first.price),
+      price: String(own ? first.price : Math.round((100 * first.price) / first.perPack) / 100),
       source: own ? m.sources.conductivity : '',
     },
   });
   const submit = (f: Form) => {
     const metres = (text: string) => {
-      const read = size(text, 200);
+      const read = parseLength(text, { max: 200 });
       return read.ok ? read.value : Number.NaN;
     };
     const price = parseMoney(f.price);
@@ -101,7 +103,7 @@ export function OwnMaterialForm({
       density: number(f.density),
       vapour: m.vapour.by === 'mu' ? { by: 'mu', mu: number(f.vapour) } : { by: 'sd', sd: number(f.vapour) },
       ...soundOf(m, number(f.lossFactor), f.stiffness === '' ? null : number(f.stiffness) * 1e6),
-      stock: [stock, ...m.stock.slice(1)],
+      stock: own ? [stock, ...m.stock.slice(1)] : [{ ...stock, perPack: 1 }],
       sources: {
         ...m.sources,
         conductivity: f.source.trim(),
@@ -132,8 +134,8 @@ export function OwnMaterialForm({
   return (
     <form onSubmit={handleSubmit(submit)} className="grid grid-cols-2 gap-3">
       <div className="col-span-2">{input('name', 'Name', filled('A name'))}</div>
-      {input('conductivity', 'Conductivity, W/mK', between('Conductivity', 0.005, 500))}
-      {input('density', 'Density, kg/m³', between('Density', 1, 20_000))}
+      {input('conductivity', 'Conductivity, W/mK', between('Conductivity', ...limits.conductivity))}
+      {input('density', 'Density, kg/m³', between('Density', ...limits.density))}
       {m.vapour.by === 'mu'
         ? input('vapour', 'Vapour resistance factor µ', between('The factor', 1, 10_000_000))
         : input('vapour', 'sd value, m', between('The sd value', 0, 5000))}
@@ -147,21 +149,29 @@ export function OwnMaterialForm({
         m.constrained ? 'Shear modulus at 100 Hz, MPa' : 'Stiffness, MPa (empty for loose)',
         t => (t.trim() === '' && !m.constrained ? true : between('Stiffness', 0.0001, 1_000_000)(t)),
       )}
-      {input('price', 'Price a pack', readable(parseMoney))}
+      {input(
+        'price',
+        own && first.perPack > 1 ? `Price a pack of ${first.perPack}` : 'Price of one',
+        text => {
+          const read = parseMoney(text);
+          if (!read.ok) return read.message;
+          return read.value <= limits.price[1] || `At most ${printMoney(limits.price[1])}.`;
+        },
+      )}
       {input(
         'thickness',
         'Thickness',
-        readable(t => size(t, 0.3)),
+        readable(t => size(t, limits.thickness)),
       )}
       {input(
         'width',
         'Width',
-        readable(t => size(t, 10)),
+        readable(t => size(t, limits.width)),
       )}
       {input(
         'length',
         'Length',
-        readable(t => size(t, 200)),
+        readable(t => size(t, limits.length)),
       )}
       <div className="col-span-2">{input('source', 'Where these figures are from', filled('A source'))}</div>
       {save.error && (

@@ -6,7 +6,7 @@ import { printArea, printLength, printNumber } from '@overcoat/core/units';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
-import { adviceSentences, bayPlace, dampSentence, fitSentence } from '../../sentences.ts';
+import { adviceSentences, bayPlace, dampSentence, fitSentence, keptSentences } from '../../sentences.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -114,7 +114,10 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
           <dd className="text-right font-medium">{printNumber(result.uValue, 2)} W/m²K</dd>
         </dl>
         <p className={`mt-2 ${fit.wrong ? 'font-medium text-signal' : ''}`}>{fit.says}</p>
-        {adviceSentences(fitAdvice(result, library), library, units).map(says => (
+        {[
+          ...adviceSentences(fitAdvice(result, library), library, units),
+          ...keptSentences(result, units),
+        ].map(says => (
           <p key={says} className="mt-1 text-[13px]">
             {says}
           </p>

@@ -41,7 +41,7 @@ export function KeepClears({ bay }: { bay: string }) {
   const [refused, setRefused] = useRefusal();
   const found = findBay(design.shell, bay)!;
   const items = found.zone.keepClears.filter(k => k.bay === bay);
-  const put = (item: KeepClear, label = item.id): string | null => {
+  const put = (item: KeepClear, label = `${item.kind} in ${bay}`): string | null => {
     const why = editShell(label, shell => setKeepClear(shell, item));
     setRefused(why);
     return why;

@@ -3,6 +3,7 @@ import type { KeepClear, Opening, Place, Pocket, Shell } from '@overcoat/core/mo
 import {
   fromSheet,
   moveRib,
+  onSheet,
   type PlacedZone,
   placeIn,
   rectOnSheet,
@@ -63,6 +64,39 @@ export function SheetMarks({ layout, arrange, put }: { layout: ShellLayout; arra
                 {u.rises ? ' ↑' : ''}
               </text>
             </g>
+          );
+        })}
+        {layout.zones.flatMap(zone =>
+          (zone.zone.lines ?? []).map(l => {
+            const a = onSheet(zone, l.from.along.value, l.from.up.value);
+            const b = onSheet(zone, l.to.along.value, l.to.up.value);
+            return (
+              <path
+                key={l.id}
+                d={`M${a.x * MM} ${a.y * MM}L${b.x * MM} ${b.y * MM}`}
+                stroke="var(--tape)"
+                strokeWidth={34}
+                strokeOpacity={0.8}
+              >
+                <title>{l.name}: wants wood beneath</title>
+              </path>
+            );
+          }),
+        )}
+        {ready.fixings.map(f => {
+          const r = spot(f.bay, f.at, 0.05);
+          return (
+            r && (
+              <circle
+                key={f.id}
+                cx={(r.x + 0.025) * MM}
+                cy={(r.y + 0.025) * MM}
+                r={26}
+                fill={f.becomes === 'used' ? 'var(--chalk)' : 'none'}
+                stroke="var(--chalk)"
+                strokeWidth={9}
+              />
+            )
           );
         })}
         {!arrange &&
