@@ -1,3 +1,4 @@
+import { crowdFigures } from './crowd.ts';
 import { evaluateFigures } from './evaluate.ts';
 import { hourlyFigures } from './hourly.ts';
 import { mapFigures } from './map.ts';
@@ -12,6 +13,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   server: serverFigures,
   page: pageFigures,
   map: mapFigures,
+  crowd: crowdFigures,
   evaluate: evaluateFigures,
   section: sectionFigures,
   hourly: hourlyFigures,

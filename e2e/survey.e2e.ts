@@ -180,7 +180,7 @@ test.describe('making ready', () => {
   }) => {
     await survey(page);
     await tab(page, /Making ready/).click();
-    await expect(page.getByRole('heading', { name: '6 things first' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: '8 things first' })).toBeVisible();
     const revision = await page.locator('[data-revision]').getAttribute('data-revision');
     await expect(page.getByText(/“lift bed” rises into the roof vent W-C6b/)).toBeVisible();
     const hole = page.locator('[data-hole="hole2"]');
@@ -188,8 +188,9 @@ test.describe('making ready', () => {
     await expect(hole).toContainText('leaks, bond it again');
     await hole.getByRole('button', { name: 'bonded' }).click();
     await hole.getByRole('button', { name: 'hosed: dry' }).click();
-    await expect(page.getByRole('heading', { name: '5 things first' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: '7 things first' })).toBeVisible();
     const rust = page.locator('[data-rust="rust2"]');
+    await page.locator('[data-rust-spot="rust2"]').click();
     await rust.getByRole('button', { name: 'abrade done' }).click();
     await rust.getByRole('button', { name: 'convert done' }).click();
     await expect(rust.getByRole('timer')).toContainText('to go, then rinse');
@@ -204,7 +205,8 @@ test.describe('making ready', () => {
     await noted(page);
     await page.reload();
     await tab(page, /Making ready/).click();
-    await expect(page.getByRole('heading', { name: '5 things first' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: '7 things first' })).toBeVisible();
+    await page.locator('[data-rust-spot="rust2"]').click();
     await expect(rust.getByRole('timer')).toContainText('to go, then rinse');
   });
 

@@ -92,6 +92,19 @@ describe('conversions', () => {
     expect(await Revision.count({ where: { conversion_id: made.id } })).toBe(0);
   });
 
+  it('begins with the sizes that are known, and from an earlier van’s, which are assumed', async () => {
+    const size = (value: number) => ({ basis: 'measured', value, entered: `${value * 1000}` });
+    const begin = (body: object) => post('/api/conversions').send({ name: 'Begun', pattern: 'mid', ...body });
+    const first = (await begin({ sizes: { length: size(2.7) } }).expect(201)).body;
+    expect(first.design.shell.length).toEqual(size(2.7));
+    const later = (await begin({ earlier: first.id, sizes: { height: size(1.5) } }).expect(201)).body;
+    expect(later.design.shell.length).toEqual({ basis: 'assumed', value: 2.7, from: 'earlier van' });
+    expect(later.design.shell.height).toEqual(size(1.5));
+    const absurd = await begin({ sizes: { width: size(0.1) } }).expect(422);
+    expect(absurd.body.errors[0].path).toBe('/sizes/width');
+    await begin({ earlier: 'nowhere' }).expect(404);
+  });
+
   it('refuses a stale save with what is there now', async () => {
     const made = await create();
     await save(made.id, 1, { ...made.design, note: 'first' }).expect(200);
@@ -349,6 +362,30 @@ describe('own materials and prices', () => {
     conforms(contract.library.answer, body);
     // It was sent without a format, as one of the first format would be.
     expect(body).toEqual({ materials: [own], prices: [{ format: 4, ...price, at: expect.any(String) }] });
+  });
+
+  it('refuses a slip of the decimal point, at its place', async () => {
+    const stock = [{ ...own.stock[0]!, width: 0.0012 }];
+    const { body } = await put('/api/materials/own-board')
+      .send({ ...own, stock })
+      .expect(422);
+    expect(body.errors[0]).toMatchObject({
+      path: '/stock/0/width',
+      message: expect.stringContaining('between'),
+    });
+  });
+
+  it('takes a price back where it was put', async () => {
+    const price = { material: 'own-board', thickness: 0.025, width: 1.2 };
+    const standing = async () => (await get('/api/library')).body.prices[0].price;
+    await put('/api/prices')
+      .send({ ...price, price: 190 })
+      .expect(200);
+    for (let i = 0; i < 2; i++)
+      await post('/api/prices/back')
+        .send({ ...price, price: 190 })
+        .expect(204);
+    expect(await standing()).toBe(19);
   });
 
   it('refuses one that is held by what is not there, at its place', async () => {

@@ -186,6 +186,9 @@ describe('the data folder of the layout “format-6”', () => {
     });
     const of = (kind: string) => design.shell.zones.filter(z => z.kind === kind);
     expect([of('frame').length, of('cab door').length]).toEqual([3, 2]);
+    expect(design.ready.fixings).toEqual([]);
+    const faces = of('arch').flatMap(z => z.bays.filter(b => b.cornerRadius));
+    expect(faces.map(b => b.rounded)).toEqual(['lower', 'lower']);
     expect(of('windscreen')[0]!.openings).toMatchObject([{ glazing: 'glass', screen: 'outside' }]);
     expect(of('cab door')[0]!.openings).toMatchObject([{ glazing: 'tinted glass' }]);
     const body = { design, label: 'again' };
@@ -194,5 +197,34 @@ describe('the data folder of the layout “format-6”', () => {
     const e = evaluate(design, design.variants[0]!.design, shelf);
     expect(e.heat.cab!.share).toBeGreaterThan(0.1);
     expect(e.heat.cab!.share).toBeLessThan(0.25);
+  });
+});
+
+describe('the data folder of the layout “format-7”', () => {
+  it('opens with old holes, grooves, wood lines, corners, axles, a price’s history and what was serviced', async () => {
+    cpSync(path.join(FIXTURES, 'format-7'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, library, log } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    expect(design.note).toBe('Saved once more');
+    expect(design.shell.length).toEqual({ basis: 'measured', value: 2.61, entered: '2.61 m' });
+    expect(design.ready.fixings).toMatchObject([{ kind: 'captive nut', pitch: { value: 0.00125 } }]);
+    const floor = design.shell.zones.find(z => z.kind === 'floor')!;
+    expect([floor.corrugation!.runs, floor.lines![0]!.name, floor.features[0]!.corner]).toEqual([
+      'along',
+      'locker',
+      'rear left',
+    ]);
+    const { prices, library: shelf } = await library.read();
+    expect(prices).toMatchObject([{ price: 23, earlier: [{ price: 21 }] }]);
+    const body = { design, label: 'again' };
+    expect(checkSave(structuredClone(body))).toEqual(body);
+    const entries = (await log.read(listed!.id)).map(e => e.entry);
+    const facts = factsOf(entries, design);
+    expect(facts.offMap).toEqual([]);
+    expect([facts.fixings.get('fix1'), facts.serviced.get('Lsill')]).toEqual([['patched'], ['cavity wax']]);
+    const e = evaluate(design, design.variants[0]!.design, shelf);
+    expect(e.load.axles!.built.whole).toBe(1900);
   });
 });

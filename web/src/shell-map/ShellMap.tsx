@@ -119,7 +119,10 @@ export function ShellMap({
       focus(root.current, next.bay.id);
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
-      choose(bay.id, event.shiftKey);
+      // Entered a second time, a bay gives the keyboard to its sizes.
+      const sizes = document.querySelector<HTMLElement>('[data-sizes] input');
+      if (event.key === 'Enter' && selected.length === 1 && selected[0] === bay.id && sizes) sizes.focus();
+      else choose(bay.id, event.shiftKey);
     } else if (event.key === 'Delete' && onDelete) {
       event.preventDefault();
       onDelete(selected.includes(bay.id) ? [...selected] : [bay.id]);

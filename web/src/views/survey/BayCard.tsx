@@ -1,9 +1,17 @@
 import { bayResult } from '@overcoat/core/evaluate';
 import { buildUpOf, findBay, isMeasured, type Measurement, measured } from '@overcoat/core/model';
 import { fitAdvice } from '@overcoat/core/studies/junctions';
-import { areaError, type BayField, closure, type Edited, setBay } from '@overcoat/core/survey/shell';
+import {
+  areaError,
+  type BayField,
+  closure,
+  type Edited,
+  setBay,
+  walkingOrder,
+} from '@overcoat/core/survey/shell';
 import { printArea, printLength, printNumber } from '@overcoat/core/units';
-import { memo } from 'react';
+import { ArrowRight } from 'lucide-react';
+import { memo, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { adviceSentences, bayPlace, dampSentence, fitSentence, keptSentences } from '../../sentences.ts';
@@ -27,6 +35,9 @@ const FIELDS: { field: BayField; name: string; max: number; min: number }[] = [
   { field: 'depthMax', name: 'Depth, deepest', min: 0, max: 0.4 },
 ];
 
+/** The next bay was asked for from here: its first size takes the keyboard. */
+let goingOn = false;
+
 /** One bay (or the first of several): its sizes, openings, build-up and results. */
 export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }) {
   const design = useOpenDesign();
@@ -35,6 +46,12 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
   const { library } = useLibrary();
   const units = useUnits();
   const edit = useDesign(s => s.edit);
+  const sizes = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!goingOn) return;
+    goingOn = false;
+    sizes.current?.querySelector('input')?.focus();
+  }, []);
   const [first] = ids;
   const found = first ? findBay(design.shell, first) : undefined;
   const result = first && e.bays.has(first) ? bayResult(e, first) : undefined;
@@ -66,6 +83,8 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
     });
   };
   const allMeasured = ids.every(id => FIELDS.every(f => isMeasured(findBay(design.shell, id)!.bay[f.field])));
+  const walk = walkingOrder(design.shell).map(w => w.bay.id);
+  const next = ids.length === 1 ? walk[walk.indexOf(bay.id) + 1] : undefined;
   const buildUp = buildUpOf(variant.design, zone.id, bay.id);
   const fit = fitSentence(result, units);
 
@@ -79,7 +98,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
       <p className="text-faint">
         {ids.length > 1 ? 'A size entered here goes to all of them.' : bayPlace(result, units)}
       </p>
-      <div className="mt-3 grid grid-cols-2 gap-x-3 gap-y-2">
+      <div ref={sizes} data-sizes className="mt-3 grid grid-cols-2 gap-x-3 gap-y-2">
         {FIELDS.map(f => (
           <MeasureField
             key={`${bay.id}${f.field}`}
@@ -91,9 +110,22 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
           />
         ))}
       </div>
-      <Button small className="mt-1" aria-disabled={allMeasured} onClick={confirmAll}>
-        {allMeasured ? 'All four are measured' : 'All of these are right'}
-      </Button>
+      <div className="mt-1 flex gap-1.5">
+        <Button small aria-disabled={allMeasured} onClick={confirmAll}>
+          {allMeasured ? 'All four are measured' : 'All of these are right'}
+        </Button>
+        {next && (
+          <Button
+            small
+            onClick={() => {
+              goingOn = true;
+              useDesign.getState().select([next]);
+            }}
+          >
+            next: {next} <ArrowRight size={14} aria-hidden />
+          </Button>
+        )}
+      </div>
       {ids.length === 1 && <BayShape bay={bay} zone={zone} />}
       <BayActions ids={ids} bay={bay} zone={zone} />
       {ids.length === 1 && (

@@ -63,7 +63,7 @@ export function RustTogether() {
                 <button
                   key={spot.id}
                   type="button"
-                  data-rust={spot.id}
+                  data-rust-spot={spot.id}
                   aria-expanded={open === spot.id}
                   title={`${spot.grade === 'hole' ? 'rusted through' : spot.grade}${spot.note ? `, ${spot.note}` : ''}`}
                   className={`rounded border px-1.5 text-[13px] ${open === spot.id ? 'border-signal' : 'border-rule'} ${wait > 0 ? 'text-faint' : ''}`}
