@@ -212,7 +212,7 @@ test('a flue beside what burns is a warning on every view until its maker’s di
   await bay(page, 'L3m').click();
   const loss = await figure(page, 'heat loss').textContent();
   await page.getByRole('button', { name: 'keep a place clear' }).click();
-  await page.locator('aside select').filter({ hasText: 'cable route' }).selectOption('flue');
+  await page.locator('aside select').filter({ hasText: 'drain hole' }).selectOption('flue');
   await expect(page.getByTestId('fire')).toContainText('ask its maker for the distance');
   await expect(figure(page, 'heat loss')).not.toHaveText(loss!);
   await page.getByRole('link', { name: 'Sound' }).click();

@@ -1,7 +1,7 @@
 import type { Material } from '../model/index.ts';
 
 /** From least to most. */
-export type Range = readonly [min: number, max: number];
+type Range = readonly [min: number, max: number];
 
 /** Between what a material's figures lie, whatever it is sold as. */
 export interface Limits {

@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { ShellMap } from '../../shell-map/ShellMap.tsx';
 import { useFacts } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
-import { useUnits } from '../../store/preferences.ts';
+import { usePreferences, useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 
 const FIELDS = ['width', 'height', 'depthMin', 'depthMax'] as const;
@@ -17,6 +17,7 @@ export function Component() {
   const { shell, name, ready } = useOpenDesign();
   const facts = useFacts();
   const units = useUnits();
+  const seen = usePreferences(s => s.seen);
   const [blank, setBlank] = useState(true);
   const figures = (bay: Bay, field: (typeof FIELDS)[number]) => {
     if (blank) return '';
@@ -49,6 +50,10 @@ export function Component() {
           {blank ? '________' : printLength(shell.height.value, units)} high. Sizes in{' '}
           {units === 'metric' ? 'millimetres' : 'inches'}. Depth where it is shallowest and where it is
           deepest.
+        </p>
+        <p className="mt-1 font-medium">
+          Every panel seen from {seen}
+          {seen === 'inside' ? ', as you stand in the van' : ''}.
         </p>
         <div className="mt-2 h-[620px]">
           <ShellMap
