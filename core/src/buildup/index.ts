@@ -21,7 +21,7 @@ export {
   PANEL_JOINT,
   SEAM_KINDS,
 } from './seams.ts';
-export { assemblyOf, bayUValue, type Section, sectionAt } from './section.ts';
+export { assemblyOf, bayUValue, type Section, sectionAt, totalResistance } from './section.ts';
 export {
   type LaidSheets,
   patchBox,

@@ -1,8 +1,15 @@
-import { bayUValue, directionOf, type LaidBay, type LayUp } from '../buildup/index.ts';
+import {
+  bayUValue,
+  directionOf,
+  type LaidBay,
+  type LayUp,
+  sectionAt,
+  totalResistance,
+} from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { type Brief, inCab, isWithin, type Shell, type Zone } from '../model/index.ts';
 import { RSE } from '../physics/heat/index.ts';
-import { keptClear, openingSize, unionArea } from '../survey/shell/index.ts';
+import { keptClear, meanDepth, openingSize, unionArea } from '../survey/shell/index.ts';
 import { type Bridge, type PointLoss, pointsOf, zoneBridges } from '../van/bridges/index.ts';
 import { cabFactor, conducts, FILM, type FrontPass, factoryTrim, frontPass } from '../van/cab/index.ts';
 import { glazing } from '../van/climate/index.ts';
@@ -168,6 +175,8 @@ function keptFree(
   const free = Math.min(area, unionArea(keptClear(zone, bay, 'fill')));
   if (free === 0) return null;
   const without = buildUp.layers.filter(l => l.role !== 'fill');
-  const adds = Math.max(0, bayUValue(without, bay, zone.kind, shell, library) - u);
+  // A hand's breadth: its own depth is nobody's reading, the bay's middle speaks for it.
+  const section = sectionAt(without, meanDepth(bay), zone.kind, shell, library);
+  const adds = Math.max(0, 1 / totalResistance(section, zone.kind) - u);
   return { bay: bay.id, area: free, adds };
 }
