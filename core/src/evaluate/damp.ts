@@ -1,4 +1,4 @@
-import { endsAt, fitBuildUp, type LayUp } from '../buildup/index.ts';
+import { endsAt, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { inCab, isWithin, type Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
@@ -54,7 +54,7 @@ export function dampOf(
   const sections = new Map<string, ReturnType<typeof bayMoisture>>();
   const damp = cases.map(({ kind, bay, buildUp, joints, section }): BayDamp => {
     if (!buildUp || isWithin(kind)) return BARE;
-    const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
+    const { stands, assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
     let moistureBy = sections.get(section);
     if (!moistureBy) {
       moistureBy = bayMoisture(assembly, climate, kind, gainOf(shell, kind));
@@ -64,7 +64,6 @@ export function dampOf(
       const moisture = moistureBy(leak, joints.seamLength);
       return { state: dampState(moisture), moisture };
     };
-    const stands = !fitBuildUp(buildUp.layers, bay, kind, library).misfit;
     const wetEnd = leakAt(endsAt('wetEnd'));
     // A lining that is held off its place stands open at its joints: as badly made as they can be, and never dry.
     const likely = stands ? leakAt(endsAt('likely')) : wetEnd;

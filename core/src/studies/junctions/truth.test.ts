@@ -199,7 +199,17 @@ describe('fit', () => {
       });
       return e;
     };
-    const [fits, pushed] = [at(0.03), at(0.1)];
+    const fits = at(0.03);
+    // A board too thick for the shallow end alone holds the lining off all over: behind it the gap is wider, not gone.
+    for (const thick of [0.05, 0.06]) {
+      const held = at(thick);
+      expect(held.fit.misfits).toContain('L3w');
+      for (const id of held.fit.misfits.filter(i => i.startsWith('L') && !fits.fit.misfits.includes(i))) {
+        const [now, was] = [held, fits].map(e => e.damp.bays.get(id)!.moisture!.peak) as [number, number];
+        expect(now, `${id} at ${thick}`).toBeGreaterThan(was);
+      }
+    }
+    const pushed = at(0.1);
     expect(fits.fit.misfits).not.toContain('L3w');
     expect(pushed.fit.misfits).toContain('L3w');
     for (const id of pushed.fit.misfits.filter(i => pushed.damp.bays.get(i)!.moisture))

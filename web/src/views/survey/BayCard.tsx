@@ -15,6 +15,7 @@ import { memo, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { adviceSentences, bayPlace, dampSentence, fitSentence, keptSentences } from '../../sentences.ts';
+import { widthWords } from '../../shell-map/widthWords.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -83,6 +84,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
     });
   };
   const allMeasured = ids.every(id => FIELDS.every(f => isMeasured(findBay(design.shell, id)!.bay[f.field])));
+  const along = widthWords(zone);
   const walk = walkingOrder(design.shell).map(w => w.bay.id);
   const next = ids.length === 1 ? walk[walk.indexOf(bay.id) + 1] : undefined;
   const buildUp = buildUpOf(variant.design, zone.id, bay.id);
@@ -102,7 +104,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
         {FIELDS.map(f => (
           <MeasureField
             key={`${bay.id}${f.field}`}
-            label={f.name}
+            label={f.field === 'width' ? `${along.name}, ${along.hint}` : f.name}
             value={bay[f.field]}
             min={f.min}
             max={f.max}

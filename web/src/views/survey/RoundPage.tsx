@@ -4,6 +4,7 @@ import { parseLength, printLength } from '@overcoat/core/units';
 import { ArrowLeft, ArrowRight, Flag, X } from 'lucide-react';
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { widthWords } from '../../shell-map/widthWords.ts';
 import { useDesign } from '../../store/design.ts';
 import { useFacts, useLog } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -50,6 +51,7 @@ export function Component() {
   const id = walk[Math.floor(at / FIELDS.length)]!;
   const { zone, bay } = findBay(shell, id)!;
   const what = FIELDS[at % FIELDS.length]!;
+  const words = what.field === 'width' ? widthWords(zone) : what;
   const value = bay[what.field];
   const previousId = walk[Math.floor(at / FIELDS.length) - 1];
   const previous = previousId ? findBay(shell, previousId)?.bay[what.field] : undefined;
@@ -120,7 +122,7 @@ export function Component() {
           </span>
         </h2>
         <label htmlFor="round-size" className="mt-1 block text-xl font-medium">
-          {what.name} <span className="text-[15px] font-normal text-faint">{what.hint}</span>
+          {words.name} <span className="text-[15px] font-normal text-faint">{words.hint}</span>
         </label>
         <div className="flex gap-2">
           <input
