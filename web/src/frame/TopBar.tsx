@@ -47,7 +47,9 @@ export function TopBar() {
         >
           <Undo2 size={16} aria-hidden /> undo
           {saved?.undo && (
-            <span className="max-w-24 truncate font-normal text-faint max-lg:hidden 2xl:max-w-60">{saved.undo}</span>
+            <span className="max-w-24 truncate font-normal text-faint max-lg:hidden 2xl:max-w-60">
+              {saved.undo}
+            </span>
           )}
         </Button>
         <Button
