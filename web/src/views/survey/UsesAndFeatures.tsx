@@ -8,6 +8,7 @@ import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
+import { NameInput } from '../../ui/NameInput.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { WetCellVerdict } from '../damp/WetCellVerdict.tsx';
 import { RemoveFitting } from './RemoveFitting.tsx';
@@ -63,19 +64,7 @@ export function Uses() {
       {shell.uses.map(u => (
         <div key={u.id} className="mt-2 border-t border-rule pt-1">
           <div className="grid grid-cols-[1.3fr_1fr_1.2fr_auto] items-end gap-1.5">
-            <label className="text-[13px] text-faint">
-              name
-              <input
-                defaultValue={u.name}
-                maxLength={120}
-                className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 text-ink"
-                onBlur={e =>
-                  e.target.value.trim() &&
-                  e.target.value !== u.name &&
-                  put({ ...u, name: e.target.value.trim() })
-                }
-              />
-            </label>
+            <NameInput value={u.name} onName={name => put({ ...u, name })} />
             <Select
               label="kind"
               value={u.kind}

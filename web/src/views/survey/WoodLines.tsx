@@ -9,6 +9,7 @@ import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
+import { NameInput } from '../../ui/NameInput.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { RemoveFitting } from './RemoveFitting.tsx';
 import { ZoneSelect } from './ZoneSelect.tsx';
@@ -69,19 +70,7 @@ export function WoodLines() {
           <div key={l.id} className="mt-2 border-t border-rule pt-1">
             <div className="grid grid-cols-[auto_1fr_1fr_auto] items-end gap-1.5">
               <b className="self-center">{z.id}</b>
-              <label className="text-[13px] text-faint">
-                name
-                <input
-                  defaultValue={l.name}
-                  maxLength={120}
-                  className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 text-ink"
-                  onBlur={e =>
-                    e.target.value.trim() &&
-                    e.target.value !== l.name &&
-                    put(z.id, { ...l, name: e.target.value.trim() })
-                  }
-                />
-              </label>
+              <NameInput value={l.name} onName={name => put(z.id, { ...l, name })} />
               <Select
                 label="of"
                 value={l.kind}
