@@ -1,7 +1,7 @@
 import type { LayUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { Shell } from '../../model/index.ts';
-import { cellsOf } from '../../survey/shell/index.ts';
+import type { Bay, Shell } from '../../model/index.ts';
+import { cellsOf, outlineCentroid, outlineOf } from '../../survey/shell/index.ts';
 import { massPerArea } from './mass.ts';
 
 /** What both axles carry, kg, empty and as built, against their plates. */
@@ -33,8 +33,7 @@ export function axleLoads(
     for (const c of cellsOf(zone).cells)
       where.set(
         c.bay.id,
-        across ??
-          (isAcross(zone.kind) ? zone.offset.value : zone.offset.value + c.along + c.bay.width.value / 2),
+        across ?? (isAcross(zone.kind) ? zone.offset.value : zone.offset.value + c.along + middleOf(c.bay)),
       );
   }
   let [mass, moment] = [0, 0];
@@ -62,6 +61,13 @@ export function axleLoads(
       whole: over(built.whole, axles.plated.whole),
     },
   };
+}
+
+/** Of a bay's area, behind its front edge, m. */
+function middleOf(bay: Bay): number {
+  if (!bay.outline) return bay.width.value / 2;
+  const read = outlineOf(bay);
+  return read.ok ? outlineCentroid(read.outline).x : bay.width.value / 2;
 }
 
 /** Zones whose “along” runs across the van. */

@@ -5,6 +5,7 @@ import { addArch, archFromTemplate, archReadings, setArch } from './archZone.ts'
 import { grossArea } from './area.ts';
 import { closure } from './closure.ts';
 import { setShape } from './edit.ts';
+import { outlineCentroid, roundCorners } from './outline.ts';
 
 const mm = (value: number) => measured(value / 1000, `${value}`);
 const van = newDesign('Arches', 'mid');
@@ -111,4 +112,33 @@ it('an outline by corners has the area of a step taken out, whichever way round 
     ...[number, number][],
   ];
   expect(area([a, c, b, ...rest])).toContain('crosses');
+});
+
+describe('the middle of an outline', () => {
+  it('of an L is the mean of its two rectangles by area; of a rounded square its middle', () => {
+    const l = [
+      [0, 0],
+      [0.5, 0],
+      [0.5, 0.4],
+      [0.2, 0.4],
+      [0.2, 0.25],
+      [0, 0.25],
+    ].map(([x, y]) => ({ x: x!, y: y! }));
+    // 0.5 x 0.25 below, 0.3 x 0.15 above it at the rear.
+    const [a, b] = [0.125, 0.045];
+    const c = outlineCentroid(l);
+    expect(c.x).toBeCloseTo((a * 0.25 + b * 0.35) / (a + b), 9);
+    expect(c.y).toBeCloseTo((a * 0.125 + b * 0.325) / (a + b), 9);
+    const square = roundCorners(
+      [
+        { x: 0, y: 0 },
+        { x: 0.4, y: 0 },
+        { x: 0.4, y: 0.4 },
+        { x: 0, y: 0.4 },
+      ],
+      0.1,
+    );
+    if (!square.ok) throw new Error(square.message);
+    expect(outlineCentroid(square.outline).x).toBeCloseTo(0.2, 6);
+  });
 });

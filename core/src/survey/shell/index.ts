@@ -47,7 +47,7 @@ export {
   type ShellLayout,
 } from './layout.ts';
 export { mirrorTargets, mirrorZone, twinOf } from './mirror.ts';
-export { flatten, outlineOf, readOutline, type Vertex } from './outline.ts';
+export { flatten, outlineCentroid, outlineOf, readOutline, type Vertex } from './outline.ts';
 export { patterns } from './patterns.ts';
 export { type Area, overlap, useArea } from './rectangles.ts';
 export { type EdgeName, edgesOf, edgesSeen, type Seen, seenMirrored } from './side.ts';

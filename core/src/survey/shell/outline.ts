@@ -219,6 +219,20 @@ export function outlineArea(outline: readonly Vertex[]): number {
   return twice / 2 + segments;
 }
 
+/** Middle of the area inside an outline, m: of the polygon, its arcs as chords of a tenth of a millimetre. */
+export function outlineCentroid(outline: readonly Vertex[]): { x: number; y: number } {
+  const points = flatten(outline, 0.0001);
+  let [twice, x, y] = [0, 0, 0];
+  points.forEach((p, i) => {
+    const q = points[(i + 1) % points.length]!;
+    const cross = p.x * q.y - q.x * p.y;
+    twice += cross;
+    x += (p.x + q.x) * cross;
+    y += (p.y + q.y) * cross;
+  });
+  return { x: x / (3 * twice), y: y / (3 * twice) };
+}
+
 /** Width and height of the box round an outline, m. Arcs of rounded corners stay inside it. */
 export const outlineBox = (outline: readonly Vertex[]): { width: number; height: number } => ({
   width: Math.max(...outline.map(p => p.x)) - Math.min(...outline.map(p => p.x)),

@@ -183,6 +183,12 @@ export function Component() {
         <p className="hidden print:block">
           {design.name} · {variant.name}
         </p>
+        {order.cost > design.brief.budget && (
+          <p role="note" className="mt-1 border-l-4 border-signal pl-2 font-medium text-signal">
+            {printMoney(Math.round(order.cost - design.brief.budget))} over the budget of{' '}
+            {printMoney(design.brief.budget)}.
+          </p>
+        )}
         {built.id !== variant.id && (
           <p role="note" className="mt-1 border-l-4 border-tape pl-2">
             This is the list of {variant.name}. The variant being built is {built.name}:{' '}
