@@ -28,7 +28,7 @@ export function TakenOut() {
   return (
     <section data-testid="taken-out">
       <div className="flex items-end justify-between gap-2">
-        <h3 className="text-lg">Taken out</h3>
+        <h3 className="whitespace-nowrap text-lg">Taken out</h3>
         <span className="flex items-end gap-1.5">
           <ZoneSelect label="out of" value={from} onChange={setFrom} />
           <Button small onClick={() => take('Panel', from, 'template')}>

@@ -82,7 +82,7 @@ export function WoodLines() {
               </Select>
               <RemoveFitting id={l.id} name={l.name} />
             </div>
-            <div className="grid grid-cols-4 gap-1.5">
+            <div className="grid grid-cols-2 gap-1.5">
               {(['from', 'to'] as const).flatMap(end =>
                 (
                   [
