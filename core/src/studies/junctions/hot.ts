@@ -33,10 +33,11 @@ export function hotWarnings(shell: Shell, e: Pick<Evaluation, 'bays'>, library: 
     );
   };
   return shell.zones.flatMap(zone => {
-    const { cells } = cellsOf(zone);
-    return zone.keepClears.flatMap((k): HotWarning[] => {
+    const hot = zone.keepClears.filter(k => HOT.includes(k.kind));
+    const cells = hot.length > 0 ? cellsOf(zone).cells : [];
+    return hot.flatMap((k): HotWarning[] => {
       const host = cells.find(c => c.bay.id === k.bay);
-      if (!host || !HOT.includes(k.kind)) return [];
+      if (!host) return [];
       const reach = k.clearance.value;
       const [along, up] = [host.along + k.at.along.value, host.up + k.at.up.value];
       const near = (c: (typeof cells)[number]) =>
