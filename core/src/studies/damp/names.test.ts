@@ -55,6 +55,7 @@ function renamed(design: Design, placement: Placement, name: Names): [Design, Pl
     keepClears: z.keepClears.map(k => ({ ...k, bay: bay(k.bay) })),
     ...(z.ways && { ways: z.ways.map(w => ({ ...w, bay: bay(w.bay) })) }),
   }));
+  const uses = design.shell.uses.map(u => ({ ...u, zone: name('zone', u.zone) }));
   const skin = { ...design.shell.skin, material: name('material', design.shell.skin.material) };
   const layer = (l: Layer): Layer => {
     const own = { ...l, id: name('layer', l.id) };
@@ -63,7 +64,7 @@ function renamed(design: Design, placement: Placement, name: Names): [Design, Pl
   const of = (kind: string, to: Record<string, string | null>) =>
     Object.fromEntries(Object.entries(to).map(([at, b]) => [name(kind, at), b && name('build-up', b)]));
   return [
-    { ...design, shell: { ...design.shell, skin, zones } },
+    { ...design, shell: { ...design.shell, skin, zones, uses } },
     {
       buildUps: placement.buildUps.map(b => ({
         ...b,
