@@ -194,9 +194,11 @@ test('a hundred rust spots are treated together, each step waits its time, and a
   await expect(group('rinse')).toContainText('100 still working');
   await expect(group('rinse').getByRole('button', { name: /^rinse done/ })).toHaveCount(0);
   await page.locator('[data-rust-spot="r7"]').click();
-  await page.getByRole('button', { name: 'rinse done all the same' }).click();
-  await page.getByRole('button', { name: 'dry done' }).click();
-  await page.getByRole('button', { name: 'patch done all the same' }).click();
+  // The group it is in has a button for the same step.
+  const row = page.locator('[data-rust="r7"]');
+  await row.getByRole('button', { name: 'rinse done all the same' }).click();
+  await row.getByRole('button', { name: 'dry done' }).click();
+  await row.getByRole('button', { name: 'patch done all the same' }).click();
   await noted(page);
   await page.getByRole('tab', { name: 'Log' }).click();
   await expect(page.getByText('rust, rinse, before its time')).toBeVisible();
