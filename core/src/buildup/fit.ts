@@ -1,5 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, Layer, ZoneKind } from '../model/index.ts';
+import { meanDepth } from '../survey/shell/index.ts';
 import { battenOf, directionOf, inCavity, isContinuous, liningRests } from './roles.ts';
 
 /** The stack at one depth. Lengths in m. */
@@ -80,6 +81,18 @@ export function fitBuildUp(layers: readonly Layer[], bay: Bay, kind: ZoneKind, l
         : [],
     ),
   };
+}
+
+/** What a board that is pressed against its skin by the lining lies off it between its high spots, m: common practice, no source. */
+const HIGH_SPOTS = 0.0015;
+
+/**
+ * From the skin to where the lining stands, in the middle of a bay, m: to the rib face, or as far off it as a stack that
+ * is too thick holds the lining. There the space behind a stiff board is wider, not gone.
+ */
+export function cavityDepth(layers: readonly Layer[], bay: Bay, kind: ZoneKind, library: Library): number {
+  const { misfit, push } = fitBuildUp(layers, bay, kind, library);
+  return meanDepth(bay) + (misfit ? push + HIGH_SPOTS : 0);
 }
 
 /** The stack at one depth, m; `middle` where partly covering damping lies. */

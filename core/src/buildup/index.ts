@@ -3,7 +3,7 @@ export type { BayHole, BayJoints } from './bayJoints.ts';
 export { weakestBondOverhead } from './bonds.ts';
 export type { Cover } from './covers.ts';
 export { defaultBrief } from './defaultBrief.ts';
-export { type Fit, fitBuildUp } from './fit.ts';
+export { cavityDepth, type Fit, fitBuildUp } from './fit.ts';
 export { cutsOf } from './joints.ts';
 export { type LaidBay, type LayUp, layUp } from './layUp.ts';
 export { jointsLaw, leakPath } from './leak.ts';

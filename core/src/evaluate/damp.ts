@@ -1,4 +1,4 @@
-import { endsAt, type LayUp } from '../buildup/index.ts';
+import { endsAt, fitBuildUp, type LayUp } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { inCab, isWithin, type Shell } from '../model/index.ts';
 import { type Air, dewPoint } from '../physics/air/index.ts';
@@ -54,7 +54,8 @@ export function dampOf(
   const sections = new Map<string, ReturnType<typeof bayMoisture>>();
   const damp = cases.map(({ kind, bay, buildUp, joints, section }): BayDamp => {
     if (!buildUp || isWithin(kind)) return BARE;
-    const { stands, assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
+    const stands = !fitBuildUp(buildUp.layers, bay, kind, library).misfit;
+    const { assembly, leakAt } = dampModel(shell, kind, bay, buildUp, joints, library);
     let moistureBy = sections.get(section);
     if (!moistureBy) {
       moistureBy = bayMoisture(assembly, climate, kind, gainOf(shell, kind));

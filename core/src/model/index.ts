@@ -19,7 +19,7 @@ export {
   WAYS,
 } from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
-export { assumed, isMeasured, measured } from './measurement.ts';
+export { assumed, guess, isMeasured, measured } from './measurement.ts';
 export { mend } from './mend.ts';
 export { type Conflict, merge, same } from './merge.ts';
 export { letOpeningsFit, openingFits } from './openingsFit.ts';

@@ -8,10 +8,16 @@ export const measured = (value: number, entered: string): Measurement => ({
 });
 
 /** A value not yet checked on the van. `value` in m. */
-export const assumed = (value: number, from: 'pattern' | 'mirror' | 'guess' = 'pattern'): Measurement => ({
+export const assumed = (
+  value: number,
+  from: Extract<Measurement, { basis: 'assumed' }>['from'] = 'pattern',
+): Measurement => ({
   basis: 'assumed',
   value,
   from,
 });
+
+/** A value a person guessed, or that follows from what they did. `value` in m. */
+export const guess = (value: number): Measurement => assumed(value, 'guess');
 
 export const isMeasured = (m: Measurement): boolean => m.basis === 'measured';

@@ -26,7 +26,7 @@ export const OutlineReadings = either(
     rows: Type.Array(closed({ at: Measurement, width: Measurement }), { minItems: 2, maxItems: 40 }),
   }),
   /** Corners one after another, each behind the front and above the lower edge: any polygon, with steps and notches. */
-  closed({ by: Type.Literal('corners'), points: Type.Array(Place, { minItems: 3, maxItems: 40 }) }),
+  closed({ by: Type.Literal('corners'), points: Type.Array(Place, { minItems: 3, maxItems: 100 }) }),
 );
 
 /** Curvature of the skin along the van or across it: by radius, or by the gap behind a straightedge. */

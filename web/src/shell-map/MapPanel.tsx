@@ -20,6 +20,8 @@ interface Props {
   onBays?(zone: PlacedZone): ReactNode;
   overlay?(layout: ShellLayout): ReactNode;
   onDelete?(bays: string[]): void;
+  /** Enter was pressed on the one chosen bay. */
+  onEnter?(): void;
   /** Another picture in place of the sheet. */
   instead?: ReactNode;
 }
@@ -35,6 +37,7 @@ export function MapPanel({
   overlay,
   instead,
   onDelete,
+  onEnter,
 }: Props) {
   const design = useOpenDesign();
   const selected = useDesign(s => s.selected);
@@ -62,6 +65,7 @@ export function MapPanel({
             {...(onBays ? { onBays } : {})}
             {...(overlay ? { overlay } : {})}
             {...(onDelete ? { onDelete } : {})}
+            {...(onEnter ? { onEnter } : {})}
             onHover={(bay, event) => setHover(bay ? { bay, x: event.clientX, y: event.clientY } : null)}
           />
         </Viewport>

@@ -53,6 +53,8 @@ interface Props {
   onHover?(bay: string | null, event: PointerEvent): void;
   /** Delete was pressed on chosen bays. */
   onDelete?(bays: string[]): void;
+  /** Enter was pressed on the one chosen bay. */
+  onEnter?(): void;
 }
 
 /** Letter heights on the sheet, mm: about 11 px when the whole van is on a screen of 1280. */
@@ -71,6 +73,7 @@ export function ShellMap({
   overlay,
   onHover,
   onDelete,
+  onEnter,
 }: Props) {
   const prefix = useId().replaceAll(':', '');
   const seen = usePreferences(s => s.seen);
@@ -119,9 +122,7 @@ export function ShellMap({
       focus(root.current, next.bay.id);
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
-      // Entered a second time, a bay gives the keyboard to its sizes.
-      const sizes = document.querySelector<HTMLElement>('[data-sizes] input');
-      if (event.key === 'Enter' && selected.length === 1 && selected[0] === bay.id && sizes) sizes.focus();
+      if (event.key === 'Enter' && selected.length === 1 && selected[0] === bay.id && onEnter) onEnter();
       else choose(bay.id, event.shiftKey);
     } else if (event.key === 'Delete' && onDelete) {
       event.preventDefault();

@@ -1,5 +1,5 @@
 import { type Measurement, measured } from '@overcoat/core/model';
-import { parseLength, printLength } from '@overcoat/core/units';
+import { parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import { Check } from 'lucide-react';
 import { useUnits } from '../store/preferences.ts';
 import { Field } from './Field.tsx';
@@ -9,14 +9,16 @@ interface Props {
   value: Measurement;
   min?: number;
   max?: number;
+  /** How a length is printed here; as lengths are everywhere when left out. */
+  print?(metres: number, units: UnitSystem): string;
   /** Returns why not, in one sentence, or nothing when taken. */
   onMeasure(value: Measurement): string | null | undefined;
 }
 
 /** A length with its basis: dashed while assumed, kept as it was read off the tape once measured. */
-export function MeasureField({ label, value, min, max, onMeasure }: Props) {
+export function MeasureField({ label, value, min, max, print = printLength, onMeasure }: Props) {
   const units = useUnits();
-  const printed = printLength(value.value, units);
+  const printed = print(value.value, units);
   const assumed = value.basis === 'assumed';
   const entered = value.basis === 'measured' ? value.entered : '';
   const confirm = () => void onMeasure(measured(value.value, printed));

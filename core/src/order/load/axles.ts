@@ -1,7 +1,7 @@
 import type { LayUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { Bay, Shell } from '../../model/index.ts';
-import { cellsOf, outlineCentroid, outlineOf } from '../../survey/shell/index.ts';
+import { type Bay, inCab, type Shell, type Zone } from '../../model/index.ts';
+import { cellsOf, grossArea, outlineCentroid, outlineOf } from '../../survey/shell/index.ts';
 import { massPerArea } from './mass.ts';
 
 /** What both axles carry, kg, empty and as built, against their plates. */
@@ -27,19 +27,13 @@ export function axleLoads(
 ): AxleLoads | null {
   const { axles } = shell;
   if (!axles) return null;
-  const where = new Map<string, number>();
-  for (const zone of shell.zones) {
-    const across = zone.kind === 'rear door' ? shell.length.value : null;
-    for (const c of cellsOf(zone).cells)
-      where.set(
-        c.bay.id,
-        across ?? (isAcross(zone.kind) ? zone.offset.value : zone.offset.value + c.along + middleOf(c.bay)),
-      );
-  }
+  const where = placesOf(shell);
   let [mass, moment] = [0, 0];
   for (const cover of [...covers, ...extras]) {
     const m = cover.area * massPerArea(cover.layer, library);
-    const at = cover.bays.reduce((sum, b) => sum + (where.get(b) ?? 0), 0) / cover.bays.length;
+    const over = cover.bays.map(b => where.get(b)!);
+    const area = over.reduce((sum, p) => sum + p.area, 0);
+    const at = over.reduce((sum, p) => sum + p.at * p.area, 0) / area;
     mass += m;
     moment += m * (axles.floorAfter.value + at);
   }
@@ -63,13 +57,51 @@ export function axleLoads(
   };
 }
 
+interface BayPlace {
+  /** Middle of the bay behind the front of the load floor, m. */
+  at: number;
+  /** m2. */
+  area: number;
+}
+
+/** Where every bay's mass lies along the van, and how much of a cover over several is its. */
+function placesOf(shell: Shell): Map<string, BayPlace> {
+  const places = new Map<string, BayPlace>();
+  for (const zone of shell.zones) {
+    const one = zoneMiddle(zone, shell);
+    for (const { bay, along } of cellsOf(zone).cells)
+      places.set(bay.id, {
+        at: one ?? zone.offset.value + along + middleOf(bay),
+        area: Math.max(grossArea(bay), 1e-6),
+      });
+  }
+  return places;
+}
+
+/** Where all of a zone lies that does not run along the load floor, m behind its front; null of one that does. */
+function zoneMiddle({ kind, side, offset, height, bays }: Zone, { length, cab }: Shell): number | null {
+  if (inCab(kind)) return -(cab?.length.value ?? 0) / 2;
+  switch (kind) {
+    case 'rear door':
+      return length.value;
+    case 'bulkhead':
+    case 'partition':
+      return offset.value;
+    case 'cab overhead':
+      return -height.value / 2;
+    // Laid flat it is longer than it is: its face is as long as the arch.
+    case 'arch':
+      return offset.value + Math.max(...bays.map(b => (b.strip === 2 ? b.width.value : 0))) / 2;
+    case 'frame':
+      return side === 'none' ? length.value : null;
+    default:
+      return null;
+  }
+}
+
 /** Of a bay's area, behind its front edge, m. */
 function middleOf(bay: Bay): number {
   if (!bay.outline) return bay.width.value / 2;
   const read = outlineOf(bay);
   return read.ok ? outlineCentroid(read.outline).x : bay.width.value / 2;
 }
-
-/** Zones whose “along” runs across the van. */
-const isAcross = (kind: Shell['zones'][number]['kind']): boolean =>
-  kind === 'bulkhead' || kind === 'partition' || kind === 'cab overhead' || kind === 'windscreen';

@@ -1,5 +1,6 @@
 import {
   type BayJoints,
+  cavityDepth,
   directionOf,
   type Ends,
   endsAt,
@@ -12,7 +13,6 @@ import { AIR_DENSITY, AIR_HEAT_CAPACITY, concentration, FACE_HOLDS } from '../..
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import type { HourlyLayer, Passing, SectionCase, Sensitivity } from '../../physics/hourly/index.ts';
 import { metBy, STILL } from '../../physics/moisture/index.ts';
-import { meanDepth } from '../../survey/shell/index.ts';
 import { type Facing, facingOf } from '../../van/climate/index.ts';
 import { leakOf, spaceIn } from '../../van/wetting/index.ts';
 
@@ -71,10 +71,11 @@ function mouldOf(layers: { covers: number; mould: Sensitivity | undefined }[]): 
   return READIEST.find(kind => touching.some(l => l.mould === kind)) ?? 'resistant';
 }
 
-/** The field of a bay at its mean depth. Throws RangeError for an unknown material. */
+/** The field of a bay at the depth of its cavity. Throws RangeError for an unknown material. */
 export function bayModel(input: BayModelInput, library: Library): BayModel {
   const { shell, kind, bay, buildUp, joints, ends = endsAt('likely') } = input;
-  const laid = sectionAt(buildUp?.layers ?? [], meanDepth(bay), kind, shell, library);
+  const layers = buildUp?.layers ?? [];
+  const laid = sectionAt(layers, cavityDepth(layers, bay, kind, library), kind, shell, library);
   const { planes } = laid;
   const skin = materialOf(library, shell.skin.material);
   // A skin that vapour passes, as of plywood, is a layer like any other.

@@ -15,8 +15,8 @@ interface RoomAt {
 export interface RoomLeft {
   /** Station by station, from the front. */
   stations: RoomAt[];
-  /** Longest bed across the van. */
-  bedAcross: number;
+  /** Bed across the van, between linings, where it is shortest and where longest. */
+  bedAcross: { least: number; most: number };
   /** Longest bed along it, front lining to rear doors' linings. */
   bedAlong: number;
   /** Between ceiling lining and the frame of the roof vent that leaves least: what a sliding cover may take; null without one. */
@@ -54,6 +54,7 @@ export function roomLeft(shell: Shell, { bays, fit }: Pick<Evaluation, 'bays' | 
       height: high - takenAt(z => z.kind === 'floor', at) - takenAt(z => z.kind === 'ceiling', at),
     }),
   );
+  const widths = stations.map(s => s.width);
   const most = (kind: Zone['kind']) =>
     Math.max(0, ...[...bays.values()].filter(b => b.zone.kind === kind).map(b => inwards(b.bay.id)));
   const covers = shell.zones
@@ -69,7 +70,10 @@ export function roomLeft(shell: Shell, { bays, fit }: Pick<Evaluation, 'bays' | 
     );
   return {
     stations,
-    bedAcross: Math.min(wide, ...stations.map(s => s.width)),
+    bedAcross: {
+      least: Math.min(wide, ...widths),
+      most: widths.length > 0 ? Math.max(...widths) : wide,
+    },
     bedAlong: shell.length.value - most('bulkhead') - most('rear door'),
     slidingCover: covers.length > 0 ? covers.reduce((a, b) => (b.room < a.room ? b : a)) : null,
   };

@@ -295,6 +295,40 @@ describe('axles', () => {
     expect(axles.over.rear).toBeCloseTo(800 + (mass * 2) / 3 - 805, 9);
     expect(lined()[1].load.axles).toBeNull();
   });
+  it('put what is not along the load floor where it is: cab in front of it, doors at its end, an arch at its own middle', () => {
+    const centre = (id: string) => {
+      const [d, e] = lined(x => {
+        x.shell.axles = {
+          wheelbase: mm(3000),
+          floorAfter: mm(1000),
+          empty: { front: 900, rear: 800 },
+          plated: { front: 0, rear: 0, whole: 0 },
+        };
+        x.shell.zones = x.shell.zones
+          .filter(z => z.id === id)
+          .map(z => ({ ...z, keepClears: [], openings: [] }));
+        const layers = stack({ role: 'lining', material: 'birch-ply', thickness: 0.004 });
+        x.variants[0]!.design = {
+          buildUps: [{ id: 'b', name: 'b', seams: 'butted', sealQuality: 0, layers }],
+          zones: { [id]: 'b' },
+          bays: {},
+          sheets: {},
+        };
+      });
+      return { d, at: e.load.axles!.centre - 1 };
+    };
+    const roof = centre('N');
+    expect(roof.at).toBeCloseTo(-roof.d.shell.cab!.length.value / 2, 9);
+    const door = centre('D1');
+    expect(door.at).toBeCloseTo(door.d.shell.length.value, 9);
+    const arch = centre('A1');
+    const [zoneA] = arch.d.shell.zones;
+    const face = zoneA!.bays.find(b => b.id === 'A1s')!;
+    expect(arch.at).toBeCloseTo(zoneA!.offset.value + face.width.value / 2, 9);
+    // A wall’s sheets weigh by the bays they cover.
+    const wall = centre('L');
+    expect(wall.at).toBeCloseTo(wall.d.shell.length.value / 2, 1);
+  });
 });
 
 describe('what remains inside', () => {
@@ -308,7 +342,9 @@ describe('what remains inside', () => {
     const last = left.stations.at(-1)!;
     const walls = (side: string) => Math.max(...['w', 'm', 'u'].map(s => proud(`${side}5${s}`)));
     expect(last.width).toBeCloseTo(d.shell.width.value - walls('L') - walls('R'), 9);
-    expect(left.bedAcross).toBeCloseTo(Math.min(...left.stations.map(s => s.width)), 9);
+    const widths = left.stations.map(s => s.width);
+    expect(left.bedAcross.least).toBeCloseTo(Math.min(...widths), 9);
+    expect(left.bedAcross.most).toBeCloseTo(Math.max(...widths), 9);
     expect(Math.min(...left.stations.map(s => s.height))).toBeCloseTo(e.fit.headroom.left, 9);
     const rise = e.fit.headroom.floor;
     expect(floorFouls(d.shell, e)).toEqual([{ what: 'side door', room: 0.02, rise }]);

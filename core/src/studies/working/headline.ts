@@ -1,5 +1,6 @@
 import {
   assemblyOf,
+  cavityDepth,
   directionOf,
   type LaidBay,
   openWidth,
@@ -245,7 +246,7 @@ export function dampWorking(e: Evaluation, bay: BayResult, design: Design, libra
   const m = bay.moisture;
   const title = `Water behind ${bay.bay.id}`;
   if (!m || !bay.buildUp) return { title, steps: [], result: '', notes: ['This bay is bare.'] };
-  const depth = meanDepth(bay.bay);
+  const depth = cavityDepth(bay.buildUp.layers, bay.bay, bay.zone.kind, library);
   const assembly = assemblyOf(
     sectionAt(bay.buildUp.layers, depth, bay.zone.kind, design.shell, library),
     bay.zone.kind,

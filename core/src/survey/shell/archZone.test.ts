@@ -81,6 +81,14 @@ describe('a wheel arch by its few sizes', () => {
     expect(bay(again, 's')).toEqual(bay(shell, 's'));
     expect(bay(again, 'f').width.value).toBeCloseTo(bay(shell, 'f').width.value, 4);
     expect(archFromTemplate(van.shell, 'A2')).toMatchObject({ ok: false });
+    // The template gives its shape; how far it reaches in is still read.
+    const wider = shellOf(setArch(shell, 'A1', { width: mm(250) }));
+    expect(bay(wider, 't').height).toEqual(mm(250));
+    expect(bay(wider, 's')).toEqual(bay(shell, 's'));
+    expect(setArch(shell, 'A1', { height: mm(300) })).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('template'),
+    });
   });
 });
 
@@ -112,6 +120,24 @@ it('an outline by corners has the area of a step taken out, whichever way round 
     ...[number, number][],
   ];
   expect(area([a, c, b, ...rest])).toContain('crosses');
+});
+
+it('a template of many readings keeps its feet and its length: a half disc read every 5 mm', () => {
+  const r = 0.3;
+  const points = Array.from({ length: 39 }, (_, i) => {
+    const x = (r * (1 - Math.cos((Math.PI * i) / 38))) as number;
+    return { at: measured(x, '-'), offset: measured(Math.sqrt(Math.max(0, x * (2 * r - x))), '-') };
+  });
+  const shaped = setShape(van.shell, 'A1s', {
+    cornerRadius: null,
+    rounded: null,
+    outline: { by: 'offsets', points },
+  });
+  const shell = shellOf(archFromTemplate(shellOf(shaped), 'A1'));
+  const strip = ['f', 't', 'r'].reduce((sum, l) => sum + bay(shell, l).width.value, 0);
+  // Chords of 38 parts: pi r less a thousandth.
+  expect(strip / (Math.PI * r)).toBeGreaterThan(0.998);
+  expect(strip / (Math.PI * r)).toBeLessThan(1);
 });
 
 describe('the middle of an outline', () => {

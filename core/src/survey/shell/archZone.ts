@@ -1,7 +1,8 @@
 import type { Bay, Design, Measurement, Shell, Zone } from '../../model/index.ts';
-import { assumed, isMeasured } from '../../model/index.ts';
+import { assumed, guess, isMeasured } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { type ArchSizes, developArch } from './arch.ts';
+import { allMeasured } from './basis.ts';
 import { blankZone, plainBay } from './blank.ts';
 import type { Edited } from './edit.ts';
 import { flatten, outlineBox, outlineOf } from './outline.ts';
@@ -17,7 +18,10 @@ type Piece = keyof typeof PIECES;
 const pieceIn = (zone: Zone, piece: Piece): Bay | undefined =>
   zone.bays.find(b => b.station === PIECES[piece][0] && b.strip === PIECES[piece][1]);
 
-/** An arch laid flat, its face hanging from the top strip with the floor at its far edge: top strip with its front and rear shoulders, the inner face, and a gusset at either end. */
+/**
+ * An arch laid flat: top strip with its front and rear shoulders, the inner face that hangs from it with the floor at its
+ * far edge, and a gusset at either end.
+ */
 export function archZone(
   { id, side, offset }: { id: string; side: 'left' | 'right'; offset: Measurement },
   sizes: ArchReadings,
@@ -49,12 +53,36 @@ export function setArch(shell: Shell, id: string, change: Partial<ArchReadings>)
   const zone = shell.zones.find(z => z.id === id);
   const now = zone && archReadings(zone);
   if (!zone || !now) return { ok: false, message: `${id} is no wheel arch with a face and a top.` };
+  const { width } = change;
+  if (fromTemplate(zone)) {
+    if (!width)
+      return {
+        ok: false,
+        message: `The face of ${id} is from a template, which gives all but how far the arch reaches in: change its outline and develop it again.`,
+      };
+    return { ok: true, shell: withArch(shell, reaching(zone, width)) };
+  }
   const sizes = { ...now, ...change };
   const wrong = archWrong(sizes);
   if (wrong) return { ok: false, message: wrong };
   const next = developed(zone, sizes);
-  return { ok: true, shell: { ...shell, zones: shell.zones.map(z => (z.id === id ? next : z)) } };
+  return { ok: true, shell: withArch(shell, next) };
 }
+
+/** Whether an arch's face has an outline of its own, so that only its reach is a size to be read. */
+export const fromTemplate = (zone: Zone): boolean => pieceIn(zone, 's')?.outline !== undefined;
+
+const withArch = (shell: Shell, arch: Zone): Shell => ({
+  ...shell,
+  zones: shell.zones.map(z => (z.id === arch.id ? arch : z)),
+});
+
+/** The same arch reaching further in, or less: its strips are as wide. */
+const reaching = (zone: Zone, width: Measurement): Zone => ({
+  ...zone,
+  height: guess(rounded(width.value + (pieceIn(zone, 's')?.height.value ?? 0))),
+  bays: zone.bays.map(b => (b.strip === 1 ? { ...b, height: width } : b)),
+});
 
 /** Adds an arch on one side. Floor and wall bays at its place stay as they are: what of them it covers is told. */
 export function addArch(
@@ -81,7 +109,7 @@ export function addArch(
 }
 
 /** Corners that an outline by corners may have. */
-const MOST_CORNERS = 40;
+const MOST_CORNERS = 100;
 
 /**
  * Develops an arch from the template of its inner face, whatever its outline: the strip over it is as long as the
@@ -96,8 +124,11 @@ export function archFromTemplate(shell: Shell, id: string): Edited {
   const read = outlineOf(face);
   if (!read.ok) return read;
   const { height } = outlineBox(read.outline);
-  const all = flatten(read.outline, 0.001);
-  const points = all.filter((_, i) => i % Math.ceil(all.length / MOST_CORNERS) === 0);
+  // Arcs as chords, as fine as the corners suffice for; a corner that was read is never left out.
+  let points = flatten(read.outline, 0.0005);
+  for (let t = 0.001; points.length > MOST_CORNERS && t < 0.02; t *= 2) points = flatten(read.outline, t);
+  if (points.length > MOST_CORNERS)
+    return { ok: false, message: `The template has more than ${MOST_CORNERS} corners: leave some out.` };
   const hung = edgeAt(points, 0) > edgeAt(points, height) + 1e-9 ? turnedOver(points, height) : points;
   const round = overTop(hung, height);
   if (!round)
@@ -127,7 +158,7 @@ export function archFromTemplate(shell: Shell, id: string): Edited {
   });
   const strip = bays.filter(b => b.strip === 1).reduce((total, b) => total + b.width.value, 0);
   const next: Zone = { ...zone, bays, length: fromFace(strip, face) };
-  return { ok: true, shell: { ...shell, zones: shell.zones.map(z => (z.id === id ? next : z)) } };
+  return { ok: true, shell: withArch(shell, next) };
 }
 
 type Point = { x: number; y: number };
@@ -156,16 +187,9 @@ function overTop(outline: readonly Point[], height: number): Point[] | null {
 }
 
 const fromFace = (value: number, { outline }: Bay): Measurement =>
-  everyMeasured(outline)
+  allMeasured(outline)
     ? { basis: 'measured', value: rounded(value), entered: 'from its template' }
     : { basis: 'assumed', value: rounded(value), from: 'guess' };
-
-const everyMeasured = (node: unknown): boolean =>
-  typeof node !== 'object' || node === null
-    ? true
-    : 'basis' in node
-      ? node.basis === 'measured'
-      : Object.values(node).every(everyMeasured);
 
 /** Read or guessed by the person: what is reckoned from it is no longer the pattern's. */
 const ownGuess = (m: Measurement): boolean => m.basis === 'measured' || m.from !== 'pattern';

@@ -9,6 +9,7 @@ import {
   type Zone,
 } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
+import { allMeasured } from './basis.ts';
 import { curveWrong } from './curve.ts';
 import { outlineBox, outlineOf, readOutline } from './outline.ts';
 import { shareOut } from './share.ts';
@@ -110,11 +111,6 @@ export function setShape(
       bays: z.bays.map(b => (b.id === bayId ? bay : b)),
     })),
   };
-}
-
-function allMeasured(node: unknown): boolean {
-  if (typeof node !== 'object' || node === null) return true;
-  return 'basis' in node ? node.basis === 'measured' : Object.values(node).every(allMeasured);
 }
 
 /** Adds an opening or changes (and moves) the one with its id. Refused when larger than its bay. */

@@ -1,4 +1,4 @@
-import type { Measurement, Shell, Zone } from '../../model/index.ts';
+import { guess, isMeasured, type Shell, type Zone } from '../../model/index.ts';
 import type { Edited } from './edit.ts';
 
 type Corrugation = NonNullable<Zone['corrugation']>;
@@ -18,11 +18,10 @@ export function setCorrugation(shell: Shell, id: string, corrugation: Corrugatio
       message: 'The grooves cannot be as deep as they lie apart: read pitch and depth again.',
     };
   const { corrugation: _, ...plain } = zone;
-  const deep: Measurement = corrugation?.depth ?? { basis: 'assumed', value: 0, from: 'guess' };
+  // They stay assumed, so that they follow what is read of the grooves later on.
+  const depthMax = guess(corrugation?.depth.value ?? 0);
   const bays = zone.bays.map(b =>
-    b.depthMin.basis === 'measured' || b.depthMax.basis === 'measured'
-      ? b
-      : { ...b, depthMin: { ...deep, value: 0 }, depthMax: deep },
+    isMeasured(b.depthMin) || isMeasured(b.depthMax) ? b : { ...b, depthMin: guess(0), depthMax },
   );
   const next: Zone = { ...plain, bays, ...(corrugation ? { corrugation } : {}) };
   return { ok: true, shell: { ...shell, zones: shell.zones.map(z => (z.id === id ? next : z)) } };

@@ -1,4 +1,4 @@
-export { addArch, archFromTemplate, archReadings, setArch } from './archZone.ts';
+export { addArch, archFromTemplate, archReadings, fromTemplate, setArch } from './archZone.ts';
 export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
 export { behindArches } from './behindArches.ts';
 export { BODY_SLACK, bodyClosure, cabVolume } from './body.ts';

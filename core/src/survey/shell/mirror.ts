@@ -1,4 +1,5 @@
-import type { Bay, Measurement, Shell, Zone } from '../../model/index.ts';
+import type { Bay, Shell, Zone } from '../../model/index.ts';
+import { assumeAll } from './basis.ts';
 
 /** Zones of the same kind that another could be copied to. */
 export const mirrorTargets = (shell: Shell, from: string): Zone[] => {
@@ -41,7 +42,7 @@ export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
       if (bay[field].basis === 'measured') {
         if (Math.abs(bay[field].value - model[field].value) > 0.0005)
           kept.push({ bay: bay.id, field, here: bay[field].value, there: model[field].value });
-      } else next[field] = fromMirror(model[field]);
+      } else next[field] = assumeAll(model[field], 'mirror');
     }
     if (next.depthMin.value > next.depthMax.value) {
       const loose = next.depthMin.basis === 'assumed' ? 'depthMin' : 'depthMax';
@@ -49,7 +50,7 @@ export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
       next[loose] = { ...next[loose], value: next[other].value };
     }
     for (const field of ['outline', 'cornerRadius', 'curve'] as const)
-      if (model[field] && !bay[field]) Object.assign(next, { [field]: assumeAll(model[field]) });
+      if (model[field] && !bay[field]) Object.assign(next, { [field]: assumeAll(model[field], 'mirror') });
     for (const field of ['depthRuns', 'shallowAt', 'rounded'] as const)
       if (model[field] && !bay[field]) Object.assign(next, { [field]: model[field] });
     copied.push(bay.id);
@@ -67,13 +68,4 @@ export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
   );
   const zones = shell.zones.map(z => (z.id === to ? { ...z, bays: sound } : z));
   return { shell: { ...shell, zones }, copied, kept };
-}
-
-const fromMirror = (m: Measurement): Measurement => ({ basis: 'assumed', value: m.value, from: 'mirror' });
-
-function assumeAll<T>(node: T): T {
-  if (typeof node !== 'object' || node === null) return node;
-  if (Array.isArray(node)) return node.map(assumeAll) as T;
-  if ('basis' in node) return fromMirror(node as unknown as Measurement) as T;
-  return Object.fromEntries(Object.entries(node).map(([k, v]) => [k, assumeAll(v)])) as T;
 }

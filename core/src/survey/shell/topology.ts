@@ -2,7 +2,7 @@ import {
   type Bay,
   type Design,
   findBay,
-  type Measurement,
+  guess,
   type Placement,
   type Rib,
   type Zone,
@@ -24,7 +24,6 @@ export type Reshaped =
   | { ok: false; message: string };
 
 const no = (message: string): Reshaped => ({ ok: false, message });
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 /** No part of a bay or its ends becomes smaller than this, m. */
 const LEAST = 0.02;
 

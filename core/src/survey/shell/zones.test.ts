@@ -121,6 +121,10 @@ describe('a grooved floor', () => {
     if (!set.ok) throw new Error(set.message);
     const floor = set.shell.zones.find(z => z.id === 'F')!;
     expect(floor.bays.every(b => b.depthMin.value === 0 && b.depthMax.value === 0.012)).toBe(true);
+    // Read again, the bays follow: nobody measured them.
+    const again = setCorrugation(set.shell, 'F', { ...grooves, depth: mm(10) });
+    const depths = again.ok ? again.shell.zones.find(z => z.id === 'F')!.bays.map(b => b.depthMax) : [];
+    expect(new Set(depths.map(d => `${d.basis} ${d.value}`))).toEqual(new Set(['assumed 0.01']));
     // A square wave over one square metre: half of it 12 mm deep.
     expect(grooveVolume(floor, 1)).toBeCloseTo(0.006, 9);
     expect(setCorrugation(shell, 'F', { ...grooves, depth: mm(80) })).toMatchObject({ ok: false });

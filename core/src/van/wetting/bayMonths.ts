@@ -1,9 +1,9 @@
 import {
   assemblyOf,
   type BayJoints,
+  cavityDepth,
   directionOf,
   type Ends,
-  fitBuildUp,
   sectionAt,
 } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
@@ -30,7 +30,7 @@ import {
   skinGain,
   type Through,
 } from '../../physics/moisture/index.ts';
-import { meanDepth, openingSize } from '../../survey/shell/index.ts';
+import { openingSize } from '../../survey/shell/index.ts';
 import {
   ABSORPTANCE,
   designNight,
@@ -118,9 +118,6 @@ export function glassOf(shell: Shell): Glass {
   return { area, fRsi: area > 0 ? f / area : 1 };
 }
 
-/** What a board that is pressed against its skin by the lining lies off it between its high spots, m: common practice, no source. */
-const HIGH_SPOTS = 0.0015;
-
 /** What the moisture methods need of a bay; the leak for any quality of its joints and end of the band. */
 export function dampModel(
   shell: Shell,
@@ -129,18 +126,11 @@ export function dampModel(
   buildUp: BuildUp,
   joints: BayJoints,
   library: Library,
-): {
-  /** Whether the lining stands where it should. */
-  stands: boolean;
-  assembly: Assembly;
-  leakAt(ends: Ends, sealQuality?: number): LeakAt;
-} {
-  const { misfit, push } = fitBuildUp(buildUp.layers, bay, kind, library);
-  const depth = meanDepth(bay) + (misfit ? push + HIGH_SPOTS : 0);
+): { assembly: Assembly; leakAt(ends: Ends, sealQuality?: number): LeakAt } {
+  const depth = cavityDepth(buildUp.layers, bay, kind, library);
   const section = sectionAt(buildUp.layers, depth, kind, shell, library);
   const leak = leakOf(section, kind, joints, library);
   return {
-    stands: !misfit,
     assembly: assemblyOf(section, kind),
     leakAt: (ends, sealQuality = buildUp.sealQuality) => leak({ ...buildUp, sealQuality }, ends),
   };

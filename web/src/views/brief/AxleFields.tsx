@@ -1,4 +1,4 @@
-import type { Measurement, Shell } from '@overcoat/core/model';
+import { guess, type Shell } from '@overcoat/core/model';
 import { parseMass, printLength, printMass } from '@overcoat/core/units';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -9,7 +9,6 @@ import { Field } from '../../ui/Field.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 
 type Axles = NonNullable<Shell['axles']>;
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 
 /** Axle loads off the weighbridge and the plate, and what the build adds to each. */
 export function AxleFields() {

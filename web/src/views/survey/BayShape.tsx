@@ -1,4 +1,4 @@
-import type { Bay, Measurement, OutlineReadings, Zone } from '@overcoat/core/model';
+import { type Bay, guess, type Measurement, type OutlineReadings, type Zone } from '@overcoat/core/model';
 import { STRIP_GAP } from '@overcoat/core/studies/junctions';
 import {
   bayCurve,
@@ -19,8 +19,6 @@ import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
-
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 
 /** What a rectangle would read, as a start for each way of measuring. */
 function startOf(by: OutlineReadings['by'], bay: Bay): OutlineReadings {

@@ -1,9 +1,8 @@
-import type { Measurement, Shell } from '@overcoat/core/model';
+import { guess, type Measurement, type Shell } from '@overcoat/core/model';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { editShell } from '../../store/reshape.ts';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 type Room = NonNullable<Shell['floorRoom']>;
 
 const APERTURES = [

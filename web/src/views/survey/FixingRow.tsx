@@ -1,5 +1,6 @@
 import { nextFixingStep } from '@overcoat/core/log';
-import { FIXINGS, type Fixing, type Measurement } from '@overcoat/core/model';
+import { FIXINGS, type Fixing, guess } from '@overcoat/core/model';
+import { printNumber } from '@overcoat/core/units';
 import { X } from 'lucide-react';
 import { useFacts, useLog } from '../../store/log.ts';
 import { dropReady, putReady } from '../../store/reshape.ts';
@@ -8,7 +9,9 @@ import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { JustNoted } from './JustNoted.tsx';
 
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
+/** A pitch in its hundredths: 1.25 mm is not 1.3. */
+const pitch = (metres: number): string => `${printNumber(metres * 1000, 2)} mm`;
+
 const DO = { patched: 'patch it', primed: 'prime it', sealed: 'seal it' } as const;
 
 /** A hole, thread or captive nut the van has already: its size, and whether it is closed or used. */
@@ -88,10 +91,11 @@ export function FixingRow({ fixing, place = false }: { fixing: Fixing; place?: b
         {threaded && (
           <MeasureField
             label="pitch of its thread"
+            print={pitch}
             value={fixing.pitch ?? guess(0.00125)}
             min={0.0002}
             max={0.006}
-            onMeasure={pitch => put({ pitch }, 'pitch')}
+            onMeasure={m => put({ pitch: m }, 'pitch')}
           />
         )}
         <MeasureField

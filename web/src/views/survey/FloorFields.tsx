@@ -1,12 +1,10 @@
-import type { Measurement, Zone } from '@overcoat/core/model';
+import { guess, type Zone } from '@overcoat/core/model';
 import { bayArea, grooveVolume, setCorrugation } from '@overcoat/core/survey/shell';
 import { printNumber } from '@overcoat/core/units';
 import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
-
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 
 /** The grooves pressed into a floor: how far apart, how deep, and which way they run. */
 export function FloorFields({ zone }: { zone: Zone }) {

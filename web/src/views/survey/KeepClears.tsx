@@ -1,4 +1,4 @@
-import { findBay, HOT, KEPT_CLEAR, type KeepClear, type Measurement } from '@overcoat/core/model';
+import { findBay, guess, HOT, KEPT_CLEAR, type KeepClear } from '@overcoat/core/model';
 import { removeFitting, setKeepClear } from '@overcoat/core/survey/shell';
 import { Plus, X } from 'lucide-react';
 import { useDesign } from '../../store/design.ts';
@@ -46,7 +46,6 @@ export function KeepClears({ bay }: { bay: string }) {
     setRefused(why);
     return why;
   };
-  const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
   const add = () => put(newKeepClear(design.shell, bay));
   return (
     <section className="mt-3 border-t border-rule pt-2">

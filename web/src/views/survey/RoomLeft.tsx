@@ -12,13 +12,15 @@ export function RoomLeftPanel() {
   const units = useUnits();
   const left = useMemo(() => roomLeft(shell, e), [shell, e]);
   const p = (m: number) => printLength(m, units);
+  const [least, most] = [p(left.bedAcross.least), p(left.bedAcross.most)];
+  const across = least === most ? least : `${least} to ${most}`;
   const needed = brief.headHeight.value;
   return (
     <section data-testid="room-left">
       <h2 className="text-xl">What remains inside</h2>
       <p>
-        A bed across is at most <b>{p(left.bedAcross)}</b>, along the van <b>{p(left.bedAlong)}</b>, between
-        linings.
+        Between linings a bed across has <b>{across}</b>, by where it stands, one along the van{' '}
+        <b>{p(left.bedAlong)}</b>.
         {left.slidingCover &&
           ` A sliding cover under ${left.slidingCover.opening} has ${left.slidingCover.room > 0 ? p(left.slidingCover.room) : 'no room'} between frame and lining.`}
       </p>

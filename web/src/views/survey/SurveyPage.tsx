@@ -3,7 +3,7 @@ import type { Bay, RustSpot, Zone } from '@overcoat/core/model';
 import { deleteBays, isSurveyed, layoutShell, MASTER_LIMITS, setMaster } from '@overcoat/core/survey/shell';
 import { inUnits, lengthIn, printLength } from '@overcoat/core/units';
 import { Footprints } from 'lucide-react';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
@@ -50,6 +50,7 @@ export function Component() {
   const [filter, setFilter] = useState<Filter>('all');
   const [look, setLook] = useState<'sheet' | 'arrange' | 'folded'>('sheet');
   const [refused, setRefused] = useRefusal();
+  const beside = useRef<HTMLElement>(null);
   const [put, setPut] = useState<Put>('nothing');
   const [tab, setTab] = useState('bay');
   const waiting = useReadyCount();
@@ -101,6 +102,7 @@ export function Component() {
         title={look === 'folded' ? 'The shell, folded' : 'The shell, unfolded'}
         paint={paint}
         instead={look === 'folded' ? <FoldedVan paint={paint} /> : undefined}
+        onEnter={() => beside.current?.querySelector<HTMLElement>('[data-sizes] input')?.focus()}
         onDelete={ids => setRefused(reshape(`${ids.join(', ')} deleted`, d => deleteBays(d, ids)))}
         overlay={layout => <SheetMarks layout={layout} arrange={look === 'arrange'} put={put} />}
         tools={
@@ -191,7 +193,10 @@ export function Component() {
           </div>
         )}
       </MapPanel>
-      <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[410px] lg:border-l">
+      <aside
+        ref={beside}
+        className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[410px] lg:border-l"
+      >
         <Tabs
           label="Survey"
           value={tab}

@@ -1,4 +1,4 @@
-import type { Feature, Measurement, Use } from '@overcoat/core/model';
+import { type Feature, guess, type Use } from '@overcoat/core/model';
 import { setFeature, setUse } from '@overcoat/core/survey/shell';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -14,7 +14,6 @@ import { WetCellVerdict } from '../damp/WetCellVerdict.tsx';
 import { RemoveFitting } from './RemoveFitting.tsx';
 import { ZoneSelect } from './ZoneSelect.tsx';
 
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 const USES: Use['kind'][] = ['bed', 'seat', 'furniture', 'shower', 'cable route', 'pipe route'];
 const CORNERS: NonNullable<Feature['corner']>[] = ['front left', 'front right', 'rear left', 'rear right'];
 const FEATURES: Feature['kind'][] = ['step', 'dog-leg', 'recessed lining', 'datum corner'];

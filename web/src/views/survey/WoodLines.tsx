@@ -1,4 +1,4 @@
-import { LINES, type Measurement, type Place, type Zone } from '@overcoat/core/model';
+import { guess, LINES, type Place, type Zone } from '@overcoat/core/model';
 import { setWoodLine, woodLines } from '@overcoat/core/survey/shell';
 import { printLength } from '@overcoat/core/units';
 import { useState } from 'react';
@@ -15,7 +15,6 @@ import { RemoveFitting } from './RemoveFitting.tsx';
 import { ZoneSelect } from './ZoneSelect.tsx';
 
 type WoodLine = NonNullable<Zone['lines']>[number];
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 
 /** Edges of furniture, beds and cupboards that will want wood beneath. */
 export function WoodLines() {

@@ -1,10 +1,11 @@
-import type { Measurement, Zone, ZoneKind } from '@overcoat/core/model';
+import { guess, type Zone, type ZoneKind } from '@overcoat/core/model';
 import {
   addArch,
   addZone,
   archFromTemplate,
   archReadings,
   closure,
+  fromTemplate,
   removeZone,
   setArch,
   setZone,
@@ -21,8 +22,6 @@ import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { FloorFields } from './FloorFields.tsx';
-
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 
 /** Every zone by its own sizes, what can be added, and what can go. */
 export function ZonesPanel() {
@@ -132,6 +131,7 @@ const HEIGHT_WORDS: Partial<Record<ZoneKind, string>> = {
 function ArchFields({ zone }: { zone: Zone }) {
   const [refused, setRefused] = useRefusal();
   const sizes = archReadings(zone);
+  const templated = fromTemplate(zone);
   const face = zone.bays.find(b => b.station === 2 && b.strip === 2);
   const tell = (why: string | null) => {
     setRefused(why);
@@ -149,16 +149,20 @@ function ArchFields({ zone }: { zone: Zone }) {
             ['height', 'height over the floor', 1.5],
             ['radius', 'radius of its shoulders', 1],
           ] as const
-        ).map(([field, label, max]) => (
-          <MeasureField
-            key={field}
-            label={label}
-            value={sizes[field]}
-            min={0.005}
-            max={max}
-            onMeasure={m => tell(editShell(`${zone.id} ${label}`, s => setArch(s, zone.id, { [field]: m })))}
-          />
-        ))}
+        )
+          .filter(([field]) => field === 'width' || !templated)
+          .map(([field, label, max]) => (
+            <MeasureField
+              key={field}
+              label={label}
+              value={sizes[field]}
+              min={0.005}
+              max={max}
+              onMeasure={m =>
+                tell(editShell(`${zone.id} ${label}`, s => setArch(s, zone.id, { [field]: m })))
+              }
+            />
+          ))}
         <MeasureField
           label="behind the floor’s front"
           value={zone.offset}
@@ -167,8 +171,9 @@ function ArchFields({ zone }: { zone: Zone }) {
         />
       </div>
       <p className="text-[13px] text-faint">
-        Its strip from floor to floor, face and corners are developed from these. With a template of the face:
-        give bay {face?.id} that outline, then
+        {templated
+          ? `Its strip is as long as the template of bay ${face?.id} is over the top. After a change of that outline:`
+          : `Its strip from floor to floor, face and corners are developed from these. With a template of the face: give bay ${face?.id} that outline, then`}
       </p>
       <Button
         small

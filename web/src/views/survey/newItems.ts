@@ -1,6 +1,7 @@
 import {
   type Fixing,
   findBay,
+  guess,
   type Hole,
   type KeepClear,
   type Measurement,
@@ -15,8 +16,6 @@ import {
 } from '@overcoat/core/model';
 import { freshId } from '../../store/edits.ts';
 import { freshReadyId } from '../../store/reshape.ts';
-
-const guess = (value: number): Measurement => ({ basis: 'assumed', value, from: 'guess' });
 
 /** A place in a bay, m behind its front and above its lower edge. */
 export const placeAt = (along: number, up: number): Place => ({ along: guess(along), up: guess(up) });
