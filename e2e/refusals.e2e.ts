@@ -101,7 +101,9 @@ test('a second window: what does not overlap is merged, what does is asked', asy
   await width(other).fill('1520');
   await width(other).press('Enter');
   const dialog = other.getByRole('dialog', { name: 'Changed in two windows' });
-  await expect(dialog.getByRole('row', { name: 'width 1520 mm, measured 1500 mm, measured' })).toBeVisible();
+  await expect(
+    dialog.getByRole('row', { name: 'load space, width 1520 mm, measured 1500 mm, measured' }),
+  ).toBeVisible();
   await expect(dialog).toContainText('assumed sizes that follow');
   await dialog.getByRole('button', { name: 'Keep what is here' }).click();
   await saved(other);

@@ -23,6 +23,13 @@ describe('a conflict in words', () => {
     ]);
   });
 
+  it('names the large sizes as those of the load space', () => {
+    const length = (mm: number) => (d: Design) => {
+      d.shell.length = measured(mm / 1000, `${mm}`);
+    };
+    expect(told(length(2600), length(2620))[0]!.where).toBe('load space, length');
+  });
+
   it('names a part that one window changed and the other took out', () => {
     const [words] = told(
       d => {

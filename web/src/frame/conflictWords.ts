@@ -60,7 +60,7 @@ const WORDS: Record<string, string> = {
 };
 
 function placeWords(path: readonly string[], design: Design): string {
-  const words: string[] = [];
+  const words: string[] = path[0] === 'shell' && path.length === 2 ? ['load space'] : [];
   let node: unknown = design;
   path.forEach((step, i) => {
     const list = path[i - 1] ?? '';

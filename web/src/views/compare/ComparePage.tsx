@@ -72,7 +72,9 @@ export function Component() {
               )}
               {print(value)}
               {over?.(row.original) && (
-                <span className="block text-[13px] font-medium text-signal">{over(row.original)}</span>
+                <span className="ml-auto block w-24 whitespace-normal text-[13px] font-medium leading-4 text-signal">
+                  {over(row.original)}
+                </span>
               )}
             </span>
           );

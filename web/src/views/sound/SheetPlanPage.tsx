@@ -80,7 +80,9 @@ export function Component() {
                 covered.
               </li>
             </ul>
-            <p className="mt-2 text-[13px] text-faint">Every drawing is seen from inside, top up.</p>
+            <p className="mt-2 text-[13px] text-faint">
+              Every drawing is seen from inside; its edges say which way round it goes.
+            </p>
             <ol className="mt-1">
               {stick.map((s, i) => (
                 <li
