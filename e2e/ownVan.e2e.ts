@@ -230,6 +230,8 @@ test('every drawing says which side is seen: the sheet, a bay’s shape, the fil
   await page.goto('/');
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
   await page.getByRole('link', { name: 'Survey' }).click();
+  // The view before it has a map too, which goes when this one comes.
+  await expect(page.getByLabel('Load-floor length')).toBeVisible();
   await bay(page, 'L3m').click();
   await expect(page.getByText('Seen from inside, as you stand')).toBeVisible();
   const x = async (id: string) => (await bay(page, id).boundingBox())!.x;
