@@ -135,7 +135,7 @@ describe('asked by command line', () => {
   });
 
   it.each([
-    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, demo are.'],
+    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, demo are.'],
     [['frobnicate'], '“frobnicate” is not asked here'],
     [['evaluate'], 'Name the design file'],
     [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
@@ -182,5 +182,31 @@ describe('asked by command line', () => {
     const wrong = run('evaluate');
     expect([wrong.stdout, wrong.status]).toEqual(['', 2]);
     expect(wrong.stderr).toContain('Name the design file');
+  });
+
+  it('nest lays an instance and says how far from the least it is; its mistakes in one sentence', async () => {
+    const at = path.join(folder, 'instance.json');
+    const write = (value: object) => writeFileSync(at, JSON.stringify(value));
+    const instance = {
+      kerf: 3,
+      stock: [{ id: 'board', width: 1200, height: 2400, price: 30, quantity: null }],
+      pieces: [{ id: 'a', width: 590, height: 590, quantity: 9, rotatable: true }],
+    };
+    write(instance);
+    const a = await answer('nest', at, '--seconds', '0.2');
+    expect(a).toMatchObject({ cost: 60, leastCost: 60, cheapest: true });
+    expect(a.layout).toHaveLength(9);
+    write({ ...instance, pieces: [{ ...instance.pieces[0], width: 1300, height: 1300 }] });
+    expect(await ask(['nest', at])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('1300 x 1300 mm'),
+    });
+    write({ ...instance, stock: [{ ...instance.stock[0], quantity: 1 }] });
+    expect(await ask(['nest', at])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('enough stock'),
+    });
+    expect(await ask(['nest', at, '--seconds', 'long'])).toMatchObject({ code: 2 });
+    expect(await ask(['nest', 'nowhere.json'])).toMatchObject({ code: 2 });
   });
 });

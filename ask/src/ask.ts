@@ -4,6 +4,7 @@ import { askDemo } from './questions/demo.ts';
 import { askEvaluate } from './questions/evaluate.ts';
 import { askHotDay } from './questions/hotDay.ts';
 import { askKnock } from './questions/knock.ts';
+import { askNest } from './questions/nest.ts';
 import { askNight } from './questions/night.ts';
 import { askYear } from './questions/year.ts';
 
@@ -17,6 +18,7 @@ const QUESTIONS: Record<string, Question> = {
   'hot-day': askHotDay,
   knock: askKnock,
   deaden: askDeaden,
+  nest: askNest,
   demo: askDemo,
 };
 

@@ -1,1 +1,5 @@
+export type { Nest, NestPiece, NestProblem, NestStock } from './problem.ts';
+export { NestSearch } from './search.ts';
+export { atOrigin, turnPoints } from './shapes.ts';
 export { cutLengths, shelfLayout } from './shelf.ts';
+export { unfitPieces } from './table.ts';

@@ -1,0 +1,335 @@
+import { Beam } from './beam.ts';
+import type { Bed } from './bed.ts';
+import { RULES } from './bed.ts';
+import { choices, leastCost } from './bound.ts';
+import { construct, ORDERS } from './construct.ts';
+import { cutsOf } from './cuts.ts';
+import type { Laid, Nest, NestProblem, UsedStock } from './problem.ts';
+import { seeded } from './random.ts';
+import { type PartNest, Recreate } from './recreate.ts';
+import { MICRO } from './shapes.ts';
+import { Table, unfitPieces } from './table.ts';
+
+/** Beds that would cost less, or leave a better rest, and how far the pieces have been brought onto them. */
+interface Goal {
+  recreate: Recreate;
+  beam: Beam | null;
+  /** Only leaves more; costs the same. */
+  rest: boolean;
+}
+
+/** Everything laid, and how good that is. */
+interface Whole {
+  beds: Bed[];
+  cost: number;
+  worth: number;
+}
+
+/** Most pieces that are searched side by side, and by full constructions at the start. */
+const BEAM_MOST = 400;
+const MANY = 600;
+/** Rounds a step: boxes are quick. */
+const ROUNDS = 8;
+/** Share of the steps that go to a better rest while a lower cost is still possible. */
+const FOR_REST = 0.25;
+/** A rest grows by at least this share of the bed at a time. */
+const GROWS = 0.004;
+
+/**
+ * Searches for the cheapest way to lay pieces: whole packs and metres first, then the rests that are worth most, then
+ * the fewest cuts. There is a full layout from the start; each `step` may better it. The same seed gives the same
+ * search. Throws RangeError where a piece fits no stock.
+ */
+export class NestSearch {
+  /** No layout can cost less. */
+  readonly leastCost: number;
+  /** Steps done. */
+  steps = 0;
+  private readonly table: Table;
+  private readonly random: () => number;
+  private readonly pinned = new Set<number>();
+  private readonly fixed: Bed[];
+  private whole: Whole;
+  private goals: Goal[] = [];
+  private read: Nest | null = null;
+
+  constructor(problem: NestProblem, seed = 1) {
+    const unfit = unfitPieces(problem);
+    if (unfit.length > 0) throw new RangeError(`No stock holds ${unfit.map(u => u.piece).join(', ')}`);
+    this.table = new Table(problem);
+    this.random = seeded(seed);
+    this.fixed = this.pin(problem.pinned ?? []);
+    const { shapes, stock, needs, kerf } = this.table;
+    const rolls = stock.filter(s => s.byLength).map(s => s.price);
+    this.leastCost = shapes.length
+      ? Math.max(0, leastCost(shapes, stock, needs) - (Math.max(0, ...rolls) * kerf) / MICRO)
+      : 0;
+    this.whole = this.first();
+    this.aim();
+  }
+
+  /** The best layout so far. */
+  get best(): Nest {
+    this.read ??= this.written();
+    return this.read;
+  }
+
+  /** Whether nothing is left to gain in money. */
+  get cheapest(): boolean {
+    return this.whole.cost <= this.leastCost + 1e-9;
+  }
+
+  /** Whether the search has nothing left to try. */
+  get done(): boolean {
+    return this.goals.length === 0;
+  }
+
+  /** Some milliseconds of search. Returns whether the best layout got better. */
+  step(): boolean {
+    this.steps++;
+    const goal = this.choose();
+    if (!goal) return false;
+    let better = false;
+    if (goal.beam && this.steps % 2 === 0)
+      better = goal.beam.level() && goal.recreate.take(goal.beam.partNest());
+    else for (let i = 0; i < (this.table.boxes ? ROUNDS : 1) && !better; i++) better = goal.recreate.round();
+    return better && this.finish(goal);
+  }
+
+  private choose(): Goal | undefined {
+    const [cheaper, rest] = [this.goals.filter(g => !g.rest), this.goals.find(g => g.rest)];
+    if (rest && (cheaper.length === 0 || this.random() < FOR_REST)) return rest;
+    if (this.random() < 0.4) return cheaper[Math.floor(this.random() * cheaper.length)];
+    return cheaper.reduce<Goal | undefined>(
+      (least, g) => (!least || g.recreate.best.outArea < least.recreate.best.outArea ? g : least),
+      undefined,
+    );
+  }
+
+  /** Lays what a goal left out on further beds, and keeps the whole if it is better. */
+  private finish(goal: Goal): boolean {
+    const { beds, out } = goal.recreate.best;
+    // A bed kept short may be used to its end once nothing better is found.
+    const full = out.length === 0 ? beds : beds.map(b => this.lengthened(b));
+    const tried = out.length === 0 ? [full] : this.filled(full, out);
+    let better = false;
+    for (const made of tried) better = this.keep(made) || better;
+    if (better) this.aim();
+    return better;
+  }
+
+  private filled(beds: Bed[], out: readonly number[]): Bed[][] {
+    const preferences = this.table.stock.flatMap((s, i) => (s.price > 0 ? [i] : []));
+    return preferences.map(p => construct(this.table, beds, out, 'area', 'low', p));
+  }
+
+  private lengthened(bed: Bed): Bed {
+    const full = this.table.bed(bed.stock);
+    if (full.length === bed.length) return bed;
+    return this.copied(bed, full);
+  }
+
+  private copied(bed: Bed, to: Bed): Bed {
+    for (const { piece, way, x, y } of bed.placed)
+      to.put(piece, this.table.shapes[piece]!, { way, x, y, score: 0 });
+    return to;
+  }
+
+  private keep(beds: readonly Bed[]): boolean {
+    const used = beds.filter(b => b.placed.length > 0);
+    if (used.reduce((n, b) => n + b.placed.length, 0) < this.table.shapes.length) return false;
+    const next = { beds: used, cost: this.table.cost(used), worth: this.table.worth(used) };
+    const { cost, worth } = this.whole;
+    if (next.cost > cost + 1e-9 || (next.cost > cost - 1e-9 && next.worth <= worth * (1 + 1e-9) + 1))
+      return false;
+    this.whole = next;
+    this.read = null;
+    return true;
+  }
+
+  private pin(pinned: readonly Laid[]): Bed[] {
+    const { problem, shapes } = this.table;
+    const beds = new Map<string, Bed>();
+    for (const { piece, stock, index, x, y, turn } of pinned) {
+      const at = problem.pieces.findIndex(p => p.id === piece);
+      const of = problem.stock.findIndex(s => s.id === stock);
+      const way = at < 0 ? -1 : shapes[at]!.turned.findIndex(t => t.turn === turn);
+      if (at < 0 || of < 0 || way < 0) throw new RangeError(`Piece ${piece} cannot be pinned there`);
+      const key = `${stock}/${index}`;
+      const bed = beds.get(key) ?? this.table.bed(of);
+      beds.set(key, bed);
+      bed.put(at, shapes[at]!, { way, x: Math.round(x * MICRO), y: Math.round(y * MICRO), score: 0 });
+      this.pinned.add(at);
+    }
+    return [...beds.values()];
+  }
+
+  /** A full layout by the simple rules, the best of their orders. */
+  private first(): Whole {
+    const { shapes, stock } = this.table;
+    const loose = [...shapes.keys()].filter(i => !this.pinned.has(i));
+    this.whole = { beds: [], cost: Number.POSITIVE_INFINITY, worth: 0 };
+    const few = shapes.length <= MANY;
+    const preferences = stock.flatMap((s, i) => (s.price > 0 ? [i] : []));
+    for (const preferred of preferences.length > 0 ? preferences : [null])
+      for (const order of few && this.table.boxes ? ORDERS : ORDERS.slice(0, 1))
+        for (const rule of few && this.table.boxes ? RULES : RULES.slice(2, 3))
+          this.keep(construct(this.table, this.fixed, loose, order, rule, preferred));
+    if (this.whole.beds.length === 0 && shapes.length > 0)
+      throw new RangeError('There is not enough stock for all pieces');
+    return this.whole;
+  }
+
+  /** Sets what to try for next: every choice of beds that would cost less, and one that leaves more. */
+  private aim(): void {
+    this.goals = [];
+    if (this.table.shapes.length === 0) return;
+    if (!this.cheapest) this.goals.push(...this.cheaper());
+    const rest = this.largerRest();
+    if (rest) this.goals.push(rest);
+  }
+
+  private cheaper(): Goal[] {
+    const { stock, needs } = this.table;
+    const { cost, beds } = this.whole;
+    const roll = stock.findIndex(s => s.byLength);
+    return choices(stock, needs, cost).flatMap(({ counts, cost: packs }) => {
+      const sizes: Bed[] = counts.flatMap((n, i) =>
+        Array.from({ length: Math.min(n, needs.beds + this.table.shapes.length) }, () => this.table.bed(i)),
+      );
+      if (roll >= 0) {
+        const reach = beds.filter(b => b.stock === roll).reduce((sum, b) => sum + this.table.reach(b), 0);
+        const paid = Math.floor(((cost - packs) / stock[roll]!.price) * MICRO);
+        const least = Math.min(paid, reach === 0 ? paid : reach);
+        const length = Math.min(
+          stock[roll]!.length,
+          Math.floor(least * (1 - GROWS / 2)) - MICRO / 1000 + this.table.kerf,
+        );
+        if (length > 0) sizes.push(this.table.bed(roll, length));
+      }
+      return sizes.length > 0 ? [this.goal(sizes, false)] : [];
+    });
+  }
+
+  /** The bed with most room left, kept shorter than pieces reach along it. */
+  private largerRest(): Goal | null {
+    const { beds } = this.whole;
+    const pinnedOn = (b: Bed) => b.placed.some(p => this.pinned.has(p.piece));
+    let at = -1;
+    let least = Number.POSITIVE_INFINITY;
+    beds.forEach((b, i) => {
+      const { byLength, price } = this.table.stock[b.stock]!;
+      const filled =
+        b.placed.reduce((sum, p) => sum + this.table.shapes[p.piece]!.area, 0) / (b.width * b.length);
+      if (byLength || price === 0 || pinnedOn(b) || filled >= least) return;
+      [at, least] = [i, filled];
+    });
+    if (at < 0) return null;
+    const short = beds[at]!;
+    const grows = Math.ceil(short.length * GROWS);
+    const length = this.table.reach(short) + this.table.kerf - grows;
+    if (length <= 0) return null;
+    const sizes = beds.map((b, i) => this.table.bed(b.stock, i === at ? length : b.length));
+    return this.goal(sizes, true);
+  }
+
+  /** Beds with what of the best layout lies on such beds already. */
+  private goal(empty: Bed[], rest: boolean): Goal {
+    const { shapes, boxes, problem } = this.table;
+    const beds = [...empty];
+    const laid = new Set<number>();
+    const open = new Set(beds.keys());
+    const put = (from: Bed) => {
+      const at = [...open].find(i => beds[i]!.stock === from.stock);
+      if (at === undefined) return;
+      open.delete(at);
+      const to = beds[at]!;
+      for (const { piece, way, x, y, width, length } of from.placed) {
+        if (y + length > to.length || x + width > to.width || laid.has(piece)) continue;
+        to.put(piece, shapes[piece]!, { way, x, y, score: 0 });
+        laid.add(piece);
+      }
+    };
+    const fullest = [...this.whole.beds].sort((a, b) => covered(b, this.table) - covered(a, this.table));
+    const withPins = (b: Bed) => b.placed.some(p => this.pinned.has(p.piece));
+    if (rest) this.whole.beds.forEach(put);
+    else {
+      fullest.filter(withPins).forEach(put);
+      fullest.filter(b => !withPins(b)).forEach(put);
+    }
+    const out = [...shapes.keys()].filter(i => !laid.has(i));
+    const part: PartNest = { beds, out, outArea: out.reduce((sum, i) => sum + shapes[i]!.area, 0) };
+    const searched = boxes && !problem.guillotine && this.pinned.size === 0 && shapes.length <= BEAM_MOST;
+    return {
+      recreate: new Recreate(
+        part,
+        shapes,
+        this.pinned,
+        this.random,
+        boxes ? { greedy: 0.7, contact: 0.2 } : { greedy: 0.95, contact: 0.9 },
+      ),
+      beam: searched ? new Beam(empty, shapes, this.random) : null,
+      rest,
+    };
+  }
+
+  private written(): Nest {
+    const { problem, shapes } = this.table;
+    const counts = new Map<number, number>();
+    const laid: Laid[] = [];
+    const used: UsedStock[] = [];
+    let cuts = 0;
+    const order = [...this.whole.beds].sort(
+      (a, b) => a.stock - b.stock || covered(b, this.table) - covered(a, this.table),
+    );
+    for (const bed of order) {
+      const index = counts.get(bed.stock) ?? 0;
+      counts.set(bed.stock, index + 1);
+      const stock = problem.stock[bed.stock]!;
+      for (const p of bed.placed)
+        laid.push({
+          piece: problem.pieces[p.piece]!.id,
+          stock: stock.id,
+          index,
+          x: p.x / MICRO,
+          y: p.y / MICRO,
+          turn: shapes[p.piece]!.turned[p.way]!.turn,
+        });
+      const reach = this.table.reach(bed);
+      const rest = this.table.rest(bed);
+      const area = stock.width * (stock.paid === 'length' ? reach / MICRO : stock.length);
+      used.push({
+        stock: stock.id,
+        index,
+        reach: reach / MICRO,
+        rest: {
+          x: rest.x / MICRO,
+          y: rest.y / MICRO,
+          width: rest.width / MICRO,
+          length: rest.length / MICRO,
+        },
+        filled: bed.placed.reduce((sum, p) => sum + netArea(problem.pieces[p.piece]!.outline), 0) / area,
+      });
+      cuts += cutsOf(bed, piece => slants(shapes[piece]!.turned[0]!.outline));
+    }
+    return { laid, used, cost: this.whole.cost, worth: this.whole.worth / MICRO ** 2, cuts };
+  }
+}
+
+const covered = (bed: Bed, { shapes }: Table): number =>
+  bed.placed.reduce((sum, p) => sum + shapes[p.piece]!.area, 0) / (bed.width * bed.length);
+
+const netArea = (outline: readonly { x: number; y: number }[]): number =>
+  outline.reduce((sum, p, i) => {
+    const q = outline[(i + 1) % outline.length]!;
+    return sum + p.x * q.y - q.x * p.y;
+  }, 0) / 2;
+
+/** Sides of an outline that lie along neither edge of the bed. */
+function slants(outline: Float64Array | null): number {
+  if (!outline) return 0;
+  let count = 0;
+  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2)
+    if (Math.abs(outline[i]! - outline[j]!) > 1 && Math.abs(outline[i + 1]! - outline[j + 1]!) > 1) count++;
+  return count;
+}
