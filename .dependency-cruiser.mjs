@@ -20,6 +20,8 @@ export const ROOMS = [
   'van/quiet',
   'order/nesting',
   'order/takeoff',
+  'order/pieces',
+  'order/cutting',
   'order/load',
   'evaluate',
   'studies/working',

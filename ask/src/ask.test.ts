@@ -135,7 +135,7 @@ describe('asked by command line', () => {
   });
 
   it.each([
-    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, demo are.'],
+    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, demo are.'],
     [['frobnicate'], '“frobnicate” is not asked here'],
     [['evaluate'], 'Name the design file'],
     [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
@@ -208,5 +208,16 @@ describe('asked by command line', () => {
     });
     expect(await ask(['nest', at, '--seconds', 'long'])).toMatchObject({ code: 2 });
     expect(await ask(['nest', 'nowhere.json'])).toMatchObject({ code: 2 });
+  });
+
+  it('pieces gives every outline as it is cut', async () => {
+    const a = await answer('pieces', file);
+    const taper = a.pieces.find((p: { id: string }) => p.id === 'L7u fill');
+    expect(taper).toMatchObject({ material: expect.any(String), mirrored: true, above: 'TOP', left: 'REAR' });
+    expect(taper.outline).toHaveLength(5);
+    const fewer = await answer('pieces', file, '--gap-behind', '0.02');
+    const scored = (all: { lines: { kind: string }[] }[]) =>
+      all.flatMap(p => p.lines).filter(l => l.kind === 'score').length;
+    expect(scored(fewer.pieces)).toBeLessThan(scored(a.pieces));
   });
 });

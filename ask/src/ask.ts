@@ -6,6 +6,7 @@ import { askHotDay } from './questions/hotDay.ts';
 import { askKnock } from './questions/knock.ts';
 import { askNest } from './questions/nest.ts';
 import { askNight } from './questions/night.ts';
+import { askPieces } from './questions/pieces.ts';
 import { askYear } from './questions/year.ts';
 
 /** A question answers its arguments with what goes out as JSON, or throws a `Mistake`. */
@@ -19,6 +20,7 @@ const QUESTIONS: Record<string, Question> = {
   knock: askKnock,
   deaden: askDeaden,
   nest: askNest,
+  pieces: askPieces,
   demo: askDemo,
 };
 

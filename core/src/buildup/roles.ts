@@ -36,6 +36,10 @@ export const directionOf = (kind: ZoneKind): Direction =>
       ? 'up'
       : 'horizontal';
 
+/** How many battens stand on a run of so many metres: one at either end, and no two further apart than their spacing. */
+export const battenCount = (run: number, { width, spacing }: LayerOf<'batten'>): number =>
+  Math.max(1, Math.ceil(Math.max(0, run - width) / spacing - 1e-9)) + 1;
+
 /** Zones without ribs to hold a lining off: there the lining rests on what is under it. */
 export const liningRests = (kind: ZoneKind, layers: readonly Layer[]): boolean =>
   (kind === 'floor' || kind === 'arch' || kind === 'bulkhead') && battenOf(layers) === undefined;

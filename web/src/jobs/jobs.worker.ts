@@ -1,5 +1,9 @@
 import { type Job, runJob } from './jobs.ts';
 
 self.onmessage = (event: MessageEvent<Job>) => {
-  self.postMessage({ outcome: runJob(event.data, share => self.postMessage({ share })) });
+  self.postMessage({
+    outcome: runJob(event.data, (share, soFar) =>
+      self.postMessage(soFar === undefined ? { share } : { share, soFar }),
+    ),
+  });
 };

@@ -1,7 +1,9 @@
 import type { Report } from './shelf.ts';
 
 /** What a worker says: how far it is, or what came of it. */
-type Said<A> = { share: number } | { outcome: { ok: true; answer: A } | { ok: false; message: string } };
+type Said<A> =
+  | { share: number; soFar?: A }
+  | { outcome: { ok: true; answer: A } | { ok: false; message: string } };
 
 interface Waiting<J, A> {
   job: J;
@@ -80,7 +82,8 @@ export class Pool<J, A> {
     };
     turn.signal.addEventListener('abort', abort, { once: true });
     worker.onmessage = ({ data }: MessageEvent<Said<A>>) => {
-      if ('share' in data) return turn.report(data.share);
+      if ('share' in data)
+        return 'soFar' in data ? turn.report(data.share, data.soFar) : turn.report(data.share);
       done(true);
       if (data.outcome.ok) turn.resolve(data.outcome.answer);
       else turn.reject(new Error(data.outcome.message));

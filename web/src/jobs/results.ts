@@ -34,7 +34,7 @@ interface Tables extends DBSchema {
 /** Answers kept over a reload: two years of one bay are a megabyte. */
 const MOST_KEPT = 16;
 /** Raised when a job answers in another shape: what an earlier program kept is then forgotten. */
-const SHAPE = 3;
+const SHAPE = 4;
 /** One core is the page's own; on a machine with two, a second job still goes on beside a long one. */
 const WORKERS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
@@ -87,18 +87,24 @@ export async function startJob(
   const change = (to: Partial<Slot>) => {
     if (running.get(slot) === control) put(slot, to);
   };
+  let best: Kept | null = null;
   try {
     const answer = await pool.run(job, {
       quick: of.quick,
       signal: control.signal,
       onStart: () => change({ queued: false }),
-      report: share => change({ running: share }),
+      report: (share, soFar) => {
+        if (soFar === undefined) return change({ running: share });
+        best = { answer: soFar as Answer<JobKind>, asked: of.asked, revision: of.revision };
+        change({ running: share, kept: best });
+      },
     });
     const kept: Kept = { answer, asked: of.asked, revision: of.revision };
     change({ running: null, queued: false, kept });
     void persist(slot, kept).catch(() => undefined);
   } catch (error) {
-    // Given up: whoever did that has said so.
+    // Given up: whoever did that has said so. The best it found stays.
+    if (best) void persist(slot, best).catch(() => undefined);
     if (control.signal.aborted) return;
     change({ running: null, queued: false, failed: error instanceof Error ? error.message : String(error) });
   }

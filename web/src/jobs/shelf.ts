@@ -7,5 +7,5 @@ export interface Shelf {
   library: Library;
 }
 
-/** Hears the share done, 0 to 1. */
-export type Report = (share: number) => void;
+/** Hears the share done, 0 to 1, and the best answer so far where there is one. */
+export type Report = (share: number, soFar?: unknown) => void;

@@ -44,6 +44,8 @@ export interface Bed {
   readonly room: number;
   /** What lies on it. */
   readonly placed: readonly Placed[];
+  /** Rectangles left free that no larger one holds: x, y, width and length in a row, micrometres; none for other outlines. */
+  readonly frees: readonly number[];
   /** The same bed without some pieces. */
   without(gone: ReadonlySet<number>): Bed;
   /** The best place for a shape, or null where there is none. */

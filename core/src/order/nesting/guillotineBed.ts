@@ -24,6 +24,10 @@ export class GuillotineBed implements Bed {
     this.leaves = [{ x: 0, y: 0, width, length }];
   }
 
+  get frees(): readonly number[] {
+    return this.leaves.flatMap(l => [l.x, l.y, l.width, l.length]);
+  }
+
   get room(): number {
     return this.leaves.reduce((most, l) => Math.max(most, l.width * l.length), 0);
   }

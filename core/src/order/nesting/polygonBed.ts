@@ -26,6 +26,7 @@ export class PolygonBed implements Bed {
   ) {}
 
   readonly room = 0;
+  readonly frees: readonly number[] = [];
 
   without(gone: ReadonlySet<number>): PolygonBed {
     const bed = new PolygonBed(this.stock, this.width, this.length, this.shapes, this.noFits);

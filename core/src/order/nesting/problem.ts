@@ -62,6 +62,8 @@ export interface NestProblem {
   guillotine?: boolean;
   /** Pieces that stay where they are. */
   pinned?: readonly Laid[];
+  /** A layout found before: the search goes on from it if it still holds everything. */
+  from?: readonly Laid[];
 }
 
 /** Everything laid, and what it costs. */

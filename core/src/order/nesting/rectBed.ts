@@ -82,6 +82,10 @@ export class RectBed implements Bed {
     return touch / (width + length);
   }
 
+  get frees(): readonly number[] {
+    return this.free;
+  }
+
   get room(): number {
     const { width, length } = this.rest;
     return width * length;

@@ -121,7 +121,7 @@ describe('any pieces', () => {
         expect(mistakesOf(best.laid, problem)).toEqual([]);
         expect(best.cost).toBeGreaterThanOrEqual(leastCost - 1e-9);
       }),
-      { numRuns: 40 },
+      { numRuns: 40, endOnFailure: true },
     );
   });
   it('lie inside their sheets, once each, apart by the kerf: corners, steps and tapers', () => {
@@ -130,7 +130,7 @@ describe('any pieces', () => {
         const problem = { pieces: named(outlines, [0, 90, 180, 270]), stock: [sheet], kerf: k };
         expect(mistakesOf(searched(problem, 12).best.laid, problem)).toEqual([]);
       }),
-      { numRuns: 25 },
+      { numRuns: 25, endOnFailure: true },
     );
   });
   it('can be parted by cuts from edge to edge where a saw bench asks for it', () => {
@@ -151,7 +151,7 @@ describe('any pieces', () => {
         for (const index of new Set(laid.map(l => l.index)))
           expect(parted(turned.filter(t => t.index === index))).toBe(true);
       }),
-      { numRuns: 25 },
+      { numRuns: 25, endOnFailure: true },
     );
   });
 });

@@ -33,12 +33,17 @@ export function mistakesOf(laid: readonly Laid[], problem: NestProblem): string[
   for (const list of onSheet.values())
     for (const [i, a] of list.entries())
       for (const b of list.slice(i + 1)) {
-        if (overlap(a.corners, b.corners) > NEAR * 0.1) wrong.push(`${a.id} and ${b.id} overlap`);
+        // As deep as rounding may lay one over the other, along all they could share.
+        if (overlap(a.corners, b.corners) > NEAR * Math.min(longest(a.corners), longest(b.corners)))
+          wrong.push(`${a.id} and ${b.id} overlap`);
         else if (distance(a.corners, b.corners) < problem.kerf - 2 * NEAR)
           wrong.push(`${a.id} and ${b.id} nearer than the kerf`);
       }
   return wrong;
 }
+
+const longest = (points: readonly Point[]): number =>
+  Math.max(...points.flatMap(p => points.map(q => Math.hypot(p.x - q.x, p.y - q.y))));
 
 /** Five micrometres. */
 const NEAR = 5e-6;

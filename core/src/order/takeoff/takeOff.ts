@@ -1,4 +1,4 @@
-import { type Cover, cutsOf, type LayUp, splitToFit } from '../../buildup/index.ts';
+import { battenCount, type Cover, cutsOf, type LayUp, splitToFit } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
 import type { Kept } from '../../survey/shell/index.ts';
@@ -95,7 +95,7 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
   const material = materialOf(library, layer.material);
   const stock = stockFor(material, layer.thickness);
   if (layer.role === 'batten') {
-    const count = Math.floor(cover.width / layer.spacing) + 1;
+    const count = cover.width > 0 ? battenCount(cover.width, layer) : 1;
     const { parts } = splitToFit(stock.width, cover.height, stock);
     for (let i = 0; i < count; i++)
       for (const part of parts) ledger.length(layer.material, stock, cover.zone, part.height);

@@ -4,29 +4,48 @@ import { cellsOf } from './layout.ts';
 /** A floor bay narrower than so much of the floor, alone in its station, lies between wheel arches. */
 const NARROWED = 0.9;
 
-/**
- * What of each wall bay lies behind a wheel arch, m2 by its id: there the arch is the van's skin, and has bays of its
- * own. An arch stands from the floor up, as long and high as its inner face, where its zone begins; where that is not
- * surveyed, where the floor narrows. Empty where nothing tells.
- */
+/** What of a wall bay lies behind a wheel arch, from the bay's front and lower edge, m. */
+export interface Hidden {
+  /** Id of the bay. */
+  bay: string;
+  /** m. */
+  along: number;
+  /** m. */
+  up: number;
+  /** m. */
+  width: number;
+  /** m. */
+  height: number;
+}
+
+/** What of each wall bay lies behind a wheel arch, m2 by its id: there the arch is the van's skin, and has bays of its own. */
 export function behindArches(shell: Shell): ReadonlyMap<string, number> {
   const hidden = new Map<string, number>();
-  for (const arch of shell.zones) {
-    if (arch.kind !== 'arch') continue;
+  for (const { bay, width, height } of hiddenByArches(shell))
+    hidden.set(bay, (hidden.get(bay) ?? 0) + width * height);
+  return hidden;
+}
+
+/**
+ * The same as rectangles. An arch stands from the floor up, as long and high as its inner face, where its zone begins;
+ * where that is not surveyed, where the floor narrows. None where nothing tells. A corner's rounding is left in.
+ */
+export function hiddenByArches(shell: Shell): Hidden[] {
+  return shell.zones.flatMap(arch => {
+    if (arch.kind !== 'arch') return [];
     const wall = shell.zones.find(z => z.kind === 'wall' && z.side === arch.side);
     const face = innerFace(arch);
     const from = arch.offset.value > 0 ? arch.offset.value : narrowedFrom(shell);
-    if (!wall || !face || from === null) continue;
+    if (!wall || !face || from === null) return [];
     const start = from - wall.offset.value;
-    for (const { bay, along, up } of cellsOf(wall).cells) {
-      const width = Math.min(along + bay.width.value, start + face.length) - Math.max(along, start);
+    return cellsOf(wall).cells.flatMap(({ bay, along, up }): Hidden[] => {
+      const [left, right] = [Math.max(along, start), Math.min(along + bay.width.value, start + face.length)];
       const height = Math.min(up + bay.height.value, face.height) - up;
-      if (width <= 0 || height <= 0) continue;
-      // A corner's rounding, pi less than its square, is left in.
-      hidden.set(bay.id, (hidden.get(bay.id) ?? 0) + width * height);
-    }
-  }
-  return hidden;
+      return right > left && height > 0
+        ? [{ bay: bay.id, along: left - along, up: 0, width: right - left, height }]
+        : [];
+    });
+  });
 }
 
 /** Length and height of the face that an arch turns to the cabin: the largest of its bays in the second strip. */

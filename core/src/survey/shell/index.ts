@@ -1,6 +1,6 @@
 export { addArch, archFromTemplate, archReadings, fromTemplate, setArch } from './archZone.ts';
 export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
-export { behindArches } from './behindArches.ts';
+export { behindArches, hiddenByArches } from './behindArches.ts';
 export { BODY_SLACK, bodyClosure, cabVolume } from './body.ts';
 export { withCab, withFrames, withFront } from './cab.ts';
 export { closure, sideDifferences } from './closure.ts';

@@ -1,0 +1,99 @@
+import { type Library, materialOf } from '../../materials/index.ts';
+import type { Material } from '../../model/index.ts';
+import type { Nest, NestProblem, NestStock } from '../nesting/index.ts';
+import type { CutPiece } from '../pieces/index.ts';
+import type { NearMiss } from './nearMiss.ts';
+
+/** What is cut of one material of one thickness, and what from. */
+export interface CutGroup {
+  /** Material and thickness. */
+  key: string;
+  /** Id of the material. */
+  material: string;
+  /** m. */
+  thickness: number;
+  /** To be cut. */
+  pieces: CutPiece[];
+  /** To be nested. */
+  problem: NestProblem;
+}
+
+/** What is cut with a saw loses so much a cut, m; a knife takes nothing. */
+export const SAW_KERF = 0.003;
+
+/** Groups pieces by what they are cut from, dearest first, each with its nesting problem. */
+export function cutGroups(pieces: readonly CutPiece[], library: Library): CutGroup[] {
+  const groups = new Map<string, CutPiece[]>();
+  for (const p of pieces) {
+    const key = `${p.material}/${p.thickness}`;
+    groups.set(key, [...(groups.get(key) ?? []), p]);
+  }
+  return [...groups]
+    .map(([key, own]): CutGroup => {
+      const { material: id, thickness } = own[0]!;
+      const material = materialOf(library, id);
+      return {
+        key,
+        material: id,
+        thickness,
+        pieces: own,
+        problem: {
+          pieces: own.map(p => ({ id: p.id, outline: p.outline, turns: p.turns })),
+          stock: stockOf(material, thickness),
+          kerf: isSawn(material) ? SAW_KERF : 0,
+        },
+      };
+    })
+    .sort((a, b) => value(b) - value(a) || (a.key < b.key ? -1 : 1));
+}
+
+const isSawn = ({ family, form }: Material): boolean =>
+  family === 'timber' || (family === 'lining' && form === 'sheet') || family === 'metal';
+
+/** Every size a thickness is sold in. */
+const stockOf = (material: Material, thickness: number): NestStock[] =>
+  material.stock.flatMap((s, i): NestStock[] =>
+    Math.abs(s.thickness - thickness) < 1e-6
+      ? [
+          {
+            id: `${i}`,
+            width: s.width,
+            length: s.length,
+            price: s.price,
+            perPack: s.perPack,
+            quantity: null,
+            paid: 'pack',
+          },
+        ]
+      : [],
+  );
+
+const value = ({ pieces, problem }: CutGroup): number => {
+  const { price, width, length, perPack } = problem.stock[0]!;
+  return (pieces.reduce((sum, p) => sum + p.area, 0) * price) / (width * length * perPack);
+};
+
+/** How one group lies, as far as it has been searched. */
+export interface CutLayout {
+  /** Of its group. */
+  key: string;
+  /** Where everything lies. */
+  nest: Nest;
+  /** No layout can cost less. */
+  leastCost: number;
+  /** Steps of search done. */
+  steps: number;
+  /** What is left to gain for a little; null for nothing. */
+  nearMiss: NearMiss | null;
+}
+
+/** Whole packs of each stock that a nest takes. */
+export function packsOf(
+  nest: Nest,
+  problem: NestProblem,
+): { stock: NestStock; items: number; packs: number }[] {
+  return problem.stock.flatMap(stock => {
+    const items = nest.used.filter(u => u.stock === stock.id).length;
+    return items === 0 ? [] : [{ stock, items, packs: Math.ceil(items / stock.perPack) }];
+  });
+}

@@ -1,0 +1,2 @@
+export { type CutGroup, type CutLayout, cutGroups, packsOf } from './cutting.ts';
+export { nearMiss } from './nearMiss.ts';

@@ -1,0 +1,135 @@
+import type { Cover } from '../../buildup/index.ts';
+import type { Material, Stock } from '../../model/index.ts';
+import { edgesSeen, seenMirrored } from '../../survey/shell/index.ts';
+import { atOrigin, type Point } from '../nesting/index.ts';
+import type { Mark } from './curved.ts';
+import type { CutPiece, PieceLine } from './piece.ts';
+import { type Place, rectOf } from './place.ts';
+import { boxOf, boxRegion, grown, netArea, type Part, partsOf } from './region.ts';
+
+/** A part smaller than this in either direction is a sliver: foamed or left, not cut, m. */
+export const SLIVER = 0.015;
+
+/** Pile runs one way; all else may be turned. */
+export const turnsOf = ({ family, form }: Material): number[] =>
+  family === 'finish' && form === 'roll' ? [0] : [0, 90, 180, 270];
+
+/** Bays by the first and the last of them. */
+export const nameOf = (bays: readonly string[]): string =>
+  bays.length === 1 ? bays[0]! : `${bays[0]}–${bays.at(-1)}`;
+
+interface Finish {
+  id: string;
+  bays: string[];
+  role: string;
+  place: Place;
+  material: Material;
+  stock: Stock;
+  allowance: number;
+  notes: readonly string[];
+}
+
+/** A part as it is seen from inside, its box at the origin. */
+export function finished(
+  part: Part,
+  marks: readonly Mark[],
+  { id, bays, role, place, material, stock, allowance, notes }: Finish,
+): CutPiece {
+  const { zone } = place;
+  const mirrored = seenMirrored(zone);
+  const box = boxOf(part.outline);
+  const seen = (points: readonly Point[]): Point[] => {
+    const moved = points.map(p => ({
+      x: mirrored ? box.x + box.width - p.x : p.x - box.x,
+      y: p.y - box.y,
+    }));
+    return mirrored ? moved.reverse() : moved;
+  };
+  const lines = marks.flatMap(({ at, along, kind }): PieceLine[] => {
+    const [from, size] = along === 'x' ? [box.x, box.width] : [box.y, box.height];
+    if (at <= from + SLIVER || at >= from + size - SLIVER) return [];
+    const line =
+      along === 'x'
+        ? [
+            { x: at, y: box.y },
+            { x: at, y: box.y + box.height },
+          ]
+        : [
+            { x: box.x, y: at },
+            { x: box.x + box.width, y: at },
+          ];
+    const [a, b] = seen(line) as [Point, Point];
+    return [{ kind, from: a, to: b }];
+  });
+  const edges = edgesSeen(zone);
+  return {
+    id,
+    zone: zone.id,
+    bays,
+    role,
+    material: material.id,
+    thickness: stock.thickness,
+    outline: tidy(seen(part.outline)),
+    holes: part.holes.map(h => tidy(seen(h))),
+    lines,
+    area: netArea(part),
+    at: { along: box.x, up: box.y },
+    mirrored,
+    above: edges.above,
+    left: edges.left,
+    allowance,
+    turns: turnsOf(material),
+    notes: [...new Set(notes)],
+  };
+}
+
+/** Without corners that lie on a straight line within a hundredth of a millimetre. */
+function tidy(points: Point[]): Point[] {
+  return points.filter((p, i) => {
+    const a = points[(i + points.length - 1) % points.length]!;
+    const b = points[(i + 1) % points.length]!;
+    const long = Math.hypot(b.x - a.x, b.y - a.y);
+    return long === 0 || Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / long > 1e-5;
+  });
+}
+
+/** A rectangle that no outline cuts: stuffing, a batten, a damping sheet. */
+export function plain(
+  cover: Cover,
+  role: string,
+  name: string,
+  place: Place,
+  material: Material,
+  stock: Stock,
+  allowance: number,
+  size: { width: number; height: number } = cover,
+): CutPiece {
+  const { width, height } = size;
+  const outline = atOrigin(partsOf(grown(boxRegion(0, 0, width, height), allowance))[0]!.outline);
+  const edges = edgesSeen(place.zone);
+  const { x, y } = rectOf(cover, place);
+  return {
+    id: `${name} ${role}`,
+    zone: place.zone.id,
+    bays: cover.bays,
+    role,
+    material: material.id,
+    thickness: stock.thickness,
+    outline,
+    holes: [],
+    lines: [],
+    area: Math.abs(width * height),
+    at: { along: x, up: y },
+    mirrored: seenMirrored(place.zone),
+    above: edges.above,
+    left: edges.left,
+    allowance,
+    turns: turnsOf(material),
+    notes:
+      role === 'stuffing'
+        ? [
+            `fills ${(cover.area * cover.layer.thickness * 1000).toFixed(1)} l, ${(cover.area * cover.layer.thickness * material.density).toFixed(1)} kg`,
+          ]
+        : [],
+  };
+}

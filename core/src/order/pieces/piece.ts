@@ -1,0 +1,63 @@
+import type { EdgeName } from '../../survey/shell/index.ts';
+import type { Point } from '../nesting/index.ts';
+
+/** A piece to cut, as it is seen from inside the van, its face to the person. */
+export interface CutPiece {
+  /** Number chalked on it: bay or bays, layer, and part where there are several. */
+  id: string;
+  /** Id of the zone. */
+  zone: string;
+  /** Ids of the bays it covers. */
+  bays: string[];
+  /** What it is in the build-up; stuffing fills a pocket. */
+  role: string;
+  /** Id of the material. */
+  material: string;
+  /** As sold, m. */
+  thickness: number;
+  /** Corners counter-clockwise, their box starting at 0, 0, m; allowance included. */
+  outline: Point[];
+  /** Cut-outs inside it, m. */
+  holes: Point[][];
+  /** Lines to score, break, kerf or mark, m. */
+  lines: PieceLine[];
+  /** Of the outline less its holes, m². */
+  area: number;
+  /** Where its box's front lower corner lies in the zone, m. */
+  at: { along: number; up: number };
+  /** Whether “along” runs to the left on it. */
+  mirrored: boolean;
+  /** The edge of the van above it. */
+  above: EdgeName;
+  /** The edge of the van on its left. */
+  left: EdgeName;
+  /** What each edge was moved outwards by, m; negative is under size. */
+  allowance: number;
+  /** Degrees it may be turned by on a sheet. */
+  turns: number[];
+  /** What the person should know of it, in words. */
+  notes: string[];
+  /** Id of the piece on the other side it is the mirror image of; left out where there is none. */
+  twin?: string;
+}
+
+/** A line on a piece that no cut goes through, m. */
+export interface PieceLine {
+  /** What is done along it. */
+  kind: 'score' | 'batten' | 'kerf';
+  /** m. */
+  from: Point;
+  /** m. */
+  to: Point;
+}
+
+/** What a person may want otherwise. */
+export interface CutChoices {
+  /** Most gap left behind a flat board on a curved skin, m. */
+  gapBehind: number;
+  /** Whether boards over the ribs run on to the end of their sheet, or from rib to rib. */
+  runOn: boolean;
+}
+
+/** As the trade does it: 2 mm behind a board are foamed. */
+export const USUAL_CHOICES: CutChoices = { gapBehind: 0.002, runOn: true };

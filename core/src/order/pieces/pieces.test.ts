@@ -1,0 +1,210 @@
+import fc from 'fast-check';
+import polygonClipping from 'polygon-clipping';
+import { describe, expect, it } from 'vitest';
+import { layUp } from '../../buildup/index.ts';
+import { demoDesigns } from '../../demo/index.ts';
+import { makeLibrary, materialOf } from '../../materials/index.ts';
+import { assumed, type Design, measured, type Shell } from '../../model/index.ts';
+import { behindArches, setOpening, setShape } from '../../survey/shell/index.ts';
+import type { Point } from '../nesting/index.ts';
+import { cutPieces } from './cutPieces.ts';
+import { type CutPiece, USUAL_CHOICES } from './piece.ts';
+import { areaOf, boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf } from './region.ts';
+import { jointsAt } from './split.ts';
+
+const library = makeLibrary();
+const [perigee, sandpiper] = demoDesigns(library) as [Design, Design];
+const cut = (
+  design: Design,
+  shell: Shell = design.shell,
+  variant = 0,
+  choices = USUAL_CHOICES,
+): CutPiece[] => {
+  const placement = design.variants[variant]!.design;
+  return cutPieces(shell, placement, layUp(shell, placement, library), library, choices);
+};
+const of = (pieces: CutPiece[], start: string) => pieces.filter(p => p.id.startsWith(start));
+const edited = (e: { ok: true; shell: Shell } | { ok: false; message: string }): Shell => {
+  if (!e.ok) throw new Error(e.message);
+  return e.shell;
+};
+const m = (value: number) => measured(value, `${value}`);
+
+describe('regions', () => {
+  const size = fc.double({ min: 0.05, max: 2, noNaN: true });
+  it('have the area of another polygon library, holes and all', () => {
+    fc.assert(
+      fc.property(size, size, fc.array(fc.tuple(size, size, size, size), { maxLength: 6 }), (w, h, holes) => {
+        const rects = holes.map(([x, y, a, b]) => boxRegion(x - 0.5, y - 0.5, a / 2, b / 2));
+        const ours = partsOf(minus(boxRegion(0, 0, w, h), rects)).reduce((sum, p) => sum + netArea(p), 0);
+        const ring = (x: number, y: number, a: number, b: number): [number, number][] => [
+          [x, y],
+          [x + a, y],
+          [x + a, y + b],
+          [x, y + b],
+        ];
+        const theirs = polygonClipping
+          .difference(
+            [ring(0, 0, w, h)],
+            ...holes.map(([x, y, a, b]) => [ring(x - 0.5, y - 0.5, a / 2, b / 2)]),
+          )
+          .flat()
+          .reduce((sum, r) => sum + areaOf(r.map(([x, y]) => ({ x, y }))), 0);
+        expect(ours).toBeCloseTo(Math.abs(theirs), 4);
+      }),
+      { numRuns: 100, endOnFailure: true },
+    );
+  });
+  it('grow by an exact allowance on every edge', () => {
+    const [part] = partsOf(grown(boxRegion(0.1, 0.2, 0.5, 0.3), 0.0015));
+    const box = boxOf(part!.outline);
+    expect([box.x, box.y, box.width, box.height].map(v => Math.round(v * 1e6))).toEqual([
+      98_500, 198_500, 503_000, 303_000,
+    ]);
+    // A hole shrinks as the piece grows, and widens as it shrinks.
+    const holed = minus(boxRegion(0, 0, 1, 1), [boxRegion(0.4, 0.4, 0.2, 0.2)]);
+    expect(netArea(partsOf(grown(holed, -0.001))[0]!)).toBeCloseTo(0.998 ** 2 - 0.202 ** 2, 9);
+  });
+  it('fall into their connected parts', () => {
+    const two = minus(boxRegion(0, 0, 1, 1), [boxRegion(0.4, -1, 0.1, 3)]);
+    expect(partsOf(two).map(netArea)).toEqual([0.5, 0.4].map(a => expect.closeTo(a, 9)));
+    expect(partsOf(minus(regionOf([]), []))).toEqual([]);
+  });
+});
+
+describe('joints', () => {
+  it('part a length into as few pieces as fit, on what bears them', () => {
+    expect(jointsAt(1, 1.2, { borne: [], corners: [] })).toEqual([]);
+    expect(jointsAt(3, 1.2, { borne: [], corners: [] })).toEqual([1, 2]);
+    expect(jointsAt(3, 1.2, { borne: [0.4, 1.1, 2.05, 2.9], corners: [] })).toEqual([1.1, 2.05]);
+  });
+  it('keep clear of an opening’s corner', () => {
+    const [at] = jointsAt(2, 1.2, { borne: [], corners: [1, 1.02] });
+    expect(Math.min(Math.abs(at! - 1), Math.abs(at! - 1.02))).toBeGreaterThanOrEqual(0.03 - 1e-9);
+    expect(Math.max(at!, 2 - at!)).toBeLessThanOrEqual(1.2);
+    expect(jointsAt(3, 1.2, { borne: [1.1, 1.15, 2.05], corners: [1.15] })).toEqual([1.1, 2.05]);
+  });
+  it('never leave a part too long', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 9, noNaN: true }),
+        fc.array(fc.double({ min: 0, max: 9, noNaN: true }), { maxLength: 9 }),
+        (length, lines) => {
+          const all = [0, ...jointsAt(length, 1.2, { borne: lines, corners: lines.slice(0, 3) }), length];
+          for (const [i, at] of all.slice(1).entries()) expect(at - all[i]!).toBeLessThanOrEqual(1.2 + 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe('pieces of a van', () => {
+  it('fill what the take-off covers, less the allowance of their edges', () => {
+    const behind = behindArches(sandpiper.shell);
+    // Fills that nothing is cut out of: the closed form is the bay less 3 mm both ways.
+    for (const piece of cut(sandpiper).filter(
+      p => p.role === 'fill' && p.outline.length === 4 && !p.holes.length,
+    )) {
+      const { width, height } = boxOf(piece.outline);
+      const bay = sandpiper.shell.zones.flatMap(z => z.bays).find(b => b.id === piece.bays[0])!;
+      if (bay.curve || piece.notes.length > 0 || behind.has(bay.id)) continue;
+      const { allowance } = materialOf(library, piece.material);
+      expect(width).toBeCloseTo(bay.width.value + allowance, 5);
+      expect(height).toBeCloseTo(bay.height.value + allowance, 5);
+      expect(piece.area).toBeCloseTo(width * height, 6);
+    }
+  });
+  it('follow a tapering bay, seen from inside', () => {
+    const [left] = of(cut(perigee), 'L7u fill') as [CutPiece];
+    const bay = perigee.shell.zones.flatMap(z => z.bays).find(b => b.id === 'L7u')!;
+    expect(left.outline).toHaveLength(5);
+    expect(left.mirrored).toBe(true);
+    // 90 mm narrower at the top on the rear side, which is on the left of who looks at the left wall.
+    const top = Math.max(...left.outline.map(p => p.y));
+    const atTop = left.outline.filter(p => Math.abs(p.y - top) < 1e-9).map(p => p.x);
+    expect(Math.min(...atTop)).toBeGreaterThan(0.085);
+    const taper = (0.09 * bay.height.value * 0.4) / 2;
+    const edge = bay.width.value + 2 * bay.height.value;
+    expect(left.area).toBeCloseTo(
+      bay.width.value * bay.height.value - taper - 0.0015 * (edge + bay.width.value - 0.09),
+      3,
+    );
+  });
+  it('leave out windows and what is kept clear, the same on every layer that meets it', () => {
+    const shell = edited(
+      setOpening(sandpiper.shell, {
+        id: 'W1',
+        bay: sandpiper.shell.zones.find(z => z.kind === 'wall')!.bays[0]!.id,
+        kind: 'window',
+        width: assumed(0.2, 'guess'),
+        height: assumed(0.15, 'guess'),
+        glazing: 'double acrylic',
+      }),
+    );
+    const { id } = shell.zones.find(z => z.kind === 'wall')!.bays[0]!;
+    const [before] = of(cut(sandpiper), `${id} fill`) as [CutPiece];
+    const [after] = of(cut(sandpiper, shell), `${id} fill`) as [CutPiece];
+    expect(after.holes).toHaveLength(1);
+    const { allowance } = materialOf(library, after.material);
+    expect(before.area - after.area).toBeCloseTo((0.2 - allowance) * (0.15 - allowance), 5);
+  });
+  it('are parted by battens where the fill stands between them, in boards that repeat', () => {
+    const floor = of(cut(perigee), 'F2a fill');
+    expect(floor).toHaveLength(2);
+    expect(boxOf(floor[0]!.outline).width).toBeCloseTo(boxOf(floor[1]!.outline).width, 6);
+    expect(floor[0]!.notes).toContain('parted by battens');
+  });
+  it('are scored where the skin curves, so that the gap behind stays small', () => {
+    const [ceiling] = of(cut(perigee), 'C1b fill') as [CutPiece];
+    const coarse = of(cut(perigee, perigee.shell, 0, { ...USUAL_CHOICES, gapBehind: 0.02 }), 'C1b fill')[0]!;
+    expect(ceiling.lines.filter(l => l.kind === 'score').length).toBeGreaterThan(0);
+    expect(coarse.lines.filter(l => l.kind === 'score')).toEqual([]);
+    // Chord rule s = w²/(8R) (common practice): R = 400²/(8·6) mm, and strips as wide as the bay over their number.
+    const radius = 0.4 ** 2 / (8 * 0.006) + 0.003;
+    const strips = ceiling.lines.length + 1;
+    const bay = perigee.shell.zones.flatMap(z => z.bays).find(b => b.id === 'C1b')!;
+    expect((bay.height.value / strips) ** 2 / (8 * radius)).toBeLessThanOrEqual(0.00201);
+    expect((bay.height.value / (strips - 1)) ** 2 / (8 * radius)).toBeGreaterThan(0.0019);
+  });
+  it('of the other side are mirror images', () => {
+    const pieces = cut(perigee);
+    const byId = new Map(pieces.map(p => [p.id, p]));
+    const twins = pieces.filter(p => p.twin);
+    expect(twins.length).toBeGreaterThan(40);
+    for (const p of twins) {
+      const other = byId.get(p.twin!)!;
+      expect(other.twin).toBe(p.id);
+      expect(other.area).toBeCloseTo(p.area, 5);
+      expect(other.mirrored).not.toBe(p.mirrored);
+    }
+  });
+  it('each fit some sheet of their stock, one name each', () => {
+    for (const design of [perigee, sandpiper])
+      for (const variant of design.variants.keys()) {
+        const pieces = cut(design, design.shell, variant);
+        expect(new Set(pieces.map(p => `${p.id} ${p.material}`)).size).toBe(pieces.length);
+        for (const p of pieces) {
+          const { width, height } = boxOf(p.outline);
+          const [short, long] = [Math.min(width, height), Math.max(width, height)];
+          const { stock } = materialOf(library, p.material);
+          expect(
+            stock.some(
+              s => short <= Math.min(s.width, s.length) + 2e-6 && long <= Math.max(s.width, s.length) + 2e-6,
+            ),
+          ).toBe(true);
+          expect(areaOf(p.outline as Point[])).toBeGreaterThan(0);
+        }
+      }
+  });
+  it('keep a corner’s radius, and a polygon by its corners', () => {
+    const { id, width, height } = sandpiper.shell.zones.find(z => z.kind === 'wall')!.bays[1]!;
+    const round = edited(setShape(sandpiper.shell, id, { cornerRadius: m(0.05) }));
+    const [plain] = of(cut(sandpiper), `${id} fill`) as [CutPiece];
+    const [rounded] = of(cut(sandpiper, round), `${id} fill`) as [CutPiece];
+    // Four corners lose (4 - pi) r² between them; the allowance moves the arc inwards.
+    const r = 0.05 + plain.allowance;
+    expect(plain.area - rounded.area).toBeCloseTo((4 - Math.PI) * r * r, 4);
+    expect(boxOf(rounded.outline).width).toBeCloseTo(width.value + 2 * plain.allowance, 4);
+    expect(height.value).toBeGreaterThan(0.1);
+  });
+});

@@ -1,0 +1,47 @@
+/** Where a piece may be parted along one of its directions, m from its start. */
+export interface Joints {
+  /** Lines something bears a joint on: ribs, rails, battens. */
+  borne: readonly number[];
+  /** Edges of openings: a joint that runs into their corner tears there. */
+  corners: readonly number[];
+}
+
+/** A joint stays so far from the edge of an opening, m. */
+const CLEAR = 0.03;
+
+/**
+ * Lines that part a length into pieces of at most `limit`, as few as can be: on what bears a joint where there is such,
+ * and never at an opening's corner. Where nothing bears one they are evenly spread.
+ */
+export function jointsAt(length: number, limit: number, { borne, corners }: Joints): number[] {
+  const count = Math.ceil(length / limit - 1e-9);
+  if (count <= 1) return [];
+  const clear = (at: number) => corners.every(c => Math.abs(c - at) >= CLEAR);
+  const good = borne.filter(at => clear(at) && at > CLEAR && at < length - CLEAR).sort((a, b) => a - b);
+  const onBorne = walk(length, limit, good);
+  // One piece more is worth a joint that is borne, two are not.
+  if (onBorne && onBorne.length <= count) return onBorne;
+  const even = Array.from({ length: count - 1 }, (_, i) => ((i + 1) * length) / count);
+  return even.map(at => moved(at, limit, length / count, clear));
+}
+
+/** The furthest line each time; null where two lie too far apart. */
+function walk(length: number, limit: number, lines: readonly number[]): number[] | null {
+  const at: number[] = [];
+  let from = 0;
+  while (length - from > limit + 1e-9) {
+    const next = lines.filter(l => l > from + 1e-9 && l <= from + limit + 1e-9).at(-1);
+    if (next === undefined) return null;
+    at.push(next);
+    from = next;
+  }
+  return at;
+}
+
+/** The nearest line to one that keeps clear, as far as the room left in its neighbours allows. */
+function moved(at: number, limit: number, part: number, clear: (at: number) => boolean): number {
+  const room = (limit - part) / 2;
+  for (let step = 0; step <= room + 1e-9; step += 0.005)
+    for (const side of [at - step, at + step]) if (clear(side)) return side;
+  return at;
+}

@@ -1,0 +1,43 @@
+import { demoDesigns } from '@overcoat/core/demo';
+import { evaluate } from '@overcoat/core/evaluate';
+import { makeLibrary } from '@overcoat/core/materials';
+import { expect, it } from 'vitest';
+import type { Cutting } from './cut.ts';
+import { runJob } from './jobs.ts';
+
+const library = makeLibrary();
+const [design] = demoDesigns(library);
+const { shell, brief, variants } = design!;
+
+it('lays every piece, tells the best so far, and is cheaper than the estimate', () => {
+  const placement = variants[0]!.design;
+  const shown: number[] = [];
+  const outcome = runJob(
+    {
+      kind: 'cutting',
+      materials: [],
+      prices: [],
+      design: { shell, brief },
+      ask: { placement, seconds: 2.5 },
+    },
+    (_, soFar) => {
+      if (soFar) shown.push((soFar as Cutting).groups.reduce((sum, g) => sum + g.layout!.nest.cost, 0));
+    },
+  );
+  if (!outcome.ok) throw new Error(outcome.message);
+  const { groups } = outcome.answer as Cutting;
+  for (const { pieces, layout, unfit } of groups) {
+    expect(unfit).toEqual([]);
+    expect(layout!.nest.laid.map(l => l.piece).sort()).toEqual(pieces.map(p => p.id).sort());
+    expect(layout!.nest.cost).toBeGreaterThanOrEqual(layout!.leastCost - 1e-9);
+  }
+  const cost = groups.reduce((sum, g) => sum + g.layout!.nest.cost, 0);
+  // What is shown only ever gets cheaper, and the last of it is the answer.
+  expect(shown).toEqual([...shown].sort((a, b) => b - a));
+  expect(shown.at(-1)!).toBeGreaterThanOrEqual(cost);
+  const lines = evaluate(design!, placement, library).order.lines.filter(l =>
+    groups.some(g => g.material === l.material && Math.abs(g.thickness - l.stock.thickness) < 1e-6),
+  );
+  // The shelf rule's sheets, bought for rectangles.
+  expect(cost).toBeLessThan(0.95 * lines.reduce((sum, l) => sum + l.cost, 0));
+}, 60_000);

@@ -1,0 +1,94 @@
+import { layUp } from '@overcoat/core/buildup';
+import type { Placement } from '@overcoat/core/model';
+import { type CutGroup, type CutLayout, cutGroups, nearMiss } from '@overcoat/core/order/cutting';
+import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
+import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import type { Report, Shelf } from './shelf.ts';
+
+/** All that is cut, how it lies, and what fits nothing. */
+export interface Cutting {
+  groups: (CutGroup & { layout: CutLayout | null; unfit: string[] })[];
+  /** Searched for so long, s. */
+  seconds: number;
+}
+
+/** The best so far is shown so often, ms. */
+const SHOWN_EVERY = 150;
+/** Steps in a row for one group. */
+const IN_A_ROW = 6;
+
+/** The jobs about cutting. */
+export const cutJobs = {
+  /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
+  cutting(
+    { design, library }: Shelf,
+    { placement, seconds }: { placement: Placement; seconds: number },
+    report: Report,
+  ): Cutting {
+    const started = performance.now();
+    const laid = layUp(design.shell, placement, library);
+    const groupsBy = (runOn: boolean) =>
+      cutGroups(cutPieces(design.shell, placement, laid, library, { ...USUAL_CHOICES, runOn }), library).map(
+        begun,
+      );
+    const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
+    // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
+    const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));
+    const soFar = (): Cutting => ({
+      groups: searches.map(({ group, search, unfit }) => ({
+        ...group,
+        unfit,
+        layout: search && {
+          key: group.key,
+          nest: search.best,
+          leastCost: search.leastCost,
+          steps: search.steps,
+          nearMiss: nearMiss(group.problem, search),
+        },
+      })),
+      seconds: (performance.now() - started) / 1000,
+    });
+    report(0, soFar());
+    let shown = performance.now();
+    let better = false;
+    const open = searches.flatMap(({ search }) => search ?? []);
+    const turns = { dear: 0, rest: 0 };
+    while (performance.now() - started < seconds * 1000) {
+      const left = open.filter(s => !s.done);
+      if (left.length === 0) break;
+      // Where money is left to gain, three turns of four.
+      const dear = left.filter(s => !s.cheapest);
+      const gains = dear.length > 0 && turns.dear < 3 * (turns.rest + 1);
+      const search = gains ? dear[turns.dear++ % dear.length]! : left[turns.rest++ % left.length]!;
+      for (let i = 0; i < IN_A_ROW; i++) better = search.step() || better;
+      const now = performance.now();
+      if (now - shown < SHOWN_EVERY) continue;
+      const share = (now - started) / (seconds * 1000);
+      if (better) report(share, soFar());
+      else report(share);
+      [shown, better] = [now, false];
+    }
+    return soFar();
+  },
+};
+
+interface Begun {
+  group: CutGroup;
+  search: NestSearch | null;
+  unfit: string[];
+}
+
+function begun(group: CutGroup): Begun {
+  const unfit = unfitPieces(group.problem).map(u => u.piece);
+  return { group, unfit, search: unfit.length > 0 ? null : new NestSearch(group.problem) };
+}
+
+/** Steps before two ways to part a lining are compared. */
+const COMPARED_AFTER = 30;
+
+function cheaper(a: Begun, b: Begun | undefined): Begun {
+  if (!a.search || !b?.search || a.group.pieces.length === b.group.pieces.length) return a;
+  for (const { search } of [a, b])
+    for (let i = 0; i < COMPARED_AFTER && !search!.cheapest; i++) search!.step();
+  return b.search.best.cost < a.search.best.cost - 1e-9 ? b : a;
+}
