@@ -1,3 +1,5 @@
+export { type CutDrawing, pieceDrawing, sheetDrawing } from './cutDrawing.ts';
+export { cutDxf, cutSvg } from './cutFiles.ts';
 export { readDesignFile, toDesignFile } from './designFile.ts';
 export { shellDxf } from './dxf.ts';
 export { readEpw, toEpw, type WeatherFile } from './epw.ts';

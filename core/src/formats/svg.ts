@@ -5,7 +5,9 @@ import { arcRadius, type DrawnPiece, drawShell } from './shellDrawing.ts';
 /** Below the pieces, for what is said of all of them, mm. */
 const FOOT = 80;
 const n = (value: number) => String(Math.round(value * 1e4) / 1e4);
-const escaped = (text: string) =>
+
+/** Text as it may stand in XML. */
+export const escaped = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
 /** The unfolded shell as SVG 1.1 at true size: one user unit is one millimetre. */

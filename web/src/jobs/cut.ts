@@ -34,7 +34,7 @@ export const cutJobs = {
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
     const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));
-    const soFar = (): Cutting => ({
+    const soFar = (last = false): Cutting => ({
       groups: searches.map(({ group, search, unfit }) => ({
         ...group,
         unfit,
@@ -43,7 +43,7 @@ export const cutJobs = {
           nest: search.best,
           leastCost: search.leastCost,
           steps: search.steps,
-          nearMiss: nearMiss(group.problem, search),
+          nearMiss: last ? nearMiss(group.problem, search) : null,
         },
       })),
       seconds: (performance.now() - started) / 1000,
@@ -68,7 +68,7 @@ export const cutJobs = {
       else report(share);
       [shown, better] = [now, false];
     }
-    return soFar();
+    return soFar(true);
   },
 };
 

@@ -19,7 +19,7 @@ export interface CutGroup {
 }
 
 /** What is cut with a saw loses so much a cut, m; a knife takes nothing. */
-export const SAW_KERF = 0.003;
+const SAW_KERF = 0.003;
 
 /** Groups pieces by what they are cut from, dearest first, each with its nesting problem. */
 export function cutGroups(pieces: readonly CutPiece[], library: Library): CutGroup[] {

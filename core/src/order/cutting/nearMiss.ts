@@ -12,12 +12,15 @@ export interface NearMiss {
   saves: number;
 }
 
+/** To bring all but one piece onto cheaper sheets. */
+const TRIES = 60;
 /** More than this is no shaving but another piece, m. */
 const MOST = 0.03;
 
 /** The piece that alone keeps a cheaper layout from being one, and how little it misses it by; null where several do, or by more. */
 export function nearMiss({ pieces, kerf }: NestProblem, search: NestSearch): NearMiss | null {
-  const { closest, best } = search;
+  const closest = search.closest(TRIES);
+  const { best } = search;
   if (closest?.out.length !== 1) return null;
   const [id] = closest.out as [string];
   const { outline, turns } = pieces.find(p => p.id === id)!;

@@ -1,4 +1,5 @@
-import { minkowskiDiff } from 'clipper2-ts';
+import { FillRule, minkowskiDiff, union } from 'clipper2-ts';
+import { convexParts } from './convexParts.ts';
 import { polygonArea, type Turned } from './shapes.ts';
 
 /** Where one shape's corner may not be put beside another that lies at 0, 0: inside it they overlap, on its edge they touch. */
@@ -49,7 +50,7 @@ function noFit(a: Float64Array, b: Float64Array): NoFit {
 }
 
 /** Whether a polygon, counter-clockwise, turns left at every corner; a micrometre off straight counts as straight. */
-function isConvex(p: Float64Array): boolean {
+export function isConvex(p: Float64Array): boolean {
   const n = p.length;
   for (let i = 0; i < n; i += 2) {
     const [j, k] = [(i + 2) % n, (i + 4) % n];
@@ -98,16 +99,22 @@ function highest(p: Float64Array, sign: 1 | -1): [number, number] {
 }
 
 function clipped(a: Float64Array, b: Float64Array): Float64Array {
-  const path = (p: Float64Array) =>
-    Array.from({ length: p.length / 2 }, (_, i) => ({
-      x: Math.round(p[2 * i]!),
-      y: Math.round(p[2 * i + 1]!),
-    }));
-  const rings = minkowskiDiff(path(b), path(a), true).map(r => Float64Array.from(r.flatMap(q => [q.x, q.y])));
+  const [as, bs] = [convexParts(a), convexParts(b)];
+  const sums = as.flatMap(p => bs.map(q => toPath(convexSum(p, q))));
+  const rings =
+    sums.length > 0 ? union(sums, [], FillRule.NonZero) : minkowskiDiff(toPath(b), toPath(a), true);
   // The outer ring holds all others, which are hollows.
-  const outer = rings.reduce((m, r) => (Math.abs(polygonArea(r)) > Math.abs(polygonArea(m)) ? r : m));
+  const outer = rings
+    .map(r => Float64Array.from(r.flatMap(q => [q.x, q.y])))
+    .reduce((m, r) => (Math.abs(polygonArea(r)) > Math.abs(polygonArea(m)) ? r : m));
   return polygonArea(outer) > 0 ? outer : backwards(outer);
 }
+
+const toPath = (p: Float64Array) =>
+  Array.from({ length: p.length / 2 }, (_, i) => ({
+    x: Math.round(p[2 * i]!),
+    y: Math.round(p[2 * i + 1]!),
+  }));
 
 function backwards(p: Float64Array): Float64Array {
   const out = new Float64Array(p.length);

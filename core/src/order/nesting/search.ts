@@ -1,7 +1,7 @@
 import { Beam } from './beam.ts';
 import type { Bed } from './bed.ts';
 import { RULES } from './bed.ts';
-import { choices, leastCost } from './bound.ts';
+import { choices, leastCost, type Needs } from './bound.ts';
 import { construct, ORDERS } from './construct.ts';
 import { cutsOf } from './cuts.ts';
 import type { Laid, Nest, NestPiece, NestProblem, UsedStock } from './problem.ts';
@@ -33,6 +33,8 @@ const BOXED_MOST = 300;
 const BOXED_EVERY = 5;
 /** Rounds a step: boxes are quick. */
 const ROUNDS = 8;
+/** Share of their area that all pieces keep where one is shaved. */
+const SHAVED = 0.98;
 /** Share of the steps that go to a better rest while a lower cost is still possible. */
 const FOR_REST = 0.25;
 /** A rest grows by at least this share of the bed at a time. */
@@ -89,9 +91,16 @@ export class NestSearch {
     return this.whole.cost <= this.leastCost + 1e-9;
   }
 
-  /** Pieces that a cheaper choice of beds has no place for, and those beds; null where none came close. */
-  get closest(): { cost: number; out: string[]; beds: Bed[] } | null {
-    const goals = this.goals.filter(g => !g.rest);
+  /** Pieces that a cheaper choice of beds has no place for, after some more tries, and those beds; null where there is none. */
+  closest(tries: number): { cost: number; out: string[]; beds: Bed[] } | null {
+    // By their boxes: a size to shave is a size of the box.
+    if (this.boxed) return this.boxed.closest(tries);
+    const { area } = this.table.needs;
+    const open = this.goals.filter(g => !g.rest);
+    // Beds that are proved too few are tried as well: what is proved of pieces as they are ends where one is shaved.
+    const goals = open.length > 0 ? open : this.cheaper({ area: area * SHAVED, beds: 0 });
+    for (const { recreate } of goals)
+      for (let i = 0; i < tries / goals.length && recreate.best.out.length > 1; i++) recreate.round();
     const best = goals.reduce<Goal | null>(
       (a, b) => (!a || b.recreate.best.outArea < a.recreate.best.outArea ? b : a),
       null,
@@ -206,9 +215,10 @@ export class NestSearch {
     this.whole = { beds: [], cost: Number.POSITIVE_INFINITY, worth: 0 };
     const before = this.table.problem.from;
     if (before && before.length === shapes.length) this.keep(this.lying(before));
-    if (this.boxed) this.keep(this.lying(this.boxed.best.laid));
-    // Nothing the outlines could do would be cheaper.
-    if (this.whole.cost <= this.leastCost + 1e-9) return this.whole;
+    if (this.boxed) {
+      this.keep(this.lying(this.boxed.best.laid));
+      return this.whole;
+    }
     const few = shapes.length <= MANY;
     const preferences = stock.flatMap((s, i) => (s.price > 0 ? [i] : []));
     for (const preferred of preferences.length > 0 ? preferences : [null])
@@ -224,13 +234,13 @@ export class NestSearch {
   private aim(): void {
     this.goals = [];
     if (this.table.shapes.length === 0) return;
-    if (!this.cheapest) this.goals.push(...this.cheaper());
+    if (!this.cheapest) this.goals.push(...this.cheaper(this.table.needs));
     const rest = this.largerRest();
     if (rest) this.goals.push(rest);
   }
 
-  private cheaper(): Goal[] {
-    const { stock, needs } = this.table;
+  private cheaper(needs: Needs): Goal[] {
+    const { stock } = this.table;
     const { cost, beds } = this.whole;
     const roll = stock.findIndex(s => s.byLength);
     return choices(stock, needs, cost).flatMap(({ counts, cost: packs }) => {

@@ -16,7 +16,11 @@ import { useBuilt, useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
+import { itemsWord, nestedCost } from './groups.ts';
+import { PiecePanel } from './PiecePanel.tsx';
 import { PriceCell } from './PriceCell.tsx';
+import { findPiece, SheetsTab } from './SheetsTab.tsx';
+import { useCutting } from './useCutting.ts';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
@@ -28,7 +32,13 @@ export function Component() {
   const { library } = useLibrary();
   const units = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [tab, setTab] = useState<'buy' | 'cut'>('buy');
+  const [tab, setTab] = useState<'sheets' | 'buy' | 'cut'>('sheets');
+  const cutting = useCutting(tab === 'sheets');
+  const [groupKey, setGroup] = useState<string | null>(null);
+  const [piece, setPiece] = useState<string | null>(null);
+  const { answer } = cutting.job;
+  const group = answer?.groups.find(g => g.key === groupKey) ?? answer?.groups[0] ?? null;
+  const found = tab === 'sheets' && group ? findPiece(group, piece) : null;
   const line = order.lines.find(l => lineKey(l) === chosen) ?? null;
   const bays = useMemo(() => {
     const pieces = order.pieces.filter(
@@ -37,8 +47,10 @@ export function Component() {
     return new Set(pieces.flatMap(p => p.bays));
   }, [order, line]);
   const zones = new Set(Object.keys(line?.byZone ?? {}));
+  const grouped = new Set(tab === 'sheets' ? group?.pieces.flatMap(p => p.bays) : []);
+  const shownMaterial = tab === 'sheets' ? group?.material : line?.material;
   const inLine = (bay: string, zone: string) =>
-    line ? (bays.size > 0 ? bays.has(bay) : zones.has(zone)) : false;
+    tab === 'sheets' ? grouped.has(bay) : line ? (bays.size > 0 ? bays.has(bay) : zones.has(zone)) : false;
   const file = `${design.name} ${variant.name}`.toLowerCase().replace(/[^\w]+/g, '-');
 
   const orderColumns = useMemo<ColumnDef<OrderLine, unknown>[]>(
@@ -161,7 +173,9 @@ export function Component() {
           <h2 className="mr-auto text-2xl">
             {order.lines.length === 0
               ? 'Nothing to buy yet'
-              : `${printMoney(Math.round(order.cost))} in ${order.lines.reduce((s, l) => s + l.packs, 0)} packs, ${order.pieces.length} pieces to cut`}
+              : answer && tab === 'sheets'
+                ? `${printMoney(Math.round(nestedCost(order, answer)))} laid on sheets, ${printMoney(Math.round(order.cost))} estimated`
+                : `${printMoney(Math.round(order.cost))} in ${order.lines.reduce((s, l) => s + l.packs, 0)} packs, ${order.pieces.length} pieces to cut`}
           </h2>
           <div className="no-print flex gap-1">
             <Button small onClick={() => window.print()}>
@@ -208,7 +222,7 @@ export function Component() {
         ) : (
           <>
             <div role="tablist" aria-label="Lists" className="no-print mt-3 flex gap-4 border-b border-rule">
-              {(['buy', 'cut'] as const).map(t => (
+              {(['sheets', 'buy', 'cut'] as const).map(t => (
                 <button
                   key={t}
                   type="button"
@@ -217,7 +231,11 @@ export function Component() {
                   onClick={() => setTab(t)}
                   className={`-mb-px border-b-[3px] pb-1 font-semibold ${tab === t ? 'border-signal' : 'border-transparent text-faint'}`}
                 >
-                  {t === 'buy' ? `To buy (${order.lines.length})` : `To cut (${pieces.length})`}
+                  {t === 'sheets'
+                    ? 'On sheets'
+                    : t === 'buy'
+                      ? `To buy (${order.lines.length})`
+                      : `To cut (${pieces.length})`}
                 </button>
               ))}
               {line && tab === 'cut' && (
@@ -230,6 +248,18 @@ export function Component() {
                 </button>
               )}
             </div>
+            {tab === 'sheets' && (
+              <SheetsTab
+                cutting={cutting}
+                group={group}
+                onGroup={key => {
+                  setGroup(key);
+                  setPiece(null);
+                }}
+                piece={piece}
+                onPiece={setPiece}
+              />
+            )}
             <div className={tab === 'buy' ? 'print:block' : 'hidden print:block'}>
               <DataTable
                 rows={order.lines}
@@ -253,19 +283,31 @@ export function Component() {
         )}
       </section>
       <div className="no-print flex w-full shrink-0 border-rule lg:w-[430px] lg:border-l">
-        <MapPanel
-          title={
-            line ? `Where it goes: ${library.get(line.material)?.name}` : 'Choose a line to see where it goes'
-          }
-          paint={(bay, zone) => {
-            const there = inLine(bay.id, zone.id);
-            return {
-              ...(there ? { texture: familyTexture(library.get(line!.material)?.family) } : {}),
-              says: `${zone.name}${there ? ', takes this' : ''}`,
-            };
-          }}
-          legend={null}
-        />
+        {found && (
+          <div className="w-full overflow-auto bg-ticket p-5">
+            <PiecePanel
+              on={found.on}
+              sheet={`${itemsWord(library.get(group!.material)?.form, 1)} ${found.index + 1}`}
+            />
+          </div>
+        )}
+        {!found && (
+          <MapPanel
+            title={
+              shownMaterial
+                ? `Where it goes: ${library.get(shownMaterial)?.name}`
+                : 'Choose a line to see where it goes'
+            }
+            paint={(bay, zone) => {
+              const there = inLine(bay.id, zone.id);
+              return {
+                ...(there ? { texture: familyTexture(library.get(shownMaterial!)?.family) } : {}),
+                says: `${zone.name}${there ? ', takes this' : ''}`,
+              };
+            }}
+            legend={null}
+          />
+        )}
       </div>
     </>
   );

@@ -1,0 +1,156 @@
+import type { OnSheet } from '@overcoat/core/order/cutting';
+import type { CutPiece } from '@overcoat/core/order/pieces';
+import { printLength, printNumber } from '@overcoat/core/units';
+import { useLibrary } from '../../api/queries.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { TemplateButtons } from './TakeAway.tsx';
+
+const ROOM = 250;
+/** A side shorter than this gets no figure of its own on the drawing, m. */
+const SAID = 0.015;
+
+/** The chosen piece large, seen from inside, with its sizes, its allowance, its twin and where it lies. */
+export function PiecePanel({ on, sheet }: { on: OnSheet; sheet: string }) {
+  const units = useUnits();
+  const { library } = useLibrary();
+  const { piece } = on;
+  const material = library.get(piece.material);
+  const mm = (m: number) => printLength(m, units);
+  const under = piece.allowance < 0;
+  return (
+    <section aria-label={`Piece ${piece.id}`} className="flex flex-col gap-3">
+      <div>
+        <h3 className="text-xl">{piece.id}</h3>
+        <p className="text-[13px] text-faint">
+          seen from inside · {material?.name} {mm(piece.thickness)} · {sheet}
+        </p>
+      </div>
+      <PieceDrawing piece={piece} />
+      <p className="text-center text-chalk">
+        {piece.allowance === 0
+          ? 'cut exact'
+          : `${printLength(Math.abs(piece.allowance), units)} ${under ? 'under' : 'over'} on every edge${under ? ': foam the gap' : ''}`}
+      </p>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+        <dt className="text-faint">area, mass</dt>
+        <dd>
+          {printNumber(piece.area, 3)} m²,{' '}
+          {printNumber(piece.area * piece.thickness * (material?.density ?? 0), 2)} kg
+        </dd>
+        <dt className="text-faint">on the sheet</dt>
+        <dd>
+          {mm(on.x)} across, {mm(on.y)} up from the datum corner
+          {on.turn ? `, turned ${on.turn}°` : ''}
+        </dd>
+        <dt className="text-faint">bays</dt>
+        <dd>{piece.bays.join(', ')}</dd>
+        {piece.twin && (
+          <>
+            <dt className="text-faint">twin</dt>
+            <dd>{piece.twin}: the same piece, flipped</dd>
+          </>
+        )}
+      </dl>
+      {piece.notes.length > 0 && (
+        <ul className="list-disc pl-5">
+          {piece.notes.map(n => (
+            <li key={n}>{n}</li>
+          ))}
+        </ul>
+      )}
+      <TemplateButtons piece={piece} />
+      {material?.cutting && <p>{material.cutting}</p>}
+      {material?.cautions.map(c => (
+        <p key={c} className="border-l-4 border-tape pl-2 text-[13px]">
+          {c}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+/** A piece to scale, every straight side with its length. */
+function PieceDrawing({ piece }: { piece: CutPiece }) {
+  const units = useUnits();
+  const [w, h] = [Math.max(...piece.outline.map(p => p.x)), Math.max(...piece.outline.map(p => p.y))];
+  const scale = ROOM / Math.max(w, h);
+  const at = (p: { x: number; y: number }): [number, number] => [p.x * scale, (h - p.y) * scale];
+  const path = (points: readonly { x: number; y: number }[]) =>
+    `M${points
+      .map(p =>
+        at(p)
+          .map(v => v.toFixed(1))
+          .join(' '),
+      )
+      .join('L')}Z`;
+  const many = piece.outline.length > 12;
+  const sides = piece.outline.map((a, i) => [a, piece.outline[(i + 1) % piece.outline.length]!] as const);
+  return (
+    <svg
+      width="100%"
+      viewBox={`-52 -40 ${w * scale + 104} ${h * scale + 80}`}
+      role="img"
+      aria-label={`${piece.id}: ${printLength(w, units)} by ${printLength(h, units)}, ${piece.above} above, ${piece.left} on the left`}
+      style={{ maxHeight: 340 }}
+    >
+      <path
+        d={[piece.outline, ...piece.holes].map(path).join('')}
+        fillRule="evenodd"
+        fill="var(--board)"
+        stroke="var(--ink)"
+        strokeWidth="1.6"
+      />
+      {piece.lines.map(l => {
+        const [[x1, y1], [x2, y2]] = [at(l.from), at(l.to)];
+        return (
+          <line
+            key={`${l.kind}${x1}${y1}`}
+            x1={x1}
+            y1={y1}
+            x2={x2}
+            y2={y2}
+            stroke={l.kind === 'score' ? 'var(--signal)' : 'var(--chalk)'}
+            strokeDasharray={l.kind === 'score' ? '7 4' : '2 5'}
+            strokeWidth="1.4"
+          />
+        );
+      })}
+      {sides.map(([a, b], i) => {
+        const length = Math.hypot(b.x - a.x, b.y - a.y);
+        if (length < SAID || (many && length < 0.06)) return null;
+        const [x, y] = at({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+        // Outwards of a counter-clockwise outline is to the right of its sides.
+        const [nx, ny] = [(b.y - a.y) / length, (b.x - a.x) / length];
+        const upright = Math.abs(b.y - a.y) > Math.abs(b.x - a.x);
+        const [tx, ty] = [x + nx * 13, y + ny * 13];
+        return (
+          <text
+            key={`${i}${length}`}
+            x={tx}
+            y={ty + 4}
+            textAnchor="middle"
+            fontSize="12.5"
+            fill="var(--ink)"
+            transform={upright ? `rotate(-90 ${tx} ${ty})` : undefined}
+          >
+            {printLength(length, units)}
+          </text>
+        );
+      })}
+      <text x={(w * scale) / 2} y={-26} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
+        {piece.above}
+      </text>
+      <text
+        x={-38}
+        y={(h * scale) / 2}
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="600"
+        fill="var(--ink)"
+        transform={`rotate(-90 -38 ${(h * scale) / 2})`}
+      >
+        {piece.left}
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,218 @@
+import { type OnSheet, piecesOn } from '@overcoat/core/order/cutting';
+import type { NestStock } from '@overcoat/core/order/nesting';
+import type { CutPiece } from '@overcoat/core/order/pieces';
+import { printLength } from '@overcoat/core/units';
+import { useUnits } from '../../store/preferences.ts';
+import type { CutGroupAnswer } from './groups.ts';
+import { shortName, upTurn } from './groups.ts';
+
+interface Props {
+  group: CutGroupAnswer;
+  pieces: ReadonlyMap<string, CutPiece>;
+  stock: NestStock;
+  /** Which sheet of that stock. */
+  index: number;
+  /** Pixels a metre. */
+  scale: number;
+  chosen: string | null;
+  onChoose(piece: string): void;
+}
+
+/** A rest smaller than this in either direction is no offcut to keep, m. */
+const KEPT = 0.15;
+const TICK = 0.1;
+
+/** One sheet as a cutter sees it: datum corner at the lower left, a tape along two edges, every piece with its number and which way up it goes. */
+export function SheetDrawing({ group, pieces, stock, index, scale, chosen, onChoose }: Props) {
+  const units = useUnits();
+  const used = group.layout!.nest.used.find(u => u.stock === stock.id && u.index === index)!;
+  const placed = piecesOn(group.layout!.nest, pieces, stock.id, index);
+  // A roll is drawn lying, as far as it is cut.
+  const lying = stock.length > 3 * stock.width;
+  const shown = lying ? Math.min(stock.length, used.reach + 0.25) : stock.length;
+  const [w, h] = lying ? [shown * scale, stock.width * scale] : [stock.width * scale, shown * scale];
+  // Sheet metres to pixels: y upwards from the datum corner; a lying roll runs to the right.
+  const at = ({ x, y }: { x: number; y: number }): [number, number] =>
+    lying ? [y * scale, h - x * scale] : [x * scale, h - y * scale];
+  const path = (points: readonly { x: number; y: number }[]) =>
+    `M${points
+      .map(p =>
+        at(p)
+          .map(v => v.toFixed(1))
+          .join(' '),
+      )
+      .join('L')}Z`;
+  const { rest } = used;
+  const keeps = Math.min(rest.width, rest.length) >= KEPT;
+  const name = `${lying ? 'roll' : 'sheet'} ${index + 1}`;
+  const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
+  const ticks = (length: number) => Array.from({ length: Math.floor(length / TICK) + 1 }, (_, i) => i);
+  const hatch = `hatch-${group.key}-${stock.id}-${index}`.replace(/\W/g, '-');
+  return (
+    <figure className="m-0 break-inside-avoid">
+      <figcaption className="mb-1 font-semibold">
+        {group.problem.stock.length > 1 ? label : name}
+        <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>
+      </figcaption>
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing is no set of fields. */}
+      <svg
+        width={w + 12}
+        height={h + 12}
+        viewBox={`-10 -1 ${w + 12} ${h + 12}`}
+        role="group"
+        aria-label={`${label}, ${placed.length} pieces`}
+        className="overflow-visible"
+      >
+        <defs>
+          <pattern
+            id={hatch}
+            width="9"
+            height="9"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <path d="M0 0V9" stroke="var(--rule)" strokeWidth="1.4" />
+          </pattern>
+        </defs>
+        <rect width={w} height={h} fill="var(--sheet)" />
+        <rect width={w} height={h} fill={`url(#${hatch})`} />
+        {keeps && <Rest at={at} rest={rest} units={units} />}
+        {placed.map(p => (
+          <PieceShape
+            key={p.piece.id}
+            on={p}
+            name={shortName(p.piece, group)}
+            d={[p.outline, ...p.holes].map(path).join('')}
+            middle={at({ x: p.x + p.width / 2, y: p.y + p.length / 2 })}
+            room={lying ? p.length * scale : p.width * scale}
+            tall={lying ? p.width * scale : p.length * scale}
+            lines={p.piece.lines}
+            lying={lying}
+            chosen={chosen === p.piece.id}
+            onChoose={onChoose}
+          />
+        ))}
+        <rect width={w} height={h} fill="none" stroke="var(--ink)" strokeWidth="1.6" pointerEvents="none" />
+        <g stroke="var(--ink)" strokeWidth="1" aria-hidden>
+          {ticks(w / scale).map(i => (
+            <path key={`x${i}`} d={`M${i * TICK * scale} ${h}v${i % 5 === 0 ? 8 : 4}`} />
+          ))}
+          {ticks(h / scale).map(i => (
+            <path key={`y${i}`} d={`M0 ${h - i * TICK * scale}h${i % 5 === 0 ? -8 : -4}`} />
+          ))}
+        </g>
+        <circle cx={0} cy={h} r={3.5} fill="var(--signal)" aria-hidden />
+      </svg>
+    </figure>
+  );
+}
+
+function Rest({
+  at,
+  rest,
+  units,
+}: {
+  at(p: { x: number; y: number }): [number, number];
+  rest: { x: number; y: number; width: number; length: number };
+  units: 'metric' | 'imperial';
+}) {
+  const [x0, y0] = at(rest);
+  const [x1, y1] = at({ x: rest.x + rest.width, y: rest.y + rest.length });
+  const [x, y] = [Math.min(x0, x1), Math.min(y0, y1)];
+  const [w, h] = [Math.abs(x1 - x0), Math.abs(y1 - y0)];
+  return (
+    <g>
+      <rect x={x} y={y} width={w} height={h} fill="var(--wet)" stroke="var(--chalk)" strokeDasharray="5 4" />
+      {w > 60 && h > 30 && (
+        <text
+          x={x + w / 2}
+          y={y + h / 2 + 4}
+          textAnchor="middle"
+          fontSize="12"
+          fill="var(--chalk)"
+          aria-hidden
+        >
+          {w > 120 ? 'keep ' : ''}
+          {printLength(rest.width, units)} × {printLength(rest.length, units)}
+        </text>
+      )}
+    </g>
+  );
+}
+
+interface ShapeProps {
+  on: OnSheet;
+  name: string;
+  d: string;
+  middle: [number, number];
+  /** Pixels across and up that its label has. */
+  room: number;
+  tall: number;
+  lines: CutPiece['lines'];
+  lying: boolean;
+  chosen: boolean;
+  onChoose(piece: string): void;
+}
+
+function PieceShape({ on, name, d, middle, room, tall, lying, chosen, onChoose }: ShapeProps) {
+  const [x, y] = middle;
+  const { piece } = on;
+  const upright = room < 7 * name.length && tall > room;
+  const fits = Math.max(room, tall) > 7 * name.length && Math.min(room, tall) > 11;
+  const arrow = Math.min(room, tall) > 34;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: SVG has no button.
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${piece.id}${piece.twin ? `, twin of ${piece.twin}` : ''}`}
+      aria-pressed={chosen}
+      className="cursor-pointer focus:outline-none [&:focus-visible>path]:stroke-[3px]"
+      onClick={() => onChoose(piece.id)}
+      onKeyDown={e => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        onChoose(piece.id);
+      }}
+    >
+      <title>{piece.id}</title>
+      <path
+        d={d}
+        fillRule="evenodd"
+        fill={chosen ? 'var(--tape)' : 'var(--board)'}
+        stroke={chosen ? 'var(--signal)' : 'var(--ink)'}
+        strokeWidth={chosen ? 2 : 1}
+      />
+      {fits && (
+        <g pointerEvents="none" transform={upright ? `rotate(-90 ${x} ${y})` : undefined} aria-hidden>
+          <text
+            x={x}
+            y={y + (arrow ? 12 : 4)}
+            textAnchor="middle"
+            fontSize="12"
+            fontWeight="600"
+            fill="var(--tape-ink)"
+          >
+            {name}
+          </text>
+          {piece.twin && tall > 56 && room > 40 && (
+            <text x={x} y={y + 25} textAnchor="middle" fontSize="10.5" fill="var(--signal)">
+              flip
+            </text>
+          )}
+        </g>
+      )}
+      {arrow && (
+        <path
+          aria-hidden
+          pointerEvents="none"
+          d="M0 7V-7M-4 -3L0 -7.5L4 -3"
+          transform={`translate(${x} ${y - 11}) rotate(${upTurn(on, lying)})`}
+          fill="none"
+          stroke="var(--tape-ink)"
+          strokeWidth="1.3"
+        />
+      )}
+    </g>
+  );
+}

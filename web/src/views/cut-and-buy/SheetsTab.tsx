@@ -1,0 +1,205 @@
+import { packsOf, piecesOn } from '@overcoat/core/order/cutting';
+import { printLength, printMoney } from '@overcoat/core/units';
+import { useMemo } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { type CutGroupAnswer, itemsWord } from './groups.ts';
+import { SheetDrawing } from './SheetDrawing.tsx';
+import { SheetButtons } from './TakeAway.tsx';
+import { LONGER, type useCutting } from './useCutting.ts';
+
+interface Props {
+  cutting: ReturnType<typeof useCutting>;
+  group: CutGroupAnswer | null;
+  onGroup(key: string): void;
+  piece: string | null;
+  onPiece(id: string): void;
+}
+
+/** The layout of everything that is cut: what it takes, what is left to gain, and each sheet to scale. */
+export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
+  const { job, goOn } = cutting;
+  const { library } = useLibrary();
+  const units = useUnits();
+  const pieces = useMemo(() => new Map(group?.pieces.map(p => [p.id, p]) ?? []), [group]);
+  if (job.failed)
+    return (
+      <p role="alert" className="mt-3 text-signal">
+        {job.failed}
+      </p>
+    );
+  const { answer } = job;
+  if (!answer || !group)
+    return (
+      <p className="mt-3">
+        {job.stopped ? 'Not laid out: it was cancelled. ' : 'Laying the pieces on their sheets…'}
+        {job.stopped && (
+          <Button small onClick={job.run}>
+            Lay them out
+          </Button>
+        )}
+      </p>
+    );
+  const share = Math.round((job.running ?? 0) * 100);
+  return (
+    <div className="mt-3">
+      <div className="no-print flex flex-wrap items-center gap-x-4 gap-y-1.5 text-[13px]">
+        {job.running === null ? (
+          <>
+            <span className={job.stale ? 'font-medium text-signal' : 'text-faint'}>
+              {job.stale
+                ? 'Older than the last edit.'
+                : job.stopped
+                  ? 'Stopped: the best until then.'
+                  : `Searched for ${Math.round(answer.seconds)} s.`}
+            </span>
+            {job.stale || job.stopped ? (
+              <Button small onClick={job.run}>
+                Lay out again
+              </Button>
+            ) : (
+              <Button small onClick={goOn}>
+                Search {LONGER} s more
+              </Button>
+            )}
+          </>
+        ) : (
+          <>
+            <div
+              role="progressbar"
+              aria-label="Laying pieces on sheets"
+              aria-valuemin={0}
+              aria-valuemax={100}
+              aria-valuenow={share}
+              className="h-2.5 w-40 overflow-hidden rounded-full border border-ink bg-ticket"
+            >
+              <div className="h-full bg-tape" style={{ width: `${share}%` }} />
+            </div>
+            <output>{job.queued ? 'waiting for its turn' : 'searching, the best so far is shown'}…</output>
+            <Button small onClick={job.cancel} aria-label="Stop searching">
+              stop
+            </Button>
+          </>
+        )}
+      </div>
+      <div className="mt-2 flex gap-4 max-md:flex-col">
+        <div
+          role="listbox"
+          aria-label="Cut from"
+          className="no-print sticky top-0 flex w-44 shrink-0 flex-col self-start max-md:static max-md:w-full"
+        >
+          {answer.groups.map(g => {
+            const material = library.get(g.material);
+            const items = g.layout?.nest.used.length ?? 0;
+            const chosen = g.key === group.key;
+            return (
+              <button
+                key={g.key}
+                type="button"
+                role="option"
+                aria-selected={chosen}
+                onClick={() => onGroup(g.key)}
+                className={`border-b border-rule px-2 py-1.5 text-left leading-tight ${chosen ? 'bg-ticket shadow-[inset_3px_0_0_var(--signal)]' : 'hover:bg-wet'}`}
+              >
+                <span className="block font-medium">
+                  {material?.name ?? g.material} {printLength(g.thickness, units)}
+                </span>
+                <span className="block text-[13px] text-faint">
+                  {g.unfit.length > 0
+                    ? '! a piece fits nothing'
+                    : `${items} ${itemsWord(material?.form, items)} · ${printMoney(Math.round(g.layout!.nest.cost))}`}
+                </span>
+              </button>
+            );
+          })}
+        </div>
+        <div className="min-w-0 grow">
+          <GroupVerdict group={group} />
+          <SheetButtons group={group} />
+          {group.layout && (
+            <div className="mt-3 flex flex-wrap gap-x-6 gap-y-4">
+              {group.layout.nest.used.map(u => {
+                const stock = group.problem.stock.find(s => s.id === u.stock)!;
+                return (
+                  <SheetDrawing
+                    key={`${u.stock}/${u.index}`}
+                    group={group}
+                    pieces={pieces}
+                    stock={stock}
+                    index={u.index}
+                    scale={scaleOf(group)}
+                    chosen={piece}
+                    onChoose={onPiece}
+                  />
+                );
+              })}
+            </div>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Pixels a metre: the longest sheet 350 high, a lying roll 620 long, and nothing larger than life needs. */
+function scaleOf({ problem, layout }: CutGroupAnswer): number {
+  const scales = problem.stock.map(s => {
+    if (s.length <= 3 * s.width) return 350 / s.length;
+    const reach = Math.max(0.6, ...layout!.nest.used.filter(u => u.stock === s.id).map(u => u.reach + 0.25));
+    return Math.min(440 / reach, 200 / s.width);
+  });
+  return Math.min(360, ...scales);
+}
+
+/** What the group takes, whether less is possible, and what a little shaving would save; in one sentence each. */
+function GroupVerdict({ group }: { group: CutGroupAnswer }) {
+  const { library } = useLibrary();
+  const units = useUnits();
+  const material = library.get(group.material);
+  if (!group.layout)
+    return (
+      <p role="alert" className="mt-3 border-l-4 border-signal pl-2 text-signal">
+        {group.unfit.join(', ')} {group.unfit.length === 1 ? 'fits' : 'fit'} no size that {material?.name} is
+        sold in: part {group.unfit.length === 1 ? 'it' : 'them'}, or add a larger size under Materials.
+      </p>
+    );
+  const { nest, leastCost, nearMiss } = group.layout;
+  const bought = packsOf(nest, group.problem);
+  const area = group.pieces.reduce((sum, p) => sum + p.area, 0);
+  const taken = bought.reduce((sum, b) => sum + b.items * b.stock.width * b.stock.length, 0);
+  const gap = nest.cost - leastCost;
+  const packs = bought
+    .map(
+      b =>
+        `${b.items} ${itemsWord(material?.form, b.items)} of ${printLength(b.stock.width, units)} × ${printLength(b.stock.length, units)}${b.stock.perPack > 1 ? ` in ${b.packs} ${b.packs === 1 ? 'pack' : 'packs'} of ${b.stock.perPack}` : ''}`,
+    )
+    .join(' and ');
+  return (
+    <div className="border-l-4 border-chalk pl-2.5">
+      <p className="text-lg font-medium">
+        {packs}, {Math.round((100 * area) / taken)} % used;{' '}
+        {gap < 0.005
+          ? 'no layout costs less.'
+          : `at best ${printMoney(Math.round(leastCost))} instead of ${printMoney(Math.round(nest.cost))}, and perhaps not even that.`}
+      </p>
+      <p className="text-faint">
+        {nearMiss
+          ? `${nearMiss.piece} is ${printLength(Math.ceil(nearMiss.by * 1000) / 1000, units)} too large for a cheaper layout: shave it from ${printLength(nearMiss.of, units)}, and ${printMoney(Math.round(nearMiss.saves))} are saved. `
+          : ''}
+        {nest.cuts} cuts
+        {group.problem.kerf > 0 ? `, ${printLength(group.problem.kerf, units)} lost to the saw in each` : ''}.
+        Sizes are taken from the datum corner, the red dot at the lower left.
+      </p>
+    </div>
+  );
+}
+
+/** Where a piece lies in its group; null where it is not laid. */
+export function findPiece(group: CutGroupAnswer, id: string | null) {
+  const laid = group.layout?.nest.laid.find(l => l.piece === id);
+  if (!laid) return null;
+  const pieces = new Map(group.pieces.map(p => [p.id, p]));
+  const on = piecesOn(group.layout!.nest, pieces, laid.stock, laid.index).find(p => p.piece.id === id)!;
+  return { on, index: laid.index };
+}
