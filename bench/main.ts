@@ -3,6 +3,7 @@ import { evaluateFigures } from './evaluate.ts';
 import { hourlyFigures } from './hourly.ts';
 import { mapFigures } from './map.ts';
 import type { Figure } from './measure.ts';
+import { nestingFigures } from './nesting.ts';
 import { pageFigures } from './page.ts';
 import { sectionFigures } from './section.ts';
 import { serverFigures } from './server.ts';
@@ -18,6 +19,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   section: sectionFigures,
   hourly: hourlyFigures,
   sound: soundFigures,
+  nesting: nestingFigures,
 };
 const named = process.argv.slice(2).filter(arg => arg in GROUPS);
 const figures: Figure[] = [];

@@ -12,6 +12,8 @@ const bundled = await tool('esbuild', [
   '--bundle',
   '--platform=node',
   '--format=esm',
+  // One package names as its main file what is no module.
+  '--main-fields=module,main',
   ...['@playwright/test', 'sequelize', 'sqlite3'].map(name => `--external:${name}`),
   `--outfile=${out}`,
   '--log-level=warning',

@@ -1,7 +1,9 @@
 import type { Working } from '@overcoat/core/studies/working';
+import { printMoney } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES } from '../figures/index.ts';
+import { useNested } from '../jobs/useNested.ts';
 import { evaluation, useEvaluation } from '../store/evaluation.ts';
 import { useHeard } from '../store/heard.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
@@ -18,6 +20,7 @@ export function Ledger() {
   const { library } = useLibrary();
   const heard = useHeard();
   const [working, setWorking] = useState<Working | null>(null);
+  const nested = useNested(e.order);
   const before = evaluation(design, variant.baseline.design, library, heard);
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
@@ -31,7 +34,7 @@ export function Ledger() {
               mark={f.mark?.(value)}
               value={f.print(value, units)}
               change={f.changeShort(f.of(before), value, units)}
-              note={f.note(e, design, units)}
+              note={f.key === 'cost' ? moneyNote(f.note(e, design, units), nested) : f.note(e, design, units)}
               alert={f.alert(e, design)}
               onOpen={() => setWorking(f.working(e, design, library))}
             />
@@ -43,6 +46,12 @@ export function Ledger() {
     </section>
   );
 }
+
+/** The estimate's note, or what the sheets as last laid out come to. */
+const moneyNote = (note: string, nested: { cost: number; stale: boolean } | null): string =>
+  nested
+    ? `${nested.stale ? 'older layout' : 'laid out'} ${printMoney(Math.round(nested.cost))}`
+    : note.replace('whole packs', 'an estimate');
 
 interface TicketProps {
   name: string;

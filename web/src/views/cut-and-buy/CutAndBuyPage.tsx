@@ -8,6 +8,8 @@ import { FileDown, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
+import { nestedCost } from '../../jobs/nestedCost.ts';
+import { useCutting } from '../../jobs/useCutting.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -16,11 +18,10 @@ import { useBuilt, useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
-import { itemsWord, nestedCost } from './groups.ts';
+import { itemsWord } from './groups.ts';
 import { PiecePanel } from './PiecePanel.tsx';
 import { PriceCell } from './PriceCell.tsx';
 import { findPiece, SheetsTab } from './SheetsTab.tsx';
-import { useCutting } from './useCutting.ts';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {

@@ -195,7 +195,7 @@ function PieceShape({ on, name, d, middle, room, tall, lying, chosen, onChoose }
           >
             {name}
           </text>
-          {piece.twin && tall > 56 && room > 40 && (
+          {piece.twin && !piece.mirrored && tall > 56 && room > 40 && (
             <text x={x} y={y + 25} textAnchor="middle" fontSize="10.5" fill="var(--signal)">
               flip
             </text>

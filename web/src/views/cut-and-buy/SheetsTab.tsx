@@ -2,12 +2,12 @@ import { packsOf, piecesOn } from '@overcoat/core/order/cutting';
 import { printLength, printMoney } from '@overcoat/core/units';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { LONGER, type useCutting } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { type CutGroupAnswer, itemsWord } from './groups.ts';
 import { SheetDrawing } from './SheetDrawing.tsx';
 import { SheetButtons } from './TakeAway.tsx';
-import { LONGER, type useCutting } from './useCutting.ts';
 
 interface Props {
   cutting: ReturnType<typeof useCutting>;

@@ -1,6 +1,5 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import type { OrderLine, TakeOff } from '@overcoat/core/order/takeoff';
 import type { Cutting } from '../../jobs/cut.ts';
 
 export type CutGroupAnswer = Cutting['groups'][number];
@@ -18,15 +17,4 @@ export const upTurn = (on: OnSheet, lying: boolean): number => (lying ? 90 : 0) 
 export function itemsWord(form: string | undefined, count: number): string {
   const word = form === 'roll' ? 'roll' : form === 'length' ? 'length' : 'sheet';
   return count === 1 ? word : `${word}s`;
-}
-
-/** What everything costs once it is laid on sheets: the estimate of what is not cut, and the packs of what is. */
-export function nestedCost(order: TakeOff, { groups }: Cutting): number {
-  const laid = groups.filter(g => g.layout);
-  const isLaid = (l: OrderLine) =>
-    laid.some(g => g.material === l.material && Math.abs(g.thickness - l.stock.thickness) < 1e-6);
-  return (
-    order.lines.reduce((sum, l) => sum + (isLaid(l) ? 0 : l.cost), 0) +
-    laid.reduce((sum, g) => sum + g.layout!.nest.cost, 0)
-  );
 }

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { useJob } from '../../jobs/useJob.ts';
-import { useVariant } from '../../store/openDesign.ts';
+import { useVariant } from '../store/openDesign.ts';
+import { useJob } from './useJob.ts';
 
 /** How long sheets are searched by themselves, and how much longer when asked to go on, s. */
 const SECONDS = 4;

@@ -1,0 +1,9 @@
+import type { TakeOff } from '@overcoat/core/order/takeoff';
+import { nestedCost } from './nestedCost.ts';
+import { useCutting } from './useCutting.ts';
+
+/** What everything costs as it was last laid on sheets, and whether the design has changed since; null before. */
+export function useNested(order: TakeOff): { cost: number; stale: boolean } | null {
+  const { job } = useCutting(false);
+  return job.answer ? { cost: nestedCost(order, job.answer), stale: job.stale } : null;
+}
