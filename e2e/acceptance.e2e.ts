@@ -52,6 +52,7 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
 
   // The list: print it, take the CSV.
   await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await page.getByRole('tab', { name: /^To buy/ }).click();
   await expect(page.getByRole('table', { name: 'To buy' }).getByRole('row')).not.toHaveCount(1);
   await page.evaluate(() => {
     window.print = () => document.body.setAttribute('data-printed', 'yes');

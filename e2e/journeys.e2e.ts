@@ -231,6 +231,7 @@ test.describe('cut and buy', () => {
     await page.getByRole('link', { name: 'Build-ups' }).click();
     await applySchool(page, 'Board and foil, taped');
     await page.getByRole('link', { name: 'Cut & buy' }).click();
+    await page.getByRole('tab', { name: /^To buy/ }).click();
     await page
       .getByRole('table', { name: 'To buy' })
       .getByText('Vinyl floor covering', { exact: true })

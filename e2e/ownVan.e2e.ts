@@ -128,6 +128,7 @@ test('undo after a price takes no variant away: the price is taken back where it
   await expect(page.getByRole('tab', { name: /^B · / })).toBeVisible();
   await saved(page);
   await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await page.getByRole('tab', { name: /^To buy/ }).click();
   const price = page.getByLabel('Price a pack of elastomeric-plain').first();
   const was = await price.inputValue();
   await price.fill('77');
@@ -149,6 +150,7 @@ test('paper has every piece its heading counts, whatever is chosen on the screen
   await page.goto('/');
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
   await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await page.getByRole('tab', { name: /^To buy/ }).click();
   const heading = await page.getByRole('heading', { name: /pieces to cut/ }).textContent();
   const counted = Number(/(\d+) pieces to cut/.exec(heading!)![1]);
   await page

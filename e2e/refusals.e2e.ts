@@ -41,6 +41,7 @@ test('a negative price is refused where it stands', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
   await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await page.getByRole('tab', { name: /^To buy/ }).click();
   const price = page.getByLabel('Price a pack of damping-sheet');
   await price.fill('-5');
   await price.press('Enter');

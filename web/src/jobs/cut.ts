@@ -1,7 +1,7 @@
 import { layUp } from '@overcoat/core/buildup';
 import type { Placement } from '@overcoat/core/model';
 import { type CutGroup, type CutLayout, cutGroups, nearMiss } from '@overcoat/core/order/cutting';
-import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
+import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import type { Report, Shelf } from './shelf.ts';
 
@@ -22,14 +22,14 @@ export const cutJobs = {
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(
     { design, library }: Shelf,
-    { placement, seconds }: { placement: Placement; seconds: number },
+    { placement, seconds, from }: { placement: Placement; seconds: number; from: CutLayout[] | null },
     report: Report,
   ): Cutting {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
     const groupsBy = (runOn: boolean) =>
       cutGroups(cutPieces(design.shell, placement, laid, library, { ...USUAL_CHOICES, runOn }), library).map(
-        begun,
+        g => begun(g, from?.find(l => l.key === g.key) ?? null),
       );
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
@@ -72,15 +72,22 @@ export const cutJobs = {
   },
 };
 
+function continued(problem: NestProblem, before: CutLayout | null): NestProblem {
+  const ids = new Set(problem.pieces.map(p => p.id));
+  const same = before?.nest.laid.length === ids.size && before.nest.laid.every(l => ids.has(l.piece));
+  return same ? { ...problem, from: before.nest.laid } : problem;
+}
+
 interface Begun {
   group: CutGroup;
   search: NestSearch | null;
   unfit: string[];
 }
 
-function begun(group: CutGroup): Begun {
+/** Goes on from a layout found before, where it holds the same pieces. */
+function begun(group: CutGroup, before: CutLayout | null): Begun {
   const unfit = unfitPieces(group.problem).map(u => u.piece);
-  return { group, unfit, search: unfit.length > 0 ? null : new NestSearch(group.problem) };
+  return { group, unfit, search: unfit.length > 0 ? null : new NestSearch(continued(group.problem, before)) };
 }
 
 /** Steps before two ways to part a lining are compared. */

@@ -1,5 +1,4 @@
 import { useMemo } from 'react';
-import { create } from 'zustand';
 import { useVariant } from '../store/openDesign.ts';
 import { useJob } from './useJob.ts';
 
@@ -7,14 +6,15 @@ import { useJob } from './useJob.ts';
 const SECONDS = 4;
 export const LONGER = 30;
 
-/** How long each variant was last asked to be searched, s. */
-const useSeconds = create<Record<string, number>>()(() => ({}));
-
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */
 export function useCutting(auto: boolean) {
   const { id, design: placement } = useVariant();
-  const seconds = useSeconds(s => s[id] ?? SECONDS);
-  const ask = useMemo(() => ({ placement, seconds }), [placement, seconds]);
+  const ask = useMemo(() => ({ placement, seconds: SECONDS, from: null }), [placement]);
   const job = useJob('cutting', id, ask, auto);
-  return { job, goOn: () => useSeconds.setState({ [id]: seconds + LONGER }) };
+  /** Searches on from the best there is. */
+  const goOn = () => {
+    const from = job.answer?.groups.flatMap(g => g.layout ?? []) ?? null;
+    job.runAs({ seconds: LONGER, from });
+  };
+  return { job, goOn };
 }

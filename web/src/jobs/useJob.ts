@@ -19,6 +19,8 @@ interface Run<K extends JobKind> {
   /** Cancelled: it waits to be asked again. */
   stopped: boolean;
   run(): void;
+  /** The same question once more, asked in another way: how long to search does not change what is asked. */
+  runAs(how: Partial<Ask<K>>): void;
   cancel(): void;
 }
 
@@ -37,15 +39,14 @@ export function useJob<K extends JobKind>(kind: K, slot: string, ask: Ask<K>, au
   const asked = contentKey(kind, shell, brief, materials, prices, ...Object.entries(ask as object).flat());
   useEffect(() => void recall(key), [key]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `asked` tells all that the job is made of.
-  const run = useCallback(
-    () =>
-      void startJob(key, { kind, design: { shell, brief }, materials, prices, ask } as unknown as Job, {
-        asked,
-        revision,
-        quick: auto,
-      }),
+  const runAs = useCallback(
+    (how: Partial<Ask<K>>) => {
+      const job = { kind, design: { shell, brief }, materials, prices, ask: { ...(ask as object), ...how } };
+      void startJob(key, job as unknown as Job, { asked, revision, quick: auto });
+    },
     [key, asked, revision],
   );
+  const run = useCallback(() => runAs({}), [runAs]);
   const cancel = useCallback(() => cancelJob(key), [key]);
   const stale = held?.kept ? held.kept.asked !== asked : false;
   const wanted = auto && (stale || !held?.kept) && held?.running == null && !held?.failed && !held?.stopped;
@@ -61,6 +62,7 @@ export function useJob<K extends JobKind>(kind: K, slot: string, ask: Ask<K>, au
     failed: held?.failed ?? null,
     stopped: held?.stopped ?? false,
     run,
+    runAs,
     cancel,
   };
 }

@@ -1,4 +1,4 @@
-import { MICRO, type Shape } from './shapes.ts';
+import { MICRO, type Shape, type Turned } from './shapes.ts';
 
 /** A stock as the search handles it, micrometres, kerf included. */
 export interface Bedding {
@@ -52,25 +52,43 @@ export function needsOf(shapes: readonly Shape[], stock: readonly Bedding[]): Ne
 
 /**
  * Beds for pieces that are wider than half of any bed however they lie: on one bed they lie one after another, so that
- * their lengths are packed in one dimension. Martello and Toth's bound L2 (Knapsack Problems, 1990, 8.3.2), from memory.
+ * their lengths are packed in one dimension; and the same the other way, for what is longer than half of any bed.
  */
 function stacked(boxes: readonly Shape[], stock: readonly Bedding[]): number {
-  const width = Math.max(...stock.map(s => s.width));
-  const long = Math.max(...stock.map(s => s.length));
   if (stock.some(s => s.byLength)) return 0;
-  const lengths = boxes.flatMap(({ turned }) => {
-    const ways = turned.filter(t => t.width <= width);
-    return ways.length > 0 && ways.every(t => 2 * t.width > width)
-      ? [Math.min(...ways.map(t => t.length))]
-      : [];
-  });
+  const width = Math.max(...stock.map(s => s.width));
+  const length = Math.max(...stock.map(s => s.length));
+  const row = (across: (t: Turned) => number, along: (t: Turned) => number, wide: number, long: number) =>
+    boxes.flatMap(({ turned }) => {
+      const ways = turned.filter(t => across(t) <= wide && along(t) <= long);
+      return ways.length > 0 && ways.every(t => 2 * across(t) > wide) ? [Math.min(...ways.map(along))] : [];
+    });
+  const [w, l] = [(t: Turned) => t.width, (t: Turned) => t.length];
+  return Math.max(
+    inOneDimension(row(w, l, width, length), length),
+    inOneDimension(row(l, w, length, width), width),
+  );
+}
+
+/**
+ * Fewest bars of one length for lengths cut from them. By Martello and Toth's L2 (Knapsack Problems, 1990, 8.3.2, from
+ * memory), and by how many of those above any size one bar holds.
+ */
+function inOneDimension(lengths: readonly number[], bar: number): number {
+  const sorted = [...lengths].sort((a, b) => a - b);
   let most = 0;
-  for (const small of [0, ...lengths.filter(l => 2 * l <= long)]) {
-    const large = lengths.filter(l => l > long - small);
-    const middle = lengths.filter(l => l <= long - small && 2 * l > long);
-    const rest = lengths.filter(l => 2 * l <= long && l >= small);
-    const over = [...middle, ...rest].reduce((sum, l) => sum + l, 0) - middle.length * long;
-    most = Math.max(most, large.length + middle.length + Math.max(0, Math.ceil((EXACT * over) / long)));
+  for (const small of [0, ...sorted.filter(l => 2 * l <= bar)]) {
+    const large = sorted.filter(l => l > bar - small);
+    const middle = sorted.filter(l => l <= bar - small && 2 * l > bar);
+    const rest = sorted.filter(l => 2 * l <= bar && l >= small);
+    const over = [...middle, ...rest].reduce((sum, l) => sum + l, 0) - middle.length * bar;
+    most = Math.max(most, large.length + middle.length + Math.max(0, Math.ceil((EXACT * over) / bar)));
+  }
+  for (let from = 0; from < sorted.length; from++) {
+    // The shortest of those from here on: no bar holds more of them than of these.
+    let [held, used] = [0, 0];
+    while (from + held < sorted.length && used + sorted[from + held]! <= bar) used += sorted[from + held++]!;
+    if (held > 0) most = Math.max(most, Math.ceil((sorted.length - from) / held));
   }
   return most;
 }

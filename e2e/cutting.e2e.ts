@@ -1,0 +1,51 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test } from './app.ts';
+
+test('pieces lie on sheets, a piece opens, and its template, sheets and labels are taken away', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
+  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  // The best so far is there before the search ends.
+  await expect(page.getByRole('heading', { name: /laid on sheets, .* estimated/ })).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText(/laid out £/);
+  await page.getByRole('option', { name: /PIR board.*40 mm/ }).click();
+  await expect(page.getByText(/% used; /)).toBeVisible();
+  await page.getByRole('button', { name: /^L7u fill/ }).focus();
+  await page.keyboard.press('Enter');
+  const panel = page.getByRole('region', { name: 'Piece L7u fill' });
+  await expect(panel).toContainText('seen from inside');
+  await expect(panel.getByRole('img')).toHaveAttribute('aria-label', /TOP above, REAR on the left/);
+  await panel.getByLabel('Paper').selectOption('A3');
+  const saved = async (name: string | RegExp) => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name }).first().click();
+    return readFile(await (await waiting).path());
+  };
+  expect((await saved(/^Template 1:1/)).subarray(0, 5).toString()).toBe('%PDF-');
+  expect((await saved(/^Sheets with cuts/)).subarray(0, 5).toString()).toBe('%PDF-');
+  expect((await saved('Labels')).subarray(0, 5).toString()).toBe('%PDF-');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  const waiting = page.waitForEvent('download');
+  await panel.getByRole('button', { name: 'DXF' }).click();
+  expect(await readFile(await (await waiting).path(), 'utf8')).toContain('POLYLINE');
+});
+
+test('a stopped search keeps its best, and an edit makes it older', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
+  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: 'Search 30 s more' }).click();
+  await page.getByRole('button', { name: 'Stop searching' }).click();
+  await expect(page.getByText('Stopped: the best until then.')).toBeVisible();
+  await expect(page.getByRole('option').first()).toContainText(/sheets? · £/);
+  await page.getByRole('link', { name: 'Survey' }).click();
+  await page.getByLabel('Load-floor length').fill('3100');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText(/older layout £/);
+});
