@@ -5,6 +5,7 @@ import { openApi } from './contract/openapi.ts';
 import { Problem, problems, sendProblem, unknownRoute } from './contract/problem.ts';
 import { serve } from './contract/serve.ts';
 import { conversionHandlers } from './conversions/routes.ts';
+import { cutListHandlers } from './cutLists/routes.ts';
 import { fileHandlers } from './files/routes.ts';
 import { libraryHandlers } from './library/routes.ts';
 import { logHandlers } from './log/routes.ts';
@@ -18,6 +19,7 @@ export function apiRouter(rooms: Rooms): Router {
     health: async () => ({ ok: true }),
     ...conversionHandlers(rooms),
     ...logHandlers(rooms.log),
+    ...cutListHandlers(rooms.cutLists),
     ...fileHandlers(rooms.files),
     ...libraryHandlers(rooms.library, () => rooms.conversions.designs()),
   });

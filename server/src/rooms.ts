@@ -1,4 +1,5 @@
 import { ConversionStore } from './conversions/store.ts';
+import { CutListStore } from './cutLists/store.ts';
 import type { Database } from './db/database.ts';
 import { FileStore } from './files/store.ts';
 import { LibraryStore } from './library/store.ts';
@@ -10,6 +11,7 @@ export interface Rooms {
   conversions: ConversionStore;
   library: LibraryStore;
   log: LogStore;
+  cutLists: CutListStore;
   files: FileStore;
 }
 
@@ -18,5 +20,6 @@ export const openRooms = (db: Database): Rooms => ({
   conversions: new ConversionStore(db),
   library: new LibraryStore(db),
   log: new LogStore(db),
+  cutLists: new CutListStore(db),
   files: new FileStore(db),
 });

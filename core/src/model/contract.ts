@@ -1,6 +1,6 @@
 import Type, { type Static, type TSchema } from 'typebox';
 import type { RouteName } from './routes.ts';
-import { Design, DesignFile, Entry, Material, Measurement, Price, Shell } from './schema.ts';
+import { CutList, Design, DesignFile, Entry, Material, Measurement, Price, Shell } from './schema.ts';
 
 const closed = <P extends Record<string, TSchema>>(properties: P) =>
   Type.Object(properties, { additionalProperties: false });
@@ -34,6 +34,13 @@ export const LoggedEntry = closed({
   seq: Type.Integer({ minimum: 1 }),
   takenIn: Type.String(),
   entry: Entry,
+});
+/** A cut list as it stands; `list` is null while nobody has settled anything. */
+const CutListRecord = closed({
+  revision: Type.Integer({ minimum: 0 }),
+  undo: Type.Boolean(),
+  redo: Type.Boolean(),
+  list: Type.Union([CutList, Type.Null()]),
 });
 const Imported = closed({ conversion: ConversionRecord, notes: Type.Array(Type.String()) });
 
@@ -164,6 +171,16 @@ export const contract = {
     body: closed({ entries: Type.Array(Entry, { minItems: 1, maxItems: 500 }) }),
     answer: closed({ entries: Type.Array(closed({ id: Type.String(), seq: Type.Integer() })) }),
   },
+
+  cutList: { summary: 'What was settled about cutting a variant', answer: CutListRecord },
+  saveCutList: {
+    summary: 'Settle something about cutting a variant; the first time on revision 0',
+    body: CutList,
+    answer: CutListRecord,
+    ifMatch: true,
+  },
+  undoCutList: { summary: 'Take back the last change of a cut list', answer: CutListRecord, ifMatch: true },
+  redoCutList: { summary: 'Bring back what was undone of a cut list', answer: CutListRecord, ifMatch: true },
 
   putFile: {
     summary: 'Keep a JPEG, or a WAV recording, under its SHA-256',

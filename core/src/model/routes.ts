@@ -24,6 +24,11 @@ export const routes = {
   log: { method: 'get', path: '/conversions/:id/log' },
   note: { method: 'post', path: '/conversions/:id/log' },
 
+  cutList: { method: 'get', path: '/conversions/:id/cut-lists/:variant' },
+  saveCutList: { method: 'put', path: '/conversions/:id/cut-lists/:variant' },
+  undoCutList: { method: 'post', path: '/conversions/:id/cut-lists/:variant/undo' },
+  redoCutList: { method: 'post', path: '/conversions/:id/cut-lists/:variant/redo' },
+
   putFile: { method: 'put', path: '/files/:hash' },
   file: { method: 'get', path: '/files/:hash' },
 

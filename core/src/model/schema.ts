@@ -10,6 +10,7 @@ import { closed } from './schemaParts.ts';
  * interface all read it. Lengths are in m, temperatures in degC, masses in kg, money in the design's currency.
  */
 
+export * from './schemaCut.ts';
 export * from './schemaDesign.ts';
 export * from './schemaLog.ts';
 export * from './schemaMaterial.ts';

@@ -69,6 +69,15 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
       "ALTER TABLE prices ADD COLUMN earlier TEXT NOT NULL DEFAULT '[]'",
     ],
   },
+  {
+    name: '008-cut-lists',
+    sql: [
+      `CREATE TABLE cut_lists (
+        conversion_id TEXT NOT NULL REFERENCES conversions(id) ON DELETE CASCADE, variant TEXT NOT NULL,
+        revision INTEGER NOT NULL, back INTEGER, forth INTEGER, saved_at TEXT NOT NULL, body TEXT NOT NULL,
+        PRIMARY KEY (conversion_id, variant, revision)) WITHOUT ROWID`,
+    ],
+  },
 ];
 
 /**

@@ -2,6 +2,7 @@ import {
   addressOf,
   type Contract,
   type ConversionRecord,
+  type CutList,
   LIBRARY_FORMAT,
   type Material,
   type Params,
@@ -89,6 +90,11 @@ export const api = {
   log: (id: string, after = 0) => call('log', { id }, after > 0 ? { query: { after } } : {}),
   note: (id: string, entries: Contract['note']['body']['entries']) =>
     call('note', { id }, { body: { entries } }),
+  cutList: (id: string, variant: string) => call('cutList', { id, variant }),
+  saveCutList: (id: string, variant: string, revision: number, body: CutList) =>
+    call('saveCutList', { id, variant }, { body, revision }),
+  travelCutList: (id: string, variant: string, way: 'undoCutList' | 'redoCutList', revision: number) =>
+    call(way, { id, variant }, { revision }),
   putFile: (hash: string, file: Blob) => call('putFile', { hash }, { body: file }),
   fileAddress: (hash: string) => addressOf('file', { hash }),
   library: () => call('library', {}),

@@ -1,15 +1,29 @@
 import { layUp } from '@overcoat/core/buildup';
-import type { Placement } from '@overcoat/core/model';
-import { type CutGroup, type CutLayout, cutGroups, nearMiss } from '@overcoat/core/order/cutting';
+import type { Pin, Placement } from '@overcoat/core/model';
+import {
+  type CutGroup,
+  type CutLayout,
+  cutGroups,
+  holdingPins,
+  nearMiss,
+} from '@overcoat/core/order/cutting';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import type { Report, Shelf } from './shelf.ts';
 
 /** All that is cut, how it lies, and what fits nothing. */
 export interface Cutting {
-  groups: (CutGroup & { layout: CutLayout | null; unfit: string[] })[];
+  groups: (CutGroup & { layout: CutLayout | null; unfit: string[]; pinned: string[] })[];
   /** Searched for so long, s. */
   seconds: number;
+}
+
+/** What is cut, which pieces stay where they are, how long to search, and what to go on from. */
+interface CuttingAsk {
+  placement: Placement;
+  pins: Pin[];
+  seconds: number;
+  from: CutLayout[] | null;
 }
 
 /** The best so far is shown so often, ms. */
@@ -22,22 +36,23 @@ export const cutJobs = {
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(
     { design, library }: Shelf,
-    { placement, seconds, from }: { placement: Placement; seconds: number; from: CutLayout[] | null },
+    { placement, pins, seconds, from }: CuttingAsk,
     report: Report,
   ): Cutting {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
     const groupsBy = (runOn: boolean) =>
       cutGroups(cutPieces(design.shell, placement, laid, library, { ...USUAL_CHOICES, runOn }), library).map(
-        g => begun(g, from?.find(l => l.key === g.key) ?? null),
+        g => begun(g, pins, from?.find(l => l.key === g.key) ?? null),
       );
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
     const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));
     const soFar = (last = false): Cutting => ({
-      groups: searches.map(({ group, search, unfit }) => ({
+      groups: searches.map(({ group, search, unfit, pinned }) => ({
         ...group,
         unfit,
+        pinned: pinned.map(p => p.piece),
         layout: search && {
           key: group.key,
           nest: search.best,
@@ -82,19 +97,29 @@ interface Begun {
   group: CutGroup;
   search: NestSearch | null;
   unfit: string[];
+  pinned: Pin[];
 }
 
 /** Goes on from a layout found before, where it holds the same pieces. */
-function begun(group: CutGroup, before: CutLayout | null): Begun {
+function begun(group: CutGroup, pins: readonly Pin[], before: CutLayout | null): Begun {
   const unfit = unfitPieces(group.problem).map(u => u.piece);
-  return { group, unfit, search: unfit.length > 0 ? null : new NestSearch(continued(group.problem, before)) };
+  const pinned = holdingPins(group, pins);
+  return {
+    group,
+    pinned,
+    unfit,
+    search: unfit.length > 0 ? null : new NestSearch(continued({ ...group.problem, pinned }, before)),
+  };
 }
 
 /** Steps before two ways to part a lining are compared. */
 const COMPARED_AFTER = 30;
 
 function cheaper(a: Begun, b: Begun | undefined): Begun {
-  if (!a.search || !b?.search || a.group.pieces.length === b.group.pieces.length) return a;
+  if (!a.search || !b?.search) return a;
+  // What was pinned is cut the way it was.
+  if (a.pinned.length !== b.pinned.length) return a.pinned.length > b.pinned.length ? a : b;
+  if (a.group.pieces.length === b.group.pieces.length) return a;
   for (const { search } of [a, b])
     for (let i = 0; i < COMPARED_AFTER && !search!.cheapest; i++) search!.step();
   return b.search.best.cost < a.search.best.cost - 1e-9 ? b : a;

@@ -1,20 +1,22 @@
 import { useMemo } from 'react';
+import { useCutList } from '../api/cutList.ts';
 import { useVariant } from '../store/openDesign.ts';
+import type { Cutting } from './cut.ts';
 import { useJob } from './useJob.ts';
 
 /** How long sheets are searched by themselves, and how much longer when asked to go on, s. */
 const SECONDS = 4;
 export const LONGER = 30;
 
+/** What was found before is gone on from: what an edit does not touch keeps its layout. */
+const goingOn = ({ groups }: Cutting) => ({ from: groups.flatMap(g => g.layout ?? []) });
+
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */
 export function useCutting(auto: boolean) {
   const { id, design: placement } = useVariant();
-  const ask = useMemo(() => ({ placement, seconds: SECONDS, from: null }), [placement]);
-  const job = useJob('cutting', id, ask, auto);
-  /** Searches on from the best there is. */
-  const goOn = () => {
-    const from = job.answer?.groups.flatMap(g => g.layout ?? []) ?? null;
-    job.runAs({ seconds: LONGER, from });
-  };
+  const { pins, ready } = useCutList();
+  const ask = useMemo(() => ({ placement, pins, seconds: SECONDS, from: null }), [placement, pins]);
+  const job = useJob('cutting', id, ask, auto && ready, goingOn);
+  const goOn = () => job.runAs({ seconds: LONGER, ...(job.answer ? goingOn(job.answer) : {}) });
   return { job, goOn };
 }

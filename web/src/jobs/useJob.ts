@@ -24,12 +24,20 @@ interface Run<K extends JobKind> {
   cancel(): void;
 }
 
+const nothing = () => ({});
+
 /**
  * A long run of one kind for the open conversion, shown in one place (`slot`): its last answer, marked stale once
  * design, brief, materials, weather or whatever else is in `ask` is no longer what it was computed for. Quick ones run
- * by themselves (`auto`) and before the others. The parts of `ask` must be the same objects as long as they hold the same.
+ * by themselves (`auto`) and before the others. `after` says what a run takes from the answer before it. The parts of `ask` must be the same objects as long as they hold the same.
  */
-export function useJob<K extends JobKind>(kind: K, slot: string, ask: Ask<K>, auto = false): Run<K> {
+export function useJob<K extends JobKind>(
+  kind: K,
+  slot: string,
+  ask: Ask<K>,
+  auto = false,
+  after: (answer: Answer<K>) => Partial<Ask<K>> = nothing,
+): Run<K> {
   const { shell, brief } = useOpenDesign();
   const { own: materials, prices } = useLibrary();
   const conversion = useDesign(s => s.id);
@@ -46,7 +54,8 @@ export function useJob<K extends JobKind>(kind: K, slot: string, ask: Ask<K>, au
     },
     [key, asked, revision],
   );
-  const run = useCallback(() => runAs({}), [runAs]);
+  const before = held?.kept?.answer as Answer<K> | undefined;
+  const run = useCallback(() => runAs(before ? after(before) : {}), [runAs, before, after]);
   const cancel = useCallback(() => cancelJob(key), [key]);
   const stale = held?.kept ? held.kept.asked !== asked : false;
   const wanted = auto && (stale || !held?.kept) && held?.running == null && !held?.failed && !held?.stopped;

@@ -30,25 +30,27 @@ export function piecesOn(
 ): OnSheet[] {
   return nest.laid
     .filter(l => l.stock === stock && l.index === index)
-    .map(({ piece: id, x, y, turn }) => {
-      const piece = pieces.get(id)!;
-      const turned = turnPoints(piece.outline, turn);
-      const [x0, y0] = [Math.min(...turned.map(p => p.x)), Math.min(...turned.map(p => p.y))];
-      const place = (points: readonly Point[]) =>
-        turnPoints(points, turn).map(p => ({ x: p.x - x0 + x, y: p.y - y0 + y }));
-      const box = atOrigin(turned);
-      return {
-        piece,
-        x,
-        y,
-        width: Math.max(...box.map(p => p.x)),
-        length: Math.max(...box.map(p => p.y)),
-        turn,
-        outline: place(piece.outline),
-        holes: piece.holes.map(place),
-      };
-    })
+    .map(l => placed(pieces.get(l.piece)!, l))
     .sort((a, b) => a.y - b.y || a.x - b.x);
+}
+
+/** A piece put onto a sheet, turned, its box's corner at a place. */
+export function placed(piece: CutPiece, { x, y, turn }: { x: number; y: number; turn: number }): OnSheet {
+  const turned = turnPoints(piece.outline, turn);
+  const [x0, y0] = [Math.min(...turned.map(p => p.x)), Math.min(...turned.map(p => p.y))];
+  const moved = (points: readonly Point[]) =>
+    turnPoints(points, turn).map(p => ({ x: p.x - x0 + x, y: p.y - y0 + y }));
+  const box = atOrigin(turned);
+  return {
+    piece,
+    x,
+    y,
+    width: Math.max(...box.map(p => p.x)),
+    length: Math.max(...box.map(p => p.y)),
+    turn,
+    outline: moved(piece.outline),
+    holes: piece.holes.map(moved),
+  };
 }
 
 /** One straight cut, m from the datum corner: `at` from the one edge, from and to along it. */

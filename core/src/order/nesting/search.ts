@@ -323,18 +323,37 @@ export class NestSearch {
     };
   }
 
+  /** Which one of its stock each bed is: one with pinned pieces the one they were pinned on, as far as there are so many. */
+  private indexes(beds: readonly Bed[]): Map<Bed, number> {
+    const { problem } = this.table;
+    const pinnedOn = new Map((problem.pinned ?? []).map(l => [l.piece, l.index]));
+    const wanted = (bed: Bed) =>
+      bed.placed.flatMap(p => pinnedOn.get(problem.pieces[p.piece]!.id) ?? [])[0] ?? null;
+    const given = new Map<Bed, number>();
+    for (const stock of new Set(beds.map(b => b.stock))) {
+      const own = beds.filter(b => b.stock === stock);
+      const free = new Set(own.keys());
+      for (const bed of own) {
+        const index = wanted(bed);
+        if (index !== null && free.delete(index)) given.set(bed, index);
+      }
+      const left = [...free];
+      for (const bed of own) if (!given.has(bed)) given.set(bed, left.shift()!);
+    }
+    return given;
+  }
+
   private written(): Nest {
     const { problem, shapes } = this.table;
-    const counts = new Map<number, number>();
     const laid: Laid[] = [];
     const used: UsedStock[] = [];
     let cuts = 0;
     const order = [...this.whole.beds].sort(
       (a, b) => a.stock - b.stock || covered(b, this.table) - covered(a, this.table),
     );
+    const indexes = this.indexes(order);
     for (const bed of order) {
-      const index = counts.get(bed.stock) ?? 0;
-      counts.set(bed.stock, index + 1);
+      const index = indexes.get(bed)!;
       const stock = problem.stock[bed.stock]!;
       for (const p of bed.placed)
         laid.push({
@@ -362,6 +381,11 @@ export class NestSearch {
       });
       cuts += cutsOf(bed, piece => slants(shapes[piece]!.turned[0]!.outline));
     }
+    used.sort(
+      (a, b) =>
+        problem.stock.findIndex(s => s.id === a.stock) - problem.stock.findIndex(s => s.id === b.stock) ||
+        a.index - b.index,
+    );
     return { laid, used, cost: this.whole.cost, worth: this.whole.worth / MICRO ** 2, cuts };
   }
 }

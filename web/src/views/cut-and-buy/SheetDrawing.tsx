@@ -2,9 +2,11 @@ import { type OnSheet, piecesOn } from '@overcoat/core/order/cutting';
 import type { NestStock } from '@overcoat/core/order/nesting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import { printLength } from '@overcoat/core/units';
+import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
 import type { CutGroupAnswer } from './groups.ts';
 import { shortName, upTurn } from './groups.ts';
+import { type MovedOn, movedTo, snapped, turnedOn } from './moving.ts';
 
 interface Props {
   group: CutGroupAnswer;
@@ -16,15 +18,33 @@ interface Props {
   scale: number;
   chosen: string | null;
   onChoose(piece: string): void;
+  /** A piece was put somewhere else on this sheet: there it stays. */
+  onPut(piece: string, to: { x: number; y: number; turn: number }): void;
+  onUnpin(piece: string): void;
 }
+
+/** Edges nearer than this draw a dragged piece to them, pixels; less than this is a click. */
+const SNAP = 8;
+const CLICK = 4;
 
 /** A rest smaller than this in either direction is no offcut to keep, m. */
 const KEPT = 0.15;
 const TICK = 0.1;
 
 /** One sheet as a cutter sees it: datum corner at the lower left, a tape along two edges, every piece with its number and which way up it goes. */
-export function SheetDrawing({ group, pieces, stock, index, scale, chosen, onChoose }: Props) {
+export function SheetDrawing({
+  group,
+  pieces,
+  stock,
+  index,
+  scale,
+  chosen,
+  onChoose,
+  onPut,
+  onUnpin,
+}: Props) {
   const units = useUnits();
+  const [drag, setDrag] = useState<{ id: string; x: number; y: number; dx: number; dy: number } | null>(null);
   const used = group.layout!.nest.used.find(u => u.stock === stock.id && u.index === index)!;
   const placed = piecesOn(group.layout!.nest, pieces, stock.id, index);
   // A roll is drawn lying, as far as it is cut.
@@ -42,6 +62,49 @@ export function SheetDrawing({ group, pieces, stock, index, scale, chosen, onCho
           .join(' '),
       )
       .join('L')}Z`;
+  const pinned = new Set(group.pinned);
+  const sheet: MovedOn = {
+    width: stock.width,
+    length: stock.length,
+    kerf: group.problem.kerf,
+    placed,
+    pinned,
+  };
+  const dragged = drag && placed.find(p => p.piece.id === drag.id);
+  const moved = dragged && movedTo(dragged.piece, dropAt(dragged, drag), sheet);
+  const dropPut = () => {
+    if (drag && moved && !moved.wrong && Math.hypot(drag.dx, drag.dy) > CLICK)
+      onPut(drag.id, { x: moved.on.x, y: moved.on.y, turn: moved.on.turn });
+    else if (drag && Math.hypot(drag.dx, drag.dy) <= CLICK) onChoose(drag.id);
+    setDrag(null);
+  };
+  /** Where a piece dragged so far would come to lie. */
+  function dropAt(on: OnSheet, { dx, dy }: { dx: number; dy: number }) {
+    const to = lying
+      ? { x: on.x - dy / scale, y: on.y + dx / scale }
+      : { x: on.x + dx / scale, y: on.y - dy / scale };
+    return { ...snapped(to, on, sheet, on.piece.id, SNAP / scale), turn: on.turn };
+  }
+  const nudge = (on: OnSheet, x: number, y: number) => {
+    const next = movedTo(on.piece, { x: on.x + x, y: on.y + y, turn: on.turn }, sheet);
+    if (!next.wrong) onPut(on.piece.id, { x: next.on.x, y: next.on.y, turn: on.turn });
+  };
+  const onKey = (on: OnSheet, key: string, fine: boolean): boolean => {
+    const step = fine ? 0.001 : 0.01;
+    if (key === 'ArrowRight') nudge(on, lying ? 0 : step, lying ? step : 0);
+    else if (key === 'ArrowLeft') nudge(on, lying ? 0 : -step, lying ? -step : 0);
+    else if (key === 'ArrowUp') nudge(on, lying ? step : 0, lying ? 0 : step);
+    else if (key === 'ArrowDown') nudge(on, lying ? -step : 0, lying ? 0 : -step);
+    else if (key === 'p')
+      pinned.has(on.piece.id)
+        ? onUnpin(on.piece.id)
+        : onPut(on.piece.id, { x: on.x, y: on.y, turn: on.turn });
+    else if (key === 't') {
+      const next = turnedOn(on);
+      if (next && !movedTo(on.piece, next, sheet).wrong) onPut(on.piece.id, next);
+    } else return false;
+    return true;
+  };
   const { rest } = used;
   const keeps = Math.min(rest.width, rest.length) >= KEPT;
   const name = `${lying ? 'roll' : 'sheet'} ${index + 1}`;
@@ -61,7 +124,10 @@ export function SheetDrawing({ group, pieces, stock, index, scale, chosen, onCho
         viewBox={`-10 -1 ${w + 12} ${h + 12}`}
         role="group"
         aria-label={`${label}, ${placed.length} pieces`}
-        className="overflow-visible"
+        className="touch-none overflow-visible"
+        onPointerMove={e => drag && setDrag({ ...drag, dx: e.clientX - drag.x, dy: e.clientY - drag.y })}
+        onPointerUp={dropPut}
+        onPointerCancel={() => setDrag(null)}
       >
         <defs>
           <pattern
@@ -89,9 +155,24 @@ export function SheetDrawing({ group, pieces, stock, index, scale, chosen, onCho
             lines={p.piece.lines}
             lying={lying}
             chosen={chosen === p.piece.id}
+            pinned={pinned.has(p.piece.id)}
+            gives={moved?.gives.includes(p.piece.id) ?? false}
             onChoose={onChoose}
+            onKey={(key, fine) => onKey(p, key, fine)}
+            onGrab={(x, y) => setDrag({ id: p.piece.id, x, y, dx: 0, dy: 0 })}
           />
         ))}
+        {moved && drag && Math.hypot(drag.dx, drag.dy) > CLICK && (
+          <path
+            d={[moved.on.outline, ...moved.on.holes].map(path).join('')}
+            fillRule="evenodd"
+            fill={moved.wrong ? 'var(--signal)' : 'var(--tape)'}
+            fillOpacity={0.55}
+            stroke={moved.wrong ? 'var(--signal)' : 'var(--ink)'}
+            strokeWidth="2"
+            pointerEvents="none"
+          />
+        )}
         <rect width={w} height={h} fill="none" stroke="var(--ink)" strokeWidth="1.6" pointerEvents="none" />
         <g stroke="var(--ink)" strokeWidth="1" aria-hidden>
           {ticks(w / scale).map(i => (
@@ -140,6 +221,16 @@ function Rest({
   );
 }
 
+/** A pin's head with its shadow: the piece stays. */
+function PinHead({ x, y }: { x: number; y: number }) {
+  return (
+    <g aria-hidden pointerEvents="none">
+      <circle cx={x + 1} cy={y + 1.5} r={4.5} fill="var(--ink)" fillOpacity={0.3} />
+      <circle cx={x} cy={y} r={4.5} fill="var(--signal)" stroke="var(--sheet)" strokeWidth="1" />
+    </g>
+  );
+}
+
 interface ShapeProps {
   on: OnSheet;
   name: string;
@@ -151,10 +242,30 @@ interface ShapeProps {
   lines: CutPiece['lines'];
   lying: boolean;
   chosen: boolean;
+  pinned: boolean;
+  /** It lies where another one is being put. */
+  gives: boolean;
   onChoose(piece: string): void;
+  /** Whether the key meant something. */
+  onKey(key: string, fine: boolean): boolean;
+  onGrab(x: number, y: number): void;
 }
 
-function PieceShape({ on, name, d, middle, room, tall, lying, chosen, onChoose }: ShapeProps) {
+function PieceShape({
+  on,
+  name,
+  d,
+  middle,
+  room,
+  tall,
+  lying,
+  chosen,
+  pinned,
+  gives,
+  onChoose,
+  onKey,
+  onGrab,
+}: ShapeProps) {
   const [x, y] = middle;
   const { piece } = on;
   const upright = room < 7 * name.length && tall > room;
@@ -165,14 +276,19 @@ function PieceShape({ on, name, d, middle, room, tall, lying, chosen, onChoose }
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${piece.id}${piece.twin ? `, twin of ${piece.twin}` : ''}`}
+      aria-label={`${piece.id}${pinned ? ', pinned' : ''}${piece.twin ? `, twin of ${piece.twin}` : ''}`}
       aria-pressed={chosen}
       className="cursor-pointer focus:outline-none [&:focus-visible>path]:stroke-[3px]"
-      onClick={() => onChoose(piece.id)}
+      onPointerDown={e => {
+        if (e.button !== 0) return;
+        (e.currentTarget.ownerSVGElement as SVGSVGElement).setPointerCapture(e.pointerId);
+        onGrab(e.clientX, e.clientY);
+      }}
       onKeyDown={e => {
-        if (e.key !== 'Enter' && e.key !== ' ') return;
+        if (e.ctrlKey || e.metaKey || e.altKey) return;
+        if (e.key === 'Enter' || e.key === ' ') onChoose(piece.id);
+        else if (!onKey(e.key, e.shiftKey)) return;
         e.preventDefault();
-        onChoose(piece.id);
       }}
     >
       <title>{piece.id}</title>
@@ -180,7 +296,8 @@ function PieceShape({ on, name, d, middle, room, tall, lying, chosen, onChoose }
         d={d}
         fillRule="evenodd"
         fill={chosen ? 'var(--tape)' : 'var(--board)'}
-        stroke={chosen ? 'var(--signal)' : 'var(--ink)'}
+        stroke={chosen || gives ? 'var(--signal)' : 'var(--ink)'}
+        strokeDasharray={gives ? '4 3' : undefined}
         strokeWidth={chosen ? 2 : 1}
       />
       {fits && (
@@ -202,6 +319,7 @@ function PieceShape({ on, name, d, middle, room, tall, lying, chosen, onChoose }
           )}
         </g>
       )}
+      {pinned && <PinHead x={x + room / 2 - 9} y={y - tall / 2 + 9} />}
       {arrow && (
         <path
           aria-hidden

@@ -1,11 +1,12 @@
 import { packsOf, piecesOn } from '@overcoat/core/order/cutting';
 import { printLength, printMoney } from '@overcoat/core/units';
 import { useMemo } from 'react';
+import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { LONGER, type useCutting } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { type CutGroupAnswer, itemsWord } from './groups.ts';
+import { type CutGroupAnswer, itemsWord, withPins } from './groups.ts';
 import { SheetDrawing } from './SheetDrawing.tsx';
 import { SheetButtons } from './TakeAway.tsx';
 
@@ -20,6 +21,8 @@ interface Props {
 /** The layout of everything that is cut: what it takes, what is left to gain, and each sheet to scale. */
 export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
   const { job, goOn } = cutting;
+  const cuts = useCutList();
+  const shown = useMemo(() => group && withPins(group, cuts.pins), [group, cuts.pins]);
   const { library } = useLibrary();
   const units = useUnits();
   const pieces = useMemo(() => new Map(group?.pieces.map(p => [p.id, p]) ?? []), [group]);
@@ -116,6 +119,7 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
         </div>
         <div className="min-w-0 grow">
           <GroupVerdict group={group} />
+          <PinBar cuts={cuts} group={group} settled={!job.stale && job.running === null} />
           <SheetButtons group={group} />
           {group.layout && (
             <div className="mt-3 flex flex-wrap gap-x-6 gap-y-4">
@@ -124,13 +128,22 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
                 return (
                   <SheetDrawing
                     key={`${u.stock}/${u.index}`}
-                    group={group}
+                    group={shown!}
                     pieces={pieces}
                     stock={stock}
                     index={u.index}
                     scale={scaleOf(group)}
                     chosen={piece}
                     onChoose={onPiece}
+                    onPut={(id, to) =>
+                      cuts.setPins([
+                        ...cuts.pins.filter(p => p.group !== group.key || p.piece !== id),
+                        { group: group.key, piece: id, stock: stock.id, index: u.index, ...to },
+                      ])
+                    }
+                    onUnpin={id =>
+                      cuts.setPins(cuts.pins.filter(p => p.group !== group.key || p.piece !== id))
+                    }
                   />
                 );
               })}
@@ -202,4 +215,49 @@ export function findPiece(group: CutGroupAnswer, id: string | null) {
   const pieces = new Map(group.pieces.map(p => [p.id, p]));
   const on = piecesOn(group.layout!.nest, pieces, laid.stock, laid.index).find(p => p.piece.id === id)!;
   return { on, index: laid.index };
+}
+
+/** What is pinned, with an undo of its own: a layout is no part of the design. */
+function PinBar({
+  cuts,
+  group,
+  settled,
+}: {
+  cuts: ReturnType<typeof useCutList>;
+  group: CutGroupAnswer;
+  /** The layout shown is of these pins. */
+  settled: boolean;
+}) {
+  const own = cuts.pins.filter(p => p.group === group.key);
+  // What the latest layout could not keep; one that was just put is in the next.
+  const lost = settled ? own.length - group.pinned.length : 0;
+  return (
+    <div className="no-print mt-2 flex flex-wrap items-center gap-1.5 text-[13px]">
+      <span className="mr-1 text-faint">
+        {own.length === 0
+          ? 'Drag a piece to where it shall lie: it is pinned there, and the others are laid anew. Keys: arrows move, t turns, p pins.'
+          : `${own.length - lost} pinned.${lost > 0 ? ` ${lost} more ${lost === 1 ? 'does' : 'do'} not hold any longer: the piece, its size or its sheet has changed.` : ''}`}
+      </span>
+      {own.length > 0 && (
+        <Button small onClick={() => cuts.setPins(cuts.pins.filter(p => p.group !== group.key))}>
+          Unpin all
+        </Button>
+      )}
+      {cuts.undo && (
+        <Button small onClick={cuts.undo}>
+          Undo pin
+        </Button>
+      )}
+      {cuts.redo && (
+        <Button small onClick={cuts.redo}>
+          Redo pin
+        </Button>
+      )}
+      {cuts.failed && (
+        <span role="alert" className="text-signal">
+          {cuts.failed}
+        </span>
+      )}
+    </div>
+  );
 }

@@ -1,3 +1,4 @@
+import type { Pin } from '@overcoat/core/model';
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import type { Cutting } from '../../jobs/cut.ts';
@@ -17,4 +18,19 @@ export const upTurn = (on: OnSheet, lying: boolean): number => (lying ? 90 : 0) 
 export function itemsWord(form: string | undefined, count: number): string {
   const word = form === 'roll' ? 'roll' : form === 'length' ? 'length' : 'sheet';
   return count === 1 ? word : `${word}s`;
+}
+
+/** A layout with pieces where they were pinned since: they are seen there before the others are laid anew. */
+export function withPins(group: CutGroupAnswer, pins: readonly Pin[]): CutGroupAnswer {
+  const own = new Map(pins.filter(p => p.group === group.key).map(p => [p.piece, p]));
+  if (!group.layout) return group;
+  const laid = group.layout.nest.laid.map(l => {
+    const pin = own.get(l.piece);
+    return pin ? { ...l, stock: pin.stock, index: pin.index, x: pin.x, y: pin.y, turn: pin.turn } : l;
+  });
+  return {
+    ...group,
+    pinned: [...own.keys()],
+    layout: { ...group.layout, nest: { ...group.layout.nest, laid } },
+  };
 }

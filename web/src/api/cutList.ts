@@ -1,0 +1,42 @@
+import type { Contract, Pin } from '@overcoat/core/model';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useDesign } from '../store/design.ts';
+import { useVariant } from '../store/openDesign.ts';
+import { ApiError, api } from './client.ts';
+
+type CutListRecord = Contract['cutList']['answer'];
+
+const NONE: Pin[] = [];
+const EMPTY: CutListRecord = { revision: 0, undo: false, redo: false, list: null };
+
+/** The pins of the variant in view: kept by the server with revisions and an undo of their own. */
+export function useCutList() {
+  const conversion = useDesign(s => s.id) ?? '';
+  const { id: variant, name } = useVariant();
+  const client = useQueryClient();
+  const queryKey = ['cut-list', conversion, variant] as const;
+  const { data = EMPTY, isSuccess } = useQuery({
+    queryKey,
+    queryFn: () => api.cutList(conversion, variant),
+    enabled: conversion !== '',
+  });
+  const change = useMutation({
+    mutationFn: (ask: Pin[] | 'undoCutList' | 'redoCutList') =>
+      Array.isArray(ask)
+        ? api.saveCutList(conversion, variant, data.revision, { format: 1, name, pins: ask })
+        : api.travelCutList(conversion, variant, ask, data.revision),
+    onSuccess: record => client.setQueryData(queryKey, record),
+    // Another window was first: what stands there is loaded.
+    onError: error =>
+      error instanceof ApiError && error.status === 409 ? client.invalidateQueries({ queryKey }) : undefined,
+  });
+  return {
+    /** What was settled has been read: nothing is laid out before. */
+    ready: isSuccess,
+    pins: data.list?.pins ?? NONE,
+    setPins: (pins: Pin[]) => change.mutate(pins),
+    undo: data.undo ? () => change.mutate('undoCutList') : null,
+    redo: data.redo ? () => change.mutate('redoCutList') : null,
+    failed: change.error?.message ?? null,
+  };
+}
