@@ -19,6 +19,7 @@ export const ROOMS = [
   'van/wetting',
   'van/quiet',
   'order/nesting',
+  'order/boards',
   'order/takeoff',
   'order/pieces',
   'order/cutting',

@@ -9,7 +9,7 @@ export { type LaidBay, type LayUp, layUp } from './layUp.ts';
 export { jointsLaw, leakPath } from './leak.ts';
 export { bare, newDesign, nothingReady, variantBySchool } from './newDesign.ts';
 export { acrossRibs, withRibStrip } from './ribStrip.ts';
-export { battenCount, battenOf, directionOf, inCavity, isContinuous, ROLES } from './roles.ts';
+export { battenCount, battenOf, directionOf, inCavity, isContinuous, liningRests, ROLES } from './roles.ts';
 export { schools } from './schools.ts';
 export {
   BOARD_JOINT,

@@ -1,7 +1,15 @@
-import { battenOf, type Cover, fitBuildUp, isContinuous, type LayUp } from '../../buildup/index.ts';
+import {
+  battenOf,
+  type Cover,
+  fitBuildUp,
+  isContinuous,
+  type LayUp,
+  liningRests,
+} from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Layer, Material, Placement, Shell, Stock } from '../../model/index.ts';
 import { battenLines } from './battens.ts';
+import { clearances, wayIn, withClearance } from './clearance.ts';
 import { curveOf, type Mark, scores, stretched } from './curved.ts';
 import { finished, nameOf, plain, SLIVER, turnsOf } from './finished.ts';
 import { type Parting, parted } from './parting.ts';
@@ -53,7 +61,7 @@ export function cutPieces(
     if (cover.pocket) return [plain(cover, 'stuffing', cover.pocket, place, material, stock, 0)];
     if (layer.role === 'damping') return [sheetPiece(cover, place, material, stock)];
     const lines = battens.get(`${cover.zone}/${cover.buildUp}`) ?? [];
-    return layerPieces(group, layer, place, placement, lines, material, stock, library, choices);
+    return layerPieces(group, layer, place, shell, placement, lines, material, stock, library, choices);
   });
   markTwins(pieces);
   return pieces;
@@ -77,6 +85,7 @@ function layerPieces(
   covers: readonly Cover[],
   layer: Exclude<Layer, { role: 'air gap' | 'batten' }>,
   place: Place,
+  shell: Shell,
   placement: Placement,
   battens: readonly number[],
   material: Material,
@@ -93,6 +102,14 @@ function layerPieces(
   const curve = curveOf(cover, place);
   const rigid = !material.flexible && material.form === 'sheet';
   const flat = rigid && (layer.role === 'fill' || layer.role === 'over-rib');
+  const isLining = rigid && layer.role === 'lining';
+  const rests = buildUp ? liningRests(place.zone.kind, buildUp.layers) : false;
+  /** A sheet of lining with its clearances off; anything else as it is. */
+  const rigidFit = (part: Part) => {
+    if (!isLining) return { part, edges: [] };
+    const clear = clearances(part, place, shell, placement, stock.thickness);
+    return { part: withClearance(part, clear)[0] ?? part, edges: clear.map(c => c.clearance) };
+  };
   let region = together(areas.map(a => a.region));
   if (rigid && batten && layer === buildUp.layers.findLast(l => l.role === 'fill')) {
     const between = standsIntoBattens(cover, buildUp.layers, place, library)
@@ -128,9 +145,10 @@ function layerPieces(
       const { width, height } = boxOf(p.outline);
       return Math.min(width, height) >= SLIVER && netArea(p) >= SLIVER * SLIVER;
     });
+  const fitted = parts.map(p => rigidFit(p));
   const bays = parts.map(p => baysOf(p, cover.bays, place));
   const names = bays.map(b => `${nameOf(b)} ${layer.role}`);
-  return parts.map((part, i) => {
+  return fitted.map(({ part, edges }, i) => {
     const alike = names.flatMap((n, k) => (n === names[i] ? [k] : []));
     const number = alike.length > 1 ? ` ${alike.indexOf(i) + 1}/${alike.length}` : '';
     return finished(part, [...marks, ...scored], {
@@ -141,9 +159,25 @@ function layerPieces(
       material,
       stock,
       allowance: parting.edge,
-      notes,
+      notes: [...notes, ...(isLining ? wayIn(part, place.zone, shell) : [])],
+      edges,
+      span: isLining && !rests ? widestGap(part, parting) : null,
+      radius: curve?.radius ?? null,
     });
   });
+}
+
+/** Furthest from one batten or rib to the next behind a part, m. */
+function widestGap(part: Part, { cells, zone, battens }: Parting): number {
+  const { x, width } = boxOf(part.outline);
+  const ribs = cells.flatMap(c => {
+    const rib = zone.ribs.find(r => r.after === c.bay.station);
+    return rib ? [c.along + c.bay.width.value + rib.width.value / 2] : [];
+  });
+  const lines = [...new Set([x, ...(battens.length > 0 ? battens : ribs), x + width])]
+    .filter(l => l >= x - 1e-9 && l <= x + width + 1e-9)
+    .sort((a, b) => a - b);
+  return Math.max(...lines.slice(1).map((l, i) => l - lines[i]!));
 }
 
 /** Beyond any zone, m. */

@@ -1,6 +1,6 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
-import { edgesSeen, seenMirrored } from '../../survey/shell/index.ts';
+import { edgesSeen, isSurveyed, seenMirrored } from '../../survey/shell/index.ts';
 import { atOrigin, type Point } from '../nesting/index.ts';
 import type { Mark } from './curved.ts';
 import type { CutPiece, PieceLine } from './piece.ts';
@@ -18,6 +18,10 @@ export const turnsOf = ({ family, form }: Material): number[] =>
 export const nameOf = (bays: readonly string[]): string =>
   bays.length === 1 ? bays[0]! : `${bays[0]}–${bays.at(-1)}`;
 
+/** Whether a size of some bay is still assumed. */
+const isAssumed = (bays: readonly string[], { cells }: Place): boolean =>
+  bays.some(id => !isSurveyed(cells.get(id)!.bay));
+
 interface Finish {
   id: string;
   bays: string[];
@@ -27,13 +31,16 @@ interface Finish {
   stock: Stock;
   allowance: number;
   notes: readonly string[];
+  edges: CutPiece['edges'];
+  span: number | null;
+  radius: number | null;
 }
 
 /** A part as it is seen from inside, its box at the origin. */
 export function finished(
   part: Part,
   marks: readonly Mark[],
-  { id, bays, role, place, material, stock, allowance, notes }: Finish,
+  { id, bays, role, place, material, stock, allowance, notes, edges: clear, span, radius }: Finish,
 ): CutPiece {
   const { zone } = place;
   const mirrored = seenMirrored(zone);
@@ -79,6 +86,10 @@ export function finished(
     left: edges.left,
     allowance,
     turns: turnsOf(material),
+    edges: clear,
+    span,
+    radius,
+    assumed: isAssumed(bays, place),
     notes: [...new Set(notes)],
   };
 }
@@ -125,6 +136,10 @@ export function plain(
     left: edges.left,
     allowance,
     turns: turnsOf(material),
+    edges: [],
+    span: null,
+    radius: null,
+    assumed: isAssumed(cover.bays, place),
     notes:
       role === 'stuffing'
         ? [

@@ -1,5 +1,6 @@
 import type { EdgeName } from '../../survey/shell/index.ts';
 import type { Point } from '../nesting/index.ts';
+import type { EdgeClearance } from './clearance.ts';
 
 /** A piece to cut, as it is seen from inside the van, its face to the person. */
 export interface CutPiece {
@@ -35,6 +36,14 @@ export interface CutPiece {
   allowance: number;
   /** Degrees it may be turned by on a sheet. */
   turns: number[];
+  /** What is left at each edge of a rigid sheet; empty for all else. */
+  edges: EdgeClearance[];
+  /** Furthest from one rib or batten to the next behind a lining, m; null for all else. */
+  span: number | null;
+  /** Radius of the skin it follows, m; null where that is flat. */
+  radius: number | null;
+  /** Whether some size it rests on has not been measured. */
+  assumed: boolean;
   /** What the person should know of it, in words. */
   notes: string[];
   /** Id of the piece on the other side it is the mirror image of; left out where there is none. */

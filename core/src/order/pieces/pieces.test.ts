@@ -208,3 +208,54 @@ describe('pieces of a van', () => {
     expect(height.value).toBeGreaterThan(0.1);
   });
 });
+
+describe('rigid sheets', () => {
+  const linings = cut(perigee).filter(p => p.role === 'lining');
+  const edge = (p: CutPiece, name: string) => p.edges.find(e => e.edge === name)!;
+  it('are smaller than their place by what each edge leaves', () => {
+    const [front] = linings.filter(p => p.id.startsWith('F1a')) as [CutPiece];
+    const floor = perigee.shell.zones.find(z => z.kind === 'floor')!;
+    const { height } = boxOf(front.outline);
+    expect(height).toBeCloseTo(
+      floor.height.value - edge(front, 'LEFT').leave - edge(front, 'RIGHT').leave,
+      5,
+    );
+    expect(front.at.up).toBeCloseTo(edge(front, 'LEFT').leave, 5);
+  });
+  it('leave twice the tape’s error at a rim, shared by two; a millimetre at a joint', () => {
+    const [front] = linings.filter(p => p.id.startsWith('F1a')) as [CutPiece];
+    const stations = new Set(front.bays.map(b => /\d+/.exec(b)![0])).size;
+    const { tapeError } = perigee.shell;
+    expect(edge(front, 'FRONT').leave).toBeCloseTo(2 * tapeError * Math.sqrt(stations), 4);
+    expect(edge(front, 'REAR').leave).toBe(0.001);
+    // Two strips between the walls, whose linings hide 3 mm more.
+    expect(edge(front, 'LEFT').leave).toBeCloseTo(tapeError * Math.SQRT2 + 0.003, 4);
+    const coarse = { ...perigee.shell, tapeError: 3 * tapeError };
+    const again = cut(perigee, coarse).find(p => p.id === front.id)!;
+    // The slant adds a few hundredths of a millimetre that do not grow with the tape's error.
+    expect(edge(again, 'FRONT').leave).toBeCloseTo(3 * edge(front, 'FRONT').leave, 3);
+  });
+  it('follow the bow of the wall beside them', () => {
+    const bowed = edited(
+      setShape(perigee.shell, 'L2w', {
+        curve: { by: 'gap', along: 'width', straightedge: m(0.4), gap: m(0.006) },
+      }),
+    );
+    const [front] = cut(perigee, bowed).filter(p => p.id.startsWith('F1a') && p.role === 'lining') as [
+      CutPiece,
+    ];
+    const [straight] = linings.filter(p => p.id.startsWith('F1a')) as [CutPiece];
+    expect(edge(front, 'LEFT').leave - edge(straight, 'LEFT').leave).toBeGreaterThan(0.004);
+    expect(edge(front, 'RIGHT').leave).toBeCloseTo(edge(straight, 'RIGHT').leave, 9);
+  });
+  it('say how far apart they are borne, and what has not been measured', () => {
+    for (const p of linings) {
+      expect(p.span === null || (p.span > 0.05 && p.span < 1.2)).toBe(true);
+      const measuredAll = p.bays.every(id => {
+        const bay = perigee.shell.zones.flatMap(z => z.bays).find(b => b.id === id)!;
+        return [bay.width, bay.height, bay.depthMin, bay.depthMax].every(v => v.basis === 'measured');
+      });
+      expect(p.assumed).toBe(!measuredAll);
+    }
+  });
+});

@@ -20,6 +20,10 @@ export interface Cell {
 export interface Place {
   /** As surveyed. */
   zone: Zone;
+  /** Of all its bays and ribs, m. */
+  length: number;
+  /** Of all its bays and rails, m. */
+  breadth: number;
   /** Its bays by id. */
   cells: ReadonlyMap<string, Cell>;
   /** Of each bay, in zone coordinates. */
@@ -30,7 +34,8 @@ export interface Place {
 
 /** Where everything of a zone lies. */
 export function placeOf(zone: Zone, shell: Shell): Place {
-  const cells = new Map(cellsOf(zone).cells.map(c => [c.bay.id, c]));
+  const { cells: all, length, breadth } = cellsOf(zone);
+  const cells = new Map(all.map(c => [c.bay.id, c]));
   const openings = new Map<string, Region[]>();
   for (const o of zone.openings) {
     const cell = cells.get(o.bay);
@@ -44,7 +49,7 @@ export function placeOf(zone: Zone, shell: Shell): Place {
     const cell = cells.get(h.bay);
     if (cell) hidden.set(h.bay, [boxRegion(cell.along + h.along, cell.up + h.up, h.width, h.height)]);
   }
-  return { zone, cells, openings, hidden };
+  return { zone, cells, length, breadth, openings, hidden };
 }
 
 /** Where a cover's rectangle lies in its zone, m: what runs over ribs starts in the middle of the one before it. */

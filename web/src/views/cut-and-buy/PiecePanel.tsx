@@ -3,6 +3,7 @@ import type { CutPiece } from '@overcoat/core/order/pieces';
 import { printLength, printNumber } from '@overcoat/core/units';
 import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { BoardCheck, EdgeClearances } from './BoardCheck.tsx';
 import { TemplateButtons } from './TakeAway.tsx';
 
 const ROOM = 250;
@@ -58,6 +59,13 @@ export function PiecePanel({ on, sheet }: { on: OnSheet; sheet: string }) {
           ))}
         </ul>
       )}
+      {piece.assumed && (
+        <p className="border-l-4 border-signal pl-2 font-medium text-signal">
+          ! Some size it rests on is still assumed: measure before you cut.
+        </p>
+      )}
+      <EdgeClearances piece={piece} />
+      <BoardCheck piece={piece} />
       <TemplateButtons piece={piece} />
       {material?.cutting && <p>{material.cutting}</p>}
       {material?.cautions.map(c => (

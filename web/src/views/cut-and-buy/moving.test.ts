@@ -25,6 +25,10 @@ const box = (id: string, width: number, length: number): CutPiece => ({
   left: 'FRONT',
   allowance: 0,
   turns: [0, 90],
+  edges: [],
+  span: null,
+  radius: null,
+  assumed: false,
   notes: [],
 });
 const [a, b] = [box('a', 0.4, 0.6), box('b', 0.5, 0.5)];
