@@ -244,8 +244,8 @@ test.describe('cut and buy', () => {
     const few = await rows.count();
     await page.getByRole('button', { name: /show all/ }).click();
     expect(await rows.count()).toBeGreaterThan(few);
-    await page.getByRole('button', { name: 'along' }).click();
-    await expect(page.getByRole('columnheader', { name: 'along' })).toHaveAttribute('aria-sort', /ending/);
+    await page.getByRole('button', { name: 'wide' }).click();
+    await expect(page.getByRole('columnheader', { name: 'wide' })).toHaveAttribute('aria-sort', /ending/);
     const waiting = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Pieces CSV' }).click();
     const csv = await readFile(await (await waiting).path(), 'utf8');

@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { applySchool } from '../buildup/index.ts';
+import { applySchool, layUp } from '../buildup/index.ts';
 import { newDesign } from '../buildup/newDesign.ts';
 import { demoBrief } from '../demo/brief.ts';
 import { evaluate } from '../evaluate/evaluate.ts';
 import { makeLibrary, referenceMaterials } from '../materials/index.ts';
+import { cutPieces, USUAL_CHOICES } from '../order/pieces/index.ts';
 import { toCsv } from './csv.ts';
 import { toDesignFile } from './designFile.ts';
-import { orderCsv, piecesCsv } from './orderCsv.ts';
+import { cutCsv, orderCsv } from './orderCsv.ts';
 
 const library = makeLibrary();
 const design = newDesign('Test', 'mid');
@@ -29,9 +30,20 @@ describe('CSV', () => {
     expect(toCsv([['=1+1', '-4', '@x']])).toBe('"\'=1+1",-4,"\'@x"\r\n'));
   it('lists every order line and every piece', () => {
     expect(orderCsv(takeOff, library).trim().split('\r\n')).toHaveLength(takeOff.lines.length + 1);
-    const rows = piecesCsv(takeOff, library, design.shell).trim().split('\r\n');
-    expect(rows).toHaveLength(takeOff.pieces.length + 1);
-    const left = takeOff.pieces.findIndex(p => p.zone === 'L');
+    const placement = applySchool(design.shell, 'mixed', library);
+    const pieces = cutPieces(
+      design.shell,
+      placement,
+      layUp(design.shell, placement, library),
+      library,
+      USUAL_CHOICES,
+    );
+    const rows = cutCsv(pieces, library, new Map([[pieces[0]!.id, 'sheet 1']]))
+      .trim()
+      .split('\r\n');
+    expect(rows).toHaveLength(pieces.length + 1);
+    expect(rows[1]).toContain(',sheet 1,');
+    const left = pieces.findIndex(p => p.zone === 'L');
     expect(rows[left + 1]).toContain(',TOP,REAR,');
   });
 });

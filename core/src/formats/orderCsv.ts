@@ -1,7 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
-import type { Shell } from '../model/index.ts';
+import type { CutPiece } from '../order/pieces/index.ts';
 import type { TakeOff } from '../order/takeoff/index.ts';
-import { edgesSeen } from '../survey/shell/index.ts';
 import { toCsv } from './csv.ts';
 
 const mm = (metres: number) => Math.round(metres * 10_000) / 10;
@@ -39,20 +38,12 @@ export function orderCsv(takeOff: TakeOff, library: Library): string {
   return toCsv([header, ...rows]);
 }
 
-/** The cut list: one row a piece, allowance included; width lies along the van, and the edges are those seen from inside. */
-export function piecesCsv(takeOff: TakeOff, library: Library, shell: Shell): string {
-  const zones = new Map(shell.zones.map(z => [z.id, edgesSeen(z)]));
-  const rows = takeOff.pieces.map(p => [
-    p.id,
-    materialOf(library, p.material).name,
-    mm(p.thickness),
-    mm(p.width),
-    mm(p.height),
-    zones.get(p.zone)?.above ?? '',
-    zones.get(p.zone)?.left ?? '',
-    p.free.map(f => `${f.kind} ${mm(f.width)}x${mm(f.height)} at ${mm(f.along)},${mm(f.up)}`).join('; '),
-    p.bays.join(' '),
-  ]);
+/** The cut list: one row a piece as it is seen from inside, allowance included, with every corner of its outline. */
+export function cutCsv(
+  pieces: readonly CutPiece[],
+  library: Library,
+  sheetOf: ReadonlyMap<string, string>,
+): string {
   const header = [
     'piece',
     'material',
@@ -62,7 +53,29 @@ export function piecesCsv(takeOff: TakeOff, library: Library, shell: Shell): str
     'edge above',
     'edge on the left',
     'cut out mm',
+    'outline mm',
+    'left off mm',
+    'twin',
+    'from',
     'bays',
+    'notes',
   ];
+  const corners = (points: CutPiece['outline']) => points.map(p => `${mm(p.x)},${mm(p.y)}`).join(' ');
+  const rows = pieces.map(p => [
+    p.id,
+    materialOf(library, p.material).name,
+    mm(p.thickness),
+    mm(Math.max(...p.outline.map(q => q.x))),
+    mm(Math.max(...p.outline.map(q => q.y))),
+    p.above,
+    p.left,
+    p.holes.map(corners).join('; '),
+    corners(p.outline),
+    p.edges.map(e => `${e.edge} ${mm(e.leave)}`).join('; '),
+    p.twin ?? '',
+    sheetOf.get(p.id) ?? '',
+    p.bays.join(' '),
+    [...(p.assumed ? ['some size assumed'] : []), ...p.notes].join('; '),
+  ]);
   return toCsv([header, ...rows]);
 }

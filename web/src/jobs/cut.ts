@@ -8,7 +8,7 @@ import {
   nearMiss,
 } from '@overcoat/core/order/cutting';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
-import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import { type CutPiece, cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import type { Report, Shelf } from './shelf.ts';
 
 /** All that is cut, how it lies, and what fits nothing. */
@@ -33,6 +33,10 @@ const IN_A_ROW = 6;
 
 /** The jobs about cutting. */
 export const cutJobs = {
+  /** Every piece as it is cut, before anything is laid out. */
+  pieces: ({ design: { shell }, library }: Shelf, { placement }: { placement: Placement }): CutPiece[] =>
+    cutPieces(shell, placement, layUp(shell, placement, library), library, USUAL_CHOICES),
+
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(
     { design, library }: Shelf,

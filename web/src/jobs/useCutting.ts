@@ -5,7 +5,7 @@ import type { Cutting } from './cut.ts';
 import { useJob } from './useJob.ts';
 
 /** How long sheets are searched by themselves, and how much longer when asked to go on, s. */
-const SECONDS = 4;
+const SECONDS = 8;
 export const LONGER = 30;
 
 /** What was found before is gone on from: what an edit does not touch keeps its layout. */

@@ -9,7 +9,7 @@ export interface Press {
 }
 
 /** Points a millimetre. */
-export const POINTS = 72 / 25.4;
+const POINTS = 72 / 25.4;
 
 /** A document whose pages are drawn in millimetres; resolves with its bytes. */
 export function printed(press: Press, title: string, draw: (doc: Doc) => void): Promise<Blob> {

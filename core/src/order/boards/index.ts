@@ -1,2 +1,1 @@
-export { type BoardCase, stiffEnough, type Verdict, widestSpan } from './stiffEnough.ts';
-export type { Board } from './stiffness.ts';
+export { stiffEnough, type Verdict, widestSpan } from './stiffEnough.ts';

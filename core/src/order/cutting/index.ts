@@ -1,4 +1,4 @@
 export { type Clash, clash, holdingPins } from './clash.ts';
 export { type CutGroup, type CutLayout, cutGroups, packsOf } from './cutting.ts';
 export { nearMiss } from './nearMiss.ts';
-export { type CutStep, cutSteps, type OnSheet, piecesOn, placed } from './steps.ts';
+export { cutSteps, type OnSheet, piecesOn, placed } from './steps.ts';

@@ -1,5 +1,5 @@
 import { TriangulateResult, triangulate } from 'clipper2-ts';
-import { isConvex } from './noFit.ts';
+import { isConvex } from './isConvex.ts';
 
 /** A polygon in convex parts with no corners but its own: triangles, joined as long as they stay convex (Hertel and Mehlhorn 1983). */
 export function convexParts(polygon: Float64Array): Float64Array[] {

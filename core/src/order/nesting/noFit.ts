@@ -1,5 +1,6 @@
 import { FillRule, minkowskiDiff, union } from 'clipper2-ts';
 import { convexParts } from './convexParts.ts';
+import { isConvex } from './isConvex.ts';
 import { polygonArea, type Turned } from './shapes.ts';
 
 /** Where one shape's corner may not be put beside another that lies at 0, 0: inside it they overlap, on its edge they touch. */
@@ -47,18 +48,6 @@ function noFit(a: Float64Array, b: Float64Array): NoFit {
     high = Math.max(high, points[i + 1]!);
   }
   return { points, convex, left, low, right, high };
-}
-
-/** Whether a polygon, counter-clockwise, turns left at every corner; a micrometre off straight counts as straight. */
-export function isConvex(p: Float64Array): boolean {
-  const n = p.length;
-  for (let i = 0; i < n; i += 2) {
-    const [j, k] = [(i + 2) % n, (i + 4) % n];
-    const [ax, ay] = [p[j]! - p[i]!, p[j + 1]! - p[i + 1]!];
-    const [bx, by] = [p[k]! - p[j]!, p[k + 1]! - p[j + 1]!];
-    if (ax * by - ay * bx < -Math.hypot(ax, ay)) return false;
-  }
-  return true;
 }
 
 /** Sum of a and the negative of b: their sides in order of direction. */

@@ -1,2 +1,2 @@
 export { orderError } from './orderError.ts';
-export { type OrderLine, type Piece, type TakeOff, takeOff } from './takeOff.ts';
+export { type OrderLine, type TakeOff, takeOff } from './takeOff.ts';

@@ -5,7 +5,7 @@ import type { Kept } from '../../survey/shell/index.ts';
 import { cutLengths, shelfLayout } from '../nesting/index.ts';
 
 /** A rectangular piece to cut, m, allowance included. */
-export interface Piece {
+interface Piece {
   /** Number chalked on it: zone or bay, layer, and part when split. */
   id: string;
   /** Id of the zone. */

@@ -1,7 +1,5 @@
-import { orderCsv, piecesCsv } from '@overcoat/core/formats';
-import type { Zone } from '@overcoat/core/model';
-import { type OrderLine, orderError, type Piece } from '@overcoat/core/order/takeoff';
-import { edgesSeen } from '@overcoat/core/survey/shell';
+import { cutCsv, orderCsv } from '@overcoat/core/formats';
+import { type OrderLine, orderError } from '@overcoat/core/order/takeoff';
 import { printArea, printLength, printMoney, printNumber } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { FileDown, Printer } from 'lucide-react';
@@ -10,6 +8,7 @@ import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { nestedCost } from '../../jobs/nestedCost.ts';
 import { useCutting } from '../../jobs/useCutting.ts';
+import { useJob } from '../../jobs/useJob.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -18,10 +17,12 @@ import { useBuilt, useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
-import { itemsWord } from './groups.ts';
+import { CutTable } from './CutTable.tsx';
+import { itemsWord, piecesOf } from './groups.ts';
 import { PiecePanel } from './PiecePanel.tsx';
 import { PriceCell } from './PriceCell.tsx';
 import { findPiece, SheetsTab } from './SheetsTab.tsx';
+import { usePlacement } from './usePlacement.ts';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
@@ -112,60 +113,12 @@ export function Component() {
     ],
     [library, units],
   );
-  const zoneOf = useMemo(() => new Map(design.shell.zones.map(z => [z.id, z])), [design.shell]);
-  const pieceColumns = useMemo<ColumnDef<Piece, unknown>[]>(
-    () => [
-      {
-        id: 'id',
-        header: 'piece',
-        accessorFn: p => p.id,
-        cell: ({ row: { original: p } }) => (
-          <>
-            <span className="font-medium">{p.id}</span>
-            {p.free.map(f => (
-              <span key={f.id} className="block text-[13px] text-faint">
-                cut out {printLength(f.width, units)} × {printLength(f.height, units)} for the {f.kind}
-              </span>
-            ))}
-          </>
-        ),
-      },
-      { id: 'material', header: 'of', accessorFn: p => library.get(p.material)?.name ?? p.material },
-      {
-        id: 'thickness',
-        header: 'thick',
-        accessorFn: p => p.thickness,
-        meta: { number: true },
-        cell: ({ row: { original: p } }) => printLength(p.thickness, units),
-      },
-      {
-        id: 'width',
-        header: 'along',
-        accessorFn: p => p.width,
-        meta: { number: true },
-        cell: ({ row: { original: p } }) => printLength(p.width, units),
-      },
-      {
-        id: 'height',
-        header: 'across',
-        accessorFn: p => p.height,
-        meta: { number: true },
-        cell: ({ row: { original: p } }) => printLength(p.height, units),
-      },
-      {
-        id: 'edges',
-        header: 'seen from inside',
-        accessorFn: p => p.zone,
-        cell: ({ row: { original: p } }) => <PieceEdges zone={zoneOf.get(p.zone)} />,
-      },
-    ],
-    [library, units, zoneOf],
-  );
+  const quick = useJob('pieces', variant.id, usePlacement(variant.design), true);
+  const laidOut = answer && !cutting.job.stale ? answer : null;
+  const { all, sheetOf } = useMemo(() => piecesOf(laidOut, quick.answer), [laidOut, quick.answer]);
   const pieces = line
-    ? order.pieces.filter(
-        p => p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6,
-      )
-    : order.pieces;
+    ? all.filter(p => p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6)
+    : all;
 
   return (
     <>
@@ -176,7 +129,7 @@ export function Component() {
               ? 'Nothing to buy yet'
               : answer && tab === 'sheets'
                 ? `${printMoney(Math.round(nestedCost(order, answer)))} laid on sheets, ${printMoney(Math.round(order.cost))} estimated`
-                : `${printMoney(Math.round(order.cost))} in ${order.lines.reduce((s, l) => s + l.packs, 0)} packs, ${order.pieces.length} pieces to cut`}
+                : `${printMoney(Math.round(order.cost))} in ${order.lines.reduce((s, l) => s + l.packs, 0)} packs, ${all.length} pieces to cut`}
           </h2>
           <div className="no-print flex gap-1">
             <Button small onClick={() => window.print()}>
@@ -187,9 +140,7 @@ export function Component() {
             </Button>
             <Button
               small
-              onClick={() =>
-                download(`${file}-pieces.csv`, 'text/csv', piecesCsv(order, library, design.shell))
-              }
+              onClick={() => download(`${file}-pieces.csv`, 'text/csv', cutCsv(all, library, sheetOf))}
             >
               <FileDown size={15} aria-hidden /> Pieces CSV
             </Button>
@@ -277,9 +228,9 @@ export function Component() {
                 and marker pens are not counted.
               </p>
             </div>
-            {tab === 'cut' && <CutTable rows={pieces} columns={pieceColumns} className="print:hidden" />}
+            {tab === 'cut' && <CutTable rows={pieces} sheetOf={sheetOf} className="print:hidden" />}
             {/* Paper has all that the heading counts, whatever is chosen on the screen. */}
-            <CutTable rows={order.pieces} columns={pieceColumns} className="hidden print:block" />
+            <CutTable rows={all} sheetOf={sheetOf} className="hidden print:block" />
           </>
         )}
       </section>
@@ -311,38 +262,6 @@ export function Component() {
         )}
       </div>
     </>
-  );
-}
-
-/** Which way round a piece goes, as it is seen from inside. */
-function PieceEdges({ zone }: { zone: Zone | undefined }) {
-  if (!zone) return null;
-  const { above, left } = edgesSeen(zone);
-  return (
-    <span className="text-[13px] text-faint">
-      {above} above, {left} left
-    </span>
-  );
-}
-
-function CutTable({
-  rows,
-  columns,
-  className,
-}: {
-  rows: Piece[];
-  columns: ColumnDef<Piece, unknown>[];
-  className: string;
-}) {
-  return (
-    <div className={className}>
-      <DataTable
-        rows={rows}
-        columns={columns}
-        caption="To cut"
-        rowKey={p => `${p.id}${p.material}${p.thickness}`}
-      />
-    </div>
   );
 }
 

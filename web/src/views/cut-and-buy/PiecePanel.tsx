@@ -29,7 +29,9 @@ export function PiecePanel({ on, sheet }: { on: OnSheet; sheet: string }) {
       <PieceDrawing piece={piece} />
       <p className="text-center text-chalk">
         {piece.allowance === 0
-          ? 'cut exact'
+          ? piece.edges.length > 0
+            ? 'its edges are off already: see below'
+            : 'cut exact'
           : `${printLength(Math.abs(piece.allowance), units)} ${under ? 'under' : 'over'} on every edge${under ? ': foam the gap' : ''}`}
       </p>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">

@@ -278,7 +278,7 @@ function PieceShape({
       tabIndex={0}
       aria-label={`${piece.id}${pinned ? ', pinned' : ''}${piece.twin ? `, twin of ${piece.twin}` : ''}`}
       aria-pressed={chosen}
-      className="cursor-pointer focus:outline-none [&:focus-visible>path]:stroke-[3px]"
+      className="cursor-pointer focus:outline-none [&:focus-visible>path:first-of-type]:stroke-[3px]"
       onPointerDown={e => {
         if (e.button !== 0) return;
         (e.currentTarget.ownerSVGElement as SVGSVGElement).setPointerCapture(e.pointerId);

@@ -34,3 +34,17 @@ export function withPins(group: CutGroupAnswer, pins: readonly Pin[]): CutGroupA
     layout: { ...group.layout, nest: { ...group.layout.nest, laid } },
   };
 }
+
+/** Every piece, of the layout where there is one of this design, and the sheet each lies on. */
+export function piecesOf(
+  laidOut: Cutting | null,
+  quick: CutPiece[] | null,
+): { all: CutPiece[]; sheetOf: ReadonlyMap<string, string> } {
+  if (!laidOut) return { all: quick ?? [], sheetOf: new Map() };
+  const sheetOf = new Map(
+    laidOut.groups.flatMap(
+      g => g.layout?.nest.laid.map(l => [l.piece, `sheet ${l.index + 1}`] as const) ?? [],
+    ),
+  );
+  return { all: laidOut.groups.flatMap(g => g.pieces), sheetOf };
+}

@@ -1,0 +1,105 @@
+import type { CutPiece } from '@overcoat/core/order/pieces';
+import { printLength } from '@overcoat/core/units';
+import type { ColumnDef } from '@tanstack/react-table';
+import { useMemo } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { DataTable } from '../../ui/DataTable.tsx';
+
+interface Props {
+  rows: CutPiece[];
+  /** Which sheet each piece lies on, as far as it is laid out. */
+  sheetOf: ReadonlyMap<string, string>;
+  className: string;
+}
+
+/** Every piece with its size as it is seen from inside, its edges and cut-outs, and what it is cut from. */
+export function CutTable({ rows, sheetOf, className }: Props) {
+  const units = useUnits();
+  const { library } = useLibrary();
+  const columns = useMemo<ColumnDef<CutPiece, unknown>[]>(() => {
+    const wide = (p: CutPiece) => Math.max(...p.outline.map(q => q.x));
+    const high = (p: CutPiece) => Math.max(...p.outline.map(q => q.y));
+    return [
+      {
+        id: 'id',
+        header: 'piece',
+        accessorFn: p => p.id,
+        cell: ({ row: { original: p } }) => <PieceName piece={p} />,
+      },
+      { id: 'material', header: 'of', accessorFn: p => library.get(p.material)?.name ?? p.material },
+      {
+        id: 'thickness',
+        header: 'thick',
+        accessorFn: p => p.thickness,
+        meta: { number: true },
+        cell: ({ row: { original: p } }) => printLength(p.thickness, units),
+      },
+      {
+        id: 'width',
+        header: 'wide',
+        accessorFn: wide,
+        meta: { number: true },
+        cell: ({ row: { original: p } }) => printLength(wide(p), units),
+      },
+      {
+        id: 'height',
+        header: 'high',
+        accessorFn: high,
+        meta: { number: true },
+        cell: ({ row: { original: p } }) => printLength(high(p), units),
+      },
+      {
+        id: 'edges',
+        header: 'seen from inside',
+        accessorFn: p => p.zone,
+        cell: ({ row: { original: p } }) => (
+          <span className="text-[13px] text-faint">
+            {p.above} above, {p.left} left
+          </span>
+        ),
+      },
+      { id: 'sheet', header: 'from', accessorFn: p => sheetOf.get(p.id) ?? '' },
+    ];
+  }, [library, units, sheetOf]);
+  return (
+    <div className={className}>
+      <DataTable
+        rows={rows}
+        columns={columns}
+        caption="To cut"
+        rowKey={p => `${p.id}${p.material}${p.thickness}`}
+      />
+    </div>
+  );
+}
+
+function PieceName({ piece }: { piece: CutPiece }) {
+  const units = useUnits();
+  const size = (points: readonly { x: number; y: number }[]) => {
+    const [xs, ys] = [points.map(p => p.x), points.map(p => p.y)];
+    return `${printLength(Math.max(...xs) - Math.min(...xs), units)} × ${printLength(Math.max(...ys) - Math.min(...ys), units)}`;
+  };
+  const said = [
+    ...(piece.outline.length > 4 ? [`${piece.outline.length} corners: see its template`] : []),
+    ...piece.holes.map(h => `cut out ${size(h)}`),
+    ...(piece.twin ? [`twin of ${piece.twin}`] : []),
+    ...piece.notes,
+  ];
+  return (
+    <>
+      <span className="font-medium">{piece.id}</span>
+      {piece.assumed && (
+        <span className="ml-1 text-signal" title="Some size it rests on is assumed">
+          <span aria-hidden>!</span>
+          <span className="sr-only">some size assumed</span>
+        </span>
+      )}
+      {said.map(s => (
+        <span key={s} className="block text-[13px] text-faint">
+          {s}
+        </span>
+      ))}
+    </>
+  );
+}
