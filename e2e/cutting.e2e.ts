@@ -49,3 +49,35 @@ test('a stopped search keeps its best, and an edit makes it older', async ({ pag
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText(/older layout £/);
 });
+
+test('a piece dragged to another place is pinned there, comes back after a reload, and is let go by undo', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Perigee', exact: true }).click();
+  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('option', { name: /PIR board.*40 mm/ }).click();
+  const piece = page.getByRole('button', { name: /^L1w fill/ });
+  await piece.scrollIntoViewIfNeeded();
+  const from = (await piece.boundingBox())!;
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from.x + from.width / 2 + 3, from.y + from.height / 2 - 40, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^L1w fill, pinned/ })).toBeVisible();
+  await expect(page.getByText('1 pinned.')).toBeVisible();
+  await page.reload();
+  await page.getByRole('option', { name: /PIR board.*40 mm/ }).click();
+  await expect(page.getByRole('button', { name: /^L1w fill, pinned/ })).toBeVisible({ timeout: 40_000 });
+  // By keyboard too: p lets go and pins, t turns.
+  await page.getByRole('button', { name: /^L1w fill, pinned/ }).focus();
+  await page.keyboard.press('p');
+  await expect(page.getByText('Drag a piece to where it shall lie')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo pin' }).click();
+  await expect(page.getByText('1 pinned.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo pin' }).click();
+  await expect(page.getByText('Drag a piece to where it shall lie')).toBeVisible();
+  await page.getByRole('button', { name: 'Redo pin' }).click();
+  await expect(page.getByText('1 pinned.')).toBeVisible();
+});
