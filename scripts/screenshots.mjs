@@ -81,7 +81,11 @@ const shots = [
   [
     'cut-and-buy',
     `/c/${perigee}/cut-and-buy`,
-    page => page.getByText('PIR board, foil both faces').first().click(),
+    async page => {
+      await page.getByText(/^Searched for/).waitFor({ timeout: 60_000 });
+      await page.getByRole('option', { name: /PIR board.*40 mm/ }).click();
+      await page.getByRole('button', { name: /^L7u fill/ }).click();
+    },
   ],
   ['materials', `/c/${perigee}/materials`, page => page.getByRole('button', { name: /^Sheep wool/ }).click()],
   ['working', `/c/${perigee}/build-ups`, page => page.getByRole('button', { name: /^damp/ }).click()],
