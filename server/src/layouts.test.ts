@@ -228,3 +228,21 @@ describe('the data folder of the layout “format-7”', () => {
     expect(e.load.axles!.built.whole).toBe(1900);
   });
 });
+
+describe('the data folder of the layout “cut-lists”', () => {
+  it('opens with what was pinned, and what was undone', async () => {
+    cpSync(path.join(FIXTURES, 'cut-lists'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, cutLists } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    const variant = design.variants[0]!.id;
+    const record = await cutLists.read(listed!.id, variant);
+    expect(record).toMatchObject({ revision: 3, undo: true, redo: true });
+    expect(record.list!.pins).toEqual([
+      { group: 'pir/0.04', piece: 'L1w fill', stock: '0', index: 1, x: 0.12, y: 0.34, turn: 90 },
+    ]);
+    const again = await cutLists.travel(listed!.id, variant, 'redo', 3);
+    expect(again.list!.pins.map(p => p.piece)).toEqual(['L1w fill', 'L2w fill']);
+  });
+});

@@ -27,7 +27,7 @@ type Side = 'start' | 'end' | 'low' | 'high';
 /**
  * What to leave at each edge of a rigid sheet, so that it goes in without days of fitting: at the rim of its zone twice
  * the tape's error over the readings that add up along it, shared by the two rims, and the bow of the wall it runs
- * along; at a joint a millimetre; more where a lining that comes later hides it.
+ * along; at a joint a millimetre; more where a lining that comes later hides it, and by what it is wrapped in.
  */
 export function clearances(
   part: Part,
@@ -35,6 +35,7 @@ export function clearances(
   shell: Shell,
   placement: Placement,
   thickness: number,
+  covering: number,
 ): { side: Side; clearance: EdgeClearance }[] {
   const box = boxOf(part.outline);
   const own = [...cells.values()].filter(
@@ -53,10 +54,13 @@ export function clearances(
     low: box.y <= AT_RIM,
     high: box.y + box.height >= breadth - AT_RIM,
   };
+  const wrapped = covering > 0 ? ['its covering round the edge'] : [];
   return (['start', 'end', 'low', 'high'] as const).map(side => {
     const edge = names[side];
-    if (!rims[side])
-      return { side, clearance: { edge, leave: JOINT, why: 'a joint, which swells with the damp' } };
+    if (!rims[side]) {
+      const why = ['a joint, which swells with the damp', ...wrapped].join(', ');
+      return { side, clearance: { edge, leave: JOINT + covering, why } };
+    }
     const along = side === 'start' || side === 'end';
     const readings = along ? stations : strips;
     const both = along ? rims.start && rims.end : rims.low && rims.high;
@@ -69,10 +73,15 @@ export function clearances(
       `the tape over ${readings} ${readings === 1 ? 'reading' : 'readings'}`,
       ...(bow > 0.0005 ? ['the bow of the wall'] : []),
       ...(hidden ? [`hidden by the ${hidden}`] : []),
+      ...wrapped,
     ].join(', ');
     return {
       side,
-      clearance: { edge, leave: Math.max(LEAST, doubt + slant + bow) + (hidden ? HIDDEN : 0), why },
+      clearance: {
+        edge,
+        leave: Math.max(LEAST, doubt + slant + bow) + (hidden ? HIDDEN : 0) + covering,
+        why,
+      },
     };
   });
 }

@@ -104,10 +104,14 @@ function layerPieces(
   const flat = rigid && (layer.role === 'fill' || layer.role === 'over-rib');
   const isLining = rigid && layer.role === 'lining';
   const rests = buildUp ? liningRests(place.zone.kind, buildUp.layers) : false;
+  // Cloth or carpet goes round the edges of a wall or ceiling panel; a floor's lies on it.
+  const wrap = place.zone.kind === 'floor' ? undefined : buildUp?.layers.find(l => l.role === 'finish');
+  const covering =
+    wrap && 'material' in wrap && materialOf(library, wrap.material).form === 'roll' ? wrap.thickness : 0;
   /** A sheet of lining with its clearances off; anything else as it is. */
   const rigidFit = (part: Part) => {
     if (!isLining) return { part, edges: [] };
-    const clear = clearances(part, place, shell, placement, stock.thickness);
+    const clear = clearances(part, place, shell, placement, stock.thickness, covering);
     return { part: withClearance(part, clear)[0] ?? part, edges: clear.map(c => c.clearance) };
   };
   let region = together(areas.map(a => a.region));
@@ -135,6 +139,7 @@ function layerPieces(
     layer,
     corners: areas.flatMap(a => a.taken.flat(2)).map(p => ({ x: p.x / 1e6, y: p.y / 1e6 })),
     battens,
+    beneath: place.joints.get(cover.buildUp) ?? { x: [], y: [] },
     cells: cover.bays.flatMap(id => place.cells.get(id) ?? []),
     zone: place.zone,
   };
@@ -145,6 +150,7 @@ function layerPieces(
       const { width, height } = boxOf(p.outline);
       return Math.min(width, height) >= SLIVER && netArea(p) >= SLIVER * SLIVER;
     });
+  if (rigid && isContinuous(layer)) place.joints.set(cover.buildUp, jointsBetween(parts));
   const fitted = parts.map(p => rigidFit(p));
   const bays = parts.map(p => baysOf(p, cover.bays, place));
   const names = bays.map(b => `${nameOf(b)} ${layer.role}`);
@@ -178,6 +184,25 @@ function widestGap(part: Part, { cells, zone, battens }: Parting): number {
     .filter(l => l >= x - 1e-9 && l <= x + width + 1e-9)
     .sort((a, b) => a - b);
   return Math.max(...lines.slice(1).map((l, i) => l - lines[i]!));
+}
+
+/** Where parts meet, m from the zone's front and lower edge: edges of some that lie within all of them together. */
+function jointsBetween(parts: readonly Part[]): { x: number[]; y: number[] } {
+  const boxes = parts.map(p => boxOf(p.outline));
+  const inner = (starts: number[], ends: number[]) => {
+    const [low, high] = [Math.min(...starts), Math.max(...ends)];
+    return [...new Set([...starts, ...ends])].filter(v => v > low + 0.01 && v < high - 0.01);
+  };
+  return {
+    x: inner(
+      boxes.map(b => b.x),
+      boxes.map(b => b.x + b.width),
+    ),
+    y: inner(
+      boxes.map(b => b.y),
+      boxes.map(b => b.y + b.height),
+    ),
+  };
 }
 
 /** Beyond any zone, m. */

@@ -21,6 +21,8 @@ export interface Parting {
   corners: readonly Point[];
   /** Middles of battens, m from the zone's front. */
   battens: readonly number[];
+  /** Joints of the layer beneath, m from the zone's front and lower edge. */
+  beneath: { x: number[]; y: number[] };
   /** Of the bays it covers. */
   cells: readonly Cell[];
   /** Their zone. */
@@ -49,8 +51,16 @@ export function parted(part: Part, p: Parting): Part[] {
     box.y,
   );
   const choices = ways.map(([w, l]) => ({
-    x: jointsAt(box.width, w!, { borne: from(borne.x, box.x), corners: xCorners }),
-    y: jointsAt(box.height, l!, { borne: from(borne.y, box.y), corners: yCorners }),
+    x: jointsAt(box.width, w!, {
+      borne: from(borne.x, box.x),
+      corners: xCorners,
+      beneath: from(p.beneath.x, box.x),
+    }),
+    y: jointsAt(box.height, l!, {
+      borne: from(borne.y, box.y),
+      corners: yCorners,
+      beneath: from(p.beneath.y, box.y),
+    }),
   }));
   const count = (c: { x: number[]; y: number[] }) => (c.x.length + 1) * (c.y.length + 1);
   const best = choices.reduce((a, b) => (count(b) < count(a) ? b : a));

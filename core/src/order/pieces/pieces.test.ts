@@ -74,15 +74,20 @@ describe('regions', () => {
 
 describe('joints', () => {
   it('part a length into as few pieces as fit, on what bears them', () => {
-    expect(jointsAt(1, 1.2, { borne: [], corners: [] })).toEqual([]);
-    expect(jointsAt(3, 1.2, { borne: [], corners: [] })).toEqual([1, 2]);
-    expect(jointsAt(3, 1.2, { borne: [0.4, 1.1, 2.05, 2.9], corners: [] })).toEqual([1.1, 2.05]);
+    expect(jointsAt(1, 1.2, { borne: [], corners: [], beneath: [] })).toEqual([]);
+    expect(jointsAt(3, 1.2, { borne: [], corners: [], beneath: [] })).toEqual([1, 2]);
+    expect(jointsAt(3, 1.2, { borne: [0.4, 1.1, 2.05, 2.9], corners: [], beneath: [] })).toEqual([1.1, 2.05]);
   });
   it('keep clear of an opening’s corner', () => {
-    const [at] = jointsAt(2, 1.2, { borne: [], corners: [1, 1.02] });
+    const [at] = jointsAt(2, 1.2, { borne: [], corners: [1, 1.02], beneath: [] });
     expect(Math.min(Math.abs(at! - 1), Math.abs(at! - 1.02))).toBeGreaterThanOrEqual(0.03 - 1e-9);
     expect(Math.max(at!, 2 - at!)).toBeLessThanOrEqual(1.2);
-    expect(jointsAt(3, 1.2, { borne: [1.1, 1.15, 2.05], corners: [1.15] })).toEqual([1.1, 2.05]);
+    expect(jointsAt(3, 1.2, { borne: [1.1, 1.15, 2.05], corners: [1.15], beneath: [] })).toEqual([1.1, 2.05]);
+  });
+  it('stand away from those of the layer beneath', () => {
+    const [at] = jointsAt(2, 1.2, { borne: [], corners: [], beneath: [1] });
+    expect(Math.abs(at! - 1)).toBeGreaterThanOrEqual(0.15 - 1e-9);
+    expect(jointsAt(3, 1.2, { borne: [0.9, 1.1, 2, 2.1], corners: [], beneath: [1.1] })).toEqual([0.9, 2.1]);
   });
   it('never leave a part too long', () => {
     fc.assert(
@@ -90,7 +95,11 @@ describe('joints', () => {
         fc.double({ min: 0.2, max: 9, noNaN: true }),
         fc.array(fc.double({ min: 0, max: 9, noNaN: true }), { maxLength: 9 }),
         (length, lines) => {
-          const all = [0, ...jointsAt(length, 1.2, { borne: lines, corners: lines.slice(0, 3) }), length];
+          const all = [
+            0,
+            ...jointsAt(length, 1.2, { borne: lines, corners: lines.slice(0, 3), beneath: [] }),
+            length,
+          ];
           for (const [i, at] of all.slice(1).entries()) expect(at - all[i]!).toBeLessThanOrEqual(1.2 + 1e-9);
         },
       ),

@@ -28,6 +28,8 @@ export interface Place {
   cells: ReadonlyMap<string, Cell>;
   /** Of each bay, in zone coordinates. */
   openings: ReadonlyMap<string, Region[]>;
+  /** Joints of the latest rigid layer over the ribs, by build-up. */
+  joints: Map<string, { x: number[]; y: number[] }>;
   /** What of each bay an arch stands before. */
   hidden: ReadonlyMap<string, Region[]>;
 }
@@ -49,7 +51,7 @@ export function placeOf(zone: Zone, shell: Shell): Place {
     const cell = cells.get(h.bay);
     if (cell) hidden.set(h.bay, [boxRegion(cell.along + h.along, cell.up + h.up, h.width, h.height)]);
   }
-  return { zone, cells, length, breadth, openings, hidden };
+  return { zone, cells, length, breadth, openings, hidden, joints: new Map() };
 }
 
 /** Where a cover's rectangle lies in its zone, m: what runs over ribs starts in the middle of the one before it. */

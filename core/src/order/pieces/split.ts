@@ -4,25 +4,31 @@ export interface Joints {
   borne: readonly number[];
   /** Edges of openings: a joint that runs into their corner tears there. */
   corners: readonly number[];
+  /** Joints of the layer beneath: those of one over the other leak and lift together. */
+  beneath: readonly number[];
 }
 
-/** A joint stays so far from the edge of an opening, m. */
+/** A joint stays so far from the edge of an opening, and from one beneath it, m. */
 const CLEAR = 0.03;
+const STAGGER = 0.15;
 
 /**
  * Lines that part a length into pieces of at most `limit`, as few as can be: on what bears a joint where there is such,
- * and never at an opening's corner. Where nothing bears one they are evenly spread.
+ * never at an opening's corner, and away from joints beneath. Where nothing bears one they are evenly spread.
  */
-export function jointsAt(length: number, limit: number, { borne, corners }: Joints): number[] {
+export function jointsAt(length: number, limit: number, { borne, corners, beneath }: Joints): number[] {
   const count = Math.ceil(length / limit - 1e-9);
   if (count <= 1) return [];
-  const clear = (at: number) => corners.every(c => Math.abs(c - at) >= CLEAR);
+  const clear = (at: number) =>
+    corners.every(c => Math.abs(c - at) >= CLEAR) && beneath.every(b => Math.abs(b - at) >= STAGGER);
   const good = borne.filter(at => clear(at) && at > CLEAR && at < length - CLEAR).sort((a, b) => a - b);
   const onBorne = walk(length, limit, good);
   // One piece more is worth a joint that is borne, two are not.
   if (onBorne && onBorne.length <= count) return onBorne;
   const even = Array.from({ length: count - 1 }, (_, i) => ((i + 1) * length) / count);
-  return even.map(at => moved(at, limit, length / count, clear));
+  // One joint may use all the room its two parts have; of several, neighbours share it.
+  const room = (limit - length / count) / (count > 2 ? 2 : 1);
+  return even.map(at => moved(at, room, clear));
 }
 
 /** The furthest line each time; null where two lie too far apart. */
@@ -39,8 +45,7 @@ function walk(length: number, limit: number, lines: readonly number[]): number[]
 }
 
 /** The nearest line to one that keeps clear, as far as the room left in its neighbours allows. */
-function moved(at: number, limit: number, part: number, clear: (at: number) => boolean): number {
-  const room = (limit - part) / 2;
+function moved(at: number, room: number, clear: (at: number) => boolean): number {
   for (let step = 0; step <= room + 1e-9; step += 0.005)
     for (const side of [at - step, at + step]) if (clear(side)) return side;
   return at;
