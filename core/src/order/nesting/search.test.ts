@@ -210,6 +210,49 @@ describe('pins, refusals, repetition', () => {
     const at = laid.find(l => l.piece === 'p3')!;
     expect([at.x, at.y, at.turn]).toEqual([0.4, 1.1, 90]);
   });
+  it('never gives a pin up for fewer sheets, wherever it lies', () => {
+    const pieces = named(Array.from({ length: 8 }, () => box(0.59, 1.19)));
+    const pinned = [0, 1, 2].map(i => ({
+      piece: `p${i}`,
+      stock: 'sheet',
+      index: i,
+      x: 0.3,
+      y: 0.6,
+      turn: 0,
+    }));
+    const problem = { pieces, stock: [sheet], kerf: 0, pinned };
+    const { laid, cost } = searched(problem, 300).best;
+    expect(mistakesOf(laid, problem)).toEqual([]);
+    for (const pin of pinned) expect(laid).toContainEqual(pin);
+    expect(cost).toBeGreaterThanOrEqual(120);
+  });
+  it('goes on from a layout, but not from one that no longer holds', () => {
+    const problem = instance('nest-c01-van-board.json');
+    const { best } = searched(problem, 400);
+    expect(searched({ ...problem, from: best.laid }, 0).best.cost).toBe(best.cost);
+    // A piece has grown since: what lay there would overlap.
+    const [first, ...others] = problem.pieces;
+    const grown = first!.outline.map(p => ({ x: p.x * 1.3, y: p.y * 1.3 }));
+    const edited = { ...problem, pieces: [{ ...first!, outline: grown }, ...others], from: best.laid };
+    expect(mistakesOf(searched(edited, 0).best.laid, edited)).toEqual([]);
+    // A piece is pinned elsewhere, and one that is no more is named.
+    const at = best.laid.find(l => l.piece === first!.id)!;
+    const pin = { ...at, x: at.x + 0.01 };
+    const pinned = { ...problem, from: best.laid, pinned: [pin] };
+    expect(searched(pinned, 0).best.laid).toContainEqual(pin);
+    const gone = { ...problem, pieces: others, from: best.laid };
+    expect(mistakesOf(searched(gone, 0).best.laid, gone)).toEqual([]);
+    const polygons = instance('poly-2-k2-n30.json');
+    const before = searched(polygons, 10).best;
+    const wider = {
+      ...polygons,
+      pieces: polygons.pieces.map((p, i) =>
+        i === 3 ? { ...p, outline: p.outline.map(q => ({ x: q.x * 1.2, y: q.y })) } : p,
+      ),
+      from: before.laid,
+    };
+    expect(mistakesOf(searched(wider, 0).best.laid, wider)).toEqual([]);
+  });
   it('says which pieces fit no stock, and the least box they take', () => {
     const problem = { pieces: named([box(0.5, 0.5), box(1.3, 2.41)]), stock: [sheet], kerf: 0 };
     expect(unfitPieces(problem)).toEqual([{ piece: 'p1', width: 1.3, length: 2.41 }]);

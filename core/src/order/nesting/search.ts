@@ -208,13 +208,36 @@ export class NestSearch {
     return [...beds.values()];
   }
 
+  /** The layout to go on from, if it holds every piece, each pinned one at its pin, and none on another or over an edge. */
+  private before(): Bed[] | null {
+    const { from, pinned = [], pieces } = this.table.problem;
+    const pins = new Map(pinned.map(p => [p.piece, p]));
+    const ids = new Set(pieces.map(p => p.id));
+    const whole = from?.length === ids.size && new Set(from.map(l => l.piece)).size === ids.size;
+    if (!from || !whole || from.some(l => !ids.has(l.piece))) return null;
+    const moved = from.some(l => {
+      const pin = pins.get(l.piece);
+      return (
+        pin && (pin.stock !== l.stock || Math.hypot(pin.x - l.x, pin.y - l.y) > 1e-6 || pin.turn !== l.turn)
+      );
+    });
+    if (moved) return null;
+    try {
+      const beds = this.lying(from);
+      return beds.every(b => this.table.isSound(b)) ? beds : null;
+    } catch {
+      // A piece, a size or a way to turn it is no more.
+      return null;
+    }
+  }
+
   /** A full layout by the simple rules, the best of their orders. */
   private first(): Whole {
     const { shapes, stock } = this.table;
     const loose = [...shapes.keys()].filter(i => !this.pinned.has(i));
     this.whole = { beds: [], cost: Number.POSITIVE_INFINITY, worth: 0 };
-    const before = this.table.problem.from;
-    if (before && before.length === shapes.length) this.keep(this.lying(before));
+    const before = this.before();
+    if (before) this.keep(before);
     if (this.boxed) {
       this.keep(this.lying(this.boxed.best.laid));
       return this.whole;
@@ -257,7 +280,7 @@ export class NestSearch {
         );
         if (length > 0) sizes.push(this.table.bed(roll, length));
       }
-      return sizes.length > 0 ? [this.goal(sizes, false)] : [];
+      return sizes.length > 0 ? (this.goal(sizes, false) ?? []) : [];
     });
   }
 
@@ -284,7 +307,7 @@ export class NestSearch {
   }
 
   /** Beds with what of the best layout lies on such beds already. */
-  private goal(empty: Bed[], rest: boolean): Goal {
+  private goal(empty: Bed[], rest: boolean): Goal | null {
     const { shapes, boxes, problem } = this.table;
     const beds = [...empty];
     const laid = new Set<number>();
@@ -308,6 +331,8 @@ export class NestSearch {
       fullest.filter(b => !withPins(b)).forEach(put);
     }
     const out = [...shapes.keys()].filter(i => !laid.has(i));
+    // Fewer beds than pins lie on are no goal.
+    if (out.some(i => this.pinned.has(i))) return null;
     const part: PartNest = { beds, out, outArea: out.reduce((sum, i) => sum + shapes[i]!.area, 0) };
     const searched = boxes && !problem.guillotine && this.pinned.size === 0 && shapes.length <= BEAM_MOST;
     return {

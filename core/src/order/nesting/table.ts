@@ -1,7 +1,7 @@
-import type { Bed } from './bed.ts';
+import type { Bed, Placed } from './bed.ts';
 import { type Bedding, type Needs, needsOf } from './bound.ts';
 import { GuillotineBed } from './guillotineBed.ts';
-import { NoFits } from './noFit.ts';
+import { isInside, NoFits } from './noFit.ts';
 import { PolygonBed } from './polygonBed.ts';
 import type { NestProblem, Unfit } from './problem.ts';
 import { RectBed } from './rectBed.ts';
@@ -44,6 +44,25 @@ export class Table {
     return this.problem.guillotine
       ? new GuillotineBed(stock, width, length)
       : new RectBed(stock, width, length);
+  }
+
+  /** Whether everything on a bed lies inside it and on nothing else. */
+  isSound(bed: Bed): boolean {
+    const inside = bed.placed.every(
+      p => p.x >= 0 && p.y >= 0 && p.x + p.width <= bed.width + 1 && p.y + p.length <= bed.length + 1,
+    );
+    return inside && bed.placed.every((p, i) => bed.placed.slice(i + 1).every(q => !this.overlap(p, q)));
+  }
+
+  private overlap(p: Placed, q: Placed): boolean {
+    const apart =
+      p.x + p.width <= q.x + 1 ||
+      q.x + q.width <= p.x + 1 ||
+      p.y + p.length <= q.y + 1 ||
+      q.y + q.length <= p.y + 1;
+    if (apart) return false;
+    const way = (r: Placed) => this.shapes[r.piece]!.turned[r.way]!;
+    return isInside(this.noFits.of(way(p), way(q)), q.x - p.x, q.y - p.y);
   }
 
   /** How far pieces reach along a bed, micrometres, without the kerf after the last. */
