@@ -106,13 +106,15 @@ export function SheetDrawing({
     return true;
   };
   const { rest } = used;
-  const keeps = Math.min(rest.width, rest.length) >= KEPT;
+  // Of a roll only as much is drawn as is cut; its rest is told in full.
+  const drawn = { ...rest, length: Math.min(rest.length, shown - rest.y) };
+  const keeps = Math.min(rest.width, rest.length) >= KEPT && drawn.length > 0;
   const name = `${lying ? 'roll' : 'sheet'} ${index + 1}`;
   const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
   const ticks = (length: number) => Array.from({ length: Math.floor(length / TICK) + 1 }, (_, i) => i);
   const hatch = `hatch-${group.key}-${stock.id}-${index}`.replace(/\W/g, '-');
   return (
-    <figure className="m-0 break-inside-avoid">
+    <figure className="m-0 max-w-full break-inside-avoid overflow-x-auto">
       <figcaption className="mb-1 font-semibold">
         {group.problem.stock.length > 1 ? label : name}
         <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>
@@ -142,7 +144,7 @@ export function SheetDrawing({
         </defs>
         <rect width={w} height={h} fill="var(--sheet)" />
         <rect width={w} height={h} fill={`url(#${hatch})`} />
-        {keeps && <Rest at={at} rest={rest} units={units} />}
+        {keeps && <Rest at={at} rest={drawn} whole={rest} units={units} />}
         {placed.map(p => (
           <PieceShape
             key={p.piece.id}
@@ -191,10 +193,13 @@ export function SheetDrawing({
 function Rest({
   at,
   rest,
+  whole,
   units,
 }: {
   at(p: { x: number; y: number }): [number, number];
   rest: { x: number; y: number; width: number; length: number };
+  /** What is kept, beyond what is drawn of it. */
+  whole: { width: number; length: number };
   units: 'metric' | 'imperial';
 }) {
   const [x0, y0] = at(rest);
@@ -214,7 +219,7 @@ function Rest({
           aria-hidden
         >
           {w > 120 ? 'keep ' : ''}
-          {printLength(rest.width, units)} × {printLength(rest.length, units)}
+          {printLength(whole.width, units)} × {printLength(whole.length, units)}
         </text>
       )}
     </g>
@@ -308,7 +313,7 @@ function PieceShape({
             textAnchor="middle"
             fontSize="12"
             fontWeight="600"
-            fill="var(--tape-ink)"
+            fill={chosen ? 'var(--tape-ink)' : 'var(--ink)'}
           >
             {name}
           </text>
@@ -327,7 +332,7 @@ function PieceShape({
           d="M0 7V-7M-4 -3L0 -7.5L4 -3"
           transform={`translate(${x} ${y - 11}) rotate(${upTurn(on, lying)})`}
           fill="none"
-          stroke="var(--tape-ink)"
+          stroke={chosen ? 'var(--tape-ink)' : 'var(--ink)'}
           strokeWidth="1.3"
         />
       )}

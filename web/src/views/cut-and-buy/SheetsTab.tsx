@@ -160,7 +160,8 @@ function scaleOf({ problem, layout }: CutGroupAnswer): number {
   const scales = problem.stock.map(s => {
     if (s.length <= 3 * s.width) return 350 / s.length;
     const reach = Math.max(0.6, ...layout!.nest.used.filter(u => u.stock === s.id).map(u => u.reach + 0.25));
-    return Math.min(440 / reach, 200 / s.width);
+    // A long narrow roll is scrolled rather than shrunk to a thread.
+    return Math.max(Math.min(440 / reach, 200 / s.width), 64 / s.width);
   });
   return Math.min(360, ...scales);
 }
