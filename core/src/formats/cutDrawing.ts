@@ -28,7 +28,7 @@ const MM = 1000;
 const toMm = ({ x, y }: At): At => ({ x: x * MM, y: y * MM });
 
 /** The line each kind of mark on a piece is drawn as: what is broken or sawn into is scored, where wood lies is marked. */
-const layerOf = (kind: CutPiece['lines'][number]['kind']): CutLayer => (kind === 'batten' ? 'MARK' : 'SCORE');
+const layerOf = (kind: CutPiece['lines'][number]['kind']): CutLayer => (kind === 'score' ? 'SCORE' : 'MARK');
 
 /** One piece as it is seen from inside, with its number and its upper and left edge. */
 export function pieceDrawing(piece: CutPiece): CutDrawing {

@@ -21,4 +21,8 @@ export const CutList = closed({
   /** Of the variant, as it was called then. */
   name: Name,
   pins: Type.Array(Pin, { maxItems: 2000 }),
+  /** Most gap left behind a flat board on a curved skin, m; as is usual when left out. */
+  gapBehind: Type.Optional(Type.Number({ minimum: 0.0005, maximum: 0.02 })),
+  /** What the saw takes away in each cut, m; as is usual when left out. */
+  kerf: Type.Optional(Type.Number({ minimum: 0, maximum: 0.01 })),
 });

@@ -1,4 +1,4 @@
-import type { Contract, Pin } from '@overcoat/core/model';
+import type { Contract, CutList, Pin } from '@overcoat/core/model';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useDesign } from '../store/design.ts';
 import { useVariant } from '../store/openDesign.ts';
@@ -21,10 +21,16 @@ export function useCutList() {
     enabled: conversion !== '',
   });
   const change = useMutation({
-    mutationFn: (ask: Pin[] | 'undoCutList' | 'redoCutList') =>
-      Array.isArray(ask)
-        ? api.saveCutList(conversion, variant, data.revision, { format: 1, name, pins: ask })
-        : api.travelCutList(conversion, variant, ask, data.revision),
+    mutationFn: (ask: Partial<CutList> | 'undoCutList' | 'redoCutList') =>
+      typeof ask === 'string'
+        ? api.travelCutList(conversion, variant, ask, data.revision)
+        : api.saveCutList(conversion, variant, data.revision, {
+            pins: [],
+            ...data.list,
+            ...ask,
+            format: 1,
+            name,
+          }),
     onSuccess: record => client.setQueryData(queryKey, record),
     // Another window was first: what stands there is loaded.
     onError: error =>
@@ -34,7 +40,11 @@ export function useCutList() {
     /** What was settled has been read: nothing is laid out before. */
     ready: isSuccess,
     pins: data.list?.pins ?? NONE,
-    setPins: (pins: Pin[]) => change.mutate(pins),
+    /** Most gap behind boards and what the saw takes, m; undefined where nobody has said. */
+    gapBehind: data.list?.gapBehind,
+    kerf: data.list?.kerf,
+    setPins: (pins: Pin[]) => change.mutate({ pins }),
+    set: (settled: Pick<CutList, 'gapBehind' | 'kerf'>) => change.mutate(settled),
     undo: data.undo ? () => change.mutate('undoCutList') : null,
     redo: data.redo ? () => change.mutate('redoCutList') : null,
     failed: change.error?.message ?? null,

@@ -18,7 +18,7 @@ it('lays every piece, tells the best so far, and is cheaper than the estimate', 
       materials: [],
       prices: [],
       design: { shell, brief },
-      ask: { placement, pins: [], seconds: 2.5, from: null },
+      ask: { placement, pins: [], choices: { gapBehind: 0.002, kerf: 0.003 }, seconds: 2.5, from: null },
     },
     (_, soFar) => {
       if (soFar) shown.push((soFar as Cutting).groups.reduce((sum, g) => sum + g.layout!.nest.cost, 0));

@@ -22,6 +22,8 @@ export interface Cutting {
 interface CuttingAsk {
   placement: Placement;
   pins: Pin[];
+  /** Gap behind boards and what the saw takes, m. */
+  choices: { gapBehind: number; kerf: number };
   seconds: number;
   from: CutLayout[] | null;
 }
@@ -40,15 +42,17 @@ export const cutJobs = {
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(
     { design, library }: Shelf,
-    { placement, pins, seconds, from }: CuttingAsk,
+    { placement, pins, choices, seconds, from }: CuttingAsk,
     report: Report,
   ): Cutting {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
     const groupsBy = (runOn: boolean) =>
-      cutGroups(cutPieces(design.shell, placement, laid, library, { ...USUAL_CHOICES, runOn }), library).map(
-        g => begun(g, pins, from?.find(l => l.key === g.key) ?? null),
-      );
+      cutGroups(
+        cutPieces(design.shell, placement, laid, library, { runOn, gapBehind: choices.gapBehind }),
+        library,
+        choices.kerf,
+      ).map(g => begun(g, pins, from?.find(l => l.key === g.key) ?? null));
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
     const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));

@@ -1,3 +1,5 @@
+import { SAW_KERF } from '@overcoat/core/order/cutting';
+import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
 import { useVariant } from '../store/openDesign.ts';
@@ -14,8 +16,11 @@ const goingOn = ({ groups }: Cutting) => ({ from: groups.flatMap(g => g.layout ?
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */
 export function useCutting(auto: boolean) {
   const { id, design: placement } = useVariant();
-  const { pins, ready } = useCutList();
-  const ask = useMemo(() => ({ placement, pins, seconds: SECONDS, from: null }), [placement, pins]);
+  const { pins, gapBehind = USUAL_CHOICES.gapBehind, kerf = SAW_KERF, ready } = useCutList();
+  const ask = useMemo(
+    () => ({ placement, pins, choices: { gapBehind, kerf }, seconds: SECONDS, from: null }),
+    [placement, pins, gapBehind, kerf],
+  );
   const job = useJob('cutting', id, ask, auto && ready, goingOn);
   const goOn = () => job.runAs({ seconds: LONGER, ...(job.answer ? goingOn(job.answer) : {}) });
   return { job, goOn };

@@ -19,10 +19,10 @@ export interface CutGroup {
 }
 
 /** What is cut with a saw loses so much a cut, m; a knife takes nothing. */
-const SAW_KERF = 0.003;
+export const SAW_KERF = 0.003;
 
 /** Groups pieces by what they are cut from, dearest first, each with its nesting problem. */
-export function cutGroups(pieces: readonly CutPiece[], library: Library): CutGroup[] {
+export function cutGroups(pieces: readonly CutPiece[], library: Library, sawKerf = SAW_KERF): CutGroup[] {
   const groups = new Map<string, CutPiece[]>();
   for (const p of pieces) {
     const key = `${p.material}/${p.thickness}`;
@@ -40,7 +40,7 @@ export function cutGroups(pieces: readonly CutPiece[], library: Library): CutGro
         problem: {
           pieces: own.map(p => ({ id: p.id, outline: p.outline, turns: p.turns })),
           stock: stockOf(material, thickness),
-          kerf: isSawn(material) ? SAW_KERF : 0,
+          kerf: isSawn(material) ? sawKerf : 0,
         },
       };
     })

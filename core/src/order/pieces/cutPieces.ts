@@ -124,8 +124,7 @@ function layerPieces(
     if (whole(cut) < whole(region) - 1e-6) notes.push('parted by battens');
     region = cut;
   }
-  const marks: Mark[] =
-    layer.role === 'lining' ? battens.map(at => ({ at, along: 'x', kind: 'batten' })) : [];
+  const marks = layer.role === 'lining' ? foundBehind(cover, battens, place) : [];
   const scored = curve && flat ? scores(curve, cover, place, choices) : [];
   if (scored.length > 0) notes.push(`scored and broken: ${scored.length + 1} strips follow the curve`);
   if (curve && !flat) {
@@ -171,6 +170,17 @@ function layerPieces(
       radius: curve?.radius ?? null,
     });
   });
+}
+
+/** Where a screw finds wood, or steel where there is none: before both vanish behind the lining. */
+function foundBehind(cover: Cover, battens: readonly number[], { zone, cells }: Place): Mark[] {
+  if (battens.length > 0) return [...new Set(battens)].map(at => ({ at, along: 'x', kind: 'batten' }));
+  const ribs = cover.bays.flatMap(id => {
+    const { bay, along } = cells.get(id)!;
+    const rib = zone.ribs.find(r => r.after === bay.station);
+    return rib ? [along + bay.width.value + rib.width.value / 2] : [];
+  });
+  return [...new Set(ribs)].map(at => ({ at, along: 'x', kind: 'rib' }));
 }
 
 /** Furthest from one batten or rib to the next behind a part, m. */

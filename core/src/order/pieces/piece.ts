@@ -53,7 +53,7 @@ export interface CutPiece {
 /** A line on a piece that no cut goes through, m. */
 export interface PieceLine {
   /** What is done along it. */
-  kind: 'score' | 'batten' | 'kerf';
+  kind: 'score' | 'batten' | 'rib';
   /** m. */
   from: Point;
   /** m. */

@@ -1,11 +1,13 @@
-import { packsOf, piecesOn } from '@overcoat/core/order/cutting';
-import { printLength, printMoney } from '@overcoat/core/units';
+import { packsOf, piecesOn, SAW_KERF } from '@overcoat/core/order/cutting';
+import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import { parseLength, printLength, printMoney } from '@overcoat/core/units';
 import { useMemo } from 'react';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { LONGER, type useCutting } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { type CutGroupAnswer, itemsWord, withPins } from './groups.ts';
 import { SheetDrawing } from './SheetDrawing.tsx';
 import { SheetButtons } from './TakeAway.tsx';
@@ -85,6 +87,9 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
             </Button>
           </>
         )}
+      </div>
+      <div className="no-print mt-2 flex flex-wrap items-start gap-3">
+        <CutSettings cuts={cuts} />
       </div>
       <div className="mt-2 flex gap-4 max-md:flex-col">
         <div
@@ -216,6 +221,34 @@ export function findPiece(group: CutGroupAnswer, id: string | null) {
   const pieces = new Map(group.pieces.map(p => [p.id, p]));
   const on = piecesOn(group.layout!.nest, pieces, laid.stock, laid.index).find(p => p.piece.id === id)!;
   return { on, index: laid.index };
+}
+
+/** What the saw takes and how flat boards follow a curve: both change every piece or its place. */
+function CutSettings({ cuts }: { cuts: ReturnType<typeof useCutList> }) {
+  const units = useUnits();
+  const { gapBehind = USUAL_CHOICES.gapBehind, kerf = SAW_KERF } = cuts;
+  const within = (min: number, max: number) => (text: string) =>
+    parseLength(text, { system: units, min, max });
+  return (
+    <>
+      <Field
+        compact
+        className="w-28"
+        label="Saw takes"
+        shown={printLength(kerf, units)}
+        parse={within(0, 0.01)}
+        onCommit={value => void cuts.set({ kerf: value })}
+      />
+      <Field
+        compact
+        className="w-36"
+        label="Gap behind boards"
+        shown={printLength(gapBehind, units)}
+        parse={within(0.0005, 0.02)}
+        onCommit={value => void cuts.set({ gapBehind: value })}
+      />
+    </>
+  );
 }
 
 /** What is pinned, with an undo of its own: a layout is no part of the design. */
