@@ -62,6 +62,7 @@ export function SheetDrawing({
           .join(' '),
       )
       .join('L')}Z`;
+  const [refused, setRefused] = useState<string | null>(null);
   const pinned = new Set(group.pinned);
   const sheet: MovedOn = {
     width: stock.width,
@@ -76,6 +77,7 @@ export function SheetDrawing({
     if (drag && moved && !moved.wrong && Math.hypot(drag.dx, drag.dy) > CLICK)
       onPut(drag.id, { x: moved.on.x, y: moved.on.y, turn: moved.on.turn });
     else if (drag && Math.hypot(drag.dx, drag.dy) <= CLICK) onChoose(drag.id);
+    setRefused(drag && Math.hypot(drag.dx, drag.dy) > CLICK ? (moved?.wrong ?? null) : null);
     setDrag(null);
   };
   /** Where a piece dragged so far would come to lie. */
@@ -119,6 +121,11 @@ export function SheetDrawing({
         {group.problem.stock.length > 1 ? label : name}
         <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>
       </figcaption>
+      {refused && (
+        <p role="alert" className="mb-1 max-w-52 text-[13px] text-signal">
+          {refused}
+        </p>
+      )}
       {/* biome-ignore lint/a11y/useSemanticElements: a drawing is no set of fields. */}
       <svg
         width={w + 12}
@@ -126,7 +133,7 @@ export function SheetDrawing({
         viewBox={`-10 -1 ${w + 12} ${h + 12}`}
         role="group"
         aria-label={`${label}, ${placed.length} pieces`}
-        className="touch-none overflow-visible"
+        className="touch-none select-none overflow-visible"
         onPointerMove={e => drag && setDrag({ ...drag, dx: e.clientX - drag.x, dy: e.clientY - drag.y })}
         onPointerUp={dropPut}
         onPointerCancel={() => setDrag(null)}
