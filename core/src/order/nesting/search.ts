@@ -31,12 +31,15 @@ const MANY = 600;
 /** Most outlines whose boxes are searched beside them, and how many of their steps go to one with outlines. */
 const BOXED_MOST = 300;
 const BOXED_EVERY = 5;
+/** Boxes that have not got better for so many steps are left. */
+const BOXED_FOR = 150;
 /** Rounds a step: boxes are quick. */
 const ROUNDS = 8;
 /** Share of their area that all pieces keep where one is shaved. */
 const SHAVED = 0.98;
-/** Share of the steps that go to a better rest while a lower cost is still possible. */
+/** Share of the steps that go to a better rest while a lower cost is still possible; less for outlines, which are slow. */
 const FOR_REST = 0.25;
+const FOR_REST_SLOW = 0.08;
 /** A rest grows by at least this share of the bed at a time. */
 const GROWS = 0.004;
 
@@ -59,6 +62,8 @@ export class NestSearch {
   private read: Nest | null = null;
   /** The same pieces as their boxes, which are laid a hundred times as fast: never worse than those. */
   private readonly boxed: NestSearch | null;
+  /** Steps since they last got better. */
+  private boxedFor = 0;
 
   constructor(problem: NestProblem, seed = 1) {
     const unfit = unfitPieces(problem);
@@ -123,8 +128,10 @@ export class NestSearch {
   /** Some milliseconds of search. Returns whether the best layout got better. */
   step(): boolean {
     this.steps++;
-    if (this.boxed && this.steps % BOXED_EVERY !== 0 && !this.boxed.cheapest && !this.cheapest)
-      return this.boxed.step() && this.takeBoxed();
+    if (this.boxed && this.boxedFor < BOXED_FOR && this.steps % BOXED_EVERY !== 0 && !this.cheapest) {
+      this.boxedFor = this.boxed.step() ? 0 : this.boxedFor + 1;
+      return this.boxedFor === 0 && this.takeBoxed();
+    }
     const goal = this.choose();
     if (!goal) return false;
     let better = false;
@@ -142,7 +149,8 @@ export class NestSearch {
 
   private choose(): Goal | undefined {
     const [cheaper, rest] = [this.goals.filter(g => !g.rest), this.goals.find(g => g.rest)];
-    if (rest && (cheaper.length === 0 || this.random() < FOR_REST)) return rest;
+    if (rest && (cheaper.length === 0 || this.random() < (this.table.boxes ? FOR_REST : FOR_REST_SLOW)))
+      return rest;
     if (this.random() < 0.4) return cheaper[Math.floor(this.random() * cheaper.length)];
     return cheaper.reduce<Goal | undefined>(
       (least, g) => (!least || g.recreate.best.outArea < least.recreate.best.outArea ? g : least),

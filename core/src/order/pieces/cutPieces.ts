@@ -110,9 +110,10 @@ function layerPieces(
     wrap && 'material' in wrap && materialOf(library, wrap.material).form === 'roll' ? wrap.thickness : 0;
   /** A sheet of lining with its clearances off; anything else as it is. */
   const rigidFit = (part: Part) => {
-    if (!isLining) return { part, edges: [] };
+    if (!isLining) return [{ part, edges: [] }];
     const clear = clearances(part, place, shell, placement, stock.thickness, covering);
-    return { part: withClearance(part, clear)[0] ?? part, edges: clear.map(c => c.clearance) };
+    const edges = clear.map(c => c.clearance);
+    return withClearance(part, clear).map(left => ({ part: left, edges }));
   };
   let region = together(areas.map(a => a.region));
   if (rigid && batten && layer === buildUp.layers.findLast(l => l.role === 'fill')) {
@@ -150,8 +151,8 @@ function layerPieces(
       return Math.min(width, height) >= SLIVER && netArea(p) >= SLIVER * SLIVER;
     });
   if (rigid && isContinuous(layer)) place.joints.set(cover.buildUp, jointsBetween(parts));
-  const fitted = parts.map(p => rigidFit(p));
-  const bays = parts.map(p => baysOf(p, cover.bays, place));
+  const fitted = parts.flatMap(p => rigidFit(p));
+  const bays = fitted.map(f => baysOf(f.part, cover.bays, place));
   const names = bays.map(b => `${nameOf(b)} ${layer.role}`);
   return fitted.map(({ part, edges }, i) => {
     const alike = names.flatMap((n, k) => (n === names[i] ? [k] : []));
