@@ -95,4 +95,16 @@ test('a piece dragged to another place is pinned there, comes back after a reloa
   await expect(page.getByText('Drag a piece to where it shall lie')).toBeVisible();
   await page.getByRole('button', { name: 'Redo pin' }).click();
   await expect(page.getByText('1 pinned.')).toBeVisible();
+  // And by typing: what cannot be is refused at its place.
+  const piecePanel = page.getByRole('region', { name: 'Piece L1w fill' });
+  await page.getByRole('button', { name: /^L1w fill/ }).focus();
+  await page.keyboard.press('Enter');
+  await piecePanel.getByLabel('Across').fill('1190');
+  await page.keyboard.press('Enter');
+  await expect(piecePanel.getByRole('alert')).toContainText('edge');
+  await piecePanel.getByLabel('Across').fill('5');
+  await page.keyboard.press('Enter');
+  await expect(piecePanel.getByRole('alert')).toHaveCount(0);
+  await piecePanel.getByRole('button', { name: 'Unpin' }).click();
+  await expect(piecePanel.getByRole('button', { name: 'Pin it here' })).toBeVisible();
 });

@@ -4,6 +4,7 @@ import { printArea, printLength, printMoney, printNumber } from '@overcoat/core/
 import type { ColumnDef } from '@tanstack/react-table';
 import { FileDown, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { nestedCost } from '../../jobs/nestedCost.ts';
@@ -18,8 +19,9 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { CutTable } from './CutTable.tsx';
-import { itemsWord, piecesOf } from './groups.ts';
+import { itemsWord, piecesOf, withPins } from './groups.ts';
 import { PiecePanel } from './PiecePanel.tsx';
+import { PiecePlace } from './PiecePlace.tsx';
 import { PriceCell } from './PriceCell.tsx';
 import { findPiece, SheetsTab } from './SheetsTab.tsx';
 import { usePlacement } from './usePlacement.ts';
@@ -40,7 +42,8 @@ export function Component() {
   const [piece, setPiece] = useState<string | null>(null);
   const { answer } = cutting.job;
   const group = answer?.groups.find(g => g.key === groupKey) ?? answer?.groups[0] ?? null;
-  const found = tab === 'sheets' && group ? findPiece(group, piece) : null;
+  const { pins } = useCutList();
+  const found = tab === 'sheets' && group ? findPiece(withPins(group, pins), piece) : null;
   const line = order.lines.find(l => lineKey(l) === chosen) ?? null;
   const bays = useMemo(() => {
     const pieces = order.pieces.filter(
@@ -240,6 +243,7 @@ export function Component() {
             <PiecePanel
               on={found.on}
               sheet={`${itemsWord(library.get(group!.material)?.form, 1)} ${found.index + 1}`}
+              place={<PiecePlace key={piece} on={found.on} group={group!} index={found.index} />}
             />
           </div>
         )}

@@ -1,6 +1,7 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import { printLength, printNumber } from '@overcoat/core/units';
+import type { ReactNode } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { BoardCheck, EdgeClearances } from './BoardCheck.tsx';
@@ -11,7 +12,7 @@ const ROOM = 250;
 const SAID = 0.015;
 
 /** The chosen piece large, seen from inside, with its sizes, its allowance, its twin and where it lies. */
-export function PiecePanel({ on, sheet }: { on: OnSheet; sheet: string }) {
+export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; place: ReactNode }) {
   const units = useUnits();
   const { library } = useLibrary();
   const { piece } = on;
@@ -61,6 +62,7 @@ export function PiecePanel({ on, sheet }: { on: OnSheet; sheet: string }) {
           ))}
         </ul>
       )}
+      {place}
       {piece.assumed && (
         <p className="border-l-4 border-signal pl-2 font-medium text-signal">
           ! Some size it rests on is still assumed: measure before you cut.

@@ -1,0 +1,72 @@
+import { type OnSheet, piecesOn } from '@overcoat/core/order/cutting';
+import { parseLength, printLength } from '@overcoat/core/units';
+import { useState } from 'react';
+import { useCutList } from '../../api/cutList.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { type CutGroupAnswer, withPins } from './groups.ts';
+import { type MovedOn, movedTo, turnedOn } from './moving.ts';
+
+/** Where the chosen piece lies, typed: put there it is pinned; and its pin taken out again. */
+export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupAnswer; index: number }) {
+  const units = useUnits();
+  const cuts = useCutList();
+  const [refused, setRefused] = useState<string | null>(null);
+  const { nest } = group.layout!;
+  const { stock: id } = nest.laid.find(l => l.piece === on.piece.id)!;
+  const stock = group.problem.stock.find(s => s.id === id)!;
+  const now = withPins(group, cuts.pins);
+  const others = cuts.pins.filter(p => p.group !== group.key || p.piece !== on.piece.id);
+  const isPinned = others.length < cuts.pins.length;
+  const sheet: MovedOn = {
+    width: stock.width,
+    length: stock.length,
+    kerf: group.problem.kerf,
+    placed: piecesOn(now.layout!.nest, new Map(group.pieces.map(p => [p.id, p])), stock.id, index),
+    pinned: new Set(now.pinned),
+  };
+  const put = (to: { x: number; y: number; turn: number }): string | null => {
+    const moved = movedTo(on.piece, to, sheet);
+    if (!moved.wrong)
+      cuts.setPins([...others, { group: group.key, piece: on.piece.id, stock: stock.id, index, ...to }]);
+    return moved.wrong;
+  };
+  const within = (max: number) => (text: string) => parseLength(text, { system: units, min: 0, max });
+  const turned = turnedOn(on);
+  return (
+    <fieldset className="flex flex-wrap items-end gap-2">
+      <legend className="sr-only">Place on the sheet</legend>
+      <Field
+        compact
+        className="w-28"
+        label="Across"
+        shown={printLength(on.x, units)}
+        parse={within(stock.width)}
+        onCommit={x => put({ x, y: on.y, turn: on.turn })}
+      />
+      <Field
+        compact
+        className="w-28"
+        label="Up"
+        shown={printLength(on.y, units)}
+        parse={within(stock.length)}
+        onCommit={y => put({ x: on.x, y, turn: on.turn })}
+      />
+      {turned && <Button onClick={() => setRefused(put(turned))}>Turn</Button>}
+      <Button
+        aria-pressed={isPinned}
+        onClick={() =>
+          isPinned ? cuts.setPins(others) : setRefused(put({ x: on.x, y: on.y, turn: on.turn }))
+        }
+      >
+        {isPinned ? 'Unpin' : 'Pin it here'}
+      </Button>
+      {refused && (
+        <p role="alert" className="w-full text-[13px] text-signal">
+          {refused}
+        </p>
+      )}
+    </fieldset>
+  );
+}
