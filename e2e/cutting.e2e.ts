@@ -85,6 +85,11 @@ test('a piece dragged to another place is pinned there, comes back after a reloa
   await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
   await groupOf(page, /^L1w fill/);
   await expect(page.getByRole('button', { name: /^L1w fill, pinned/ })).toBeVisible({ timeout: 40_000 });
+  // A held key outruns the server: every step is kept, none refused.
+  await page.getByRole('button', { name: /^L1w fill, pinned/ }).focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press(i % 2 ? 'Shift+ArrowDown' : 'Shift+ArrowUp');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Undo pin' }).click();
   // By keyboard too: p lets go and pins, t turns.
   await page.getByRole('button', { name: /^L1w fill, pinned/ }).focus();
   await page.keyboard.press('p');

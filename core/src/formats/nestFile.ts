@@ -1,4 +1,5 @@
 import {
+  areaOf,
   atOrigin,
   type Nest,
   type NestPiece,
@@ -90,14 +91,8 @@ const box = (w: number, h: number) => [
 ];
 
 function anticlockwise(points: { x: number; y: number }[]): { x: number; y: number }[] {
-  return area(points) < 0 ? [...points].reverse() : points;
+  return areaOf(points) < 0 ? [...points].reverse() : points;
 }
-
-const area = (points: readonly { x: number; y: number }[]): number =>
-  points.reduce((sum, p, i) => {
-    const q = points[(i + 1) % points.length]!;
-    return sum + (p.x * q.y - q.x * p.y) / 2;
-  }, 0);
 
 /** A layout in the form the instance asks for: boxes as placed, or turned outlines by their box's corner; mm. */
 export function writeNest(nest: Nest, { problem, read }: Extract<NestRead, { ok: true }>): object[] {
@@ -181,7 +176,7 @@ function pieceMistake(at: string, p: Record<string, unknown>, kerf: number): str
     Array.isArray(c) && c.length === 2 && c.every(v => within(v, -200_000, 200_000));
   if (!Array.isArray(outline) || outline.length < 3 || !outline.every(corner))
     return `${at}.outline: give at least three corners, [x, y] in mm.`;
-  if (Math.abs(area(outline.map(([x, y]) => ({ x, y })))) < 1) return `${at}.outline: it encloses no area.`;
+  if (Math.abs(areaOf(outline.map(([x, y]) => ({ x, y })))) < 1) return `${at}.outline: it encloses no area.`;
   if (!Array.isArray(rotations) || rotations.length === 0 || !rotations.every(r => within(r, -360, 360)))
     return `${at}.rotations: give the degrees it may be turned by, such as [0, 180].`;
   return null;

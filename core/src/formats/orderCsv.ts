@@ -1,6 +1,7 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { CutPiece } from '../order/pieces/index.ts';
 import type { TakeOff } from '../order/takeoff/index.ts';
+import { inUnits } from '../units/index.ts';
 import { toCsv } from './csv.ts';
 
 const mm = (metres: number) => Math.round(metres * 10_000) / 10;
@@ -75,7 +76,7 @@ export function cutCsv(
     p.twin ?? '',
     sheetOf.get(p.id) ?? '',
     p.bays.join(' '),
-    [...(p.assumed ? ['some size assumed'] : []), ...p.notes].join('; '),
+    [...(p.assumed ? ['some size assumed'] : []), ...p.notes.map(n => inUnits(n, 'metric'))].join('; '),
   ]);
   return toCsv([header, ...rows]);
 }

@@ -2,7 +2,7 @@ import type { Contract, CutList, Pin } from '@overcoat/core/model';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useDesign } from '../store/design.ts';
 import { useVariant } from '../store/openDesign.ts';
-import { ApiError, api } from './client.ts';
+import { api } from './client.ts';
 
 type CutListRecord = Contract['cutList']['answer'];
 
@@ -20,21 +20,34 @@ export function useCutList() {
     queryFn: () => api.cutList(conversion, variant),
     enabled: conversion !== '',
   });
+  const standing = () => client.getQueryData<CutListRecord>(queryKey) ?? EMPTY;
   const change = useMutation({
+    // One after another, each on the revision the one before it made: keys repeat faster than the server answers.
+    scope: { id: queryKey.join('/') },
+    onMutate: ask => {
+      if (typeof ask === 'string') return;
+      const { list, ...rest } = standing();
+      client.setQueryData(queryKey, { ...rest, list: { pins: [], ...list, ...ask, format: 1, name } });
+    },
     mutationFn: (ask: Partial<CutList> | 'undoCutList' | 'redoCutList') =>
       typeof ask === 'string'
-        ? api.travelCutList(conversion, variant, ask, data.revision)
-        : api.saveCutList(conversion, variant, data.revision, {
+        ? api.travelCutList(conversion, variant, ask, standing().revision)
+        : api.saveCutList(conversion, variant, standing().revision, {
             pins: [],
-            ...data.list,
+            ...standing().list,
             ...ask,
             format: 1,
             name,
           }),
-    onSuccess: record => client.setQueryData(queryKey, record),
-    // Another window was first: what stands there is loaded.
-    onError: error =>
-      error instanceof ApiError && error.status === 409 ? client.invalidateQueries({ queryKey }) : undefined,
+    // What is already waiting stands on the screen before it is saved.
+    onSuccess: record =>
+      client.setQueryData(
+        queryKey,
+        client.isMutating({ mutationKey: queryKey }) > 1 ? { ...record, list: standing().list } : record,
+      ),
+    mutationKey: queryKey,
+    // Refused, or another window was first: what stands there is loaded.
+    onError: () => client.invalidateQueries({ queryKey }),
   });
   return {
     /** What was settled has been read: nothing is laid out before. */

@@ -16,6 +16,6 @@ export const cost: Figure = {
   note: (e, { brief: { budget } }) =>
     e.order.cost > budget
       ? `${whole(e.order.cost - budget)} over the budget`
-      : `of ${printMoney(budget)}, whole packs`,
+      : `of ${printMoney(budget)}, an estimate`,
   working: (e, _, library) => costWorking(e, library),
 };

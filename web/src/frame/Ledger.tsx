@@ -3,7 +3,7 @@ import { printMoney } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES } from '../figures/index.ts';
-import { useNested } from '../jobs/useNested.ts';
+import { type Nested, useNested } from '../jobs/useNested.ts';
 import { evaluation, useEvaluation } from '../store/evaluation.ts';
 import { useHeard } from '../store/heard.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
@@ -27,6 +27,7 @@ export function Ledger() {
       <div className="flex overflow-x-auto lg:grid lg:grid-cols-6">
         {FIGURES.map(f => {
           const value = f.of(e);
+          const laid = f.key === 'cost' ? nested : null;
           return (
             <Ticket
               key={f.key}
@@ -34,8 +35,8 @@ export function Ledger() {
               mark={f.mark?.(value)}
               value={f.print(value, units)}
               change={f.changeShort(f.of(before), value, units)}
-              note={f.key === 'cost' ? moneyNote(f.note(e, design, units), nested) : f.note(e, design, units)}
-              alert={f.alert(e, design)}
+              note={laid ? nestedNote(laid, design.brief.budget) : f.note(e, design, units)}
+              alert={laid ? laid.cost > design.brief.budget : f.alert(e, design)}
               onOpen={() => setWorking(f.working(e, design, library))}
             />
           );
@@ -47,11 +48,11 @@ export function Ledger() {
   );
 }
 
-/** The estimate's note, or what the sheets as last laid out come to. */
-const moneyNote = (note: string, nested: { cost: number; stale: boolean } | null): string =>
-  nested
-    ? `${nested.stale ? 'older layout' : 'laid out'} ${printMoney(Math.round(nested.cost))}`
-    : note.replace('whole packs', 'an estimate');
+/** What the sheets as last laid out come to, and by how much that is over the budget. */
+function nestedNote({ cost, stale }: Nested, budget: number): string {
+  const laid = `${stale ? 'older layout' : 'laid out'} ${printMoney(Math.round(cost))}`;
+  return cost > budget ? `${laid}, ${printMoney(Math.round(cost - budget))} over` : laid;
+}
 
 interface TicketProps {
   name: string;

@@ -1,4 +1,5 @@
 import type { ZoneKind } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { type Board, leastRadius, pullOf, sagAtEdge, sagOf, sagUnder, toneOf } from './stiffness.ts';
 
 /** What a board has to stand: a load on one place, and how far it may give. */
@@ -99,7 +100,7 @@ export function stiffEnough(board: Board, { kind, cutOut, wood, radius, length }
     if (wood)
       found.push({ what: 'cracks', value: radius, limit: least, unit: 'm', ok: radius >= least, under: '' });
     const pull = pullOf(board, radius, length) * SCREWS_APART;
-    found.push(most('pulls', pull, SCREW, 'N', `screws ${SCREWS_APART * 1000} mm apart`));
+    found.push(most('pulls', pull, SCREW, 'N', `screws ${lengthIn(SCREWS_APART)} apart`));
   }
   return found;
 }

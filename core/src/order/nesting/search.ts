@@ -7,7 +7,7 @@ import { cutsOf } from './cuts.ts';
 import type { Laid, Nest, NestPiece, NestProblem, UsedStock } from './problem.ts';
 import { seeded } from './random.ts';
 import { type PartNest, Recreate } from './recreate.ts';
-import { MICRO } from './shapes.ts';
+import { areaOf, MICRO } from './shapes.ts';
 import { Table, unfitPieces } from './table.ts';
 
 /** Beds that would cost less, or leave a better rest, and how far the pieces have been brought onto them. */
@@ -23,6 +23,7 @@ interface Whole {
   beds: Bed[];
   cost: number;
   worth: number;
+  cuts: number;
 }
 
 /** Most pieces that are searched side by side, and by full constructions at the start. */
@@ -187,13 +188,20 @@ export class NestSearch {
     return to;
   }
 
+  private cutsOn(bed: Bed): number {
+    return cutsOf(bed, piece => slants(this.table.shapes[piece]!.turned[0]!.outline));
+  }
+
   private keep(beds: readonly Bed[]): boolean {
     const used = beds.filter(b => b.placed.length > 0);
     if (used.reduce((n, b) => n + b.placed.length, 0) < this.table.shapes.length) return false;
-    const next = { beds: used, cost: this.table.cost(used), worth: this.table.worth(used) };
-    const { cost, worth } = this.whole;
-    if (next.cost > cost + 1e-9 || (next.cost > cost - 1e-9 && next.worth <= worth * (1 + 1e-9) + 1))
-      return false;
+    const next = {
+      beds: used,
+      cost: this.table.cost(used),
+      worth: this.table.worth(used),
+      cuts: used.reduce((sum, b) => sum + this.cutsOn(b), 0),
+    };
+    if (!isBetter(next, this.whole)) return false;
     this.whole = next;
     this.read = null;
     return true;
@@ -243,7 +251,7 @@ export class NestSearch {
   private first(): Whole {
     const { shapes, stock } = this.table;
     const loose = [...shapes.keys()].filter(i => !this.pinned.has(i));
-    this.whole = { beds: [], cost: Number.POSITIVE_INFINITY, worth: 0 };
+    this.whole = { beds: [], cost: Number.POSITIVE_INFINITY, worth: 0, cuts: 0 };
     const before = this.before();
     if (before) this.keep(before);
     if (this.boxed) {
@@ -380,7 +388,6 @@ export class NestSearch {
     const { problem, shapes } = this.table;
     const laid: Laid[] = [];
     const used: UsedStock[] = [];
-    let cuts = 0;
     const order = [...this.whole.beds].sort(
       (a, b) => a.stock - b.stock || covered(b, this.table) - covered(a, this.table),
     );
@@ -410,16 +417,15 @@ export class NestSearch {
           width: rest.width / MICRO,
           length: rest.length / MICRO,
         },
-        filled: bed.placed.reduce((sum, p) => sum + netArea(problem.pieces[p.piece]!.outline), 0) / area,
+        filled: bed.placed.reduce((sum, p) => sum + areaOf(problem.pieces[p.piece]!.outline), 0) / area,
       });
-      cuts += cutsOf(bed, piece => slants(shapes[piece]!.turned[0]!.outline));
     }
     used.sort(
       (a, b) =>
         problem.stock.findIndex(s => s.id === a.stock) - problem.stock.findIndex(s => s.id === b.stock) ||
         a.index - b.index,
     );
-    return { laid, used, cost: this.whole.cost, worth: this.whole.worth / MICRO ** 2, cuts };
+    return { laid, used, cost: this.whole.cost, worth: this.whole.worth / MICRO ** 2, cuts: this.whole.cuts };
   }
 }
 
@@ -447,11 +453,13 @@ const boxesFit = (problem: NestProblem): boolean => {
 const covered = (bed: Bed, { shapes }: Table): number =>
   bed.placed.reduce((sum, p) => sum + shapes[p.piece]!.area, 0) / (bed.width * bed.length);
 
-const netArea = (outline: readonly { x: number; y: number }[]): number =>
-  outline.reduce((sum, p, i) => {
-    const q = outline[(i + 1) % outline.length]!;
-    return sum + p.x * q.y - q.x * p.y;
-  }, 0) / 2;
+/** Money first, then what is left, then the saw. */
+function isBetter(a: Whole, b: Whole): boolean {
+  if (Math.abs(a.cost - b.cost) > 1e-9) return a.cost < b.cost;
+  // Rests are told apart by a billionth: they are squares of micrometres.
+  if (Math.abs(a.worth - b.worth) > 1 + b.worth * 1e-9) return a.worth > b.worth;
+  return a.cuts < b.cuts;
+}
 
 /** Sides of an outline that lie along neither edge of the bed. */
 function slants(outline: Float64Array | null): number {

@@ -48,8 +48,7 @@ function turnedBy(outline: readonly Point[], turn: number, kerf: number, isBox: 
   const length = up(Math.max(...points.map(p => p.y))) + gap;
   if (isBox && turn % 90 === 0) return { turn, width, length, outline: null };
   const micro = points.map(p => ({ x: Math.round(p.x * MICRO), y: Math.round(p.y * MICRO) }));
-  const grown =
-    gap > 0 ? inflatePaths([micro], gap / 2, JoinType.Miter, EndType.Polygon, 2).flatMap(p => p) : micro;
+  const grown = gap > 0 ? inflatePaths([micro], gap / 2, JoinType.Miter, EndType.Polygon, 2).flat() : micro;
   return {
     turn,
     width,
@@ -83,6 +82,13 @@ function isRectangle(outline: readonly Point[]): boolean {
     return (p.x === 0 || p.x === w) && (p.y === 0 || p.y === l) && (p.x === q.x) !== (p.y === q.y);
   });
 }
+
+/** Area inside corners, counter-clockwise positive, in the square of their unit. */
+export const areaOf = (points: readonly Point[]): number =>
+  points.reduce((sum, p, i) => {
+    const q = points[(i + 1) % points.length]!;
+    return sum + (p.x * q.y - q.x * p.y) / 2;
+  }, 0);
 
 /** Area of x, y pairs in a row, counter-clockwise positive. */
 export function polygonArea(points: ArrayLike<number>): number {

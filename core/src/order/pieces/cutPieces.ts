@@ -8,6 +8,7 @@ import {
 } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Layer, Material, Placement, Shell, Stock } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { battenLines } from './battens.ts';
 import { clearances, wayIn, withClearance } from './clearance.ts';
 import { curveOf, type Mark, scores, stretched } from './curved.ts';
@@ -18,6 +19,7 @@ import { areaFor, type Place, placeOf } from './place.ts';
 import {
   boxOf,
   boxRegion,
+  cornersIn,
   grown,
   minus,
   netArea,
@@ -137,7 +139,7 @@ function layerPieces(
     turnable: turnsOf(material).includes(90),
     edge: material.allowance / 2,
     layer,
-    corners: areas.flatMap(a => a.taken.flat(2)).map(p => ({ x: p.x / 1e6, y: p.y / 1e6 })),
+    corners: areas.flatMap(a => a.taken).flatMap(cornersIn),
     battens,
     beneath: place.joints.get(cover.buildUp) ?? { x: [], y: [] },
     cells: cover.bays.flatMap(id => place.cells.get(id) ?? []),
@@ -216,6 +218,9 @@ function jointsBetween(parts: readonly Part[]): { x: number[]; y: number[] } {
   };
 }
 
+/** A batten is sawn into so often where it has to bend, m. Common practice, no source. */
+const KERFED_EVERY = 0.05;
+
 /** Beyond any zone, m. */
 const FAR = 100;
 
@@ -259,7 +264,8 @@ function battenPieces(
   const count = cover.width > 0 ? battenLines(cover, layer, place.zone, place.cells).length : 1;
   const parts = Math.ceil(cover.height / stock.length - 1e-9);
   const curve = curveOf(cover, place);
-  const kerfs = curve?.along === 'height' ? ['kerf a third deep every 50 mm: it bends'] : [];
+  const kerfs =
+    curve?.along === 'height' ? [`kerf a third deep every ${lengthIn(KERFED_EVERY)}: it bends`] : [];
   return Array.from({ length: count * parts }, (_, i) => ({
     ...plain(cover, `batten ${i + 1}/${count * parts}`, nameOf(cover.bays), place, material, stock, 0, {
       width: Math.min(layer.width, stock.width),

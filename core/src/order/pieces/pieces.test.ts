@@ -6,10 +6,10 @@ import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary, materialOf } from '../../materials/index.ts';
 import { assumed, type Design, measured, type Shell } from '../../model/index.ts';
 import { behindArches, setOpening, setShape } from '../../survey/shell/index.ts';
-import type { Point } from '../nesting/index.ts';
+import { areaOf, type Point } from '../nesting/index.ts';
 import { cutPieces } from './cutPieces.ts';
 import { type CutPiece, USUAL_CHOICES } from './piece.ts';
-import { areaOf, boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf } from './region.ts';
+import { boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf } from './region.ts';
 import { jointsAt } from './split.ts';
 
 const library = makeLibrary();

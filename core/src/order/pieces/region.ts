@@ -10,7 +10,7 @@ import {
   type PolyPath64,
   PolyTree64,
 } from 'clipper2-ts';
-import type { Point } from '../nesting/index.ts';
+import { areaOf, type Point } from '../nesting/index.ts';
 
 /** Flat areas with holes, in whole micrometres: sums and differences of them are exact. */
 export type Region = Paths64;
@@ -31,6 +31,10 @@ export const boxRegion = (x: number, y: number, width: number, height: number): 
   ]);
 
 const toMicro = ({ x, y }: Point) => ({ x: Math.round(x * MICRO), y: Math.round(y * MICRO) });
+
+/** Corners of a region, m. */
+export const cornersIn = (region: Region): Point[] =>
+  region.flat().map(p => ({ x: p.x / MICRO, y: p.y / MICRO }));
 
 /** What of a region lies outside of others. */
 export const minus = (region: Region, taken: readonly Region[]): Region =>
@@ -92,13 +96,6 @@ export function partsOf(region: Region): Part[] {
 /** Area of a part less its holes, m². */
 export const netArea = ({ outline, holes }: Part): number =>
   Math.abs(areaOf(outline)) - holes.reduce((sum, h) => sum + Math.abs(areaOf(h)), 0);
-
-/** Counter-clockwise positive, m². */
-export const areaOf = (points: readonly Point[]): number =>
-  points.reduce((sum, p, i) => {
-    const q = points[(i + 1) % points.length]!;
-    return sum + (p.x * q.y - q.x * p.y) / 2;
-  }, 0);
 
 /** The box round points, m. */
 export function boxOf(points: readonly Point[]): { x: number; y: number; width: number; height: number } {

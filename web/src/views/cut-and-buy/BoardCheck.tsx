@@ -1,6 +1,6 @@
 import { stiffEnough, type Verdict, widestSpan } from '@overcoat/core/order/boards';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { inUnits, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { useLibrary } from '../../api/queries.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -51,7 +51,7 @@ export function BoardCheck({ piece }: { piece: CutPiece }) {
           <li key={v.what} className={v.ok ? '' : 'font-medium text-signal'}>
             {v.ok ? '' : '! '}
             {WORDS[v.what]} {printed(v.value, v.unit, units)}
-            {v.under && ` under ${v.under}`}{' '}
+            {v.under && ` under ${inUnits(v.under, units)}`}{' '}
             <span className="text-faint">
               ({v.what === 'drums' || v.what === 'cracks' ? 'at least' : 'at most'}{' '}
               {printed(v.limit, v.unit, units)})

@@ -1,5 +1,5 @@
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { printLength } from '@overcoat/core/units';
+import { inUnits, printLength } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -84,7 +84,7 @@ function PieceName({ piece }: { piece: CutPiece }) {
     ...(piece.outline.length > 4 ? [`${piece.outline.length} corners: see its template`] : []),
     ...piece.holes.map(h => `cut out ${size(h)}`),
     ...(piece.twin ? [`twin of ${piece.twin}`] : []),
-    ...piece.notes,
+    ...piece.notes.map(n => inUnits(n, units)),
   ];
   return (
     <>

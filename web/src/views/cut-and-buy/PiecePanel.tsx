@@ -1,6 +1,6 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { printLength, printNumber } from '@overcoat/core/units';
+import { inUnits, printLength, printNumber } from '@overcoat/core/units';
 import type { ReactNode } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -58,7 +58,7 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
       {piece.notes.length > 0 && (
         <ul className="list-disc pl-5">
           {piece.notes.map(n => (
-            <li key={n}>{n}</li>
+            <li key={n}>{inUnits(n, units)}</li>
           ))}
         </ul>
       )}

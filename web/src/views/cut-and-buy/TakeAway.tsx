@@ -1,7 +1,7 @@
 import { cutDxf, cutSvg, pieceDrawing, sheetDrawing } from '@overcoat/core/formats';
 import { piecesOn } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { printLength } from '@overcoat/core/units';
+import { inUnits, printLength } from '@overcoat/core/units';
 import { FileDown } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -55,7 +55,7 @@ export function TemplateButtons({ piece }: { piece: CutPiece }) {
     piece.allowance !== 0 &&
       `${printLength(Math.abs(piece.allowance), units)} ${piece.allowance < 0 ? 'under' : 'over'} size on every edge.`,
     piece.twin && `Flip it for ${piece.twin}.`,
-    ...piece.notes.map(n => `${n[0]!.toUpperCase()}${n.slice(1)}.`),
+    ...piece.notes.map(n => inUnits(`${n[0]!.toUpperCase()}${n.slice(1)}.`, units)),
   ];
   return (
     <div className="flex flex-col gap-2">
