@@ -22,6 +22,8 @@ export const ROOMS = [
   'order/boards',
   'order/takeoff',
   'order/pieces',
+  'order/work',
+  'order/grounds',
   'order/cutting',
   'order/load',
   'evaluate',

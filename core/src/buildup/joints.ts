@@ -37,7 +37,19 @@ export function cutsOf({ width, height, layer }: Cover, library: Library) {
   if (layer.role === 'air gap') return null;
   const material = materialOf(library, layer.material);
   const stock = stockFor(material, layer.thickness);
-  return splitToFit(width + material.allowance, height + material.allowance, stock, lapOf(layer));
+  // A board covers as much as is seen of it; a slat and the gap beside it.
+  const tongue = material.tongue ?? 0;
+  const covers = { width: stock.width - tongue, length: stock.length };
+  const { parts, seam } = splitToFit(
+    width + material.allowance,
+    height + material.allowance,
+    covers,
+    lapOf(layer),
+  );
+  const gap = Math.max(0, -tongue);
+  const narrower = (p: { width: number; height: number }) =>
+    p.width < p.height ? { ...p, width: p.width - gap } : { ...p, height: p.height - gap };
+  return { parts: gap > 0 ? parts.map(narrower) : parts, seam };
 }
 
 /** Joints by zone and build-up: the geometry of what is covered, whatever sheets it will be cut from. */

@@ -21,6 +21,9 @@ type Optional =
   | 'toleratesWet'
   | 'flowResistivity'
   | 'allowance'
+  | 'runs'
+  | 'cutWith'
+  | 'tongue'
   | 'yield'
   | 'fixedWith'
   | 'jointed'
@@ -62,6 +65,9 @@ export function material({ from = TYPICAL, vapourFrom = from, soundFrom = SOUND,
     toleratesWet: true,
     flowResistivity: null,
     allowance: 0,
+    runs: 'any',
+    cutWith: 'knife',
+    tongue: null,
     yield: null,
     fixedWith: null,
     jointed: false,

@@ -7,19 +7,30 @@ const WOOD = {
   toleratesWet: false,
   fire: 'Combustible, usually class D-s2,d0.',
 } as const;
-const BATTEN = { ...WOOD, family: 'timber', form: 'length', roles: ['batten'], fixedWith: 'mastic' } as const;
+const BATTEN = {
+  ...WOOD,
+  family: 'timber',
+  form: 'length',
+  roles: ['batten'],
+  fixedWith: 'mastic',
+  runs: 'grain',
+  cutWith: 'saw',
+} as const;
 const PLY = {
   ...WOOD,
   family: 'lining',
   form: 'sheet',
   roles: ['lining'],
   tapedWith: 'membrane-tape',
+  runs: 'grain',
+  cutWith: 'saw',
 } as const;
 const SAW = 'Fine saw; support the cut.';
 
 export const metals = [
   material({
     id: 'steel',
+    cutWith: 'saw',
     soundWithin: 1.05,
     name: 'Body steel',
     family: 'metal',
@@ -37,6 +48,7 @@ export const metals = [
   }),
   material({
     id: 'aluminium',
+    cutWith: 'saw',
     stiffness: 7e10,
     soundWithin: 1.05,
     name: 'Aluminium sheet',
@@ -120,6 +132,7 @@ export const linings = [
   material({
     ...PLY,
     id: 'hardboard',
+    runs: 'any',
     stiffness: 4e9,
     soundWithin: 1.4,
     name: 'Hardboard',
@@ -138,8 +151,23 @@ export const linings = [
     density: 480,
     vapour: mu(20),
     from: ISO,
+    tongue: 0.007,
     stock: stock(95, 2400, 5, [9, 18], [12, 22]),
+    cutting: `${SAW} Cut the face side up; the tongue of the last board goes.`,
+  }),
+  material({
+    ...PLY,
+    id: 'slats',
+    name: 'Softwood slats, laid with a gap',
+    conductivity: 0.13,
+    density: 480,
+    vapour: mu(20),
+    from: ISO,
+    tapedWith: null,
+    tongue: -0.006,
+    stock: stock(45, 2400, 4, [9, 12]),
     cutting: SAW,
+    cautions: ['What lies behind the gaps is seen: a dark fleece or paint behind them.'],
   }),
 ];
 
@@ -161,6 +189,7 @@ export const finishes = [
     flexible: true,
     allowance: 0.05,
     fixedWith: 'contact-spray',
+    runs: 'pile',
     stock: stock(2000, 5000, 1, [4, 62]),
     fire: 'Ask for an automotive burn rate.',
     cutting: 'Shears; mind the pile direction.',
@@ -179,6 +208,7 @@ export const finishes = [
     flexible: true,
     allowance: 0.03,
     fixedWith: 'contact-spray',
+    runs: 'pile',
     stock: stock(2000, 4000, 1, [2, 88]),
     fire: 'Ask for the class.',
     cutting: 'Knife against a straightedge.',

@@ -3,9 +3,11 @@ export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
 export { inCab, isWithin } from './inCab.ts';
 export {
+  EDGE_NAMES,
   FIXING_STEPS,
   FIXINGS,
   FRONTS,
+  GRAINS,
   HOLE_STATES,
   HOT,
   KEPT_CLEAR,
@@ -42,6 +44,7 @@ export type {
   Fact,
   FactOf,
   Feature,
+  FixedPanel,
   Fixing,
   Front,
   Hole,

@@ -16,6 +16,26 @@ export const SERVICES = ['cleaned out', 'drain cleared', 'cavity wax'] as const;
 /** What stands on or along a line that will want wood beneath. */
 export const LINES = ['furniture', 'bed', 'cupboard', 'partition'] as const;
 
+/** What lies at each edge of a zone. Those of a developed arch are where it meets the wall and where it faces the room. */
+export const EDGE_NAMES = [
+  'FRONT',
+  'REAR',
+  'TOP',
+  'BOTTOM',
+  'LEFT',
+  'RIGHT',
+  'HINGE',
+  'MIDDLE',
+  'WALL',
+  'ROOM',
+] as const;
+
+/** Which way the grain of boards runs in their zone. */
+export const GRAINS = ['lengthwise', 'crosswise'] as const;
+
+/** What makes the pieces of a material run one way. */
+export const RUNS = ['any', 'grain', 'pile'] as const;
+
 /** What is done to a hole, and what it goes through before a bay may be insulated, in its order. */
 export const HOLE_STEPS = ['cut', 'edge primed', 'bonded'] as const;
 export const HOLE_STATES = ['planned', ...HOLE_STEPS, 'leak-tested'] as const;

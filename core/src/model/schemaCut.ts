@@ -1,5 +1,6 @@
 import Type from 'typebox';
-import { closed, Name } from './schemaParts.ts';
+import { EDGE_NAMES, GRAINS } from './lists.ts';
+import { choice, closed, Id, Name } from './schemaParts.ts';
 
 /** A piece that stays where a person put it, m from the sheet's datum corner. */
 const Pin = closed({
@@ -15,6 +16,30 @@ const Pin = closed({
   turn: Type.Number({ minimum: 0, exclusiveMaximum: 360 }),
 });
 
+const Offset = Type.Number({ minimum: 0, maximum: 20 });
+
+/** A panel that is there already, bought or from an earlier fit-out: it stays as it is, and the rest is cut round it. */
+const FixedPanel = closed({
+  id: Id,
+  name: Name,
+  zone: Id,
+  /** Of its front and lower edge behind the zone's front and above its lower or left edge, m. */
+  along: Offset,
+  up: Offset,
+  width: Type.Number({ exclusiveMinimum: 0.02, maximum: 20 }),
+  height: Type.Number({ exclusiveMinimum: 0.02, maximum: 20 }),
+  /** Holes or marks along it where it was screwed before, m from its front edge. */
+  marks: Type.Array(Offset, { maxItems: 60 }),
+});
+
+/** What a try that bound took off a sheet. */
+const Trim = closed({
+  piece: Type.String({ minLength: 1, maxLength: 200 }),
+  edge: choice(...EDGE_NAMES),
+  /** m. */
+  by: Type.Number({ exclusiveMinimum: 0, maximum: 0.1 }),
+});
+
 /** What a person settled about cutting one variant: kept beside the design, with revisions and an undo of its own. */
 export const CutList = closed({
   format: Type.Literal(1),
@@ -25,4 +50,14 @@ export const CutList = closed({
   gapBehind: Type.Optional(Type.Number({ minimum: 0.0005, maximum: 0.02 })),
   /** What the saw takes away in each cut, m; as is usual when left out. */
   kerf: Type.Optional(Type.Number({ minimum: 0, maximum: 0.01 })),
+  /** Which way grained boards run; as it saves most when left out. */
+  grain: Type.Optional(choice(...GRAINS)),
+  /** Whether flat boards on a curve are cut into strips; scored and broken when left out. */
+  strips: Type.Optional(Type.Boolean()),
+  /** Face of the panel across the corners of walls and ceiling, m; none when left out. */
+  corner: Type.Optional(Type.Number({ minimum: 0.04, maximum: 0.6 })),
+  /** Whether what furniture hides is lined with the cheapest sheet that will do, and left without a finish. */
+  plainBehind: Type.Optional(Type.Boolean()),
+  panels: Type.Optional(Type.Array(FixedPanel, { maxItems: 60 })),
+  trims: Type.Optional(Type.Array(Trim, { maxItems: 500 })),
 });

@@ -1,6 +1,6 @@
 import Type from 'typebox';
 import { LIBRARY_FORMAT } from './format.ts';
-import { MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, SORPTIONS } from './lists.ts';
+import { MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, RUNS, SORPTIONS } from './lists.ts';
 import { choice, closed, either, Id, Moment, Name } from './schemaParts.ts';
 
 const Source = Type.String({ minLength: 1, maxLength: 200 });
@@ -12,6 +12,8 @@ export const Stock = closed({
   length: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
   perPack: Type.Integer({ minimum: 1, maximum: 500 }),
   price: Type.Number({ minimum: 0, maximum: 100_000 }),
+  /** Whether any part of its length may be bought for its share of the price; left out where only the whole is. */
+  byMetre: Type.Optional(Type.Boolean()),
 });
 
 export const Material = closed({
@@ -89,6 +91,12 @@ export const Material = closed({
   soundWithin: Type.Number({ minimum: 1, maximum: 10 }),
   /** Added to each cut dimension, m: negative for boards cut under size, positive for fibre. */
   allowance: Type.Number({ minimum: -0.02, maximum: 0.1 }),
+  /** What makes pieces of it run one way: its grain by half a turn, its pile not at all. */
+  runs: choice(...RUNS),
+  /** What cuts it: a knife takes nothing away, a saw its kerf. */
+  cutWith: choice('knife', 'saw'),
+  /** Of boards laid in courses, how far one goes into the next, m; negative is the gap left between slats; null for all else. */
+  tongue: Type.Union([Type.Number({ minimum: -0.05, maximum: 0.05 }), Type.Null()]),
   /** How much one pack does: so many m of joint, or so many m2; null for what is cut. */
   yield: Type.Union([
     closed({ amount: Type.Number({ exclusiveMinimum: 0 }), per: choice('m', 'm²') }),

@@ -6,6 +6,7 @@ export type Measurement = Static<typeof S.Measurement>;
 export type Bay = Static<typeof S.Bay>;
 export type CutList = Static<typeof S.CutList>;
 export type Pin = CutList['pins'][number];
+export type FixedPanel = NonNullable<CutList['panels']>[number];
 export type Rib = Static<typeof S.Rib>;
 export type Opening = Static<typeof S.Opening>;
 export type OutlineReadings = Static<typeof S.OutlineReadings>;

@@ -29,7 +29,7 @@ describe('own materials and prices of format 1', () => {
       expect(checkMaterial(material, makeLibrary())).toEqual([]);
     }
     const price = upgradeOwn(own.prices[0], 'price');
-    expect(price).toMatchObject({ ok: true, document: { format: 4, price: 21 } });
+    expect(price).toMatchObject({ ok: true, document: { format: 5, price: 21 } });
   });
   it('are what their family is, whatever they are called: a foam is no wood for its name', () => {
     expect(brought('supply-foam-19')).toMatchObject({ sorption: 'none', mould: 'resistant' });
@@ -56,6 +56,16 @@ describe('own materials and prices of format 1', () => {
     expect(isMaterial(material), JSON.stringify(isMaterial.errors)).toBe(true);
     expect(material).toMatchObject({ stiffness: 8e6, constrained: null, soundWithin: 3 });
     expect(material!.sources.sound).toContain('brought up to format 3');
+  });
+  it('of format 4 run and are cut as they were: carpet one way, wood with the saw', () => {
+    for (const id of ['lining-carpet', 'birch-ply', 'batten', 'pir', 'hardboard']) {
+      const { runs, cutWith, tongue: _, ...old } = makeLibrary().get(id)!;
+      const read = upgradeOwn({ ...old, format: 4, id: `own-${id}` }, 'material');
+      const material = read.ok ? (read.document as Material) : null;
+      expect(isMaterial(material), JSON.stringify(isMaterial.errors)).toBe(true);
+      // Hardboard has no grain, which a material of then could not say.
+      expect(material).toMatchObject({ runs: id === 'hardboard' ? 'grain' : runs, cutWith, tongue: null });
+    }
   });
   it('say where it came from that nobody entered', () =>
     expect(brought('thin-lining').sources.moisture).toContain('brought up to format 2'));

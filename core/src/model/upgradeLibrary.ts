@@ -17,14 +17,14 @@ export function upgradeOwn(document: unknown, kind: 'material' | 'price'): Upgra
   const own = document as Json;
   const format = own.format ?? 1;
   if (format === LATEST) return { ok: true, document };
-  if (format !== 1 && format !== 2 && format !== 3)
+  if (format !== 1 && format !== 2 && format !== 3 && format !== 4)
     return {
       ok: false,
       message: `The ${kind} is of format ${String(format)}; this program reads formats 1 to ${LATEST}. Open it with a newer version.`,
     };
   if (kind === 'price') return { ok: true, document: { ...own, format: LATEST } };
-  if (format === 3) return { ok: true, document: fromMaterial3(own) };
-  return { ok: true, document: fromMaterial3(fromMaterial2(format === 1 ? fromMaterial1(own) : own)) };
+  const steps = [fromMaterial1, fromMaterial2, fromMaterial3, fromMaterial4].slice(format - 1);
+  return { ok: true, document: steps.reduce((old, step) => step(old), own) };
 }
 
 /** What a material of format 2 does with sound was never said: it is taken from its family. */
@@ -32,7 +32,7 @@ function fromMaterial2(old: Json): Json {
   const family = FAMILY_SOUND[old.family as keyof typeof FAMILY_SOUND];
   return {
     ...old,
-    format: LATEST,
+    format: 3,
     ...(family ?? { stiffness: null, lossFactor: 0.1 }),
     constrained: null,
     soundWithin: 3,
@@ -44,7 +44,22 @@ function fromMaterial2(old: Json): Json {
 }
 
 /** Whether a material of format 3 burns was never said: all but metal is taken to. */
-const fromMaterial3 = (old: Json): Json => ({ ...old, format: LATEST, burns: old.family !== 'metal' });
+const fromMaterial3 = (old: Json): Json => ({ ...old, format: 4, burns: old.family !== 'metal' });
+
+/** How a material of format 4 runs and what cuts it was never said: finishes off the roll had a pile, wood is sawn. */
+function fromMaterial4(old: Json): Json {
+  const sheet = old.form === 'sheet';
+  const wooden = old.sorption === 'wood' && (old.family === 'timber' || old.family === 'lining');
+  const pile = old.family === 'finish' && old.form === 'roll';
+  const sawn = old.family === 'timber' || old.family === 'metal' || (old.family === 'lining' && sheet);
+  return {
+    ...old,
+    format: LATEST,
+    runs: pile ? 'pile' : wooden ? 'grain' : 'any',
+    cutWith: sawn ? 'saw' : 'knife',
+    tongue: null,
+  };
+}
 
 /** A file's own materials and prices brought up; what is no list is left for the schema to name. */
 export function upgradeOwnLists(file: Json): UpgradeResult {

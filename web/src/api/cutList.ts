@@ -6,7 +6,10 @@ import { api } from './client.ts';
 
 type CutListRecord = Contract['cutList']['answer'];
 
-const NONE: Pin[] = [];
+/** What a person settled, without the name it is kept under. */
+export type Settled = Omit<CutList, 'format' | 'name'>;
+
+const NOTHING: Settled = { pins: [] };
 const EMPTY: CutListRecord = { revision: 0, undo: false, redo: false, list: null };
 
 /** The pins of the variant in view: kept by the server with revisions and an undo of their own. */
@@ -52,12 +55,10 @@ export function useCutList() {
   return {
     /** What was settled has been read: nothing is laid out before. */
     ready: isSuccess,
-    pins: data.list?.pins ?? NONE,
-    /** Most gap behind boards and what the saw takes, m; undefined where nobody has said. */
-    gapBehind: data.list?.gapBehind,
-    kerf: data.list?.kerf,
+    list: data.list ?? NOTHING,
+    pins: data.list?.pins ?? NOTHING.pins,
     setPins: (pins: Pin[]) => change.mutate({ pins }),
-    set: (settled: Pick<CutList, 'gapBehind' | 'kerf'>) => change.mutate(settled),
+    set: (settled: Partial<Settled>) => change.mutate(settled),
     undo: data.undo ? () => change.mutate('undoCutList') : null,
     redo: data.redo ? () => change.mutate('redoCutList') : null,
     failed: change.error?.message ?? null,

@@ -1,6 +1,7 @@
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
+import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { expect, it } from 'vitest';
 import type { Cutting } from './cut.ts';
 import { runJob } from './jobs.ts';
@@ -18,7 +19,7 @@ it('lays every piece, tells the best so far, and is cheaper than the estimate', 
       materials: [],
       prices: [],
       design: { shell, brief },
-      ask: { placement, pins: [], choices: { gapBehind: 0.002, kerf: 0.003 }, seconds: 2.5, from: null },
+      ask: { placement, pins: [], choices: USUAL_CHOICES, kerf: 0.003, seconds: 2.5, from: null },
     },
     (_, soFar) => {
       if (soFar) shown.push((soFar as Cutting).groups.reduce((sum, g) => sum + g.layout!.nest.cost, 0));

@@ -8,7 +8,7 @@ import {
   nearMiss,
 } from '@overcoat/core/order/cutting';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
-import { type CutPiece, cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import { type CutChoices, type CutPiece, cutPieces } from '@overcoat/core/order/pieces';
 import type { Report, Shelf } from './shelf.ts';
 
 /** All that is cut, how it lies, and what fits nothing. */
@@ -22,8 +22,9 @@ export interface Cutting {
 interface CuttingAsk {
   placement: Placement;
   pins: Pin[];
-  /** Gap behind boards and what the saw takes, m. */
-  choices: { gapBehind: number; kerf: number };
+  choices: CutChoices;
+  /** What the saw takes in each cut, m. */
+  kerf: number;
   seconds: number;
   from: CutLayout[] | null;
 }
@@ -36,23 +37,23 @@ const IN_A_ROW = 6;
 /** The jobs about cutting. */
 export const cutJobs = {
   /** Every piece as it is cut, before anything is laid out. */
-  pieces: ({ design: { shell }, library }: Shelf, { placement }: { placement: Placement }): CutPiece[] =>
-    cutPieces(shell, placement, layUp(shell, placement, library), library, USUAL_CHOICES),
+  pieces: (
+    { design: { shell }, library }: Shelf,
+    { placement, choices }: { placement: Placement; choices: CutChoices },
+  ): CutPiece[] => cutPieces(shell, placement, layUp(shell, placement, library), library, choices),
 
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(
     { design, library }: Shelf,
-    { placement, pins, choices, seconds, from }: CuttingAsk,
+    { placement, pins, choices, kerf, seconds, from }: CuttingAsk,
     report: Report,
   ): Cutting {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
     const groupsBy = (runOn: boolean) =>
-      cutGroups(
-        cutPieces(design.shell, placement, laid, library, { runOn, gapBehind: choices.gapBehind }),
-        library,
-        choices.kerf,
-      ).map(g => begun(g, pins, from?.find(l => l.key === g.key) ?? null));
+      cutGroups(cutPieces(design.shell, placement, laid, library, { ...choices, runOn }), library, kerf).map(
+        g => begun(g, pins, from?.find(l => l.key === g.key) ?? null),
+      );
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
     const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));

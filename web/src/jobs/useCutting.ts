@@ -1,5 +1,5 @@
 import { SAW_KERF } from '@overcoat/core/order/cutting';
-import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import { choicesOf } from '@overcoat/core/order/pieces';
 import { useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
 import { useVariant } from '../store/openDesign.ts';
@@ -13,13 +13,28 @@ export const LONGER = 30;
 /** What was found before is gone on from: what an edit does not touch keeps its layout. */
 const goingOn = ({ groups }: Cutting) => ({ from: groups.flatMap(g => g.layout ?? []) });
 
+/** Every piece of the variant in view, before it is laid on a sheet. */
+export function usePieces() {
+  const { id, design: placement } = useVariant();
+  const { list, ready } = useCutList();
+  const ask = useMemo(() => ({ placement, choices: choicesOf(list) }), [placement, list]);
+  return useJob('pieces', id, ask, ready);
+}
+
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */
 export function useCutting(auto: boolean) {
   const { id, design: placement } = useVariant();
-  const { pins, gapBehind = USUAL_CHOICES.gapBehind, kerf = SAW_KERF, ready } = useCutList();
+  const { list, ready } = useCutList();
   const ask = useMemo(
-    () => ({ placement, pins, choices: { gapBehind, kerf }, seconds: SECONDS, from: null }),
-    [placement, pins, gapBehind, kerf],
+    () => ({
+      placement,
+      pins: list.pins,
+      choices: choicesOf(list),
+      kerf: list.kerf ?? SAW_KERF,
+      seconds: SECONDS,
+      from: null,
+    }),
+    [placement, list],
   );
   const job = useJob('cutting', id, ask, auto && ready, goingOn);
   const goOn = () => job.runAs({ seconds: LONGER, ...(job.answer ? goingOn(job.answer) : {}) });

@@ -41,6 +41,16 @@ describe('groups', () => {
     expect(kerf('timber')).toEqual(new Set([0.003]));
     expect(kerf('board')).toEqual(new Set([0]));
   });
+  it('pay a roll by the metre where it is sold so: as far as the pieces reach', () => {
+    const roll = { thickness: 0.004, width: 2, length: 20, perPack: 1, price: 240, byMetre: true };
+    const carpet = { ...library.get('lining-carpet')!, stock: [roll] };
+    const own = makeLibrary([{ ...carpet, id: 'own-carpet' }]);
+    const piece = { ...pieces[0]!, material: 'own-carpet', thickness: 0.004, turns: [0] };
+    const [group] = cutGroups([{ ...piece, outline: box(1.5, 1.2) }], own);
+    const { best } = new NestSearch(group!.problem);
+    expect(best.cost).toBeCloseTo((240 / 20) * 1.2, 6);
+    expect(packsOf(best, group!.problem)[0]!.items).toBe(1);
+  });
   it('are bought in whole packs', () => {
     const damping = groups.find(g => library.get(g.material)!.family === 'damping')!;
     const { best } = new NestSearch(damping.problem);

@@ -40,15 +40,12 @@ export function cutGroups(pieces: readonly CutPiece[], library: Library, sawKerf
         problem: {
           pieces: own.map(p => ({ id: p.id, outline: p.outline, turns: p.turns })),
           stock: stockOf(material, thickness),
-          kerf: isSawn(material) ? sawKerf : 0,
+          kerf: material.cutWith === 'saw' ? sawKerf : 0,
         },
       };
     })
     .sort((a, b) => value(b) - value(a) || (a.key < b.key ? -1 : 1));
 }
-
-const isSawn = ({ family, form }: Material): boolean =>
-  family === 'timber' || (family === 'lining' && form === 'sheet') || family === 'metal';
 
 /** Every size a thickness is sold in. */
 const stockOf = (material: Material, thickness: number): NestStock[] =>
@@ -59,10 +56,10 @@ const stockOf = (material: Material, thickness: number): NestStock[] =>
             id: `${i}`,
             width: s.width,
             length: s.length,
-            price: s.price,
-            perPack: s.perPack,
+            price: s.byMetre ? s.price / s.length : s.price,
+            perPack: s.byMetre ? 1 : s.perPack,
             quantity: null,
-            paid: 'pack',
+            paid: s.byMetre ? 'length' : 'pack',
           },
         ]
       : [],

@@ -1,3 +1,5 @@
+import { fitBuildUp } from '../../buildup/index.ts';
+import type { Library } from '../../materials/index.ts';
 import { buildUpOf, type Placement, type Shell, type Zone } from '../../model/index.ts';
 import { bayCurve, type EdgeName, edgesOf } from '../../survey/shell/index.ts';
 import type { Place } from './place.ts';
@@ -22,21 +24,28 @@ const HIDDEN = 0.003;
 /** A part whose edge is so near to the zone's is at its rim, m. */
 const AT_RIM = 0.004;
 
+/** What stands round a sheet. */
+interface Van {
+  shell: Shell;
+  placement: Placement;
+  library: Library;
+}
+
 type Side = 'start' | 'end' | 'low' | 'high';
 
 /**
  * What to leave at each edge of a rigid sheet, so that it goes in without days of fitting: at the rim of its zone twice
  * the tape's error over the readings that add up along it, shared by the two rims, and the bow of the wall it runs
- * along; at a joint a millimetre; more where a lining that comes later hides it, and by what it is wrapped in.
+ * along; at a joint a millimetre; more where a lining that comes later or furniture hides it, and by what it is wrapped
+ * in. What is lined before takes its own thickness: a wall stands on the floor.
  */
 export function clearances(
   part: Part,
   { zone, cells, length, breadth }: Place,
-  shell: Shell,
-  placement: Placement,
-  thickness: number,
-  covering: number,
+  van: Van,
+  { thickness, covering, hidden: behind }: { thickness: number; covering: number; hidden: string | null },
 ): { side: Side; clearance: EdgeClearance }[] {
+  const { shell, placement } = van;
   const box = boxOf(part.outline);
   const own = [...cells.values()].filter(
     c =>
@@ -68,10 +77,12 @@ export function clearances(
     // A sheet that is lowered in from a slant is as long as its diagonal on the way.
     const slant = thickness ** 2 / (2 * (along ? box.width : box.height)) / (both ? 2 : 1);
     const bow = along ? 0 : bowBeside(zone, side, shell);
-    const hidden = hiddenBy(zone, side, shell, placement);
+    const hidden = hiddenBy(zone, side, shell, placement) ?? (behind && `${behind}, all of it`);
+    const floor = zone.kind === 'wall' && side === 'low' ? floorUnder(zone, van) : 0;
     const why = [
       `the tape over ${readings} ${readings === 1 ? 'reading' : 'readings'}`,
       ...(bow > 0.0005 ? ['the bow of the wall'] : []),
+      ...(floor > 0 ? ['the floor it stands on'] : []),
       ...(hidden ? [`hidden by the ${hidden}`] : []),
       ...wrapped,
     ].join(', ');
@@ -79,11 +90,32 @@ export function clearances(
       side,
       clearance: {
         edge,
-        leave: Math.max(LEAST, doubt + slant + bow) + (hidden ? HIDDEN : 0) + covering,
+        leave: floor + Math.max(LEAST, doubt + slant + bow) + (hidden ? HIDDEN : 0) + covering,
         why,
       },
     };
   });
+}
+
+/** Which side of a zone an edge of the van is; its start where it has no such edge. */
+export function edgeSide(edge: EdgeName, zone: Pick<Zone, 'kind'>): Side {
+  const names = edgesOf(zone);
+  return (['start', 'end', 'low', 'high'] as const).find(side => names[side] === edge) ?? 'start';
+}
+
+/** A part less what tries that bound took off it. */
+export function withTrims(
+  part: Part,
+  trims: readonly { edge: EdgeName; by: number }[],
+  zone: Pick<Zone, 'kind'>,
+): Part[] {
+  if (trims.length === 0) return [part];
+  const clear = (['start', 'end', 'low', 'high'] as const).map(side => {
+    const edge = edgesOf(zone)[side];
+    const leave = trims.filter(t => t.edge === edge).reduce((sum, t) => sum + t.by, 0);
+    return { side, clearance: { edge, leave, why: '' } };
+  });
+  return withClearance(part, clear);
 }
 
 /** A part with its clearances off. */
@@ -116,6 +148,21 @@ function bowBeside(zone: Zone, side: Side, shell: Shell): number {
     0,
     ...(wall?.bays ?? []).map(b => (b.curve?.along === 'width' ? (bayCurve(b)?.gap ?? 0) : 0)),
   );
+}
+
+/** How far the floor's covering rises under a wall's lining, m: the most of the bays along it; 0 where it stays bare. */
+function floorUnder(wall: Zone, { shell, placement, library }: Van): number {
+  const floor = shell.zones.find(z => z.kind === 'floor');
+  if (!floor) return 0;
+  const strip = (wall.side === 'left' ? Math.min : Math.max)(...floor.bays.map(b => b.strip));
+  return floor.bays
+    .filter(b => b.strip === strip)
+    .reduce((most, bay) => {
+      const buildUp = buildUpOf(placement, floor.id, bay.id);
+      if (!buildUp) return most;
+      const { proud, push } = fitBuildUp(buildUp.layers, bay, floor.kind, library);
+      return Math.max(most, proud + push);
+    }, 0);
 }
 
 /** What comes later and covers an edge: walls stand on the floor, the ceiling covers the walls' upper edge; null for none. */

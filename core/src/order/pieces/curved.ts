@@ -1,6 +1,6 @@
 import type { Cover } from '../../buildup/index.ts';
-import { bayCurve, flatStrips } from '../../survey/shell/index.ts';
-import type { CutChoices, PieceLine } from './piece.ts';
+import { type BayCurve, bayCurve, flatStrips } from '../../survey/shell/index.ts';
+import type { PieceLine } from './piece.ts';
 import { type Place, rectOf } from './place.ts';
 import type { Region } from './region.ts';
 
@@ -14,46 +14,65 @@ export interface Mark {
   kind: PieceLine['kind'];
 }
 
-/** The curve of a cover's one bay; null where it is flat or covers several. */
-export const curveOf = (cover: Cover, { cells }: Place) =>
-  cover.bays.length === 1 ? bayCurve(cells.get(cover.bays[0]!)!.bay) : null;
+/** Curves that differ in length by less count as one, m. */
+const SAME = 0.0005;
 
-/** A soft piece laid along a curve is longer than its chord. */
-export function stretched(
-  region: Region,
-  curve: ReturnType<typeof bayCurve>,
-  cover: Cover,
-  place: Place,
-): Region {
-  if (!curve) return region;
-  const { x, y } = rectOf(cover, place);
-  const { bay } = place.cells.get(cover.bays[0]!)!;
-  const by = curve.developed / bay[curve.along].value;
-  const [ox, oy] = [Math.round(x * 1e6), Math.round(y * 1e6)];
-  return region.map(path =>
-    path.map(p =>
-      curve.along === 'width'
-        ? { ...p, x: ox + Math.round((p.x - ox) * by) }
-        : { ...p, y: oy + Math.round((p.y - oy) * by) },
-    ),
+/** The curve of a cover: of its one bay, or across the ribs of several alike; null where it is flat or differs. */
+export function curveOf(cover: Cover, { cells }: Pick<Place, 'cells'>): BayCurve | null {
+  const bays = cover.bays.map(id => cells.get(id)!.bay);
+  const curves = bays.map(bayCurve);
+  const [first] = curves;
+  if (!first || curves.length === 1) return first ?? null;
+  const alike = curves.every(
+    (c, i) =>
+      c?.along === 'height' &&
+      bays[i]!.strip === bays[0]!.strip &&
+      Math.abs(c.developed - first.developed) < SAME,
   );
+  return alike ? first : null;
 }
 
-/** Lines across the curve at which a flat board is scored and broken. */
-export function scores(
-  curve: NonNullable<ReturnType<typeof bayCurve>>,
-  cover: Cover,
-  place: Place,
-  { gapBehind }: CutChoices,
-): Mark[] {
+/** How a piece follows a curve. */
+interface Field {
+  /** The direction that bends. */
+  along: 'x' | 'y';
+  /** Where the bend begins, m. */
+  from: number;
+  /** Its chord, m. */
+  chord: number;
+  /** By how much the piece is longer than the chord. */
+  by: number;
+  /** Flat strips it falls into; one for what bends. */
+  strips: number;
+  /** Of each edge between two strips, degrees. */
+  bevel: number;
+}
+
+/** How a cover follows its curve: in flat strips that leave no more than a gap behind, m, or with null as it bends. */
+export function fieldOf(curve: BayCurve, cover: Cover, place: Place, gapBehind: number | null): Field {
   const cell = place.cells.get(cover.bays[0]!)!;
-  const size = cell.bay[curve.along].value;
-  const strips = flatStrips(size, curve.radius, gapBehind);
   const along = curve.along === 'width' ? ('x' as const) : ('y' as const);
-  const from = along === 'x' ? cell.along : cell.up;
-  return Array.from({ length: strips - 1 }, (_, i) => ({
-    at: from + ((i + 1) * size) / strips,
+  const chord = cell.bay[curve.along].value;
+  const rect = rectOf(cover, place);
+  const from =
+    along === 'x' ? (gapBehind === null ? rect.x : cell.along) : gapBehind === null ? rect.y : cell.up;
+  if (gapBehind === null) return { along, from, chord, by: curve.developed / chord, strips: 1, bevel: 0 };
+  const strips = flatStrips(chord, curve.radius, gapBehind);
+  const turn = Math.asin(Math.min(1, chord / (2 * curve.radius)));
+  const straight = strips * 2 * curve.radius * Math.sin(turn / strips);
+  return { along, from, chord, by: straight / chord, strips, bevel: ((turn / strips) * 180) / Math.PI };
+}
+
+/** A piece laid along a curve is longer than its chord. */
+export function stretched(region: Region, { along, from, by }: Field): Region {
+  const o = Math.round(from * 1e6);
+  return region.map(path => path.map(p => ({ ...p, [along]: o + Math.round((p[along] - o) * by) })));
+}
+
+/** Lines across the curve at which a flat board is scored or cut. */
+export const scores = ({ along, from, chord, by, strips }: Field): Mark[] =>
+  Array.from({ length: strips - 1 }, (_, i) => ({
+    at: from + ((i + 1) * chord * by) / strips,
     along,
     kind: 'score' as const,
   }));
-}

@@ -3,16 +3,19 @@ import type { Material, Stock } from '../../model/index.ts';
 import { edgesSeen, isSurveyed, seenMirrored } from '../../survey/shell/index.ts';
 import { atOrigin, type Point } from '../nesting/index.ts';
 import type { Mark } from './curved.ts';
-import type { CutPiece, PieceLine } from './piece.ts';
+import type { CutChoices, CutPiece, PieceLine } from './piece.ts';
 import { type Place, rectOf } from './place.ts';
 import { boxOf, boxRegion, grown, netArea, type Part, partsOf } from './region.ts';
 
 /** A part smaller than this in either direction is a sliver: foamed or left, not cut, m. */
 export const SLIVER = 0.015;
 
-/** Pile runs one way; all else may be turned. */
-export const turnsOf = ({ family, form }: Material): number[] =>
-  family === 'finish' && form === 'roll' ? [0] : [0, 90, 180, 270];
+/** Degrees a piece may be turned by: pile has a top, boards lie in their courses, grain runs as the person wants it. */
+export function turnsOf({ runs, tongue }: Material, grain: CutChoices['grain'] = null): number[] {
+  if (runs === 'pile') return [0];
+  if (tongue !== null || (runs === 'grain' && grain === 'lengthwise')) return [90, 270];
+  return runs === 'grain' && grain === 'crosswise' ? [0, 180] : [0, 90, 180, 270];
+}
 
 /** Bays by the first and the last of them. */
 export const nameOf = (bays: readonly string[]): string =>
@@ -30,6 +33,7 @@ interface Finish {
   material: Material;
   stock: Stock;
   allowance: number;
+  turns: number[];
   notes: readonly string[];
   edges: CutPiece['edges'];
   span: number | null;
@@ -40,7 +44,7 @@ interface Finish {
 export function finished(
   part: Part,
   marks: readonly Mark[],
-  { id, bays, role, place, material, stock, allowance, notes, edges: clear, span, radius }: Finish,
+  { id, bays, role, place, material, stock, allowance, turns, notes, edges: clear, span, radius }: Finish,
 ): CutPiece {
   const { zone } = place;
   const mirrored = seenMirrored(zone);
@@ -85,7 +89,7 @@ export function finished(
     above: edges.above,
     left: edges.left,
     allowance,
-    turns: turnsOf(material),
+    turns,
     edges: clear,
     span,
     radius,

@@ -1,3 +1,5 @@
+export { battenLines } from './battens.ts';
 export { cutPieces } from './cutPieces.ts';
-export { type CutPiece, USUAL_CHOICES } from './piece.ts';
+export { type CutChoices, type CutPiece, choicesOf, USUAL_CHOICES } from './piece.ts';
+export { placeOf } from './place.ts';
 export { boxRegion, grown, minus, partsOf, regionOf, within } from './region.ts';

@@ -1,46 +1,36 @@
-import type { Layer, Stock } from '../../model/index.ts';
+import type { Stock } from '../../model/index.ts';
 import type { Point } from '../nesting/index.ts';
-import type { Cell, Place } from './place.ts';
 import { boxOf, boxRegion, type Part, partsOf, type Region, regionOf, within } from './region.ts';
 import { jointsAt } from './split.ts';
+import { type Bearing, bearingLines } from './supports.ts';
 
 /** Films lap by so much, m. */
 const LAP = 0.1;
 
 /** What a part is cut from and where a joint may lie. */
-export interface Parting {
+export interface Parting extends Bearing {
   /** Cut from. */
   stock: Stock;
-  /** Whether it may lie across the sheet. */
-  turnable: boolean;
+  /** Degrees it may be turned by on the sheet. */
+  turns: readonly number[];
   /** Every edge is moved outwards by so much, m: what the stock holds besides. */
   edge: number;
-  /** Whose joints they are. */
-  layer: Layer;
   /** Corners of openings and of what is kept clear, m. */
   corners: readonly Point[];
-  /** Middles of battens, m from the zone's front. */
-  battens: readonly number[];
   /** Joints of the layer beneath, m from the zone's front and lower edge. */
   beneath: { x: number[]; y: number[] };
-  /** Of the bays it covers. */
-  cells: readonly Cell[];
-  /** Their zone. */
-  zone: Place['zone'];
 }
 
 /** A part that no sheet holds, in parts that one does, as few as can be. */
 export function parted(part: Part, p: Parting): Part[] {
   const box = boxOf(part.outline);
   const [wide, long] = [p.stock.width - 2 * p.edge, p.stock.length - 2 * p.edge];
-  const ways = p.turnable
-    ? [
-        [wide, long],
-        [long, wide],
-      ]
-    : [[wide, long]];
+  const ways = [
+    ...(p.turns.some(t => t % 180 === 0) ? [[wide, long]] : []),
+    ...(p.turns.some(t => t % 180 !== 0) ? [[long, wide]] : []),
+  ];
   if (ways.some(([w, l]) => box.width <= w! + 1e-9 && box.height <= l! + 1e-9)) return [part];
-  const borne = borneLines(p);
+  const borne = bearingLines(p);
   const from = (lines: readonly number[], start: number) => lines.map(l => l - start);
   const xCorners = from(
     p.corners.map(c => c.x),
@@ -75,15 +65,4 @@ export function parted(part: Part, p: Parting): Part[] {
       return partsOf(within(region, boxRegion(box.x + x0, box.y + y0, x1 - x0, y1 - y0)));
     }),
   );
-}
-
-/** Ribs, rails and battens that a joint may lie on, in zone coordinates; a fill's joints need nothing beneath. */
-function borneLines({ layer, cells, zone, battens }: Parting): { x: number[]; y: number[] } {
-  if (layer.role === 'fill') return { x: [], y: [] };
-  const x = cells.flatMap(c => {
-    const rib = zone.ribs.find(r => r.after === c.bay.station);
-    return rib ? [c.along + c.bay.width.value + rib.width.value / 2] : [];
-  });
-  const y = cells.map(c => c.up + c.bay.height.value + zone.rail.value / 2);
-  return { x: [...new Set([...x, ...battens])], y: zone.rail.value > 0 ? [...new Set(y)] : [] };
 }

@@ -1,3 +1,4 @@
+import type { CutList, FixedPanel, GRAINS } from '../../model/index.ts';
 import type { EdgeName } from '../../survey/shell/index.ts';
 import type { Point } from '../nesting/index.ts';
 import type { EdgeClearance } from './clearance.ts';
@@ -46,8 +47,24 @@ export interface CutPiece {
   assumed: boolean;
   /** What the person should know of it, in words. */
   notes: string[];
+  /** Of a batten: whether it lies along the van; left out where it stands across. */
+  lies?: boolean;
+  /** Of boards laid in courses: which one, and how far is left to the far edge at either end; left out for all else. */
+  course?: CourseAt;
   /** Id of the piece on the other side it is the mirror image of; left out where there is none. */
   twin?: string;
+}
+
+/** A board in its course. */
+export interface CourseAt {
+  /** From 1, at the lower or left edge. */
+  at: number;
+  /** Courses in all. */
+  of: number;
+  /** From its upper edge to the far edge of the zone, m, at the front or hinge end. */
+  leftAtStart: number;
+  /** m, at the other end. */
+  leftAtEnd: number;
 }
 
 /** A line on a piece that no cut goes through, m. */
@@ -66,7 +83,40 @@ export interface CutChoices {
   gapBehind: number;
   /** Whether boards over the ribs run on to the end of their sheet, or from rib to rib. */
   runOn: boolean;
+  /** Which way grained boards run; null for as it saves most. */
+  grain: (typeof GRAINS)[number] | null;
+  /** Whether flat boards on a curve are cut into strips, or scored and broken. */
+  strips: boolean;
+  /** Face of the panel across the corners of walls and ceiling, m; null for none. */
+  corner: number | null;
+  /** Whether what furniture hides is lined with the cheapest sheet that will do, and left without a finish. */
+  plainBehind: boolean;
+  /** There already, and cut round. */
+  panels: readonly FixedPanel[];
+  /** What tries that bound took off. */
+  trims: NonNullable<CutList['trims']>;
 }
 
 /** As the trade does it: 2 mm behind a board are foamed. */
-export const USUAL_CHOICES: CutChoices = { gapBehind: 0.002, runOn: true };
+export const USUAL_CHOICES: CutChoices = {
+  gapBehind: 0.002,
+  runOn: true,
+  grain: null,
+  strips: false,
+  corner: null,
+  plainBehind: false,
+  panels: [],
+  trims: [],
+};
+
+/** What a cut list says, and as is usual where it says nothing. */
+export const choicesOf = (list: Partial<CutList>): CutChoices => ({
+  ...USUAL_CHOICES,
+  ...(list.gapBehind !== undefined && { gapBehind: list.gapBehind }),
+  grain: list.grain ?? null,
+  strips: list.strips ?? false,
+  corner: list.corner ?? null,
+  plainBehind: list.plainBehind ?? false,
+  panels: list.panels ?? [],
+  trims: list.trims ?? [],
+});

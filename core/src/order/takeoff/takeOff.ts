@@ -63,6 +63,9 @@ export interface TakeOff {
   costByZone: Record<string, number>;
 }
 
+/** How much of a roll pieces fill where it is paid by the metre. Common practice, no source. */
+const FILLED = 0.85;
+
 /** Tape and adhesive wasted in use. */
 const WASTE = 1.1;
 
@@ -165,6 +168,8 @@ function sheetLines(pieces: Piece[], library: Library): OrderLine[] {
     }
     const packs = Math.ceil(sheets / stock.perPack);
     const bought = packs * stock.perPack * stock.width * stock.length;
+    // Off the roll by the metre, about so much of it as the pieces fill.
+    const part = stock.byMetre ? Math.min(1, need / FILLED / bought) : 1;
     return {
       material,
       stock,
@@ -172,8 +177,8 @@ function sheetLines(pieces: Piece[], library: Library): OrderLine[] {
       unit: 'm²' as const,
       items: sheets,
       packs,
-      cost: packs * stock.price,
-      used: need / bought,
+      cost: packs * stock.price * part,
+      used: need / (bought * part),
       pieces: group.length,
       why: 'pieces',
       byZone,

@@ -282,3 +282,24 @@ describe('the tape’s error in an order', () => {
     expect(orderError(line, measuredShell).error).toBeLessThan(orderError(line, shell).error / 50);
   });
 });
+
+describe('boards in courses and rolls by the metre, estimated', () => {
+  it('count boards by what they cover, and slats with their gap', () => {
+    const count = (material: string) => line(run([layer('lining', material, 9)]), material).pieces;
+    // Two stations 850 mm high and 525 wide (to the middle of the rib), boards across: 850 / 88, and 850 / 51.
+    expect(count('tongue-and-groove')).toBe(2 * Math.min(Math.ceil(0.85 / 0.088), Math.ceil(0.525 / 0.088)));
+    expect(count('slats')).toBe(2 * Math.min(Math.ceil(0.85 / 0.051), Math.ceil(0.525 / 0.051)));
+  });
+  it('pay a part of a roll that is sold by the metre', () => {
+    const roll = library.get('lining-carpet')!;
+    const metre = makeLibrary([
+      { ...roll, id: 'own', stock: [{ ...roll.stock[0]!, length: 20, price: 200, byMetre: true }] },
+    ]);
+    const shell = shellOf(wall());
+    const placement = placed([layer('finish', 'own', 4)]);
+    const own = line(takeOff(layUp(shell, placement, metre), metre), 'own');
+    expect(own.packs).toBe(1);
+    expect(own.cost).toBeCloseTo((200 * own.need) / (2 * 20) / 0.85, 6);
+    expect(own.used).toBeCloseTo(0.85, 6);
+  });
+});

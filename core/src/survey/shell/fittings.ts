@@ -106,7 +106,7 @@ export function repeatWay(shell: Shell, id: string, inRow: boolean): Shell {
   const more = zone.bays
     .filter(b => b.strip === host.strip && !alike(b))
     .map((b): RoundWay => {
-      const plain = `${b.id}-${way.end}`;
+      const plain = `${b.id.slice(0, 56)}-${way.end}`;
       const name = taken.has(plain) ? freshName(taken, plain) : plain;
       taken.add(name);
       return {

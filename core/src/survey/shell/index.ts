@@ -4,7 +4,7 @@ export { behindArches, hiddenByArches } from './behindArches.ts';
 export { BODY_SLACK, bodyClosure, cabVolume } from './body.ts';
 export { withCab, withFrames, withFront } from './cab.ts';
 export { closure, sideDifferences } from './closure.ts';
-export { bayCurve, flatStrips } from './curve.ts';
+export { type BayCurve, bayCurve, flatStrips } from './curve.ts';
 export { meanDepth } from './depth.ts';
 export { fromEarlier } from './earlier.ts';
 export {

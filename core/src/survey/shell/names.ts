@@ -12,6 +12,8 @@ export const namesIn = (shell: Shell): Set<string> =>
 
 /** A name that begins with `stem`, with a number behind it, and is not taken. */
 export function freshName(taken: ReadonlySet<string>, stem: string): string {
+  // What is parted again and again must not outgrow what an id may be.
+  stem = stem.slice(0, 56);
   let n = 2;
   while (taken.has(`${stem}${n}`)) n++;
   return `${stem}${n}`;

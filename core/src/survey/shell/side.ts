@@ -1,20 +1,10 @@
-import type { Zone } from '../../model/index.ts';
+import type { EDGE_NAMES, Zone } from '../../model/index.ts';
 
 /** From which side of a panel it is looked at: as the person stands inside the van, or from outdoors. */
 export type Seen = 'inside' | 'outside';
 
 /** What lies at each edge of a zone. Those of a developed arch are where it meets the wall and where it faces the room. */
-export type EdgeName =
-  | 'FRONT'
-  | 'REAR'
-  | 'TOP'
-  | 'BOTTOM'
-  | 'LEFT'
-  | 'RIGHT'
-  | 'HINGE'
-  | 'MIDDLE'
-  | 'WALL'
-  | 'ROOM';
+export type EdgeName = (typeof EDGE_NAMES)[number];
 
 export interface Edges {
   /** Where “along” begins. */

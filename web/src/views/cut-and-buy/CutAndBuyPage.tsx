@@ -8,8 +8,7 @@ import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { nestedCost } from '../../jobs/nestedCost.ts';
-import { useCutting } from '../../jobs/useCutting.ts';
-import { useJob } from '../../jobs/useJob.ts';
+import { useCutting, usePieces } from '../../jobs/useCutting.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -24,7 +23,6 @@ import { PiecePanel } from './PiecePanel.tsx';
 import { PiecePlace } from './PiecePlace.tsx';
 import { PriceCell } from './PriceCell.tsx';
 import { findPiece, SheetsTab } from './SheetsTab.tsx';
-import { usePlacement } from './usePlacement.ts';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
@@ -116,7 +114,7 @@ export function Component() {
     ],
     [library, units],
   );
-  const quick = useJob('pieces', variant.id, usePlacement(variant.design), true);
+  const quick = usePieces();
   const laidOut = answer && !cutting.job.stale ? answer : null;
   const { all, sheetOf } = useMemo(() => piecesOf(laidOut, quick.answer), [laidOut, quick.answer]);
   const pieces = line

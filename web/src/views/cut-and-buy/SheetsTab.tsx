@@ -226,7 +226,7 @@ export function findPiece(group: CutGroupAnswer, id: string | null) {
 /** What the saw takes and how flat boards follow a curve: both change every piece or its place. */
 function CutSettings({ cuts }: { cuts: ReturnType<typeof useCutList> }) {
   const units = useUnits();
-  const { gapBehind = USUAL_CHOICES.gapBehind, kerf = SAW_KERF } = cuts;
+  const { gapBehind = USUAL_CHOICES.gapBehind, kerf = SAW_KERF } = cuts.list;
   const within = (min: number, max: number) => (text: string) =>
     parseLength(text, { system: units, min, max });
   return (

@@ -1,0 +1,2 @@
+export { checkPanels } from './panels.ts';
+export { type Spacing, weighSpacings } from './weigh.ts';

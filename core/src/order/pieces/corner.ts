@@ -1,0 +1,85 @@
+import type { Cover } from '../../buildup/index.ts';
+import { materialOf, stockFor } from '../../materials/index.ts';
+import { buildUpOf, type LayerOf, type Shell, type Zone } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
+import { plain } from './finished.ts';
+import type { Job } from './job.ts';
+import type { CutPiece } from './piece.ts';
+import type { Place } from './place.ts';
+import { boxRegion, type Region, within } from './region.ts';
+import { jointsAt } from './split.ts';
+
+/** Wall and ceiling go on so far behind the angled panel across their corner, m. Common practice, no source. */
+const CORNER_LAP = 0.02;
+/** Beyond any zone, m. */
+const FAR = 100;
+
+const wallsOf = (shell: Shell): Zone[] => shell.zones.filter(z => z.kind === 'wall');
+const ceilingOf = (shell: Shell): Zone | undefined => shell.zones.find(z => z.kind === 'ceiling');
+
+/** How far from the corner wall and ceiling may end behind a panel of so wide a face that stands at 45 degrees, m. */
+const endsBefore = (face: number): number => Math.max(0, face / Math.SQRT2 - CORNER_LAP);
+
+/** Sides of a zone that an angled panel covers. */
+function coveredSides(shell: Shell, zone: Zone): { low: boolean; high: boolean } {
+  if (zone.kind === 'wall') return { low: false, high: ceilingOf(shell) !== undefined };
+  const walled = (side: 'left' | 'right') =>
+    zone.kind === 'ceiling' && wallsOf(shell).some(w => w.side === side);
+  return { low: walled('left'), high: walled('right') };
+}
+
+/** What of a lining is left where angled panels cover the corners. */
+export function cutAtCorner(region: Region, { zone, breadth }: Place, shell: Shell, face: number): Region {
+  const { low, high } = coveredSides(shell, zone);
+  const off = endsBefore(face);
+  if (off === 0 || (!low && !high)) return region;
+  const from = low ? off : -FAR;
+  const to = high ? breadth - off : FAR;
+  return within(region, boxRegion(-FAR, from, 2 * FAR, to - from));
+}
+
+/** The angled panels themselves, of what lines the wall they stand on, in lengths that the sheet gives. */
+export function cornerPieces(
+  covers: readonly Cover[],
+  { shell, placement, places, library, choices }: Job,
+): CutPiece[] {
+  const face = choices.corner;
+  const ceiling = ceilingOf(shell);
+  if (face === null || !ceiling) return [];
+  return wallsOf(shell).flatMap(wall => {
+    const place = places.get(wall.id)!;
+    const host = wall.bays.find(b => liningOf(wall, b.id, placement));
+    const layer = host && liningOf(wall, host.id, placement);
+    const cover = covers.find(c => c.zone === wall.id && c.layer === layer);
+    if (!host || !layer || !cover) return [];
+    const material = materialOf(library, layer.material);
+    if (material.form !== 'sheet' || material.tongue !== null) return [];
+    const stock = stockFor(material, layer.thickness);
+    const ribs = [...place.cells.values()].flatMap(c => {
+      const rib = wall.ribs.find(r => r.after === c.bay.station);
+      return rib ? [c.along + c.bay.width.value + rib.width.value / 2] : [];
+    });
+    const joints = jointsAt(place.length, stock.length, { borne: ribs, corners: [], beneath: [] });
+    const ends = [0, ...joints, place.length];
+    return ends.slice(1).map((end, i): CutPiece => {
+      const [rims, long] = [Number(i === 0) + Number(i === joints.length), end - ends[i]!];
+      const number = joints.length > 0 ? ` ${i + 1}/${joints.length + 1}` : '';
+      const piece = plain(cover, 'corner', wall.id, place, material, stock, 0, {
+        width: long - 0.0015 * rims,
+        height: face,
+      });
+      return {
+        ...piece,
+        id: `${wall.id} corner${number}`,
+        at: { along: ends[i]!, up: place.breadth - face / Math.SQRT2 },
+        notes: [
+          `both long edges bevelled to 45°; wall and ceiling go on ${lengthIn(CORNER_LAP)} behind it`,
+          `wants wood ${lengthIn(face / Math.SQRT2)} from the corner on wall and ceiling`,
+        ],
+      };
+    });
+  });
+}
+
+const liningOf = (zone: Zone, bay: string, placement: Job['placement']): LayerOf<'lining'> | undefined =>
+  buildUpOf(placement, zone.id, bay)?.layers.find((l): l is LayerOf<'lining'> => l.role === 'lining');

@@ -1,0 +1,20 @@
+import type { Library } from '../../materials/index.ts';
+import type { Placement, Shell } from '../../model/index.ts';
+import type { CutChoices } from './piece.ts';
+import type { Place } from './place.ts';
+
+/** What is known while the pieces of a placement are cut. */
+export interface Job {
+  /** As surveyed. */
+  shell: Shell;
+  /** What is built into it. */
+  placement: Placement;
+  /** What it is built of. */
+  library: Library;
+  /** What the person wants otherwise. */
+  choices: CutChoices;
+  /** By zone id. */
+  places: ReadonlyMap<string, Place>;
+  /** Middles of battens by zone and build-up, m from the zone's front. */
+  battens: Map<string, number[]>;
+}

@@ -1,0 +1,396 @@
+import { battenOf, type Cover, fitBuildUp, isContinuous, liningRests } from '../../buildup/index.ts';
+import { type Library, materialOf, stockFor } from '../../materials/index.ts';
+import type { BuildUp, Layer, LayerOf, Stock, Zone } from '../../model/index.ts';
+import { edgesOf } from '../../survey/shell/index.ts';
+import { lengthIn } from '../../units/index.ts';
+import { crossPieces } from './battens.ts';
+import { clearances, edgeSide, wayIn, withClearance, withTrims } from './clearance.ts';
+import { cutAtCorner } from './corner.ts';
+import { boarded } from './courses.ts';
+import { curveOf, fieldOf, type Mark, scores, stretched } from './curved.ts';
+import { finished, nameOf, SLIVER, turnsOf } from './finished.ts';
+import { hiddenBehind, plainLayer, plainPart, withoutFinish } from './hidden.ts';
+import type { Job } from './job.ts';
+import { type Parting, parted } from './parting.ts';
+import type { CourseAt, CutChoices, CutPiece } from './piece.ts';
+import { areaFor, type Place } from './place.ts';
+import {
+  boxOf,
+  boxRegion,
+  cornersIn,
+  grown,
+  minus,
+  netArea,
+  type Part,
+  partsOf,
+  type Region,
+  regionOf,
+  together,
+  within,
+} from './region.ts';
+import { bearingLines, foundBehind, jointsBetween, type Unborne, unborne, widestGap } from './supports.ts';
+
+/** A layer that is cut to pieces of its own. */
+type CutLayer = Exclude<Layer, { role: 'air gap' | 'batten' | 'damping' }>;
+
+/** Left round a panel that is there already, m. */
+const ROUND_PANEL = 0.001;
+/** Beyond any zone, m. */
+const FAR = 100;
+
+/** A part of a layer on its way to a piece. */
+interface Fitted {
+  part: Part;
+  edges: CutPiece['edges'];
+  /** What furniture it is behind; left out or null where it is seen. */
+  hidden?: string | null;
+  course?: CourseAt;
+}
+
+/** The pieces of one layer over covers that belong together, and what has to go under their joints. */
+export function layerPieces(covers: readonly Cover[], layer: CutLayer, place: Place, job: Job): CutPiece[] {
+  const plain = job.choices.plainBehind ? plainLayer(layer, job.library) : layer;
+  if (plain === layer) return piecesOver(covers, layer, place, job, null);
+  const [cover] = covers as [Cover];
+  const cells = covers.flatMap(c => c.bays).flatMap(id => place.cells.get(id) ?? []);
+  const battens = job.battens.get(`${cover.zone}/${cover.buildUp}`) ?? [];
+  const lines = bearingLines({ layer, cells, zone: place.zone, battens }).x;
+  const hidden = plainPart(job.shell, place.zone, lines);
+  if (!hidden) return piecesOver(covers, layer, place, job, null);
+  return [
+    ...piecesOver(covers, layer, place, job, {
+      of: r => minus(r, [hidden.region]),
+      sides: hidden.sides,
+    }),
+    ...piecesOver(covers, plain as CutLayer, place, job, { of: r => within(r, hidden.region), sides: [] }),
+  ];
+}
+
+/** What of a region is cut, and where it is parted besides, m from the zone's front. */
+interface Share {
+  of(region: Region): Region;
+  sides: readonly number[];
+}
+
+function piecesOver(
+  covers: readonly Cover[],
+  layer: CutLayer,
+  place: Place,
+  job: Job,
+  share: Share | null,
+): CutPiece[] {
+  const { shell, placement, library, choices } = job;
+  const material = materialOf(library, layer.material);
+  const stock = stockFor(material, layer.thickness);
+  const [first] = covers as [Cover];
+  const cover: Cover = covers.length === 1 ? first : { ...first, bays: covers.flatMap(c => c.bays) };
+  const { zone } = place;
+  const areas = covers.map(c => areaFor(c, place));
+  const battens = job.battens.get(`${cover.zone}/${cover.buildUp}`) ?? [];
+  const buildUp = placement.buildUps.find(b => b.id === cover.buildUp);
+  const batten = buildUp && battenOf(buildUp.layers);
+  const notes: string[] = [];
+  const curve = curveOf(cover, place);
+  const rigid = !material.flexible && material.form === 'sheet';
+  const flat = rigid && (layer.role === 'fill' || layer.role === 'over-rib');
+  const isLining = rigid && layer.role === 'lining';
+  const rests = buildUp ? liningRests(zone.kind, buildUp.layers) : false;
+
+  let region = together(areas.map(a => a.region));
+  if (layer.role === 'lining' || layer.role === 'finish') {
+    if (choices.corner !== null) region = cutAtCorner(region, place, shell, choices.corner);
+    region = minus(region, panelsIn(choices, zone.id));
+  }
+  if (share) region = share.of(region);
+  if (layer.role === 'finish' && choices.plainBehind) region = minus(region, withoutFinish(shell, zone));
+  if (rigid && batten && layer === buildUp.layers.findLast(l => l.role === 'fill')) {
+    const between = standsIntoBattens(cover, buildUp.layers, place, library)
+      ? battens.map(b => boxRegion(b - batten.width / 2, -FAR, batten.width, 2 * FAR))
+      : [];
+    const cut = minus(region, between);
+    if (areaOf(cut) < areaOf(region) - 1e-6) notes.push('parted by battens');
+    region = cut;
+  }
+  const marks = layer.role === 'lining' ? foundBehind(cover, battens, place) : [];
+  let scored: Mark[] = [];
+  if (curve && flat) {
+    const field = fieldOf(curve, cover, place, choices.gapBehind);
+    region = stretched(region, field);
+    scored = scores(field);
+    if (scored.length > 0)
+      notes.push(
+        choices.strips
+          ? `cut into ${scored.length + 1} strips that follow the curve; each edge bevelled by ${Math.round(field.bevel)}°`
+          : `scored and broken: ${scored.length + 1} strips follow the curve`,
+      );
+  } else if (curve) {
+    region = stretched(region, fieldOf(curve, cover, place, null));
+    notes.push('as long as the curve');
+  }
+
+  const key = layer.role === 'fill' ? `${cover.buildUp}/${cover.bays.join()}` : cover.buildUp;
+  const turns = turnsOf(material, choices.grain);
+  const parting: Parting = {
+    stock,
+    turns,
+    edge: material.allowance / 2,
+    layer,
+    corners: areas.flatMap(a => a.taken).flatMap(cornersIn),
+    battens,
+    beneath: place.joints.get(key) ?? { x: [], y: [] },
+    cells: cover.bays.flatMap(id => place.cells.get(id) ?? []),
+    zone,
+  };
+  const strips = [
+    ...(choices.strips ? scored : []),
+    ...(share?.sides ?? []).map((at): Mark => ({ at, along: 'x', kind: 'rib' })),
+  ];
+  const whole = partsOf(region).flatMap(p => stripsOf(p, strips));
+  const seat: Seat = { place, job, stock, covering: coveringOf(buildUp, zone.kind, library) };
+  const fitted: Fitted[] =
+    isLining && material.tongue !== null
+      ? inCourses(whole, seat, parting, material.tongue)
+      : partedOnSheets(whole, parting).flatMap(part =>
+          isLining ? inPlace(part, seat) : [{ part, edges: [] }],
+        );
+  const jointed = isContinuous(layer) ? rigid : true;
+  if (jointed) place.joints.set(key, jointsBetween(fitted.map(f => f.part)));
+
+  const { under, bare } =
+    isLining && !rests && material.tongue === null
+      ? underJoints(
+          fitted.map(f => f.part),
+          parting,
+          cover,
+          batten,
+          place,
+          job,
+        )
+      : { under: [], bare: [] };
+
+  const bays = fitted.map(f => (f.course ? cover.bays : baysOf(f.part, cover.bays, place)));
+  const names = fitted.map(
+    (f, i) => `${nameOf(bays[i]!)} ${layer.role}${f.course ? ` ${f.course.at}/${f.course.of}` : ''}`,
+  );
+  const ids = names.map((name, i) => {
+    const alike = names.flatMap((n, k) => (n === name ? [k] : []));
+    if (alike.length === 1) return name;
+    return fitted[i]!.course
+      ? `${name}.${alike.indexOf(i) + 1}`
+      : `${name} ${alike.indexOf(i) + 1}/${alike.length}`;
+  });
+  const pieces = fitted.flatMap(({ part, edges, course, hidden }, i) => {
+    const id = ids[i]!;
+    const trims = choices.trims.filter(t => t.piece === id);
+    return withTrims(part, trims, zone).map(left => ({
+      ...finished(left, [...marks, ...(choices.strips ? [] : scored)], {
+        id,
+        bays: bays[i]!,
+        role: layer.role,
+        place,
+        material,
+        stock,
+        allowance: parting.edge,
+        turns,
+        notes: [
+          ...notes,
+          ...(isLining ? wayIn(part, zone, shell) : []),
+          ...(hidden ? [`hidden behind the ${hidden}: it may be plain, and a loose fit will do`] : []),
+          ...bare.filter(j => meets(part, j)).map(glued),
+          ...squaring(course, zone),
+        ],
+        edges: edges.map(e => {
+          const by = trims.filter(t => t.edge === e.edge).reduce((sum, t) => sum + t.by, 0);
+          return by > 0 ? { ...e, leave: e.leave + by, why: `${e.why}, ${lengthIn(by)} where it bound` } : e;
+        }),
+        span: isLining && !rests ? widestGap(part, parting) : null,
+        radius: curve?.radius ?? null,
+      }),
+      ...(course && { course }),
+    }));
+  });
+  return [...pieces, ...under];
+}
+
+const areaOf = (region: Region): number => partsOf(region).reduce((sum, p) => sum + netArea(p), 0);
+
+const asRegion = ({ outline, holes }: Part): Region => [regionOf(outline), ...holes.map(regionOf)].flat();
+
+/** Panels of a zone that are there already, with what is left round them. */
+const panelsIn = ({ panels }: CutChoices, zone: string): Region[] =>
+  panels
+    .filter(p => p.zone === zone)
+    .map(p =>
+      boxRegion(
+        p.along - ROUND_PANEL,
+        p.up - ROUND_PANEL,
+        p.width + 2 * ROUND_PANEL,
+        p.height + 2 * ROUND_PANEL,
+      ),
+    );
+
+/** A part cut at lines across it. */
+function stripsOf(part: Part, lines: readonly Mark[]): Part[] {
+  if (lines.length === 0) return [part];
+  const { along } = lines[0]!;
+  const ends = [-FAR, ...[...new Set(lines.map(l => l.at))].sort((a, b) => a - b), FAR];
+  return ends.slice(1).flatMap((end, i) => {
+    const [from, size] = [ends[i]!, end - ends[i]!];
+    const band = along === 'x' ? boxRegion(from, -FAR, size, 2 * FAR) : boxRegion(-FAR, from, 2 * FAR, size);
+    return partsOf(within(asRegion(part), band));
+  });
+}
+
+/** Parts that sheets hold, allowance on; slivers are foamed or left. */
+const partedOnSheets = (whole: readonly Part[], parting: Parting): Part[] =>
+  whole
+    .flatMap(p => parted(p, parting))
+    .flatMap(p => partsOf(grown(asRegion(p), parting.edge)))
+    .filter(isWorthCutting);
+
+function isWorthCutting(part: Part): boolean {
+  const { width, height } = boxOf(part.outline);
+  return Math.min(width, height) >= SLIVER && netArea(part) >= SLIVER * SLIVER;
+}
+
+/** Where a rigid sheet has to go in. */
+interface Seat {
+  place: Place;
+  job: Job;
+  stock: Stock;
+  /** Of what it is wrapped in, m. */
+  covering: number;
+}
+
+/** A sheet of lining with its clearances off. */
+function inPlace(part: Part, { place, job, stock, covering }: Seat): Fitted[] {
+  const hidden = hiddenBehind(job.shell, place.zone, part);
+  const clear = clearances(part, place, job, { thickness: stock.thickness, covering, hidden });
+  const edges = clear.map(c => c.clearance);
+  return withClearance(part, clear).map(left => ({ part: left, edges, hidden }));
+}
+
+/** Boards in courses over parts that have their clearances off at their rims. */
+function inCourses(whole: readonly Part[], seat: Seat, parting: Parting, tongue: number): Fitted[] {
+  const { stock, zone } = parting;
+  const { width, length } = stock;
+  return whole
+    .flatMap(p => inPlace(p, seat))
+    .flatMap(({ part, edges }) => {
+      const box = boxOf(part.outline);
+      const { boards, courses } = boarded(part, { width, length, tongue, borne: bearingLines(parting).x });
+      const top = (x: number): number => {
+        const cut = partsOf(within(asRegion(part), boxRegion(x, -FAR, 0.01, 2 * FAR)));
+        return Math.max(...cut.flatMap(p => p.outline.map(c => c.y)), box.y);
+      };
+      const ends = [top(box.x), top(box.x + box.width - 0.01)] as const;
+      return boards
+        .filter(b => isWorthCutting(b.part))
+        .map(({ part: board, course }): Fitted => {
+          const own = boxOf(board.outline);
+          const at: Record<ReturnType<typeof edgeSide>, boolean> = {
+            start: own.x - box.x < 1e-6,
+            end: box.x + box.width - own.x - own.width < 1e-6,
+            low: own.y - box.y < 1e-6,
+            high: box.y + box.height - own.y - own.height < 1e-6,
+          };
+          const { low, seen } = courses[course]!;
+          const upper = box.y + low + seen;
+          return {
+            part: board,
+            edges: edges.filter(e => at[edgeSide(e.edge, zone)]),
+            course: {
+              at: course + 1,
+              of: courses.length,
+              leftAtStart: Math.max(0, ends[0] - upper),
+              leftAtEnd: Math.max(0, ends[1] - upper),
+            },
+          };
+        });
+    });
+}
+
+/** Courses run off unless they are measured: after so many, and before the last few, which can still take a difference up. */
+const SQUARED_EVERY = 4;
+
+function squaring(course: CourseAt | undefined, zone: Zone): string[] {
+  if (!course || (course.at % SQUARED_EVERY !== 0 && course.at !== course.of - 2)) return [];
+  const { leftAtStart, leftAtEnd } = course;
+  const { start, end, high } = edgesOf(zone);
+  return leftAtStart === 0 && leftAtEnd === 0
+    ? []
+    : [
+        `from its edge to the ${high} it should be ${lengthIn(leftAtStart)} at the ${start} and ${lengthIn(leftAtEnd)} at the ${end}: take a difference up over the next boards, a millimetre or two each`,
+      ];
+}
+
+/** Cloth or carpet goes round the edges of a wall or ceiling panel; a floor's lies on it; m. */
+function coveringOf(buildUp: BuildUp | undefined, kind: string, library: Library): number {
+  const wrap = kind === 'floor' ? undefined : buildUp?.layers.find(l => l.role === 'finish');
+  return wrap && 'material' in wrap && materialOf(library, wrap.material).form === 'roll'
+    ? wrap.thickness
+    : 0;
+}
+
+/** What goes under joints of a lining that no rib or batten bears, and those that nothing can be put under. */
+function underJoints(
+  parts: readonly Part[],
+  parting: Parting,
+  cover: Cover,
+  batten: LayerOf<'batten'> | undefined,
+  place: Place,
+  { library }: Job,
+): { under: CutPiece[]; bare: Unborne[] } {
+  const under: CutPiece[] = [];
+  const bare: Unborne[] = [];
+  for (const joint of unborne(parts, parting)) {
+    const material = batten && materialOf(library, batten.material);
+    const kept =
+      batten && material && joint.along === 'y'
+        ? crossPieces(
+            cover,
+            batten,
+            joint,
+            parting.battens,
+            place,
+            material,
+            stockFor(material, batten.thickness),
+            under.length,
+          )
+        : [];
+    if (kept.length > 0) under.push(...kept);
+    else bare.push(joint);
+  }
+  return { under, bare };
+}
+
+/** Whether a part ends at a joint. */
+function meets(part: Part, { along, at }: Unborne): boolean {
+  const box = boxOf(part.outline);
+  const [from, size] = along === 'x' ? [box.x, box.width] : [box.y, box.height];
+  return Math.min(Math.abs(from - at), Math.abs(from + size - at)) < 0.01;
+}
+
+const glued = ({ along, at }: Unborne): string =>
+  `its joint ${lengthIn(at)} from the ${along === 'x' ? 'front' : 'lower edge'} has nothing beneath: glue a strip of the same board behind both`;
+
+/** The bays that a part lies on by more than its edge. */
+function baysOf(part: Part, of: readonly string[], { cells }: Place): string[] {
+  if (of.length === 1) return [...of];
+  const { x, y, width, height } = boxOf(part.outline);
+  const on = of.filter(id => {
+    const { bay, along, up } = cells.get(id)!;
+    const across = Math.min(x + width, along + bay.width.value) - Math.max(x, along);
+    const high = Math.min(y + height, up + bay.height.value) - Math.max(y, up);
+    return across > 0.02 && high > 0.02;
+  });
+  return on.length > 0 ? on : [...of];
+}
+
+/** Whether the last fill lies between the battens from end to end; what only touches them where the bay is shallow is a misfit. */
+function standsIntoBattens(cover: Cover, layers: readonly Layer[], place: Place, library: Library): boolean {
+  const { bay } = place.cells.get(cover.bays[0]!)!;
+  const { deep } = fitBuildUp(layers, bay, place.zone.kind, library);
+  const batten = battenOf(layers)!.thickness;
+  return batten - deep.battenGap > 0.001;
+}

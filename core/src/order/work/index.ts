@@ -1,0 +1,1 @@
+export { hoursOf } from './rates.ts';
