@@ -13,10 +13,10 @@ async function laidOut(page: Page, name: string): Promise<void> {
 
 /** Looks through the materials for the one that a piece is cut of. */
 async function groupOf(page: Page, piece: RegExp): Promise<void> {
-  const options = page.getByRole('option');
+  const options = page.getByRole('listbox', { name: 'Cut from' }).getByRole('option');
   for (let i = 0; i < (await options.count()); i++) {
     await options.nth(i).click();
-    if (await page.getByRole('button', { name: piece }).isVisible()) return;
+    if (await page.getByRole('button', { name: piece }).first().isVisible()) return;
   }
   throw new Error(`Nothing is cut that is called ${piece}`);
 }
@@ -60,7 +60,9 @@ test('a stopped search keeps its best, and an edit makes it older', async ({ pag
   await page.getByRole('button', { name: 'Search 30 s more' }).click();
   await page.getByRole('button', { name: 'Stop searching' }).click();
   await expect(page.getByText('Stopped: the best until then.')).toBeVisible();
-  await expect(page.getByRole('option').first()).toContainText(/sheets? · £/);
+  await expect(page.getByRole('listbox', { name: 'Cut from' }).getByRole('option').first()).toContainText(
+    /sheets? · £/,
+  );
   await page.getByRole('link', { name: 'Survey' }).click();
   await page.getByLabel('Load-floor length').fill('2700');
   await page.keyboard.press('Enter');
@@ -89,16 +91,16 @@ test('a piece dragged to another place is pinned there, comes back after a reloa
   await page.getByRole('button', { name: /^L1w fill, pinned/ }).focus();
   for (let i = 0; i < 6; i++) await page.keyboard.press(i % 2 ? 'Shift+ArrowDown' : 'Shift+ArrowUp');
   await expect(page.getByRole('alert')).toHaveCount(0);
-  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Undo pin' }).click();
+  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Undo here' }).click();
   // By keyboard too: p lets go and pins, t turns.
   await page.getByRole('button', { name: /^L1w fill, pinned/ }).focus();
   await page.keyboard.press('p');
   await expect(page.getByText('Drag a piece to where it shall lie')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo pin' }).click();
+  await page.getByRole('button', { name: 'Undo here' }).click();
   await expect(page.getByText('1 pinned.')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo pin' }).click();
+  await page.getByRole('button', { name: 'Undo here' }).click();
   await expect(page.getByText('Drag a piece to where it shall lie')).toBeVisible();
-  await page.getByRole('button', { name: 'Redo pin' }).click();
+  await page.getByRole('button', { name: 'Redo here' }).click();
   await expect(page.getByText('1 pinned.')).toBeVisible();
   // And by typing: what cannot be is refused at its place.
   const piecePanel = page.getByRole('region', { name: 'Piece L1w fill' });
@@ -112,4 +114,113 @@ test('a piece dragged to another place is pinned there, comes back after a reloa
   await expect(piecePanel.getByRole('alert')).toHaveCount(0);
   await piecePanel.getByRole('button', { name: 'Unpin' }).click();
   await expect(piecePanel.getByRole('button', { name: 'Pin it here' })).toBeVisible();
+});
+
+test('a piece is carried to another sheet by mouse, and put on one by choosing it', async ({ page }) => {
+  await laidOut(page, 'Carried');
+  // A material on several sheets.
+  const options = page.getByRole('listbox', { name: 'Cut from' }).getByRole('option');
+  for (let i = 0; i < (await options.count()); i++) {
+    await options.nth(i).click();
+    if ((await page.getByRole('group', { name: /^sheet \d/ }).count()) > 1) break;
+  }
+  const [first, second] = [
+    page.getByRole('group', { name: /^sheet 1 / }),
+    page.getByRole('group', { name: /^sheet 2 / }),
+  ];
+  const piece = first.getByRole('button').last();
+  const name = (await piece.getAttribute('aria-label'))!.split(',')[0]!;
+  await piece.scrollIntoViewIfNeeded();
+  const [from, to] = [(await piece.boundingBox())!, (await second.boundingBox())!];
+  await page.mouse.move(from.x + 5, from.y + 5);
+  await page.mouse.down();
+  // Held near its upper left corner, it is let go with its lower left one near the other sheet's datum.
+  await page.mouse.move(to.x + 16, to.y + to.height - from.height - 6, { steps: 8 });
+  await page.mouse.up();
+  await expect(second.getByRole('button', { name: `${name}, pinned` })).toBeVisible();
+  await expect(page.getByText('1 pinned.')).toBeVisible();
+  await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
+  await expect(second.getByRole('button', { name: `${name}, pinned` })).toBeVisible();
+  await second.getByRole('button', { name: `${name}, pinned` }).focus();
+  await page.keyboard.press('Enter');
+  const panel = page.getByRole('region', { name: `Piece ${name}` });
+  await expect(panel.getByRole('combobox', { name: /^On/ })).toHaveValue(/\/1$/);
+  await page.getByRole('button', { name: 'Undo here' }).click();
+  await expect(page.getByText('Drag a piece to where it shall lie')).toBeVisible();
+});
+
+test('how it is cut is settled beside the design: corner panels, grain and strips change the pieces, and undo here takes them back', async ({
+  page,
+}) => {
+  await laidOut(page, 'Settled');
+  await page.getByText('How it is cut:').click();
+  await page.getByLabel('Angled corner panel').fill('150');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('corner panels 150 mm')).toBeVisible();
+  await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('tab', { name: /^To cut/ }).click();
+  await expect(page.getByRole('cell', { name: /^L corner/ }).first()).toBeVisible();
+  await page.getByRole('tab', { name: 'On sheets' }).click();
+  await page.getByText('How it is cut:').click();
+  await page.getByLabel('Grain of sheets runs').selectOption('lengthwise');
+  await page.getByLabel('Boards on a curve').selectOption('strips');
+  await expect(page.getByText(/strips on curves, grain lengthwise/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/strips on curves, grain lengthwise, corner panels 150 mm/)).toBeVisible();
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo here' }).click();
+  await expect(page.getByText(/no corner panels/)).toBeVisible();
+  await page.getByText('How it is cut:').click();
+  await page.getByLabel('Angled corner panel').fill('900');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('600 mm');
+});
+
+test('what a sheet bound by is noted at its edge, and its template follows', async ({ page }) => {
+  await laidOut(page, 'Bound');
+  await groupOf(page, /^F\S* lining/);
+  const piece = page.getByRole('button', { name: /^F\S* lining/ }).first();
+  await piece.focus();
+  await page.keyboard.press('Enter');
+  const panel = page.getByRole('region', { name: /^Piece F/ });
+  const sizes = async () => panel.getByRole('img').getAttribute('aria-label');
+  const before = await sizes();
+  await panel.getByLabel('Taken off at the LEFT').fill('3');
+  await page.keyboard.press('Enter');
+  await expect(panel.getByRole('row', { name: /^LEFT/ })).toContainText('3 mm where it bound', {
+    timeout: 60_000,
+  });
+  expect(await sizes()).not.toBe(before);
+});
+
+test('grounds: battens are weighed and another spacing taken, a panel that is there is checked and cut round', async ({
+  page,
+}) => {
+  await laidOut(page, 'Grounds');
+  await page.getByRole('tab', { name: 'Grounds' }).click();
+  await expect(page.getByText(/^Floor: \d+ battens every/)).toBeVisible();
+  const take = page.getByRole('button', { name: /^Battens every/ }).first();
+  const spacing = (await take.getAttribute('aria-label'))!.replace('Battens every ', '');
+  await take.click();
+  await expect(page.getByText(new RegExp(`^Floor: \\d+ battens every ${spacing},`))).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/^Floor: \d+ battens every 400 mm/)).toBeVisible();
+  await page.getByRole('option', { name: 'left wall' }).click();
+  await page.getByRole('button', { name: 'Add a panel' }).click();
+  const aside = page.getByRole('region', { name: 'Panels that are there already' });
+  await expect(page.getByRole('img', { name: /1 panels there already/ })).toBeVisible();
+  await aside.getByLabel('Behind the front').fill('9000');
+  await page.keyboard.press('Enter');
+  await expect(aside.getByText(/^! It reaches .* beyond the left wall\.$/)).toBeVisible();
+  await aside.getByLabel('Behind the front').fill('0');
+  await page.keyboard.press('Enter');
+  await aside.getByLabel(/^Screw holes/).fill('10; 40 inches; x');
+  await page.keyboard.press('Enter');
+  await expect(aside.getByRole('alert')).toBeVisible();
+  await aside.getByLabel(/^Screw holes/).fill('100; 200');
+  await page.keyboard.press('Enter');
+  await expect(aside.getByText(/2 of 2 marks find nothing behind/)).toBeVisible();
+  await aside.getByRole('button', { name: 'Take it out' }).click();
+  await expect(aside.getByLabel('Behind the front')).toHaveCount(0);
+  await aside.getByRole('button', { name: 'Undo here' }).click();
+  await expect(aside.getByText(/2 of 2 marks/)).toBeVisible();
 });

@@ -10,6 +10,15 @@ type CutListRecord = Contract['cutList']['answer'];
 export type Settled = Omit<CutList, 'format' | 'name'>;
 
 const NOTHING: Settled = { pins: [] };
+
+/** What is to be settled otherwise; undefined for as is usual. */
+type Change = { [K in keyof Settled]?: Settled[K] | undefined };
+
+/** A list with a change, without what is as usual. */
+const changed = (list: CutList | null, change: Change, name: string): CutList => {
+  const all = Object.entries({ ...NOTHING, ...list, ...change }).filter(([, value]) => value !== undefined);
+  return { ...(Object.fromEntries(all) as Settled), format: 1, name };
+};
 const EMPTY: CutListRecord = { revision: 0, undo: false, redo: false, list: null };
 
 /** The pins of the variant in view: kept by the server with revisions and an undo of their own. */
@@ -30,18 +39,12 @@ export function useCutList() {
     onMutate: ask => {
       if (typeof ask === 'string') return;
       const { list, ...rest } = standing();
-      client.setQueryData(queryKey, { ...rest, list: { pins: [], ...list, ...ask, format: 1, name } });
+      client.setQueryData(queryKey, { ...rest, list: changed(list, ask, name) });
     },
-    mutationFn: (ask: Partial<CutList> | 'undoCutList' | 'redoCutList') =>
+    mutationFn: (ask: Change | 'undoCutList' | 'redoCutList') =>
       typeof ask === 'string'
         ? api.travelCutList(conversion, variant, ask, standing().revision)
-        : api.saveCutList(conversion, variant, standing().revision, {
-            pins: [],
-            ...standing().list,
-            ...ask,
-            format: 1,
-            name,
-          }),
+        : api.saveCutList(conversion, variant, standing().revision, changed(standing().list, ask, name)),
     // What is already waiting stands on the screen before it is saved.
     onSuccess: record =>
       client.setQueryData(
@@ -58,7 +61,7 @@ export function useCutList() {
     list: data.list ?? NOTHING,
     pins: data.list?.pins ?? NOTHING.pins,
     setPins: (pins: Pin[]) => change.mutate({ pins }),
-    set: (settled: Partial<Settled>) => change.mutate(settled),
+    set: (settled: Change) => change.mutate(settled),
     undo: data.undo ? () => change.mutate('undoCutList') : null,
     redo: data.redo ? () => change.mutate('redoCutList') : null,
     failed: change.error?.message ?? null,

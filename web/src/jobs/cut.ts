@@ -1,5 +1,5 @@
 import { layUp } from '@overcoat/core/buildup';
-import type { Pin, Placement } from '@overcoat/core/model';
+import type { FixedPanel, Pin, Placement } from '@overcoat/core/model';
 import {
   type CutGroup,
   type CutLayout,
@@ -7,6 +7,7 @@ import {
   holdingPins,
   nearMiss,
 } from '@overcoat/core/order/cutting';
+import { checkPanels, weighSpacings } from '@overcoat/core/order/grounds';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { type CutChoices, type CutPiece, cutPieces } from '@overcoat/core/order/pieces';
 import type { Report, Shelf } from './shelf.ts';
@@ -34,8 +35,34 @@ const SHOWN_EVERY = 150;
 /** Steps in a row for one group. */
 const IN_A_ROW = 6;
 
+/** What bears the boards: what each spacing of battens comes to, and what panels that are there already find behind them. */
+export interface Grounds {
+  findings: ReturnType<typeof checkPanels>;
+  spacings: { zone: string; buildUp: string; options: ReturnType<typeof weighSpacings> }[];
+}
+
 /** The jobs about cutting. */
 export const cutJobs = {
+  /** What the battens of each zone could be, and what was found of panels that are there. */
+  grounds(
+    { design: { shell }, library }: Shelf,
+    { placement, panels }: { placement: Placement; panels: FixedPanel[] },
+  ): Grounds {
+    const laid = layUp(shell, placement, library);
+    const hosts = new Set(
+      laid.covers.flatMap(c => (c.layer.role === 'batten' ? [`${c.zone}/${c.buildUp}`] : [])),
+    );
+    return {
+      findings: checkPanels(shell, placement, laid, panels),
+      spacings: [...hosts].map(host => {
+        const [zone, buildUp] = host.split('/') as [string, string];
+        const where = shell.zones.find(z => z.id === zone)!;
+        const options = weighSpacings(where, buildUp, shell, placement, laid, library, panels);
+        return { zone, buildUp, options };
+      }),
+    };
+  },
+
   /** Every piece as it is cut, before anything is laid out. */
   pieces: (
     { design: { shell }, library }: Shelf,

@@ -1,3 +1,4 @@
+import type { FixedPanel } from '@overcoat/core/model';
 import { SAW_KERF } from '@overcoat/core/order/cutting';
 import { choicesOf } from '@overcoat/core/order/pieces';
 import { useMemo } from 'react';
@@ -19,6 +20,19 @@ export function usePieces() {
   const { list, ready } = useCutList();
   const ask = useMemo(() => ({ placement, choices: choicesOf(list) }), [placement, list]);
   return useJob('pieces', id, ask, ready);
+}
+
+const NO_PANELS: FixedPanel[] = [];
+
+/** What bears the boards of the variant in view. */
+export function useGrounds(auto: boolean) {
+  const { id, design: placement } = useVariant();
+  const {
+    list: { panels = NO_PANELS },
+    ready,
+  } = useCutList();
+  const ask = useMemo(() => ({ placement, panels }), [placement, panels]);
+  return useJob('grounds', id, ask, auto && ready);
 }
 
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */

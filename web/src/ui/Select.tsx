@@ -3,15 +3,17 @@ import type { SelectHTMLAttributes } from 'react';
 interface Props extends SelectHTMLAttributes<HTMLSelectElement> {
   label: string;
   hideLabel?: boolean;
+  /** In a row of compact fields. */
+  compact?: boolean;
 }
 
 /** The platform's own list of choices: one tap on a phone, typeahead at the desk. */
-export function Select({ label, hideLabel = false, className = '', ...rest }: Props) {
+export function Select({ label, hideLabel = false, compact = false, className = '', ...rest }: Props) {
   return (
     <label className={`block ${className}`}>
       <span className={hideLabel ? 'sr-only' : 'block text-[13px] text-faint'}>{label}</span>
       <select
-        className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5 font-medium"
+        className={`${compact ? 'min-h-7' : 'min-h-9'} w-full rounded-[4px] border border-rule bg-ticket px-1.5 font-medium`}
         {...rest}
       />
     </label>

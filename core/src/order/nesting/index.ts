@@ -1,4 +1,4 @@
-export type { Nest, NestPiece, NestProblem, NestStock, Point } from './problem.ts';
+export type { Nest, NestPiece, NestProblem, NestStock, Point, UsedStock } from './problem.ts';
 export { NestSearch } from './search.ts';
 export { areaOf, atOrigin, turnPoints } from './shapes.ts';
 export { cutLengths, shelfLayout } from './shelf.ts';

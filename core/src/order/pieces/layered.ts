@@ -135,7 +135,8 @@ function piecesOver(
     turns,
     edge: material.allowance / 2,
     layer,
-    corners: areas.flatMap(a => a.taken).flatMap(cornersIn),
+    // Of two that touch, what they have in common is no corner.
+    corners: cornersIn(together([...areas.flatMap(a => a.taken), []])),
     battens,
     beneath: place.joints.get(key) ?? { x: [], y: [] },
     cells: cover.bays.flatMap(id => place.cells.get(id) ?? []),

@@ -1,7 +1,7 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { Bay, Shell, Zone } from '../../model/index.ts';
 import { cellsOf, flatten, hiddenByArches, keptClear, outlineOf } from '../../survey/shell/index.ts';
-import { boxRegion, minus, type Region, regionOf } from './region.ts';
+import { boxOf, boxRegion, cornersIn, minus, type Region, regionOf } from './region.ts';
 
 /** How far a chord may lie from the arc it stands for, m. */
 const ARC = 0.0002;
@@ -54,6 +54,20 @@ export function placeOf(zone: Zone, shell: Shell): Place {
   return { zone, cells, length, breadth, openings, hidden, joints: new Map() };
 }
 
+/** What of the ribs between bays an arch stands before: as much as of the bays on both their sides. */
+function hiddenRibs({ zone, cells, hidden }: Place): Region[] {
+  const own = [...cells.values()].filter(c => hidden.has(c.bay.id));
+  return own.flatMap(a => {
+    const rib = zone.ribs.find(r => r.after === a.bay.station);
+    const b = own.find(c => c.bay.station === a.bay.station + 1 && c.bay.strip === a.bay.strip);
+    if (!rib || !b) return [];
+    const [behind, ahead] = [a, b].map(c => boxOf(cornersIn(hidden.get(c.bay.id)!.flat())));
+    const up = Math.max(behind!.y, ahead!.y);
+    const top = Math.min(behind!.y + behind!.height, ahead!.y + ahead!.height);
+    return top > up ? [boxRegion(a.along + a.bay.width.value, up, rib.width.value, top - up)] : [];
+  });
+}
+
 /** Where a cover's rectangle lies in its zone, m: what runs over ribs starts in the middle of the one before it. */
 export function rectOf(
   cover: Cover,
@@ -86,5 +100,6 @@ export function areaFor(cover: Cover, place: Place): { region: Region; taken: Re
         minus(box, [regionOf(flatten(outline.outline, ARC).map(p => ({ x: p.x + along, y: p.y + up })))]),
       );
   }
+  taken.push(...hiddenRibs(place));
   return { region: minus(boxRegion(x, y, width, height), [...taken, ...notBay]), taken };
 }

@@ -8,8 +8,8 @@ export interface Joints {
   beneath: readonly number[];
 }
 
-/** A joint stays so far from the edge of an opening, and from one beneath it, m. */
-const CLEAR = 0.03;
+/** A joint stays so far from the edge of an opening (on the rib beside it, it may lie), and from one beneath it, m. */
+const CLEAR = 0.025;
 const STAGGER = 0.15;
 
 /**

@@ -1,9 +1,12 @@
 import { stiffEnough, type Verdict, widestSpan } from '@overcoat/core/order/boards';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { inUnits, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
+import type { EdgeName } from '@overcoat/core/survey/shell';
+import { inUnits, parseLength, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Field } from '../../ui/Field.tsx';
 
 const WORDS: Record<Verdict['what'], string> = {
   gives: 'gives',
@@ -77,12 +80,40 @@ export function BoardCheck({ piece }: { piece: CutPiece }) {
 /** What is left off at each edge of a rigid sheet, and where to take off more. */
 export function EdgeClearances({ piece }: { piece: CutPiece }) {
   const units = useUnits();
+  const cuts = useCutList();
   if (piece.edges.length === 0) return null;
+  const { trims = [] } = cuts.list;
+  const own = (edge: EdgeName) => trims.filter(t => t.piece === piece.id && t.edge === edge);
+  const took = (edge: EdgeName) => own(edge).reduce((sum, t) => sum + t.by, 0);
+  const put = (edge: EdgeName, by: number) =>
+    cuts.set({
+      trims: [
+        ...trims.filter(t => t.piece !== piece.id || t.edge !== edge),
+        ...(by > 0 ? [{ piece: piece.id, edge, by }] : []),
+      ],
+    });
+  const ofTwin = trims.filter(t => t.piece === piece.twin);
   const widest = piece.edges.reduce((a, b) => (b.leave > a.leave ? b : a));
   return (
     <section>
       <h4 className="font-medium">Left off, so that it goes in</h4>
       <table className="mt-1 w-full">
+        <thead className="text-[13px] text-faint">
+          <tr>
+            <th scope="col" className="text-left font-normal">
+              edge
+            </th>
+            <th scope="col" className="pr-2 text-right font-normal">
+              left off
+            </th>
+            <th scope="col" className="text-left font-normal">
+              for
+            </th>
+            <th scope="col" className="text-right font-normal">
+              it bound by
+            </th>
+          </tr>
+        </thead>
         <tbody>
           {piece.edges.map(e => (
             <tr key={e.edge} className="border-t border-rule align-top">
@@ -90,14 +121,31 @@ export function EdgeClearances({ piece }: { piece: CutPiece }) {
                 {e.edge}
               </th>
               <td className="pr-2 text-right whitespace-nowrap">{printLength(e.leave, units)}</td>
-              <td className="text-[13px] text-faint">{e.why}</td>
+              <td className="text-[13px] text-faint">{inUnits(e.why, units)}</td>
+              <td className="w-20 pl-1">
+                <Field
+                  compact
+                  hideLabel
+                  label={`Taken off at the ${e.edge}`}
+                  shown={took(e.edge) === 0 ? '' : printLength(took(e.edge), units)}
+                  parse={text =>
+                    text.trim() === ''
+                      ? { ok: true, value: 0 }
+                      : parseLength(text, { system: units, min: 0, max: 0.1 })
+                  }
+                  onCommit={by => void put(e.edge, by)}
+                />
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
       <p className="mt-1 text-[13px] text-faint">
         Set the {widest.edge} edge last, from a slant. If it binds, take a millimetre at a time off there
-        first: that edge is the least certain. Where a neighbour is lined before, measure to the lining.
+        first: that edge is the least certain, and note beside it what came off: the template follows.
+        {ofTwin.map(
+          t => ` Its twin bound by ${printLength(t.by, units)} at the ${t.edge}: look there first.`,
+        )}
       </p>
     </section>
   );

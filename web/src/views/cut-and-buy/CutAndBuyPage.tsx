@@ -8,7 +8,7 @@ import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { nestedCost } from '../../jobs/nestedCost.ts';
-import { useCutting, usePieces } from '../../jobs/useCutting.ts';
+import { useCutting, useGrounds, usePieces } from '../../jobs/useCutting.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -18,7 +18,9 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { CutTable } from './CutTable.tsx';
+import { GroundsTab, groundsZone } from './GroundsTab.tsx';
 import { itemsWord, piecesOf, withPins } from './groups.ts';
+import { PanelsAside } from './PanelsAside.tsx';
 import { PiecePanel } from './PiecePanel.tsx';
 import { PiecePlace } from './PiecePlace.tsx';
 import { PriceCell } from './PriceCell.tsx';
@@ -34,7 +36,9 @@ export function Component() {
   const { library } = useLibrary();
   const units = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [tab, setTab] = useState<'sheets' | 'buy' | 'cut'>('sheets');
+  const [tab, setTab] = useState<'sheets' | 'grounds' | 'buy' | 'cut'>('sheets');
+  const [groundsOf, setGroundsOf] = useState<string | null>(null);
+  const grounds = useGrounds(tab === 'grounds');
   const cutting = useCutting(tab === 'sheets');
   const [groupKey, setGroup] = useState<string | null>(null);
   const [piece, setPiece] = useState<string | null>(null);
@@ -175,7 +179,7 @@ export function Component() {
         ) : (
           <>
             <div role="tablist" aria-label="Lists" className="no-print mt-3 flex gap-4 border-b border-rule">
-              {(['sheets', 'buy', 'cut'] as const).map(t => (
+              {(['sheets', 'grounds', 'buy', 'cut'] as const).map(t => (
                 <button
                   key={t}
                   type="button"
@@ -186,9 +190,11 @@ export function Component() {
                 >
                   {t === 'sheets'
                     ? 'On sheets'
-                    : t === 'buy'
-                      ? `To buy (${order.lines.length})`
-                      : `To cut (${pieces.length})`}
+                    : t === 'grounds'
+                      ? 'Grounds'
+                      : t === 'buy'
+                        ? `To buy (${order.lines.length})`
+                        : `To cut (${pieces.length})`}
                 </button>
               ))}
               {line && tab === 'cut' && (
@@ -211,6 +217,14 @@ export function Component() {
                 }}
                 piece={piece}
                 onPiece={setPiece}
+              />
+            )}
+            {tab === 'grounds' && (
+              <GroundsTab
+                grounds={grounds.answer}
+                pieces={all}
+                zone={groundsZone(design, groundsOf)}
+                onZone={setGroundsOf}
               />
             )}
             <div className={tab === 'buy' ? 'print:block' : 'hidden print:block'}>
@@ -245,7 +259,10 @@ export function Component() {
             />
           </div>
         )}
-        {!found && (
+        {tab === 'grounds' && (
+          <PanelsAside zone={groundsZone(design, groundsOf)} findings={grounds.answer?.findings ?? []} />
+        )}
+        {!found && tab !== 'grounds' && (
           <MapPanel
             title={
               shownMaterial

@@ -5,8 +5,10 @@ import { useCutList } from '../../api/cutList.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
+import { Select } from '../../ui/Select.tsx';
 import { type CutGroupAnswer, withPins } from './groups.ts';
-import { type MovedOn, movedTo, turnedOn } from './moving.ts';
+import { freePlace, type MovedOn, movedTo, turnedOn } from './moving.ts';
+import { sheetsOf } from './useCarry.ts';
 
 /** Where the chosen piece lies, typed: put there it is pinned; and its pin taken out again. */
 export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupAnswer; index: number }) {
@@ -34,12 +36,40 @@ export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupA
   };
   const within = (max: number) => (text: string) => parseLength(text, { system: units, min: 0, max });
   const turned = turnedOn(on);
+  const sheets = sheetsOf(now, new Map(group.pieces.map(p => [p.id, p])));
+  const toSheet = (key: string) => {
+    const to = sheets.find(s => s.key === key)!;
+    const free = freePlace(on, to);
+    if (!free) return setRefused(`Nothing is free for it on ${sheetName(to)}: move something there first.`);
+    setRefused(null);
+    cuts.setPins([
+      ...others,
+      { group: group.key, piece: on.piece.id, stock: to.stock.id, index: to.used.index, ...free },
+    ]);
+  };
+  const sheetName = (s: (typeof sheets)[number]) =>
+    `${s.stock.length > 3 * s.stock.width ? 'roll' : 'sheet'} ${s.used.index + 1}${group.problem.stock.length > 1 ? `, ${printLength(s.stock.width, units)} wide` : ''}`;
   return (
     <fieldset className="flex flex-wrap items-end gap-2">
       <legend className="sr-only">Place on the sheet</legend>
+      {sheets.length > 1 && (
+        <Select
+          compact
+          className="w-28"
+          label="On"
+          value={`${id}/${index}`}
+          onChange={e => toSheet(e.target.value)}
+        >
+          {sheets.map(s => (
+            <option key={s.key} value={s.key}>
+              {sheetName(s)}
+            </option>
+          ))}
+        </Select>
+      )}
       <Field
         compact
-        className="w-28"
+        className="w-24"
         label="Across"
         shown={printLength(on.x, units)}
         parse={within(stock.width)}
@@ -47,7 +77,7 @@ export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupA
       />
       <Field
         compact
-        className="w-28"
+        className="w-24"
         label="Up"
         shown={printLength(on.y, units)}
         parse={within(stock.length)}

@@ -1,15 +1,14 @@
-import { packsOf, piecesOn, SAW_KERF } from '@overcoat/core/order/cutting';
-import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
-import { parseLength, printLength, printMoney } from '@overcoat/core/units';
+import { packsOf, piecesOn } from '@overcoat/core/order/cutting';
+import { printLength, printMoney } from '@overcoat/core/units';
 import { useMemo } from 'react';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { LONGER, type useCutting } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Field } from '../../ui/Field.tsx';
+import { CutSettings } from './CutSettings.tsx';
 import { type CutGroupAnswer, itemsWord, withPins } from './groups.ts';
-import { SheetDrawing } from './SheetDrawing.tsx';
+import { SheetList } from './SheetList.tsx';
 import { SheetButtons } from './TakeAway.tsx';
 
 interface Props {
@@ -27,7 +26,6 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
   const shown = useMemo(() => group && withPins(group, cuts.pins), [group, cuts.pins]);
   const { library } = useLibrary();
   const units = useUnits();
-  const pieces = useMemo(() => new Map(group?.pieces.map(p => [p.id, p]) ?? []), [group]);
   if (job.failed)
     return (
       <p role="alert" className="mt-3 text-signal">
@@ -88,9 +86,7 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
           </>
         )}
       </div>
-      <div className="no-print mt-2 flex flex-wrap items-start gap-3">
-        <CutSettings cuts={cuts} />
-      </div>
+      <CutSettings cuts={cuts} />
       <div className="mt-2 flex gap-4 max-md:flex-col">
         <div
           role="listbox"
@@ -126,49 +122,11 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
           <GroupVerdict group={group} />
           <PinBar cuts={cuts} group={group} settled={!job.stale && job.running === null} />
           <SheetButtons group={group} />
-          {group.layout && (
-            <div className="mt-3 flex flex-wrap gap-x-6 gap-y-4">
-              {group.layout.nest.used.map(u => {
-                const stock = group.problem.stock.find(s => s.id === u.stock)!;
-                return (
-                  <SheetDrawing
-                    key={`${u.stock}/${u.index}`}
-                    group={shown!}
-                    pieces={pieces}
-                    stock={stock}
-                    index={u.index}
-                    scale={scaleOf(group)}
-                    chosen={piece}
-                    onChoose={onPiece}
-                    onPut={(id, to) =>
-                      cuts.setPins([
-                        ...cuts.pins.filter(p => p.group !== group.key || p.piece !== id),
-                        { group: group.key, piece: id, stock: stock.id, index: u.index, ...to },
-                      ])
-                    }
-                    onUnpin={id =>
-                      cuts.setPins(cuts.pins.filter(p => p.group !== group.key || p.piece !== id))
-                    }
-                  />
-                );
-              })}
-            </div>
-          )}
+          {group.layout && <SheetList group={shown!} chosen={piece} onChoose={onPiece} />}
         </div>
       </div>
     </div>
   );
-}
-
-/** Pixels a metre: the longest sheet 350 high, a lying roll 620 long, and nothing larger than life needs. */
-function scaleOf({ problem, layout }: CutGroupAnswer): number {
-  const scales = problem.stock.map(s => {
-    if (s.length <= 3 * s.width) return 350 / s.length;
-    const reach = Math.max(0.6, ...layout!.nest.used.filter(u => u.stock === s.id).map(u => u.reach + 0.25));
-    // A long narrow roll is scrolled rather than shrunk to a thread.
-    return Math.max(Math.min(440 / reach, 200 / s.width), 64 / s.width);
-  });
-  return Math.min(360, ...scales);
 }
 
 /** What the group takes, whether less is possible, and what a little shaving would save; in one sentence each. */
@@ -223,34 +181,6 @@ export function findPiece(group: CutGroupAnswer, id: string | null) {
   return { on, index: laid.index };
 }
 
-/** What the saw takes and how flat boards follow a curve: both change every piece or its place. */
-function CutSettings({ cuts }: { cuts: ReturnType<typeof useCutList> }) {
-  const units = useUnits();
-  const { gapBehind = USUAL_CHOICES.gapBehind, kerf = SAW_KERF } = cuts.list;
-  const within = (min: number, max: number) => (text: string) =>
-    parseLength(text, { system: units, min, max });
-  return (
-    <>
-      <Field
-        compact
-        className="w-28"
-        label="Saw takes"
-        shown={printLength(kerf, units)}
-        parse={within(0, 0.01)}
-        onCommit={value => void cuts.set({ kerf: value })}
-      />
-      <Field
-        compact
-        className="w-36"
-        label="Gap behind boards"
-        shown={printLength(gapBehind, units)}
-        parse={within(0.0005, 0.02)}
-        onCommit={value => void cuts.set({ gapBehind: value })}
-      />
-    </>
-  );
-}
-
 /** What is pinned, with an undo of its own: a layout is no part of the design. */
 function PinBar({
   cuts,
@@ -279,12 +209,12 @@ function PinBar({
       )}
       {cuts.undo && (
         <Button small onClick={cuts.undo}>
-          Undo pin
+          Undo here
         </Button>
       )}
       {cuts.redo && (
         <Button small onClick={cuts.redo}>
-          Redo pin
+          Redo here
         </Button>
       )}
       {cuts.failed && (

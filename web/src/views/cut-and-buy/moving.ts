@@ -61,6 +61,19 @@ export function snapped(
   return { x, y };
 }
 
+/** The first free place on a sheet, nearest its datum corner, that a piece may lie in; null where there is none. */
+export function freePlace({ piece }: OnSheet, sheet: MovedOn): { x: number; y: number; turn: number } | null {
+  const xs = [0, ...sheet.placed.map(o => o.x + o.width + sheet.kerf)].sort((a, b) => a - b);
+  const ys = [0, ...sheet.placed.map(o => o.y + o.length + sheet.kerf)].sort((a, b) => a - b);
+  for (const y of ys)
+    for (const x of xs)
+      for (const turn of piece.turns) {
+        const { wrong, gives } = movedTo(piece, { x, y, turn }, sheet);
+        if (wrong === null && gives.length === 0) return { x, y, turn };
+      }
+  return null;
+}
+
 /** The next way a piece may lie after one, turned about its middle. */
 export function turnedOn(on: OnSheet): { x: number; y: number; turn: number } | null {
   const { turns } = on.piece;

@@ -72,6 +72,12 @@ export function MaterialCard({
     m.selfAdhesive && 'self-adhesive',
     m.flexible ? 'flexible' : 'stiff',
     m.toleratesWet ? 'tolerates wet' : 'must stay dry',
+    m.runs !== 'any' && `has a ${m.runs}`,
+    m.cutWith === 'saw' && 'sawn',
+    m.tongue !== null &&
+      (m.tongue < 0
+        ? `laid in courses ${printLength(-m.tongue, units)} apart`
+        : `laid in courses, ${printLength(m.tongue, units)} into the next`),
   ].filter(Boolean);
   const facts: [string, string, string][] = [
     ['conductivity', `${printNumber(m.conductivity, 3)} W/mK`, m.sources.conductivity],
@@ -143,6 +149,7 @@ export function MaterialCard({
                 {printLength(s.thickness, units)} · {printLength(s.width, units)} ×{' '}
                 {printLength(s.length, units)}
                 {s.perPack > 1 && ` · ${s.perPack} a pack`}
+                {s.byMetre && ' · any length'}
               </span>
               <OwnPrice material={m} stock={s} label={`Price of ${printLength(s.thickness, units)}`} />
             </li>

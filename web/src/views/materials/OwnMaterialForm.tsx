@@ -21,6 +21,11 @@ interface Form {
   length: string;
   price: string;
   source: string;
+  runs: Material['runs'];
+  cutWith: Material['cutWith'];
+  /** Empty for what is not laid in courses. */
+  tongue: string;
+  byMetre: boolean;
 }
 
 const between = (what: string, min: number, max: number) => (text: string) => {
@@ -40,11 +45,21 @@ const number = (text: string) => {
 };
 const size = (text: string, [min, max]: Limits['width']) => parseLength(text, { min, max });
 
+/** A length that may be negative, m; null where it cannot be read. */
+function signed(text: string): number | null {
+  const minus = /^\s*[-−–]/.test(text);
+  const read = parseLength(text.replace(/^\s*[-−–]/, ''), { max: 1 });
+  return read.ok ? (minus ? -read.value : read.value) : null;
+}
+
 /** What a material does with sound, changed where it damps by. */
 const soundOf = (m: Material, lossFactor: number, modulus: number | null) =>
   m.constrained
     ? { constrained: { ...m.constrained, lossFactor, shear: modulus ?? m.constrained.shear } }
     : { lossFactor, stiffness: modulus };
+
+/** What is typed; the rest is chosen. */
+type TextField = Exclude<keyof Form, 'runs' | 'cutWith' | 'byMetre'>;
 
 /** Copies or changes a material. A copy is sold in the size given here alone: what the original is sold in is not its own. */
 export function OwnMaterialForm({
@@ -77,6 +92,10 @@ export function OwnMaterialForm({
       length: `${first.length * 1000} mm`,
       price: String(own ? first.price : Math.round((100 * first.price) / first.perPack) / 100),
       source: own ? m.sources.conductivity : '',
+      runs: m.runs,
+      cutWith: m.cutWith,
+      tongue: m.tongue === null ? '' : `${m.tongue * 1000} mm`,
+      byMetre: first.byMetre ?? false,
     },
   });
   const submit = (f: Form) => {
@@ -91,6 +110,7 @@ export function OwnMaterialForm({
       width: metres(f.width),
       length: metres(f.length),
       price: price.ok ? price.value : 0,
+      byMetre: f.byMetre,
     };
     const id = own ? m.id : freshId(library.keys(), `${m.id}-own`);
     const made: Material = {
@@ -102,6 +122,9 @@ export function OwnMaterialForm({
       conductivity: number(f.conductivity),
       density: number(f.density),
       vapour: m.vapour.by === 'mu' ? { by: 'mu', mu: number(f.vapour) } : { by: 'sd', sd: number(f.vapour) },
+      runs: f.runs,
+      cutWith: f.cutWith,
+      tongue: f.tongue.trim() === '' ? null : (signed(f.tongue) ?? null),
       ...soundOf(m, number(f.lossFactor), f.stiffness === '' ? null : number(f.stiffness) * 1e6),
       stock: own ? [stock, ...m.stock.slice(1)] : [{ ...stock, perPack: 1 }],
       sources: {
@@ -115,7 +138,7 @@ export function OwnMaterialForm({
     };
     save.mutate(made, { onSuccess: () => onDone(id) });
   };
-  const input = (name: keyof Form, label: string, validate: (text: string) => true | string) => (
+  const input = (name: TextField, label: string, validate: (text: string) => true | string) => (
     <label key={name} className="block">
       <span className="text-[13px] text-faint">{label}</span>
       <input
@@ -172,6 +195,44 @@ export function OwnMaterialForm({
         'length',
         'Length',
         readable(t => size(t, limits.length)),
+      )}
+      {(m.form === 'sheet' || m.form === 'roll') && (
+        <>
+          <label className="block">
+            <span className="text-[13px] text-faint">Its pieces</span>
+            <select
+              {...register('runs')}
+              className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
+            >
+              <option value="any">may be turned any way</option>
+              <option value="grain">follow its grain</option>
+              <option value="pile">follow its pile or pattern</option>
+            </select>
+          </label>
+          <label className="block">
+            <span className="text-[13px] text-faint">Cut with</span>
+            <select
+              {...register('cutWith')}
+              className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
+            >
+              <option value="knife">a knife or shears</option>
+              <option value="saw">a saw</option>
+            </select>
+          </label>
+        </>
+      )}
+      {m.form === 'sheet' &&
+        input('tongue', 'Laid in courses: tongue, or minus the gap (empty: no)', t => {
+          if (t.trim() === '') return true;
+          const value = signed(t);
+          if (value === null) return 'Write it as 7 mm, or −6 mm for a gap.';
+          return Math.abs(value) <= 0.05 || 'At most 50 mm.';
+        })}
+      {m.form === 'roll' && (
+        <label className="flex items-center gap-2">
+          <input type="checkbox" {...register('byMetre')} />
+          sold by the metre: any part of the length for its share of the price
+        </label>
       )}
       <div className="col-span-2">{input('source', 'Where these figures are from', filled('A source'))}</div>
       {save.error && (
