@@ -246,3 +246,21 @@ describe('the data folder of the layout “cut-lists”', () => {
     expect(again.list!.pins.map(p => p.piece)).toEqual(['L1w fill', 'L2w fill']);
   });
 });
+
+describe('the data folder of the layout “cut-choices”', () => {
+  it('opens with how it is cut, panels and trims, and materials laid in courses and sold by the metre', async () => {
+    cpSync(path.join(FIXTURES, 'cut-choices'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, cutLists, library } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    const record = await cutLists.read(listed!.id, design.variants[0]!.id);
+    expect(record).toMatchObject({ revision: 3, undo: true, redo: true });
+    expect(record.list).toMatchObject({ kerf: 0.0025, grain: 'lengthwise', strips: true, corner: 0.15 });
+    expect(record.list!.panels).toMatchObject([{ name: 'old panel', marks: [0.05, 0.55] }]);
+    expect(record.list!.trims).toEqual([{ piece: 'F1a lining', edge: 'LEFT', by: 0.003 }]);
+    const { library: shelf } = await library.read();
+    expect(shelf.get('own-slats')!.tongue).toBe(-0.008);
+    expect(shelf.get('own-carpet')!.stock[0]!.byMetre).toBe(true);
+  });
+});

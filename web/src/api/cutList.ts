@@ -7,7 +7,7 @@ import { api } from './client.ts';
 type CutListRecord = Contract['cutList']['answer'];
 
 /** What a person settled, without the name it is kept under. */
-export type Settled = Omit<CutList, 'format' | 'name'>;
+type Settled = Omit<CutList, 'format' | 'name'>;
 
 const NOTHING: Settled = { pins: [] };
 

@@ -222,7 +222,7 @@ export function OwnMaterialForm({
         </>
       )}
       {m.form === 'sheet' &&
-        input('tongue', 'Laid in courses: tongue, or minus the gap (empty: no)', t => {
+        input('tongue', 'Tongue in courses, or minus the gap', t => {
           if (t.trim() === '') return true;
           const value = signed(t);
           if (value === null) return 'Write it as 7 mm, or −6 mm for a gap.';
