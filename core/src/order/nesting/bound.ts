@@ -1,4 +1,6 @@
-import { MICRO, type Shape, type Turned } from './shapes.ts';
+import { dualBeds } from './dualBound.ts';
+import { innerRect } from './innerRect.ts';
+import { MICRO, type Shape } from './shapes.ts';
 
 /** A stock as the search handles it, micrometres, kerf included. */
 export interface Bedding {
@@ -36,34 +38,53 @@ const LOOKED_AT = 400;
 /** What the pieces need of any beds. */
 export function needsOf(shapes: readonly Shape[], stock: readonly Bedding[]): Needs {
   const area = EXACT * shapes.reduce((sum, s) => sum + s.area, 0);
-  const boxes = shapes
-    .filter(s => s.isBox)
+  const boxes = [...shapes]
     .sort((a, b) => b.area - a.area)
-    .slice(0, LOOKED_AT);
+    .slice(0, LOOKED_AT)
+    .map(boxWithin);
   let apart = 0;
   // From each piece on, those that share no bed with any taken before.
   for (let from = 0; from < Math.min(boxes.length, 20); from++) {
-    const taken: Shape[] = [];
+    const taken: Box[] = [];
     for (const b of boxes.slice(from)) if (taken.every(t => !stock.some(s => bothOn(t, b, s)))) taken.push(b);
     apart = Math.max(apart, taken.length);
   }
-  return { area, beds: Math.max(apart, stacked(boxes, stock)) };
+  const dual = stock.some(s => s.byLength)
+    ? 0
+    : dualBeds(boxes, Math.max(...stock.map(s => s.width)), Math.max(...stock.map(s => s.length)));
+  return { area, beds: Math.max(apart, stacked(boxes, stock), dual) };
 }
+
+/** A rectangle however it lies, micrometres. */
+interface Box {
+  /** One for each turn. */
+  turned: readonly Side[];
+}
+
+interface Side {
+  width: number;
+  length: number;
+}
+
+/** A box itself; of an outline, a box within it: where those keep each other off a bed, the outlines do. */
+const boxWithin = ({ turned }: Shape): Box => ({
+  turned: turned.map(t => (t.outline ? innerRect(t.outline) : t)),
+});
 
 /**
  * Beds for pieces that are wider than half of any bed however they lie: on one bed they lie one after another, so that
  * their lengths are packed in one dimension; and the same the other way, for what is longer than half of any bed.
  */
-function stacked(boxes: readonly Shape[], stock: readonly Bedding[]): number {
+function stacked(boxes: readonly Box[], stock: readonly Bedding[]): number {
   if (stock.some(s => s.byLength)) return 0;
   const width = Math.max(...stock.map(s => s.width));
   const length = Math.max(...stock.map(s => s.length));
-  const row = (across: (t: Turned) => number, along: (t: Turned) => number, wide: number, long: number) =>
+  const row = (across: (t: Side) => number, along: (t: Side) => number, wide: number, long: number) =>
     boxes.flatMap(({ turned }) => {
       const ways = turned.filter(t => across(t) <= wide && along(t) <= long);
       return ways.length > 0 && ways.every(t => 2 * across(t) > wide) ? [Math.min(...ways.map(along))] : [];
     });
-  const [w, l] = [(t: Turned) => t.width, (t: Turned) => t.length];
+  const [w, l] = [(t: Side) => t.width, (t: Side) => t.length];
   return Math.max(
     inOneDimension(row(w, l, width, length), length),
     inOneDimension(row(l, w, length, width), width),
@@ -93,7 +114,7 @@ function inOneDimension(lengths: readonly number[], bar: number): number {
   return most;
 }
 
-function bothOn(a: Shape, b: Shape, bed: Bedding): boolean {
+function bothOn(a: Box, b: Box, bed: Bedding): boolean {
   return a.turned.some(p =>
     b.turned.some(
       q =>
