@@ -4,11 +4,12 @@ import { RULES } from './bed.ts';
 import { choices, leastCost, type Needs } from './bound.ts';
 import { construct, ORDERS } from './construct.ts';
 import { cutsOf } from './cuts.ts';
-import type { Laid, Nest, NestPiece, NestProblem, UsedStock } from './problem.ts';
+import type { Nest, NestPiece, NestProblem } from './problem.ts';
 import { seeded } from './random.ts';
 import { type PartNest, Recreate } from './recreate.ts';
-import { areaOf, MICRO } from './shapes.ts';
+import { MICRO } from './shapes.ts';
 import { Table, unfitPieces } from './table.ts';
+import { bedsBefore, bedsOf, covered, isBetter, nestOf, type Whole } from './whole.ts';
 
 /** Beds that would cost less, or leave a better rest, and how far the pieces have been brought onto them. */
 interface Goal {
@@ -16,14 +17,6 @@ interface Goal {
   beam: Beam | null;
   /** Only leaves more; costs the same. */
   rest: boolean;
-}
-
-/** Everything laid, and how good that is. */
-interface Whole {
-  beds: Bed[];
-  cost: number;
-  worth: number;
-  cuts: number;
 }
 
 /** Most pieces that are searched side by side, and by full constructions at the start. */
@@ -71,7 +64,7 @@ export class NestSearch {
     if (unfit.length > 0) throw new RangeError(`No stock holds ${unfit.map(u => u.piece).join(', ')}`);
     this.table = new Table(problem);
     this.random = seeded(seed);
-    this.fixed = this.lying(problem.pinned ?? []);
+    this.fixed = bedsOf(this.table, problem.pinned ?? []);
     for (const b of this.fixed) for (const p of b.placed) this.pinned.add(p.piece);
     const { shapes, stock, needs, kerf } = this.table;
     const rolls = stock.filter(s => s.byLength).map(s => s.price);
@@ -88,7 +81,7 @@ export class NestSearch {
 
   /** The best layout so far. */
   get best(): Nest {
-    this.read ??= this.written();
+    this.read ??= nestOf(this.table, this.whole);
     return this.read;
   }
 
@@ -143,7 +136,7 @@ export class NestSearch {
   }
 
   private takeBoxed(): boolean {
-    const better = this.keep(this.lying(this.boxed!.best.laid));
+    const better = this.keep(bedsOf(this.table, this.boxed!.best.laid));
     if (better) this.aim();
     return better;
   }
@@ -207,55 +200,15 @@ export class NestSearch {
     return true;
   }
 
-  /** Beds with pieces where they are said to lie. Throws RangeError for a piece, stock or turn that is not there. */
-  private lying(laid: readonly Laid[]): Bed[] {
-    const { problem, shapes } = this.table;
-    const beds = new Map<string, Bed>();
-    for (const { piece, stock, index, x, y, turn } of laid) {
-      const at = problem.pieces.findIndex(p => p.id === piece);
-      const of = problem.stock.findIndex(s => s.id === stock);
-      const way = at < 0 ? -1 : shapes[at]!.turned.findIndex(t => t.turn === turn);
-      if (at < 0 || of < 0 || way < 0) throw new RangeError(`Piece ${piece} cannot lie there`);
-      const key = `${stock}/${index}`;
-      const bed = beds.get(key) ?? this.table.bed(of);
-      beds.set(key, bed);
-      bed.put(at, shapes[at]!, { way, x: Math.round(x * MICRO), y: Math.round(y * MICRO), score: 0 });
-    }
-    return [...beds.values()];
-  }
-
-  /** The layout to go on from, if it holds every piece, each pinned one at its pin, and none on another or over an edge. */
-  private before(): Bed[] | null {
-    const { from, pinned = [], pieces } = this.table.problem;
-    const pins = new Map(pinned.map(p => [p.piece, p]));
-    const ids = new Set(pieces.map(p => p.id));
-    const whole = from?.length === ids.size && new Set(from.map(l => l.piece)).size === ids.size;
-    if (!from || !whole || from.some(l => !ids.has(l.piece))) return null;
-    const moved = from.some(l => {
-      const pin = pins.get(l.piece);
-      return (
-        pin && (pin.stock !== l.stock || Math.hypot(pin.x - l.x, pin.y - l.y) > 1e-6 || pin.turn !== l.turn)
-      );
-    });
-    if (moved) return null;
-    try {
-      const beds = this.lying(from);
-      return beds.every(b => this.table.isSound(b)) ? beds : null;
-    } catch {
-      // A piece, a size or a way to turn it is no more.
-      return null;
-    }
-  }
-
   /** A full layout by the simple rules, the best of their orders. */
   private first(): Whole {
     const { shapes, stock } = this.table;
     const loose = [...shapes.keys()].filter(i => !this.pinned.has(i));
     this.whole = { beds: [], cost: Number.POSITIVE_INFINITY, worth: 0, cuts: 0 };
-    const before = this.before();
+    const before = bedsBefore(this.table);
     if (before) this.keep(before);
     if (this.boxed) {
-      this.keep(this.lying(this.boxed.best.laid));
+      this.keep(bedsOf(this.table, this.boxed.best.laid));
       return this.whole;
     }
     const few = shapes.length <= MANY;
@@ -363,70 +316,6 @@ export class NestSearch {
       rest,
     };
   }
-
-  /** Which one of its stock each bed is: one with pinned pieces the one they were pinned on, as far as there are so many. */
-  private indexes(beds: readonly Bed[]): Map<Bed, number> {
-    const { problem } = this.table;
-    const pinnedOn = new Map((problem.pinned ?? []).map(l => [l.piece, l.index]));
-    const wanted = (bed: Bed) =>
-      bed.placed.flatMap(p => pinnedOn.get(problem.pieces[p.piece]!.id) ?? [])[0] ?? null;
-    const given = new Map<Bed, number>();
-    for (const stock of new Set(beds.map(b => b.stock))) {
-      const own = beds.filter(b => b.stock === stock);
-      const free = new Set(own.keys());
-      for (const bed of own) {
-        const index = wanted(bed);
-        if (index !== null && free.delete(index)) given.set(bed, index);
-      }
-      const left = [...free];
-      for (const bed of own) if (!given.has(bed)) given.set(bed, left.shift()!);
-    }
-    return given;
-  }
-
-  private written(): Nest {
-    const { problem, shapes } = this.table;
-    const laid: Laid[] = [];
-    const used: UsedStock[] = [];
-    const order = [...this.whole.beds].sort(
-      (a, b) => a.stock - b.stock || covered(b, this.table) - covered(a, this.table),
-    );
-    const indexes = this.indexes(order);
-    for (const bed of order) {
-      const index = indexes.get(bed)!;
-      const stock = problem.stock[bed.stock]!;
-      for (const p of bed.placed)
-        laid.push({
-          piece: problem.pieces[p.piece]!.id,
-          stock: stock.id,
-          index,
-          x: p.x / MICRO,
-          y: p.y / MICRO,
-          turn: shapes[p.piece]!.turned[p.way]!.turn,
-        });
-      const reach = this.table.reach(bed);
-      const rest = this.table.rest(bed);
-      const area = stock.width * (stock.paid === 'length' ? reach / MICRO : stock.length);
-      used.push({
-        stock: stock.id,
-        index,
-        reach: reach / MICRO,
-        rest: {
-          x: rest.x / MICRO,
-          y: rest.y / MICRO,
-          width: rest.width / MICRO,
-          length: rest.length / MICRO,
-        },
-        filled: bed.placed.reduce((sum, p) => sum + areaOf(problem.pieces[p.piece]!.outline), 0) / area,
-      });
-    }
-    used.sort(
-      (a, b) =>
-        problem.stock.findIndex(s => s.id === a.stock) - problem.stock.findIndex(s => s.id === b.stock) ||
-        a.index - b.index,
-    );
-    return { laid, used, cost: this.whole.cost, worth: this.whole.worth / MICRO ** 2, cuts: this.whole.cuts };
-  }
 }
 
 /** A piece as the box round it, turned by quarters only. */
@@ -449,17 +338,6 @@ const boxesFit = (problem: NestProblem): boolean => {
   const pieces = problem.pieces.map(asBox);
   return pieces.every(p => p.turns.length > 0) && unfitPieces({ ...problem, pieces }).length === 0;
 };
-
-const covered = (bed: Bed, { shapes }: Table): number =>
-  bed.placed.reduce((sum, p) => sum + shapes[p.piece]!.area, 0) / (bed.width * bed.length);
-
-/** Money first, then what is left, then the saw. */
-function isBetter(a: Whole, b: Whole): boolean {
-  if (Math.abs(a.cost - b.cost) > 1e-9) return a.cost < b.cost;
-  // Rests are told apart by a billionth: they are squares of micrometres.
-  if (Math.abs(a.worth - b.worth) > 1 + b.worth * 1e-9) return a.worth > b.worth;
-  return a.cuts < b.cuts;
-}
 
 /** Sides of an outline that lie along neither edge of the bed. */
 function slants(outline: Float64Array | null): number {
