@@ -50,6 +50,8 @@ export const CutList = closed({
   gapBehind: Type.Optional(Type.Number({ minimum: 0.0005, maximum: 0.02 })),
   /** What the saw takes away in each cut, m; as is usual when left out. */
   kerf: Type.Optional(Type.Number({ minimum: 0, maximum: 0.01 })),
+  /** Whether sawn boards are cut on a bench, every cut from edge to edge; freely when left out. */
+  sawBench: Type.Optional(Type.Boolean()),
   /** Which way grained boards run; as it saves most when left out. */
   grain: Type.Optional(choice(...GRAINS)),
   /** Whether flat boards on a curve are cut into strips; scored and broken when left out. */

@@ -19,7 +19,14 @@ it('lays every piece, tells the best so far, and is cheaper than the estimate', 
       materials: [],
       prices: [],
       design: { shell, brief },
-      ask: { placement, pins: [], choices: USUAL_CHOICES, kerf: 0.003, seconds: 2.5, from: null },
+      ask: {
+        placement,
+        pins: [],
+        choices: USUAL_CHOICES,
+        saw: { kerf: 0.003, bench: false },
+        seconds: 2.5,
+        from: null,
+      },
     },
     (_, soFar) => {
       if (soFar) shown.push((soFar as Cutting).groups.reduce((sum, g) => sum + g.layout!.nest.cost, 0));

@@ -24,8 +24,8 @@ interface CuttingAsk {
   placement: Placement;
   pins: Pin[];
   choices: CutChoices;
-  /** What the saw takes in each cut, m. */
-  kerf: number;
+  /** What the saw takes in each cut, m, and whether it stands on a bench. */
+  saw: { kerf: number; bench: boolean };
   seconds: number;
   from: CutLayout[] | null;
 }
@@ -72,15 +72,18 @@ export const cutJobs = {
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(
     { design, library }: Shelf,
-    { placement, pins, choices, kerf, seconds, from }: CuttingAsk,
+    { placement, pins, choices, saw, seconds, from }: CuttingAsk,
     report: Report,
   ): Cutting {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
     const groupsBy = (runOn: boolean) =>
-      cutGroups(cutPieces(design.shell, placement, laid, library, { ...choices, runOn }), library, kerf).map(
-        g => begun(g, pins, from?.find(l => l.key === g.key) ?? null),
-      );
+      cutGroups(
+        cutPieces(design.shell, placement, laid, library, { ...choices, runOn }),
+        library,
+        saw.kerf,
+        saw.bench,
+      ).map(g => begun(g, pins, from?.find(l => l.key === g.key) ?? null));
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
     const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));
@@ -140,12 +143,17 @@ interface Begun {
 function begun(group: CutGroup, pins: readonly Pin[], before: CutLayout | null): Begun {
   const unfit = unfitPieces(group.problem).map(u => u.piece);
   const pinned = holdingPins(group, pins);
-  return {
-    group,
-    pinned,
-    unfit,
-    search: unfit.length > 0 ? null : new NestSearch(continued({ ...group.problem, pinned }, before)),
-  };
+  const problem = continued({ ...group.problem, pinned }, before);
+  if (unfit.length > 0) return { group, pinned, unfit, search: null };
+  try {
+    return { group, pinned, unfit, search: new NestSearch(problem) };
+  } catch (error) {
+    if (!problem.guillotine || !(error instanceof RangeError)) throw error;
+    // No cuts from edge to edge part what is pinned: then it is laid freely, and that is said.
+    const { guillotine: _, ...free } = group.problem;
+    const search = new NestSearch({ ...problem, guillotine: false });
+    return { group: { ...group, problem: free }, pinned, unfit, search };
+  }
 }
 
 /** Steps before two ways to part a lining are compared. */

@@ -44,7 +44,7 @@ export function useCutting(auto: boolean) {
       placement,
       pins: list.pins,
       choices: choicesOf(list),
-      kerf: list.kerf ?? SAW_KERF,
+      saw: { kerf: list.kerf ?? SAW_KERF, bench: list.sawBench ?? false },
       seconds: SECONDS,
       from: null,
     }),

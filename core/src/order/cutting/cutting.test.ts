@@ -127,3 +127,36 @@ describe('the order of cuts', () => {
     }
   });
 });
+
+describe('a saw bench', () => {
+  it('cuts what is sawn square, from edge to edge; what a knife cuts is not its business', () => {
+    const benched = cutGroups(pieces, library, 0.003, true);
+    for (const { material, problem } of benched)
+      expect(problem.guillotine ?? false).toBe(library.get(material)!.cutWith === 'saw');
+    const ply = benched.find(g => g.problem.guillotine && g.pieces.some(p => p.outline.length > 4))!;
+    expect(ply.problem.pieces.every(p => p.outline.length === 4)).toBe(true);
+    const { best } = new NestSearch(ply.problem);
+    // Each sheet can be taken apart by straight cuts through the whole of what is left.
+    for (const { stock, index } of best.used) {
+      const boxes = best.laid
+        .filter(l => l.stock === stock && l.index === index)
+        .map(l => {
+          const { outline } = ply.problem.pieces.find(p => p.id === l.piece)!;
+          const [a, b] = [Math.max(...outline.map(p => p.x)), Math.max(...outline.map(p => p.y))];
+          return l.turn % 180 === 0 ? { x: l.x, y: l.y, w: a, h: b } : { x: l.x, y: l.y, w: b, h: a };
+        });
+      expect(parts(boxes)).toBe(true);
+    }
+  });
+});
+
+/** Whether boxes can be parted by cuts from edge to edge. */
+function parts(boxes: { x: number; y: number; w: number; h: number }[]): boolean {
+  if (boxes.length < 2) return true;
+  return boxes.some(({ x, y }) => {
+    const [left, right] = [boxes.filter(b => b.x + b.w <= x + 1e-6), boxes.filter(b => b.x >= x - 1e-6)];
+    if (left.length > 0 && left.length + right.length === boxes.length) return parts(left) && parts(right);
+    const [low, high] = [boxes.filter(b => b.y + b.h <= y + 1e-6), boxes.filter(b => b.y >= y - 1e-6)];
+    return low.length > 0 && low.length + high.length === boxes.length && parts(low) && parts(high);
+  });
+}

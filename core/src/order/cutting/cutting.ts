@@ -1,6 +1,6 @@
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Material } from '../../model/index.ts';
-import type { Nest, NestProblem, NestStock } from '../nesting/index.ts';
+import type { Nest, NestProblem, NestStock, Point } from '../nesting/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { NearMiss } from './nearMiss.ts';
 
@@ -21,8 +21,16 @@ export interface CutGroup {
 /** What is cut with a saw loses so much a cut, m; a knife takes nothing. */
 export const SAW_KERF = 0.003;
 
-/** Groups pieces by what they are cut from, dearest first, each with its nesting problem. */
-export function cutGroups(pieces: readonly CutPiece[], library: Library, sawKerf = SAW_KERF): CutGroup[] {
+/**
+ * Groups pieces by what they are cut from, dearest first, each with its nesting problem: what is sawn loses a kerf, m, and
+ * on a saw bench is cut from edge to edge.
+ */
+export function cutGroups(
+  pieces: readonly CutPiece[],
+  library: Library,
+  sawKerf = SAW_KERF,
+  sawBench = false,
+): CutGroup[] {
   const groups = new Map<string, CutPiece[]>();
   for (const p of pieces) {
     const key = `${p.material}/${p.thickness}`;
@@ -32,19 +40,37 @@ export function cutGroups(pieces: readonly CutPiece[], library: Library, sawKerf
     .map(([key, own]): CutGroup => {
       const { material: id, thickness } = own[0]!;
       const material = materialOf(library, id);
+      const sawn = material.cutWith === 'saw';
+      // On a bench a piece is cut square first, its outline after that by hand.
+      const bench = sawBench && sawn;
       return {
         key,
         material: id,
         thickness,
         pieces: own,
         problem: {
-          pieces: own.map(p => ({ id: p.id, outline: p.outline, turns: p.turns })),
+          pieces: own.map(p => ({
+            id: p.id,
+            outline: bench ? boxRound(p.outline) : p.outline,
+            turns: p.turns,
+          })),
           stock: stockOf(material, thickness),
-          kerf: material.cutWith === 'saw' ? sawKerf : 0,
+          kerf: sawn ? sawKerf : 0,
+          ...(bench && { guillotine: true }),
         },
       };
     })
     .sort((a, b) => value(b) - value(a) || (a.key < b.key ? -1 : 1));
+}
+
+function boxRound(outline: readonly Point[]): Point[] {
+  const [x, y] = [Math.max(...outline.map(p => p.x)), Math.max(...outline.map(p => p.y))];
+  return [
+    { x: 0, y: 0 },
+    { x, y: 0 },
+    { x, y },
+    { x: 0, y },
+  ];
 }
 
 /** Every size a thickness is sold in. */

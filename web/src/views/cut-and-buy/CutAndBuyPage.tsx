@@ -254,7 +254,7 @@ export function Component() {
           <div className="w-full overflow-auto bg-ticket p-5">
             <PiecePanel
               on={found.on}
-              sheet={`${itemsWord(library.get(group!.material)?.form, 1)} ${found.index + 1}`}
+              sheet={`${itemsWord(library.get(group!.material), 1)} ${found.index + 1}`}
               place={<PiecePlace key={piece} on={found.on} group={group!} index={found.index} />}
             />
           </div>

@@ -19,11 +19,12 @@ export function CutSettings({ cuts }: { cuts: ReturnType<typeof useCutList> }) {
     strips,
     corner,
     plainBehind,
+    sawBench,
   } = cuts.list;
   const within = (min: number, max: number) => (text: string) =>
     parseLength(text, { system: units, min, max });
   const said = [
-    `saw ${printLength(kerf, units)}`,
+    `saw ${printLength(kerf, units)}${sawBench ? ' on a bench' : ''}`,
     `gap behind boards ${printLength(gapBehind, units)}`,
     strips ? 'strips on curves' : 'scored on curves',
     grain ? `grain ${grain}` : 'grain as it saves most',
@@ -85,6 +86,14 @@ export function CutSettings({ cuts }: { cuts: ReturnType<typeof useCutList> }) {
           }
           onCommit={value => void cuts.set({ corner: value === 0 ? undefined : value })}
         />
+        <label className="mt-[22px] flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={sawBench ?? false}
+            onChange={e => cuts.set({ sawBench: e.target.checked })}
+          />
+          saw bench: cuts from edge to edge
+        </label>
         <label className="mt-[22px] flex items-center gap-1.5">
           <input
             type="checkbox"

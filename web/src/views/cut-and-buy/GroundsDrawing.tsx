@@ -35,9 +35,10 @@ export function GroundsDrawing({ zone, pieces }: { zone: Zone; pieces: readonly 
     width: Math.max(...p.outline.map(o => o.x)),
     height: Math.max(...p.outline.map(o => o.y)),
   });
-  const ribs = cells.flatMap(c => {
-    const rib = zone.ribs.find(r => r.after === c.bay.station);
-    return rib ? [{ id: rib.id, at: c.along + c.bay.width.value, width: rib.width.value }] : [];
+  const ribs = zone.ribs.flatMap(rib => {
+    const before = cells.filter(c => c.bay.station === rib.after);
+    const at = Math.max(...before.map(c => c.along + c.bay.width.value));
+    return before.length > 0 ? [{ id: rib.id, at, width: rib.width.value }] : [];
   });
   const battens = own.filter(p => p.role === 'batten');
   const linings = own.filter(p => p.role === 'lining');
@@ -69,9 +70,7 @@ export function GroundsDrawing({ zone, pieces }: { zone: Zone; pieces: readonly 
       last = at;
     }
   const says = [
-    battens.length > 0
-      ? `${battens.length} battens`
-      : `${ribs.length > 0 ? new Set(ribs.map(r => r.id)).size : 0} ribs`,
+    battens.length > 0 ? `${battens.length} battens` : `${ribs.length} ribs`,
     `${linings.length} linings`,
     ...(panels.some(p => p.zone === zone.id)
       ? [`${panels.filter(p => p.zone === zone.id).length} panels there already`]
@@ -89,7 +88,7 @@ export function GroundsDrawing({ zone, pieces }: { zone: Zone; pieces: readonly 
         <rect width={w} height={h} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.2" />
         {ribs.map(r => (
           <rect
-            key={`${r.id}${r.at}`}
+            key={r.id}
             {...rect(r.at, 0, r.width, breadth)}
             fill="var(--foam)"
             stroke="var(--faint)"

@@ -2,11 +2,12 @@ import { type OnSheet, piecesOn } from '@overcoat/core/order/cutting';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useCutList } from '../../api/cutList.ts';
+import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { type CutGroupAnswer, withPins } from './groups.ts';
+import { type CutGroupAnswer, itemsWord, withPins } from './groups.ts';
 import { freePlace, type MovedOn, movedTo, turnedOn } from './moving.ts';
 import { sheetsOf } from './useCarry.ts';
 
@@ -14,6 +15,7 @@ import { sheetsOf } from './useCarry.ts';
 export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupAnswer; index: number }) {
   const units = useUnits();
   const cuts = useCutList();
+  const { library } = useLibrary();
   const [refused, setRefused] = useState<string | null>(null);
   const { nest } = group.layout!;
   const { stock: id } = nest.laid.find(l => l.piece === on.piece.id)!;
@@ -48,7 +50,7 @@ export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupA
     ]);
   };
   const sheetName = (s: (typeof sheets)[number]) =>
-    `${s.stock.length > 3 * s.stock.width ? 'roll' : 'sheet'} ${s.used.index + 1}${group.problem.stock.length > 1 ? `, ${printLength(s.stock.width, units)} wide` : ''}`;
+    `${itemsWord(library.get(group.material), 1)} ${s.used.index + 1}${group.problem.stock.length > 1 ? `, ${printLength(s.stock.width, units)} wide` : ''}`;
   return (
     <fieldset className="flex flex-wrap items-end gap-2">
       <legend className="sr-only">Place on the sheet</legend>

@@ -1,9 +1,10 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import { printLength } from '@overcoat/core/units';
 import type { PointerEvent } from 'react';
+import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
 import type { CutGroupAnswer } from './groups.ts';
-import { shortName } from './groups.ts';
+import { itemsWord, shortName } from './groups.ts';
 import { type Moved, movedTo, turnedOn } from './moving.ts';
 import { PieceShape } from './PieceShape.tsx';
 import { sheetGeometry, TAPE } from './sheetGeometry.ts';
@@ -44,6 +45,7 @@ export function SheetDrawing({
   onUnpin,
 }: Props) {
   const units = useUnits();
+  const { library } = useLibrary();
   const { stock, used, placed, pinned } = sheet;
   const { lying, shown, w, h, at } = sheetGeometry(stock, used, scale);
   const path = (points: readonly { x: number; y: number }[]) =>
@@ -78,12 +80,16 @@ export function SheetDrawing({
   // Of a roll only as much is drawn as is cut; its rest is told in full.
   const drawn = { ...rest, length: Math.min(rest.length, shown - rest.y) };
   const keeps = Math.min(rest.width, rest.length) >= KEPT && drawn.length > 0;
-  const name = `${lying ? 'roll' : 'sheet'} ${used.index + 1}`;
+  const name = `${itemsWord(library.get(group.material), 1)} ${used.index + 1}`;
   const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
   const ticks = (length: number) => Array.from({ length: Math.floor(length / TICK) + 1 }, (_, i) => i);
   const hatch = `hatch-${group.key}-${stock.id}-${used.index}`.replace(/\W/g, '-');
   return (
-    <figure className="m-0 max-w-full break-inside-avoid overflow-x-auto">
+    <figure
+      // Of thousands only those in sight are drawn.
+      style={{ contentVisibility: 'auto', containIntrinsicSize: `${w + 12}px ${h + 40}px` }}
+      className="m-0 max-w-full break-inside-avoid overflow-x-auto"
+    >
       <figcaption className="mb-1 font-semibold">
         {group.problem.stock.length > 1 ? label : name}
         <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>

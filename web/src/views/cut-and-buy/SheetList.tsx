@@ -49,13 +49,17 @@ export function SheetList({ group, chosen, onChoose }: Props) {
   );
 }
 
+/** Nothing longer is a board, m. */
+const BOARD = 6.5;
+
 /** Pixels a metre: the longest sheet 350 high, a lying roll 620 long, and nothing larger than life needs. */
 function scaleOf({ problem, layout }: CutGroupAnswer): number {
   const scales = problem.stock.map(s => {
     if (s.length <= 3 * s.width) return 350 / s.length;
     const reach = Math.max(0.6, ...layout!.nest.used.filter(u => u.stock === s.id).map(u => u.reach + 0.25));
-    // A long narrow roll is scrolled rather than shrunk to a thread.
-    return Math.max(Math.min(440 / reach, 200 / s.width), 64 / s.width);
+    // A long narrow roll is scrolled rather than shrunk to a thread; a board has one row of pieces.
+    const least = s.length > BOARD ? 64 : 18;
+    return Math.max(Math.min(440 / reach, 200 / s.width), least / s.width);
   });
   return Math.min(360, ...scales);
 }

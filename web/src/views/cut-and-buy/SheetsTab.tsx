@@ -112,14 +112,14 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
                 <span className="block text-[13px] text-faint">
                   {g.unfit.length > 0
                     ? '! a piece fits nothing'
-                    : `${items} ${itemsWord(material?.form, items)} · ${printMoney(Math.round(g.layout!.nest.cost))}`}
+                    : `${items} ${itemsWord(material, items)} · ${printMoney(Math.round(g.layout!.nest.cost))}`}
                 </span>
               </button>
             );
           })}
         </div>
         <div className="min-w-0 grow">
-          <GroupVerdict group={group} />
+          <GroupVerdict group={group} cuts={cuts} />
           <PinBar cuts={cuts} group={group} settled={!job.stale && job.running === null} />
           <SheetButtons group={group} />
           {group.layout && <SheetList group={shown!} chosen={piece} onChoose={onPiece} />}
@@ -130,7 +130,7 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
 }
 
 /** What the group takes, whether less is possible, and what a little shaving would save; in one sentence each. */
-function GroupVerdict({ group }: { group: CutGroupAnswer }) {
+function GroupVerdict({ group, cuts }: { group: CutGroupAnswer; cuts: ReturnType<typeof useCutList> }) {
   const { library } = useLibrary();
   const units = useUnits();
   const material = library.get(group.material);
@@ -149,7 +149,7 @@ function GroupVerdict({ group }: { group: CutGroupAnswer }) {
   const packs = bought
     .map(
       b =>
-        `${b.items} ${itemsWord(material?.form, b.items)} of ${printLength(b.stock.width, units)} × ${printLength(b.stock.length, units)}${b.stock.perPack > 1 ? ` in ${b.packs} ${b.packs === 1 ? 'pack' : 'packs'} of ${b.stock.perPack}` : ''}`,
+        `${b.items} ${itemsWord(material, b.items)} of ${printLength(b.stock.width, units)} × ${printLength(b.stock.length, units)}${b.stock.perPack > 1 ? ` in ${b.packs} ${b.packs === 1 ? 'pack' : 'packs'} of ${b.stock.perPack}` : ''}`,
     )
     .join(' and ');
   return (
@@ -165,7 +165,11 @@ function GroupVerdict({ group }: { group: CutGroupAnswer }) {
           ? `${nearMiss.piece} is ${printLength(Math.ceil(nearMiss.by * 1000) / 1000, units)} too large for a cheaper layout: shave it from ${printLength(nearMiss.of, units)}, and ${printMoney(Math.round(nearMiss.saves))} are saved. `
           : ''}
         {nest.cuts} cuts
-        {group.problem.kerf > 0 ? `, ${printLength(group.problem.kerf, units)} lost to the saw in each` : ''}.
+        {group.problem.kerf > 0 ? `, ${printLength(group.problem.kerf, units)} lost to the saw in each` : ''}
+        {group.problem.guillotine ? ', all from edge to edge' : ''}.
+        {cuts.list.sawBench && group.problem.kerf > 0 && !group.problem.guillotine
+          ? ' What is pinned cannot be parted by cuts from edge to edge: laid freely.'
+          : ''}{' '}
         Sizes are taken from the datum corner, the red dot at the lower left.
       </p>
     </div>

@@ -117,7 +117,7 @@ export function SheetButtons({ group }: { group: CutGroupAnswer }): ReactNode {
     const stock = group.problem.stock.find(s => s.id === u.stock)!;
     const roll = stock.length > 3 * stock.width;
     return {
-      title: `${van} ${variant.name}: ${named}, ${itemsWord(material?.form, 1)} ${u.index + 1}`,
+      title: `${van} ${variant.name}: ${named}, ${itemsWord(material, 1)} ${u.index + 1}`,
       width: stock.width,
       // Of a roll, what is cut of it.
       length: roll ? Math.min(stock.length, u.reach + 0.1) : stock.length,

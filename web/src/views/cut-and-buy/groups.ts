@@ -1,4 +1,4 @@
-import type { Pin } from '@overcoat/core/model';
+import type { Material, Pin } from '@overcoat/core/model';
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import type { Cutting } from '../../jobs/cut.ts';
@@ -14,9 +14,10 @@ export function shortName(piece: CutPiece, group: CutGroupAnswer): string {
 /** Degrees clockwise from upwards on the screen to where the piece's upper edge points. */
 export const upTurn = (on: OnSheet, lying: boolean): number => (lying ? 90 : 0) - on.turn;
 
-/** Sheets, rolls or lengths in words. */
-export function itemsWord(form: string | undefined, count: number): string {
-  const word = form === 'roll' ? 'roll' : form === 'length' ? 'length' : 'sheet';
+/** Sheets, rolls, boards or lengths in words. */
+export function itemsWord(material: Pick<Material, 'form' | 'tongue'> | undefined, count: number): string {
+  const { form, tongue = null } = material ?? {};
+  const word = form === 'roll' ? 'roll' : form === 'length' ? 'length' : tongue !== null ? 'board' : 'sheet';
   return count === 1 ? word : `${word}s`;
 }
 
