@@ -219,5 +219,12 @@ describe('asked by command line', () => {
     const scored = (all: { lines: { kind: string }[] }[]) =>
       all.flatMap(p => p.lines).filter(l => l.kind === 'score').length;
     expect(scored(fewer.pieces)).toBeLessThan(scored(a.pieces));
+    const settled = await answer('pieces', file, '--strips', '--corner', '0.15', '--grain', 'crosswise');
+    expect(scored(settled.pieces)).toBe(0);
+    expect(settled.pieces.some((p: { role: string }) => p.role === 'corner')).toBe(true);
+    expect(await ask(['pieces', file, '--grain', 'upwards'])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('lengthwise or crosswise'),
+    });
   });
 });
