@@ -145,6 +145,11 @@ test('a piece is carried to another sheet by mouse, and put on one by choosing i
   await page.keyboard.press('Enter');
   const panel = page.getByRole('region', { name: `Piece ${name}` });
   await expect(panel.getByRole('combobox', { name: /^On/ })).toHaveValue(/\/1$/);
+  // Kept as it lies: every piece is pinned, and with one step back only the one.
+  await page.getByRole('button', { name: 'Keep it as it lies' }).click();
+  await expect(page.getByText(/^\d\d+ pinned\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo here' }).click();
+  await expect(page.getByText('1 pinned.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo here' }).click();
   await expect(page.getByText('Drag a piece to where it shall lie')).toBeVisible();
 });

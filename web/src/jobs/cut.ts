@@ -1,5 +1,5 @@
 import { layUp } from '@overcoat/core/buildup';
-import type { FixedPanel, Pin, Placement } from '@overcoat/core/model';
+import type { Pin, Placement } from '@overcoat/core/model';
 import {
   type CutGroup,
   type CutLayout,
@@ -46,18 +46,18 @@ export const cutJobs = {
   /** What the battens of each zone could be, and what was found of panels that are there. */
   grounds(
     { design: { shell }, library }: Shelf,
-    { placement, panels }: { placement: Placement; panels: FixedPanel[] },
+    { placement, choices }: { placement: Placement; choices: Pick<CutChoices, 'panels' | 'corner'> },
   ): Grounds {
     const laid = layUp(shell, placement, library);
     const hosts = new Set(
       laid.covers.flatMap(c => (c.layer.role === 'batten' ? [`${c.zone}/${c.buildUp}`] : [])),
     );
     return {
-      findings: checkPanels(shell, placement, laid, panels),
+      findings: checkPanels(shell, placement, laid, choices.panels),
       spacings: [...hosts].map(host => {
         const [zone, buildUp] = host.split('/') as [string, string];
         const where = shell.zones.find(z => z.id === zone)!;
-        const options = weighSpacings(where, buildUp, shell, placement, laid, library, panels);
+        const options = weighSpacings(where, buildUp, shell, placement, laid, library, choices);
         return { zone, buildUp, options };
       }),
     };

@@ -1,4 +1,3 @@
-import type { FixedPanel } from '@overcoat/core/model';
 import { SAW_KERF } from '@overcoat/core/order/cutting';
 import { choicesOf } from '@overcoat/core/order/pieces';
 import { useMemo } from 'react';
@@ -22,16 +21,14 @@ export function usePieces() {
   return useJob('pieces', id, ask, ready);
 }
 
-const NO_PANELS: FixedPanel[] = [];
-
 /** What bears the boards of the variant in view. */
 export function useGrounds(auto: boolean) {
   const { id, design: placement } = useVariant();
-  const {
-    list: { panels = NO_PANELS },
-    ready,
-  } = useCutList();
-  const ask = useMemo(() => ({ placement, panels }), [placement, panels]);
+  const { list, ready } = useCutList();
+  const ask = useMemo(() => {
+    const { panels, corner } = choicesOf(list);
+    return { placement, choices: { panels, corner } };
+  }, [placement, list]);
   return useJob('grounds', id, ask, auto && ready);
 }
 

@@ -3,8 +3,9 @@ import { layUp } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import type { Design, FixedPanel } from '../../model/index.ts';
+import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { hoursOf } from '../work/index.ts';
-import { checkPanels, weighSpacings } from './index.ts';
+import { checkPanels, type Spacing, weighSpacings } from './index.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -15,7 +16,10 @@ const floor = shell.zones.find(z => z.kind === 'floor')!;
 const buildUp = placement.buildUps.find(b => b.name === 'Floor')!;
 const batten = buildUp.layers.find(l => l.role === 'batten')!;
 const weigh = (panels: FixedPanel[] = [], from = shell) =>
-  weighSpacings(from.zones.find(z => z.id === floor.id)!, buildUp.id, from, placement, laid, library, panels);
+  weighSpacings(from.zones.find(z => z.id === floor.id)!, buildUp.id, from, placement, laid, library, {
+    panels,
+    corner: null,
+  });
 const panel = (put: Partial<FixedPanel>): FixedPanel => ({
   id: 'p1',
   name: 'old panel',
@@ -56,7 +60,10 @@ describe('spacing of battens', () => {
   });
   it('counts as work what is cut and put in: battens, boards by their settings, wood under edges', () => {
     const minutes =
-      now.battens * 10 + (now.edges - now.edgesMet) * 12 + (now.boards - now.sizes) * 3 + now.sizes * 6;
+      now.battens * 10 +
+      (now.edges - now.edgesMet + now.cross) * 12 +
+      (now.boards - now.sizes) * 3 +
+      now.sizes * 6;
     expect(now.hours[1]).toBeCloseTo(minutes / 60, 9);
     expect(hoursOf({ batten: 6 })).toEqual([0.6, 1, 1.6]);
     expect(now.hours[0]).toBeLessThan(now.hours[1]);
@@ -97,7 +104,7 @@ describe('spacing of battens', () => {
   it('is nothing where there are no battens', () => {
     const walls = placement.buildUps.find(b => b.name === 'Walls')!;
     const left = shell.zones.find(z => z.id === 'L')!;
-    expect(weighSpacings(left, walls.id, shell, placement, laid, library, [])).toEqual([]);
+    expect(weighSpacings(left, walls.id, shell, placement, laid, library, USUAL_CHOICES)).toEqual([]);
   });
 });
 
@@ -145,4 +152,21 @@ describe('panels that are there already', () => {
       'A batten is put under its rear end.',
     ]);
   });
+});
+
+it('an angled panel across the corners asks for a cross-piece in each space of the ceiling’s battens, on both sides', () => {
+  const copy = structuredClone(placement);
+  const ceiling = shell.zones.find(z => z.kind === 'ceiling')!;
+  const host = copy.buildUps.find(b => b.id === copy.zones[ceiling.id])!;
+  host.layers.splice(-1, 0, { ...structuredClone(batten), id: 'ceiling-batten' });
+  const again = layUp(shell, copy, library);
+  const [of, plain] = [0.15, null].map(
+    corner =>
+      weighSpacings(ceiling, host.id, shell, copy, again, library, { panels: [], corner }).find(s => s.now)!,
+  ) as [Spacing, Spacing];
+  expect(plain.cross).toBe(0);
+  expect(of.cross).toBe(2 * (of.battens - 1));
+  expect(of.hours[1] - plain.hours[1]).toBeCloseTo((of.cross * 12) / 60, 9);
+  const pieces = cutPieces(shell, copy, again, library, { ...USUAL_CHOICES, corner: 0.15 });
+  expect(pieces.filter(p => p.lies && p.zone === ceiling.id)).toHaveLength(of.cross);
 });

@@ -1,9 +1,9 @@
 import { battenOf, type LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
-import type { FixedPanel, LayerOf, Placement, Shell, Zone } from '../../model/index.ts';
+import type { LayerOf, Placement, Shell, Zone } from '../../model/index.ts';
 import { woodLines } from '../../survey/shell/index.ts';
 import { stiffEnough, type Verdict } from '../boards/index.ts';
-import { battenLines, placeOf } from '../pieces/index.ts';
+import { battenLines, type CutChoices, placeOf } from '../pieces/index.ts';
 import { hoursOf } from '../work/index.ts';
 
 /** Spacings that are tried besides the one there is, m. */
@@ -35,6 +35,8 @@ export interface Spacing {
   edges: number;
   /** How many of them lie on a batten already. */
   edgesMet: number;
+  /** Cross-pieces between battens under edges that run along the zone: of furniture, and of angled corner panels. */
+  cross: number;
   /** Marks of panels that are there already, and how many of them find a batten. */
   marks: number;
   /** Of those. */
@@ -58,7 +60,7 @@ export function weighSpacings(
   placement: Placement,
   { covers }: Pick<LayUp, 'covers'>,
   library: Library,
-  panels: readonly FixedPanel[],
+  { panels, corner }: Pick<CutChoices, 'panels' | 'corner'>,
 ): Spacing[] {
   const layers = placement.buildUps.find(b => b.id === buildUp)?.layers ?? [];
   const batten = battenOf(layers);
@@ -71,9 +73,14 @@ export function weighSpacings(
   const stock = stockFor(timber, batten.thickness);
   const perMetre = stock.price / (stock.perPack * stock.length);
   const fill = layers.some(l => l.role === 'fill');
-  const edges = woodLines(shell, zone)
-    .filter(l => Math.abs(l.to.along - l.from.along) < 0.01)
-    .map(l => l.from.along);
+  const wanted = woodLines(shell, zone);
+  const lying = [
+    ...wanted
+      .filter(l => Math.abs(l.to.up - l.from.up) < 0.01)
+      .map(l => [l.from.along, l.to.along].sort((a, b) => a - b) as [number, number]),
+    ...cornerEdges(zone, shell, corner),
+  ];
+  const edges = wanted.filter(l => Math.abs(l.to.along - l.from.along) < 0.01).map(l => l.from.along);
   const marks = panels.filter(p => p.zone === zone.id).flatMap(p => p.marks.map(mark => p.along + mark));
   const lining = layers.find((l): l is LayerOf<'lining'> => l.role === 'lining');
 
@@ -90,6 +97,14 @@ export function weighSpacings(
     const boards = fill ? spaces.length : 0;
     const sizes = fill ? settings(spaces) : 0;
     const edgesMet = edges.filter(meets).length;
+    const cross = runs.reduce(
+      (sum, r) =>
+        sum +
+        r.lines
+          .slice(1)
+          .reduce((n, at, i) => n + lying.filter(([a, b]) => a < at && b > r.lines[i]!).length, 0),
+      0,
+    );
     return {
       spacing,
       now: spacing === batten.spacing,
@@ -102,12 +117,13 @@ export function weighSpacings(
       sizes,
       edges: edges.length,
       edgesMet,
+      cross,
       marks: marks.length,
       marksMet: marks.filter(meets).length,
       fails: failsOver(widest, zone, lining, library),
       hours: hoursOf({
         batten: lines.length,
-        ground: edges.length - edgesMet,
+        ground: edges.length - edgesMet + cross,
         board: boards - sizes,
         size: sizes,
       }),
@@ -130,6 +146,15 @@ export function weighSpacings(
 
 const alike = (a: Spacing, b: Spacing): boolean =>
   a.battens === b.battens && Math.abs(a.widest - b.widest) < 1e-6;
+
+/** Edges of angled corner panels that run along a zone, m. */
+function cornerEdges(zone: Zone, shell: Shell, corner: number | null): [number, number][] {
+  if (corner === null) return [];
+  const whole: [number, number] = [0, zone.length.value];
+  const has = (kind: Zone['kind']) => shell.zones.filter(z => z.kind === kind).length;
+  if (zone.kind === 'wall') return has('ceiling') > 0 ? [whole] : [];
+  return zone.kind === 'ceiling' ? Array.from({ length: has('wall') }, () => whole) : [];
+}
 
 /** How many settings cut boards of such widths. */
 function settings(widths: readonly number[]): number {

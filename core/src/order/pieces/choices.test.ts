@@ -224,3 +224,20 @@ describe('boards in courses', () => {
     expect(new Set(boarded.map(p => p.id)).size).toBe(boarded.length);
   });
 });
+
+it('two layers of boards have their joints away from one another', () => {
+  const copy = structuredClone(built);
+  const walls = copy.buildUps.find(b => b.name === 'Walls')!;
+  const at = walls.layers.findIndex(l => l.role === 'lining');
+  const board = { role: 'over-rib' as const, material: 'xps', thickness: 0.02 };
+  walls.layers.splice(at, 0, { id: 'one', ...board }, { id: 'two', ...board });
+  const pieces = cut({}, copy).filter(p => p.role === 'over-rib' && p.zone === 'L');
+  const starts = (layer: number) => {
+    const half = pieces.length / 2;
+    const own = pieces.slice(layer * half, (layer + 1) * half);
+    const xs = [...new Set(own.map(p => Math.round(p.at.along * 1000)))].sort((a, b) => a - b);
+    return xs.slice(1);
+  };
+  expect(starts(0).length).toBeGreaterThan(0);
+  for (const a of starts(0)) for (const b of starts(1)) expect(Math.abs(a - b)).toBeGreaterThanOrEqual(145);
+});

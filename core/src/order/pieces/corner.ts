@@ -1,7 +1,8 @@
-import type { Cover } from '../../buildup/index.ts';
+import { battenOf, type Cover } from '../../buildup/index.ts';
 import { materialOf, stockFor } from '../../materials/index.ts';
 import { buildUpOf, type LayerOf, type Shell, type Zone } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
+import { crossPieces } from './battens.ts';
 import { plain } from './finished.ts';
 import type { Job } from './job.ts';
 import type { CutPiece } from './piece.ts';
@@ -39,10 +40,8 @@ export function cutAtCorner(region: Region, { zone, breadth }: Place, shell: She
 }
 
 /** The angled panels themselves, of what lines the wall they stand on, in lengths that the sheet gives. */
-export function cornerPieces(
-  covers: readonly Cover[],
-  { shell, placement, places, library, choices }: Job,
-): CutPiece[] {
+export function cornerPieces(covers: readonly Cover[], job: Job): CutPiece[] {
+  const { shell, placement, places, library, choices } = job;
   const face = choices.corner;
   const ceiling = ceilingOf(shell);
   if (face === null || !ceiling) return [];
@@ -59,9 +58,10 @@ export function cornerPieces(
       const rib = wall.ribs.find(r => r.after === c.bay.station);
       return rib ? [c.along + c.bay.width.value + rib.width.value / 2] : [];
     });
+    const under = [wall, ceiling].flatMap(zone => underEdge(zone, wall, face, covers, job));
     const joints = jointsAt(place.length, stock.length, { borne: ribs, corners: [], beneath: [] });
     const ends = [0, ...joints, place.length];
-    return ends.slice(1).map((end, i): CutPiece => {
+    const panels = ends.slice(1).map((end, i): CutPiece => {
       const [rims, long] = [Number(i === 0) + Number(i === joints.length), end - ends[i]!];
       const number = joints.length > 0 ? ` ${i + 1}/${joints.length + 1}` : '';
       const piece = plain(cover, 'corner', wall.id, place, material, stock, 0, {
@@ -78,6 +78,48 @@ export function cornerPieces(
         ],
       };
     });
+    return [...panels, ...under];
+  });
+}
+
+/** Cross-pieces between the battens of a wall or ceiling under the edge of an angled panel; none where it has no battens. */
+function underEdge(
+  zone: Zone,
+  wall: Zone,
+  face: number,
+  covers: readonly Cover[],
+  { placement, places, library, battens }: Job,
+): CutPiece[] {
+  const place = places.get(zone.id)!;
+  const from = face / Math.SQRT2;
+  const high = zone === wall || wall.side === 'right';
+  const at = high ? place.breadth - from : from;
+  let made = 0;
+  return covers.flatMap(cover => {
+    if (cover.zone !== zone.id || cover.layer.role !== 'batten' || cover.width === 0) return [];
+    const batten = battenOf(placement.buildUps.find(b => b.id === cover.buildUp)?.layers ?? []);
+    const own = cover.bays.flatMap(id => place.cells.get(id) ?? []);
+    // Only what reaches the corner.
+    const reaches = own.some(c => c.up < at && c.up + c.bay.height.value > at);
+    if (!batten || !reaches) return [];
+    const [start, end] = [
+      Math.min(...own.map(c => c.along)),
+      Math.max(...own.map(c => c.along + c.bay.width.value)),
+    ];
+    const lines = (battens.get(`${cover.zone}/${cover.buildUp}`) ?? []).filter(
+      l => l > start - batten.width && l < end + batten.width,
+    );
+    const material = materialOf(library, batten.material);
+    const stock = stockFor(material, batten.thickness);
+    const joint = { at, from: start, to: end };
+    const side = zone === wall ? '' : ` ${wall.side}`;
+    const pieces = crossPieces(cover, batten, joint, lines, place, material, stock, made);
+    made += pieces.length;
+    return pieces.map(p => ({
+      ...p,
+      id: p.id.replace('cross-piece', `corner${side} cross-piece`),
+      notes: ['between two battens, under the edge of the angled panel'],
+    }));
   });
 }
 

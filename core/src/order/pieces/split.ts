@@ -28,7 +28,25 @@ export function jointsAt(length: number, limit: number, { borne, corners, beneat
   const even = Array.from({ length: count - 1 }, (_, i) => ((i + 1) * length) / count);
   // One joint may use all the room its two parts have; of several, neighbours share it.
   const room = (limit - length / count) / (count > 2 ? 2 : 1);
-  return even.map(at => moved(at, room, clear));
+  const shared = even.map(at => moved(at, room, clear));
+  if (shared.every(clear)) return shared;
+  // Whole boards as far as their joints may lie, and what is left at the end.
+  const whole = furthest(length, limit, clear);
+  return whole && whole.length <= count ? whole : shared;
+}
+
+/** The furthest place each time that keeps clear; null where there is none for a whole piece. */
+function furthest(length: number, limit: number, clear: (at: number) => boolean): number[] | null {
+  const at: number[] = [];
+  let from = 0;
+  while (length - from > limit + 1e-9) {
+    let next = from + limit;
+    while (next > from + CLEAR && !clear(next)) next -= 0.005;
+    if (next <= from + CLEAR) return null;
+    at.push(next);
+    from = next;
+  }
+  return at;
 }
 
 /** The furthest line each time; null where two lie too far apart. */

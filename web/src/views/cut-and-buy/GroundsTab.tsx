@@ -195,6 +195,16 @@ const columnsOf = (
           ),
         ]
       : []),
+    ...(options.some(o => o.cross > 0)
+      ? [
+          column(
+            'cross',
+            'cross-pieces',
+            o => o.cross,
+            o => o.cross,
+          ),
+        ]
+      : []),
     ...(options.some(o => o.marks > 0)
       ? [
           column(

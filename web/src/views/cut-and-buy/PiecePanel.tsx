@@ -46,12 +46,22 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
           {mm(on.x)} across, {mm(on.y)} up from the datum corner
           {on.turn ? `, turned ${on.turn}°` : ''}
         </dd>
+        {material && material.runs !== 'any' && (
+          <>
+            <dt className="text-faint">{material.runs}</dt>
+            <dd>
+              {material.runs === 'pile'
+                ? `its top towards ${piece.above}, as on the sheet`
+                : `runs ${on.turn % 180 === 0 ? `${piece.above} to the opposite edge` : `${piece.left} to the opposite edge`}`}
+            </dd>
+          </>
+        )}
         <dt className="text-faint">bays</dt>
         <dd>{piece.bays.join(', ')}</dd>
         {piece.twin && (
           <>
             <dt className="text-faint">twin</dt>
-            <dd>{piece.twin}: the same piece, flipped</dd>
+            <dd>{piece.twin}: the same piece, flipped; cut one of them face up, the other face down</dd>
           </>
         )}
       </dl>

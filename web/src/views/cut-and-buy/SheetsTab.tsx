@@ -206,6 +206,19 @@ function PinBar({
           ? 'Drag a piece to where it shall lie: it is pinned there, and the others are laid anew. Keys: arrows move, t turns, p pins.'
           : `${own.length - lost} pinned.${lost > 0 ? ` ${lost} more ${lost === 1 ? 'does' : 'do'} not hold any longer: the piece, its size or its sheet has changed.` : ''}`}
       </span>
+      {group.layout && own.length < group.layout.nest.laid.length && (
+        <Button
+          small
+          onClick={() =>
+            cuts.setPins([
+              ...cuts.pins.filter(p => p.group !== group.key),
+              ...group.layout!.nest.laid.map(l => ({ group: group.key, ...l })),
+            ])
+          }
+        >
+          Keep it as it lies
+        </Button>
+      )}
       {own.length > 0 && (
         <Button small onClick={() => cuts.setPins(cuts.pins.filter(p => p.group !== group.key))}>
           Unpin all
