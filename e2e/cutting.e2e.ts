@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from './app.ts';
-import { applySchool, newConversion } from './helpers.ts';
+import { accessible, applySchool, newConversion } from './helpers.ts';
 
 /** A van of its own, laid out: the demo stays as the other tests know it. */
 async function laidOut(page: Page, name: string): Promise<void> {
@@ -162,6 +162,7 @@ test('how it is cut is settled beside the design: corner panels, grain and strip
   await page.getByLabel('Angled corner panel').fill('150');
   await page.keyboard.press('Enter');
   await expect(page.getByText('corner panels 150 mm')).toBeVisible();
+  await accessible(page);
   await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('tab', { name: /^To cut/ }).click();
   await expect(page.getByRole('cell', { name: /^L corner/ }).first()).toBeVisible();
@@ -213,6 +214,7 @@ test('grounds: battens are weighed and another spacing taken, a panel that is th
   await page.getByRole('button', { name: 'Add a panel' }).click();
   const aside = page.getByRole('region', { name: 'Panels that are there already' });
   await expect(page.getByRole('img', { name: /1 panels there already/ })).toBeVisible();
+  await accessible(page);
   await aside.getByLabel('Behind the front').fill('9000');
   await page.keyboard.press('Enter');
   await expect(aside.getByText(/^! It reaches .* beyond the left wall\.$/)).toBeVisible();

@@ -215,8 +215,10 @@ export function GroundsDrawing({ zone, pieces }: { zone: Zone; pieces: readonly 
         </text>
       </svg>
       <figcaption className="flex flex-wrap gap-x-4 text-[13px] text-faint">
-        <Swatch fill="var(--foam)" /> rib <Swatch fill="var(--board)" /> batten <Swatch fill="var(--glass)" />{' '}
-        opening <Swatch fill="var(--wet)" /> panel that is there, with its marks
+        <Key fill="var(--foam)" name="rib" />
+        <Key fill="var(--board)" name="batten" />
+        <Key fill="var(--glass)" name="opening" />
+        <Key fill="var(--wet)" name="panel that is there, with its marks" />
         <span>— — an edge that wants wood beneath</span>
         <span>
           figures: middles from the front, where a screw finds {battens.length > 0 ? 'wood' : 'steel'}
@@ -226,10 +228,9 @@ export function GroundsDrawing({ zone, pieces }: { zone: Zone; pieces: readonly 
   );
 }
 
-const Swatch = ({ fill }: { fill: string }) => (
-  <span
-    aria-hidden
-    className="-mr-2.5 inline-block size-3 self-center border border-faint"
-    style={{ background: fill }}
-  />
+const Key = ({ fill, name }: { fill: string; name: string }) => (
+  <span className="inline-flex items-center gap-1.5">
+    <span aria-hidden className="size-3 border border-faint" style={{ background: fill }} />
+    {name}
+  </span>
 );

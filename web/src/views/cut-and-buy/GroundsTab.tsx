@@ -117,7 +117,7 @@ function SpacingTable({ options, name, buildUp }: { options: Spacing[]; name: st
   const units = useUnits();
   const columns = useMemo(() => columnsOf(options, units, buildUp, name), [options, units, buildUp, name]);
   return (
-    <div className="mt-4">
+    <div className="mt-4 overflow-x-auto">
       <DataTable
         rows={options}
         columns={columns}
