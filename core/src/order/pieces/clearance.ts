@@ -3,7 +3,7 @@ import type { Library } from '../../materials/index.ts';
 import { buildUpOf, type Placement, type Shell, type Zone } from '../../model/index.ts';
 import { bayCurve, type EdgeName, edgesOf } from '../../survey/shell/index.ts';
 import type { Place } from './place.ts';
-import { boxOf, boxRegion, type Part, partsOf, type Region, regionOf, within } from './region.ts';
+import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, within } from './region.ts';
 
 /** How much of a rigid sheet is left off at one edge, and why. */
 export interface EdgeClearance {
@@ -122,7 +122,7 @@ export function withTrims(
 export function withClearance(part: Part, clear: ReturnType<typeof clearances>): Part[] {
   const { x, y, width, height } = boxOf(part.outline);
   const off = (side: Side) => clear.find(c => c.side === side)!.clearance.leave;
-  const region: Region = [regionOf(part.outline), ...part.holes.map(regionOf)].flat();
+  const region: Region = asRegion(part);
   return partsOf(
     within(
       region,

@@ -7,13 +7,11 @@ import { plain } from './finished.ts';
 import type { Job } from './job.ts';
 import type { CutPiece } from './piece.ts';
 import type { Place } from './place.ts';
-import { boxRegion, type Region, within } from './region.ts';
+import { boxRegion, FAR, type Region, within } from './region.ts';
 import { jointsAt } from './split.ts';
 
 /** Wall and ceiling go on so far behind the angled panel across their corner, m. Common practice, no source. */
 const CORNER_LAP = 0.02;
-/** Beyond any zone, m. */
-const FAR = 100;
 
 const wallsOf = (shell: Shell): Zone[] => shell.zones.filter(z => z.kind === 'wall');
 const ceilingOf = (shell: Shell): Zone | undefined => shell.zones.find(z => z.kind === 'ceiling');

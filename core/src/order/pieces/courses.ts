@@ -1,4 +1,4 @@
-import { boxOf, boxRegion, type Part, partsOf, type Region, regionOf, within } from './region.ts';
+import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, within } from './region.ts';
 
 /** A course no wider than this share of a board is a sliver: its neighbour at the other end gives it of its own. */
 const SLIVER_OF = 1 / 3;
@@ -72,7 +72,7 @@ interface Board {
 export function boarded(part: Part, boards: Boards): { boards: Board[]; courses: Course[] } {
   const box = boxOf(part.outline);
   const courses = coursesOver(box.height, boards.width, boards.tongue);
-  const region: Region = [regionOf(part.outline), ...part.holes.map(regionOf)].flat();
+  const region: Region = asRegion(part);
   const rests: number[] = [];
   let before: readonly number[] = [];
   const found = courses.flatMap(({ low, wide }, course) => {
@@ -83,7 +83,7 @@ export function boarded(part: Part, boards: Boards): { boards: Board[]; courses:
       const at = jointsOf(x, width, boards, before, rests);
       joints.push(...at);
       const ends = [x, ...at, x + width];
-      const whole = [regionOf(strip.outline), ...strip.holes.map(regionOf)].flat();
+      const whole = asRegion(strip);
       return ends
         .slice(1)
         .flatMap((end, i) => partsOf(within(whole, boxRegion(ends[i]!, y, end - ends[i]!, height))))

@@ -1,6 +1,6 @@
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Layer, Shell, Stock, Use, Zone } from '../../model/index.ts';
-import { boxRegion, minus, netArea, type Part, partsOf, type Region, regionOf, together } from './region.ts';
+import { asRegion, boxRegion, minus, netArea, type Part, partsOf, type Region, together } from './region.ts';
 
 /** Furniture that leaves no more than this share of a part in sight hides it. */
 const IN_SIGHT = 0.02;
@@ -19,7 +19,7 @@ export function hiddenBehind(shell: Shell, zone: Zone, part: Part): string | nul
   const before = furnitureOn(shell, zone);
   if (before.length === 0) return null;
   const boxes = before.map(u => boxRegion(u.along.value, u.up.value, u.width.value, u.height.value));
-  const own = [regionOf(part.outline), ...part.holes.map(regionOf)].flat();
+  const own = asRegion(part);
   const seen = partsOf(minus(own, boxes)).reduce((sum, p) => sum + netArea(p), 0);
   return seen <= IN_SIGHT * netArea(part) ? before.map(u => u.name).join(', ') : null;
 }

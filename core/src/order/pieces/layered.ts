@@ -1,51 +1,41 @@
 import { battenOf, type Cover, fitBuildUp, isContinuous, liningRests } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
-import type { BuildUp, Layer, LayerOf, Stock, Zone } from '../../model/index.ts';
-import { edgesOf } from '../../survey/shell/index.ts';
+import type { BuildUp, Layer } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { crossPieces } from './battens.ts';
-import { clearances, edgeSide, wayIn, withClearance, withTrims } from './clearance.ts';
+import { wayIn, withTrims } from './clearance.ts';
 import { cutAtCorner } from './corner.ts';
-import { boarded } from './courses.ts';
+import { inCourses, squaring } from './coursed.ts';
 import { curveOf, fieldOf, type Mark, scores, stretched } from './curved.ts';
-import { finished, nameOf, SLIVER, turnsOf } from './finished.ts';
-import { hiddenBehind, plainLayer, plainPart, withoutFinish } from './hidden.ts';
+import { finished, nameOf, turnsOf } from './finished.ts';
+import { plainLayer, plainPart, withoutFinish } from './hidden.ts';
 import type { Job } from './job.ts';
 import { type Parting, parted } from './parting.ts';
-import type { CourseAt, CutChoices, CutPiece } from './piece.ts';
+import type { CutChoices, CutPiece } from './piece.ts';
 import { areaFor, type Place } from './place.ts';
 import {
+  asRegion,
   boxOf,
   boxRegion,
   cornersIn,
+  FAR,
   grown,
   minus,
   netArea,
   type Part,
   partsOf,
   type Region,
-  regionOf,
   together,
   within,
 } from './region.ts';
-import { bearingLines, foundBehind, jointsBetween, type Unborne, unborne, widestGap } from './supports.ts';
+import { type Fitted, inPlace, isWorthCutting, type Seat } from './seated.ts';
+import { bearingLines, foundBehind, jointsBetween, widestGap } from './supports.ts';
+import { glued, meets, underJoints } from './underJoints.ts';
 
 /** A layer that is cut to pieces of its own. */
 type CutLayer = Exclude<Layer, { role: 'air gap' | 'batten' | 'damping' }>;
 
 /** Left round a panel that is there already, m. */
 const ROUND_PANEL = 0.001;
-/** Beyond any zone, m. */
-const FAR = 100;
-
-/** A part of a layer on its way to a piece. */
-interface Fitted {
-  part: Part;
-  edges: CutPiece['edges'];
-  /** What furniture it is behind; left out or null where it is seen. */
-  hidden?: string | null;
-  course?: CourseAt;
-}
 
 /** The pieces of one layer over covers that belong together, and what has to go under their joints. */
 export function layerPieces(covers: readonly Cover[], layer: CutLayer, place: Place, job: Job): CutPiece[] {
@@ -215,8 +205,6 @@ function piecesOver(
 
 const areaOf = (region: Region): number => partsOf(region).reduce((sum, p) => sum + netArea(p), 0);
 
-const asRegion = ({ outline, holes }: Part): Region => [regionOf(outline), ...holes.map(regionOf)].flat();
-
 /** Panels of a zone that are there already, with what is left round them. */
 const panelsIn = ({ panels }: CutChoices, zone: string): Region[] =>
   panels
@@ -249,82 +237,6 @@ const partedOnSheets = (whole: readonly Part[], parting: Parting): Part[] =>
     .flatMap(p => partsOf(grown(asRegion(p), parting.edge)))
     .filter(isWorthCutting);
 
-function isWorthCutting(part: Part): boolean {
-  const { width, height } = boxOf(part.outline);
-  return Math.min(width, height) >= SLIVER && netArea(part) >= SLIVER * SLIVER;
-}
-
-/** Where a rigid sheet has to go in. */
-interface Seat {
-  place: Place;
-  job: Job;
-  stock: Stock;
-  /** Of what it is wrapped in, m. */
-  covering: number;
-}
-
-/** A sheet of lining with its clearances off. */
-function inPlace(part: Part, { place, job, stock, covering }: Seat): Fitted[] {
-  const hidden = hiddenBehind(job.shell, place.zone, part);
-  const clear = clearances(part, place, job, { thickness: stock.thickness, covering, hidden });
-  const edges = clear.map(c => c.clearance);
-  return withClearance(part, clear).map(left => ({ part: left, edges, hidden }));
-}
-
-/** Boards in courses over parts that have their clearances off at their rims. */
-function inCourses(whole: readonly Part[], seat: Seat, parting: Parting, tongue: number): Fitted[] {
-  const { stock, zone } = parting;
-  const { width, length } = stock;
-  return whole
-    .flatMap(p => inPlace(p, seat))
-    .flatMap(({ part, edges }) => {
-      const box = boxOf(part.outline);
-      const { boards, courses } = boarded(part, { width, length, tongue, borne: bearingLines(parting).x });
-      const top = (x: number): number => {
-        const cut = partsOf(within(asRegion(part), boxRegion(x, -FAR, 0.01, 2 * FAR)));
-        return Math.max(...cut.flatMap(p => p.outline.map(c => c.y)), box.y);
-      };
-      const ends = [top(box.x), top(box.x + box.width - 0.01)] as const;
-      return boards
-        .filter(b => isWorthCutting(b.part))
-        .map(({ part: board, course }): Fitted => {
-          const own = boxOf(board.outline);
-          const at: Record<ReturnType<typeof edgeSide>, boolean> = {
-            start: own.x - box.x < 1e-6,
-            end: box.x + box.width - own.x - own.width < 1e-6,
-            low: own.y - box.y < 1e-6,
-            high: box.y + box.height - own.y - own.height < 1e-6,
-          };
-          const { low, seen } = courses[course]!;
-          const upper = box.y + low + seen;
-          return {
-            part: board,
-            edges: edges.filter(e => at[edgeSide(e.edge, zone)]),
-            course: {
-              at: course + 1,
-              of: courses.length,
-              leftAtStart: Math.max(0, ends[0] - upper),
-              leftAtEnd: Math.max(0, ends[1] - upper),
-            },
-          };
-        });
-    });
-}
-
-/** Courses run off unless they are measured: after so many, and before the last few, which can still take a difference up. */
-const SQUARED_EVERY = 4;
-
-function squaring(course: CourseAt | undefined, zone: Zone): string[] {
-  if (!course || (course.at % SQUARED_EVERY !== 0 && course.at !== course.of - 2)) return [];
-  const { leftAtStart, leftAtEnd } = course;
-  const { start, end, high } = edgesOf(zone);
-  return leftAtStart === 0 && leftAtEnd === 0
-    ? []
-    : [
-        `from its edge to the ${high} it should be ${lengthIn(leftAtStart)} at the ${start} and ${lengthIn(leftAtEnd)} at the ${end}: take a difference up over the next boards, a millimetre or two each`,
-      ];
-}
-
 /** Cloth or carpet goes round the edges of a wall or ceiling panel; a floor's lies on it; m. */
 function coveringOf(buildUp: BuildUp | undefined, kind: string, library: Library): number {
   const wrap = kind === 'floor' ? undefined : buildUp?.layers.find(l => l.role === 'finish');
@@ -332,48 +244,6 @@ function coveringOf(buildUp: BuildUp | undefined, kind: string, library: Library
     ? wrap.thickness
     : 0;
 }
-
-/** What goes under joints of a lining that no rib or batten bears, and those that nothing can be put under. */
-function underJoints(
-  parts: readonly Part[],
-  parting: Parting,
-  cover: Cover,
-  batten: LayerOf<'batten'> | undefined,
-  place: Place,
-  { library }: Job,
-): { under: CutPiece[]; bare: Unborne[] } {
-  const under: CutPiece[] = [];
-  const bare: Unborne[] = [];
-  for (const joint of unborne(parts, parting)) {
-    const material = batten && materialOf(library, batten.material);
-    const kept =
-      batten && material && joint.along === 'y'
-        ? crossPieces(
-            cover,
-            batten,
-            joint,
-            parting.battens,
-            place,
-            material,
-            stockFor(material, batten.thickness),
-            under.length,
-          )
-        : [];
-    if (kept.length > 0) under.push(...kept);
-    else bare.push(joint);
-  }
-  return { under, bare };
-}
-
-/** Whether a part ends at a joint. */
-function meets(part: Part, { along, at }: Unborne): boolean {
-  const box = boxOf(part.outline);
-  const [from, size] = along === 'x' ? [box.x, box.width] : [box.y, box.height];
-  return Math.min(Math.abs(from - at), Math.abs(from + size - at)) < 0.01;
-}
-
-const glued = ({ along, at }: Unborne): string =>
-  `its joint ${lengthIn(at)} from the ${along === 'x' ? 'front' : 'lower edge'} has nothing beneath: glue a strip of the same board behind both`;
 
 /** The bays that a part lies on by more than its edge. */
 function baysOf(part: Part, of: readonly string[], { cells }: Place): string[] {

@@ -1,6 +1,6 @@
 import type { Stock } from '../../model/index.ts';
 import type { Point } from '../nesting/index.ts';
-import { boxOf, boxRegion, type Part, partsOf, type Region, regionOf, within } from './region.ts';
+import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, within } from './region.ts';
 import { jointsAt } from './split.ts';
 import { type Bearing, bearingLines } from './supports.ts';
 
@@ -56,7 +56,7 @@ export function parted(part: Part, p: Parting): Part[] {
   const best = choices.reduce((a, b) => (count(b) < count(a) ? b : a));
   const xs = [0, ...best.x, box.width];
   const ys = [0, ...best.y, box.height];
-  const region: Region = [regionOf(part.outline), ...part.holes.map(regionOf)].flat();
+  const region: Region = asRegion(part);
   const lap = p.layer.role === 'vapour control' ? LAP / 2 : 0;
   return xs.slice(1).flatMap((x, i) =>
     ys.slice(1).flatMap((y, k) => {

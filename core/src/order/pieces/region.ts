@@ -103,3 +103,10 @@ export function boxOf(points: readonly Point[]): { x: number; y: number; width: 
   const [x, y] = [Math.min(...xs), Math.min(...ys)];
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
 }
+
+/** Beyond any zone, m. */
+export const FAR = 100;
+
+/** A part as a region again. */
+export const asRegion = ({ outline, holes }: Part): Region =>
+  [regionOf(outline), ...holes.map(regionOf)].flat();
