@@ -24,6 +24,7 @@ export const ROOMS = [
   'order/pieces',
   'order/work',
   'order/grounds',
+  'order/holding',
   'order/cutting',
   'order/load',
   'evaluate',
@@ -34,6 +35,7 @@ export const ROOMS = [
   'studies/noise',
   'studies/knocks',
   'studies/cabin',
+  'studies/holding',
   'formats',
   'demo',
 ];

@@ -241,6 +241,8 @@ test.describe('cut and buy', () => {
     await expect(bay(page, 'L1w')).not.toHaveAttribute('aria-label', /takes this/);
     await page.getByRole('tab', { name: /To cut/ }).click();
     const rows = page.getByRole('table', { name: 'To cut' }).getByRole('row');
+    // Pieces are worked out off the page's thread.
+    await expect(rows.nth(1)).toBeVisible();
     const few = await rows.count();
     await page.getByRole('button', { name: /show all/ }).click();
     expect(await rows.count()).toBeGreaterThan(few);

@@ -135,7 +135,7 @@ describe('asked by command line', () => {
   });
 
   it.each([
-    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, demo are.'],
+    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, holding, demo are.'],
     [['frobnicate'], '“frobnicate” is not asked here'],
     [['evaluate'], 'Name the design file'],
     [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
@@ -226,5 +226,13 @@ describe('asked by command line', () => {
       code: 2,
       error: expect.stringContaining('lengthwise or crosswise'),
     });
+  });
+
+  it('holding says of every piece what holds it, and whether it will', async () => {
+    const a = await answer('holding', file, '--variant', 'Breathing fibre');
+    const overhead = a.pieces.find((p: { piece: string }) => p.piece === 'C1b fill');
+    expect(overhead).toMatchObject({ by: 'friction', lies: 'overhead', verdict: 'comes down' });
+    expect(a.hottest.roof).toBeGreaterThan(a.hottest.outside + 8);
+    expect(a.pieces.length).toBeGreaterThan(150);
   });
 });

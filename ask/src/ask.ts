@@ -2,6 +2,7 @@ import { Mistake } from './mistake.ts';
 import { askDeaden } from './questions/deaden.ts';
 import { askDemo } from './questions/demo.ts';
 import { askEvaluate } from './questions/evaluate.ts';
+import { askHolding } from './questions/holding.ts';
 import { askHotDay } from './questions/hotDay.ts';
 import { askKnock } from './questions/knock.ts';
 import { askNest } from './questions/nest.ts';
@@ -21,6 +22,7 @@ const QUESTIONS: Record<string, Question> = {
   deaden: askDeaden,
   nest: askNest,
   pieces: askPieces,
+  holding: askHolding,
   demo: askDemo,
 };
 

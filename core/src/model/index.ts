@@ -8,6 +8,7 @@ export {
   FIXINGS,
   FRONTS,
   GRAINS,
+  HOLDS,
   HOLE_STATES,
   HOT,
   KEPT_CLEAR,

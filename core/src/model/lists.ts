@@ -33,6 +33,21 @@ export const EDGE_NAMES = [
 /** Which way the grain of boards runs in their zone. */
 export const GRAINS = ['lengthwise', 'crosswise'] as const;
 
+/** How a piece is held up. */
+export const HOLDS = [
+  'self-adhesive',
+  'spray',
+  'bead',
+  'tape',
+  'friction',
+  'strings',
+  'pins',
+  'clips',
+  'screws',
+  'batten',
+  'rests',
+] as const;
+
 /** What makes the pieces of a material run one way. */
 export const RUNS = ['any', 'grain', 'pile'] as const;
 

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { EDGE_NAMES, GRAINS } from './lists.ts';
+import { EDGE_NAMES, GRAINS, HOLDS } from './lists.ts';
 import { choice, closed, Id, Name } from './schemaParts.ts';
 
 /** A piece that stays where a person put it, m from the sheet's datum corner. */
@@ -61,5 +61,9 @@ export const CutList = closed({
   /** Whether what furniture hides is lined with the cheapest sheet that will do, and left without a finish. */
   plainBehind: Type.Optional(Type.Boolean()),
   panels: Type.Optional(Type.Array(FixedPanel, { maxItems: 60 })),
+  /** How a layer is held, where it is not as its material is usually. */
+  holding: Type.Optional(
+    Type.Array(closed({ buildUp: Id, layer: Id, by: choice(...HOLDS) }), { maxItems: 400 }),
+  ),
   trims: Type.Optional(Type.Array(Trim, { maxItems: 500 })),
 });

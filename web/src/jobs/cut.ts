@@ -8,8 +8,10 @@ import {
   nearMiss,
 } from '@overcoat/core/order/cutting';
 import { checkPanels, weighSpacings } from '@overcoat/core/order/grounds';
+import type { ChosenHold } from '@overcoat/core/order/holding';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { type CutChoices, type CutPiece, cutPieces } from '@overcoat/core/order/pieces';
+import { type HeldVan, heldVan } from '@overcoat/core/studies/holding';
 import type { Report, Shelf } from './shelf.ts';
 
 /** All that is cut, how it lies, and what fits nothing. */
@@ -68,6 +70,21 @@ export const cutJobs = {
     { design: { shell }, library }: Shelf,
     { placement, choices }: { placement: Placement; choices: CutChoices },
   ): CutPiece[] => cutPieces(shell, placement, layUp(shell, placement, library), library, choices),
+
+  /** Whether every piece stays where it was put. */
+  holding(
+    { design, library }: Shelf,
+    { placement, choices, chosen }: { placement: Placement; choices: CutChoices; chosen: ChosenHold[] },
+  ): HeldVan {
+    const pieces = cutPieces(
+      design.shell,
+      placement,
+      layUp(design.shell, placement, library),
+      library,
+      choices,
+    );
+    return heldVan(design, placement, library, pieces, chosen);
+  },
 
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(

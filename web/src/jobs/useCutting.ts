@@ -1,4 +1,5 @@
 import { SAW_KERF } from '@overcoat/core/order/cutting';
+import type { ChosenHold } from '@overcoat/core/order/holding';
 import { choicesOf } from '@overcoat/core/order/pieces';
 import { useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
@@ -19,6 +20,24 @@ export function usePieces() {
   const { list, ready } = useCutList();
   const ask = useMemo(() => ({ placement, choices: choicesOf(list) }), [placement, list]);
   return useJob('pieces', id, ask, ready);
+}
+
+const NOTHING_CHOSEN: ChosenHold[] = [];
+
+/** What holds the pieces of the variant in view, by piece; empty until it is known. */
+export function useHolding() {
+  const { id, design: placement } = useVariant();
+  const { list, ready } = useCutList();
+  const ask = useMemo(
+    () => ({ placement, choices: choicesOf(list), chosen: list.holding ?? NOTHING_CHOSEN }),
+    [placement, list],
+  );
+  const job = useJob('holding', id, ask, ready);
+  const byPiece = useMemo(
+    () => new Map(job.answer?.pieces.map(h => [h.piece, h] as const) ?? []),
+    [job.answer],
+  );
+  return { hottest: job.answer?.hottest ?? null, byPiece, stale: job.stale };
 }
 
 /** What bears the boards of the variant in view. */

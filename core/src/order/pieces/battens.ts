@@ -128,6 +128,7 @@ export function crossPieces(
       ...piece,
       id: `${name} ${start + i + 1}`,
       role: 'batten',
+      layer: layer.id,
       turns: [0],
       at: { along: from, up: joint.at - width / 2 },
       lies: true,

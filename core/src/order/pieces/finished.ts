@@ -28,6 +28,8 @@ const isAssumed = (bays: readonly string[], { cells }: Place): boolean =>
 interface Finish {
   id: string;
   bays: string[];
+  buildUp: string;
+  layer: string;
   role: string;
   place: Place;
   material: Material;
@@ -44,7 +46,22 @@ interface Finish {
 export function finished(
   part: Part,
   marks: readonly Mark[],
-  { id, bays, role, place, material, stock, allowance, turns, notes, edges: clear, span, radius }: Finish,
+  {
+    id,
+    bays,
+    buildUp,
+    layer,
+    role,
+    place,
+    material,
+    stock,
+    allowance,
+    turns,
+    notes,
+    edges: clear,
+    span,
+    radius,
+  }: Finish,
 ): CutPiece {
   const { zone } = place;
   const mirrored = seenMirrored(zone);
@@ -77,6 +94,8 @@ export function finished(
     id,
     zone: zone.id,
     bays,
+    buildUp,
+    layer,
     role,
     material: material.id,
     thickness: stock.thickness,
@@ -127,6 +146,8 @@ export function plain(
     id: `${name} ${role}`,
     zone: place.zone.id,
     bays: cover.bays,
+    buildUp: cover.buildUp,
+    layer: cover.layer.id,
     role,
     material: material.id,
     thickness: stock.thickness,

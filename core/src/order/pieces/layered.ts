@@ -177,6 +177,8 @@ function piecesOver(
       ...finished(left, [...marks, ...(choices.strips ? [] : scored)], {
         id,
         bays: bays[i]!,
+        buildUp: cover.buildUp,
+        layer: layer.id,
         role: layer.role,
         place,
         material,

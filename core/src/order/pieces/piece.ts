@@ -11,6 +11,10 @@ export interface CutPiece {
   zone: string;
   /** Ids of the bays it covers. */
   bays: string[];
+  /** Id of the build-up it belongs to. */
+  buildUp: string;
+  /** Id of its layer there. */
+  layer: string;
   /** What it is in the build-up; stuffing fills a pocket. */
   role: string;
   /** Id of the material. */

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { BoardCheck, EdgeClearances } from './BoardCheck.tsx';
+import { HoldingSection } from './HoldingSection.tsx';
 import { TemplateButtons } from './TakeAway.tsx';
 
 const ROOM = 250;
@@ -79,6 +80,7 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
         </p>
       )}
       <EdgeClearances piece={piece} />
+      <HoldingSection piece={piece} />
       <BoardCheck piece={piece} />
       <TemplateButtons piece={piece} />
       {material?.cutting && <p>{material.cutting}</p>}

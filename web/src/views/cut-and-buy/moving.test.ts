@@ -7,6 +7,8 @@ const box = (id: string, width: number, length: number): CutPiece => ({
   id,
   zone: 'L',
   bays: [id],
+  buildUp: 'b',
+  layer: 'fill',
   role: 'fill',
   material: 'pir',
   thickness: 0.04,

@@ -1,0 +1,1 @@
+export { type HeldVan, heldVan } from './heldVan.ts';

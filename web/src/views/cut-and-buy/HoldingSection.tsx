@@ -1,0 +1,113 @@
+import { HOLDS } from '@overcoat/core/model';
+import type { Hold, Holding } from '@overcoat/core/order/holding';
+import type { CutPiece } from '@overcoat/core/order/pieces';
+import { printLength, printNumber, printTemperature } from '@overcoat/core/units';
+import { useCutList } from '../../api/cutList.ts';
+import { useHolding } from '../../jobs/useCutting.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Select } from '../../ui/Select.tsx';
+
+const NAMES: Record<Hold, string> = {
+  'self-adhesive': 'its own adhesive',
+  spray: 'contact spray on both faces',
+  bead: 'a bead all round',
+  tape: 'double-sided tape',
+  friction: 'friction alone',
+  strings: 'strings across',
+  pins: 'glued pins',
+  clips: 'clips',
+  screws: 'screws',
+  batten: 'tucked behind a batten',
+  rests: 'its own weight',
+};
+
+const WHEN: Record<Holding['when'], string> = {
+  dry: 'by itself',
+  wet: 'when it is wet',
+  hot: 'on a hot day',
+};
+
+/** What holds a piece up and whether it will, with another way where it does not. */
+export function HoldingSection({ piece }: { piece: CutPiece }) {
+  const { byPiece, hottest } = useHolding();
+  const units = useUnits();
+  const cuts = useCutList();
+  const h = byPiece.get(piece.id);
+  if (!h || !hottest) return null;
+  const choose = (by: string) => {
+    const others = (cuts.list.holding ?? []).filter(
+      c => c.buildUp !== piece.buildUp || c.layer !== piece.layer,
+    );
+    cuts.set({
+      holding:
+        by === '' ? others : [...others, { buildUp: piece.buildUp, layer: piece.layer, by: by as Hold }],
+    });
+  };
+  const chosen = cuts.list.holding?.find(c => c.buildUp === piece.buildUp && c.layer === piece.layer);
+  const t = (value: number) => printTemperature(value, units);
+  const bad = h.verdict !== 'holds';
+  return (
+    <section aria-label="What holds it up">
+      <h4 className="font-medium">What holds it up</h4>
+      <p className={bad ? 'font-medium text-signal' : ''}>
+        {bad ? '! ' : ''}
+        {verdictOf(h, t)}
+      </p>
+      {h.lies !== 'flat' && h.factor.dry[1] < 1e6 && (
+        <p className="text-[13px] text-faint">
+          Bears {times(h.factor.dry)} its weight on the road
+          {h.water > 0.005 ? `, wet with ${printNumber(h.water, 2)} kg ${times(h.factor.wet)}` : ''}
+          {h.heat !== null ? `, at ${t(h.heat)} ${times(h.factor.hot)}` : ''}. Common practice within bands,
+          no standard.
+        </p>
+      )}
+      {bad && h.untilLined && (
+        <p>Its lining holds it in the end: put it up only when that and what runs behind it are ready.</p>
+      )}
+      {h.instead && <p>Would hold: {NAMES[h.instead]}.</p>}
+      {h.wait && <p className="text-[13px] text-faint">{h.wait.replace(/^./, c => c.toUpperCase())}.</p>}
+      {h.screw && (
+        <p className={h.screw.ok ? '' : 'font-medium text-signal'}>
+          {h.screw.length === null || !h.screw.ok
+            ? `! No screw that is sold bites in the ${h.screw.into} and stays clear of the outer skin: at most ${printLength(h.screw.most, units)}.`
+            : `Screws of ${printLength(h.screw.length, units)} into the ${h.screw.into}; ${printLength(Math.floor(h.screw.most * 1000) / 1000, units)} and longer reach the outer skin.`}
+        </p>
+      )}
+      {h.squeaks && <p>Wood on steel squeaks: felt or foam tape on the ribs.</p>}
+      {h.lies !== 'flat' && piece.role !== 'damping' && (
+        <Select
+          compact
+          className="mt-1 w-60"
+          label={`How this layer is held, all of it`}
+          value={chosen?.by ?? ''}
+          onChange={e => choose(e.target.value)}
+        >
+          <option value="">as usual</option>
+          {HOLDS.filter(hold => hold !== 'rests').map(hold => (
+            <option key={hold} value={hold}>
+              {NAMES[hold]}
+            </option>
+          ))}
+        </Select>
+      )}
+    </section>
+  );
+}
+
+const times = ([least, likely, most]: Holding['factor']['dry']): string =>
+  `${round(likely)} times (${round(least)} to ${round(most)})`;
+
+const round = (value: number): string => printNumber(value, value < 10 ? 1 : 0);
+
+function verdictOf(h: Holding, t: (value: number) => string): string {
+  const how = NAMES[h.by];
+  if (h.lies === 'flat') return 'It lies.';
+  if (h.verdict === 'holds') return `Held by ${how}: holds.`;
+  const heat =
+    h.when === 'hot' && h.limit !== null && h.heat !== null
+      ? `: the bond bears ${t(h.limit)}, it reaches ${t(h.heat)}`
+      : '';
+  return h.verdict === 'comes down'
+    ? `Held by ${how}: comes down ${WHEN[h.when]}${heat}.`
+    : `Held by ${how}: doubtful ${WHEN[h.when]}${heat}.`;
+}
