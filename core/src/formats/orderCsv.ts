@@ -1,4 +1,5 @@
 import { type Library, materialOf } from '../materials/index.ts';
+import type { Holding } from '../order/holding/index.ts';
 import type { CutPiece } from '../order/pieces/index.ts';
 import type { TakeOff } from '../order/takeoff/index.ts';
 import { inUnits } from '../units/index.ts';
@@ -44,6 +45,7 @@ export function cutCsv(
   pieces: readonly CutPiece[],
   library: Library,
   sheetOf: ReadonlyMap<string, string>,
+  held: ReadonlyMap<string, Holding> = new Map(),
 ): string {
   const header = [
     'piece',
@@ -58,6 +60,8 @@ export function cutCsv(
     'left off mm',
     'twin',
     'from',
+    'held by',
+    'stays up',
     'bays',
     'notes',
   ];
@@ -75,6 +79,8 @@ export function cutCsv(
     p.edges.map(e => `${e.edge} ${mm(e.leave)}`).join('; '),
     p.twin ?? '',
     sheetOf.get(p.id) ?? '',
+    held.get(p.id)?.by ?? '',
+    held.get(p.id)?.verdict ?? '',
     p.bays.join(' '),
     [...(p.assumed ? ['some size assumed'] : []), ...p.notes.map(n => inUnits(n, 'metric'))].join('; '),
   ]);

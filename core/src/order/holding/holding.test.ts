@@ -87,6 +87,7 @@ describe('what holds a piece', () => {
     expect(limit).toBe(materialOf(library, 'elastomeric-plain').bondLimit);
     expect(heat!).toBeLessThanOrEqual(60);
     expect(at(120)).toMatchObject({ verdict: 'comes down', when: 'hot' });
+    expect(held(2).of('C1b fill').holding.when).toBe('dry');
     expect(at(120).factor.hot).toEqual([0, 0, 0]);
     const verdicts = [40, 60, 75, 120].map(t => ORDER.indexOf(at(t).verdict));
     expect(verdicts).toEqual([...verdicts].sort((a, b) => b - a));

@@ -235,7 +235,10 @@ function judge(by: Hold, c: Case): Pick<Holding, 'factor' | 'verdict' | 'when' |
         : Math.min(1, 1 - ((1 - AT_LIMIT) * (c.hot - RATED_AT)) / (c.limit - RATED_AT));
   const factor = { dry: over(c.mass, 1), wet: over(c.mass + c.water, 1), hot: over(c.mass, warm) };
   const near = way.glued && c.limit !== null && c.limit - c.hot < NEAR;
-  const worst = (['dry', 'wet', 'hot'] as const).reduce((a, b) => (factor[b][1] < factor[a][1] ? b : a));
+  const cases = ['dry', 'wet', 'hot'] as const;
+  // What happens first is told: what comes down by itself does not wait for the water.
+  const worst =
+    cases.find(k => factor[k][1] < 1) ?? cases.reduce((a, b) => (factor[b][1] < factor[a][1] ? b : a));
   const [least, likely] = factor[worst];
   const verdict = likely < 1 ? 'comes down' : least < 1 || near ? 'doubtful' : 'holds';
   return { factor, verdict, when: verdict !== 'comes down' && near ? 'hot' : worst, limit: c.limit };

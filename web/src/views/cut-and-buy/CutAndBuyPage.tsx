@@ -8,7 +8,7 @@ import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { nestedCost } from '../../jobs/nestedCost.ts';
-import { useCutting, useGrounds, usePieces } from '../../jobs/useCutting.ts';
+import { useCutting, useGrounds, useHolding, usePieces } from '../../jobs/useCutting.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -119,6 +119,7 @@ export function Component() {
     [library, units],
   );
   const quick = usePieces();
+  const { byPiece } = useHolding();
   const laidOut = answer && !cutting.job.stale ? answer : null;
   const { all, sheetOf } = useMemo(() => piecesOf(laidOut, quick.answer), [laidOut, quick.answer]);
   const pieces = line
@@ -145,7 +146,9 @@ export function Component() {
             </Button>
             <Button
               small
-              onClick={() => download(`${file}-pieces.csv`, 'text/csv', cutCsv(all, library, sheetOf))}
+              onClick={() =>
+                download(`${file}-pieces.csv`, 'text/csv', cutCsv(all, library, sheetOf, byPiece))
+              }
             >
               <FileDown size={15} aria-hidden /> Pieces CSV
             </Button>

@@ -3,8 +3,10 @@ import { inUnits, printLength } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
+import { holdShort } from './holdWords.ts';
 
 interface Props {
   rows: CutPiece[];
@@ -17,6 +19,7 @@ interface Props {
 export function CutTable({ rows, sheetOf, className }: Props) {
   const units = useUnits();
   const { library } = useLibrary();
+  const { byPiece } = useHolding();
   const columns = useMemo<ColumnDef<CutPiece, unknown>[]>(() => {
     const wide = (p: CutPiece) => Math.max(...p.outline.map(q => q.x));
     const high = (p: CutPiece) => Math.max(...p.outline.map(q => q.y));
@@ -50,18 +53,26 @@ export function CutTable({ rows, sheetOf, className }: Props) {
         cell: ({ row: { original: p } }) => printLength(high(p), units),
       },
       {
-        id: 'edges',
-        header: 'seen from inside',
-        accessorFn: p => p.zone,
-        cell: ({ row: { original: p } }) => (
-          <span className="text-[13px] text-faint">
-            {p.above} above, {p.left} left
-          </span>
-        ),
+        id: 'held',
+        header: 'held',
+        accessorFn: p => byPiece.get(p.id)?.verdict ?? '',
+        cell: ({ row: { original: p } }) => {
+          const h = byPiece.get(p.id);
+          if (!h) return null;
+          return (
+            <span
+              className={`text-[13px] ${h.verdict === 'holds' ? 'text-faint' : 'font-medium text-signal'}`}
+            >
+              {h.verdict === 'holds' ? '' : '! '}
+              {holdShort(h)}
+              {h.verdict !== 'holds' && h.untilLined && '; waits for its lining'}
+            </span>
+          );
+        },
       },
       { id: 'sheet', header: 'from', accessorFn: p => sheetOf.get(p.id) ?? '' },
     ];
-  }, [library, units, sheetOf]);
+  }, [library, units, sheetOf, byPiece]);
   return (
     <div className={className}>
       <DataTable
@@ -81,6 +92,7 @@ function PieceName({ piece }: { piece: CutPiece }) {
     return `${printLength(Math.max(...xs) - Math.min(...xs), units)} × ${printLength(Math.max(...ys) - Math.min(...ys), units)}`;
   };
   const said = [
+    `${piece.above} above, ${piece.left} on the left`,
     ...(piece.outline.length > 4 ? [`${piece.outline.length} corners: see its template`] : []),
     ...piece.holes.map(h => `cut out ${size(h)}`),
     ...(piece.twin ? [`twin of ${piece.twin}`] : []),

@@ -6,26 +6,7 @@ import { useCutList } from '../../api/cutList.ts';
 import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
-
-const NAMES: Record<Hold, string> = {
-  'self-adhesive': 'its own adhesive',
-  spray: 'contact spray on both faces',
-  bead: 'a bead all round',
-  tape: 'double-sided tape',
-  friction: 'friction alone',
-  strings: 'strings across',
-  pins: 'glued pins',
-  clips: 'clips',
-  screws: 'screws',
-  batten: 'tucked behind a batten',
-  rests: 'its own weight',
-};
-
-const WHEN: Record<Holding['when'], string> = {
-  dry: 'by itself',
-  wet: 'when it is wet',
-  hot: 'on a hot day',
-};
+import { HOLD_NAMES, verdictOf } from './holdWords.ts';
 
 /** What holds a piece up and whether it will, with another way where it does not. */
 export function HoldingSection({ piece }: { piece: CutPiece }) {
@@ -64,7 +45,7 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
       {bad && h.untilLined && (
         <p>Its lining holds it in the end: put it up only when that and what runs behind it are ready.</p>
       )}
-      {h.instead && <p>Would hold: {NAMES[h.instead]}.</p>}
+      {h.instead && <p>Would hold: {HOLD_NAMES[h.instead]}.</p>}
       {h.wait && <p className="text-[13px] text-faint">{h.wait.replace(/^./, c => c.toUpperCase())}.</p>}
       {h.screw && (
         <p className={h.screw.ok ? '' : 'font-medium text-signal'}>
@@ -85,7 +66,7 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
           <option value="">as usual</option>
           {HOLDS.filter(hold => hold !== 'rests').map(hold => (
             <option key={hold} value={hold}>
-              {NAMES[hold]}
+              {HOLD_NAMES[hold]}
             </option>
           ))}
         </Select>
@@ -98,16 +79,3 @@ const times = ([least, likely, most]: Holding['factor']['dry']): string =>
   `${round(likely)} times (${round(least)} to ${round(most)})`;
 
 const round = (value: number): string => printNumber(value, value < 10 ? 1 : 0);
-
-function verdictOf(h: Holding, t: (value: number) => string): string {
-  const how = NAMES[h.by];
-  if (h.lies === 'flat') return 'It lies.';
-  if (h.verdict === 'holds') return `Held by ${how}: holds.`;
-  const heat =
-    h.when === 'hot' && h.limit !== null && h.heat !== null
-      ? `: the bond bears ${t(h.limit)}, it reaches ${t(h.heat)}`
-      : '';
-  return h.verdict === 'comes down'
-    ? `Held by ${how}: comes down ${WHEN[h.when]}${heat}.`
-    : `Held by ${how}: doubtful ${WHEN[h.when]}${heat}.`;
-}

@@ -13,6 +13,8 @@ interface Props {
   lying: boolean;
   chosen: boolean;
   pinned: boolean;
+  /** It does not stay up by what holds it. */
+  comesDown: boolean;
   /** It lies where another one is being put. */
   gives: boolean;
   onChoose(piece: string): void;
@@ -32,6 +34,7 @@ export function PieceShape({
   lying,
   chosen,
   pinned,
+  comesDown,
   gives,
   onChoose,
   onKey,
@@ -47,7 +50,7 @@ export function PieceShape({
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${piece.id}${pinned ? ', pinned' : ''}${piece.twin ? `, twin of ${piece.twin}` : ''}`}
+      aria-label={`${piece.id}${pinned ? ', pinned' : ''}${piece.twin ? `, twin of ${piece.twin}` : ''}${comesDown ? ', comes down as it is held' : ''}`}
       aria-pressed={chosen}
       className="cursor-pointer focus:outline-none [&:focus-visible>path:first-of-type]:stroke-[3px]"
       onPointerDown={e => {
@@ -89,6 +92,15 @@ export function PieceShape({
             </text>
           )}
         </g>
+      )}
+      {comesDown && fits && (
+        <path
+          aria-hidden
+          pointerEvents="none"
+          d="M-5 -3H5L0 5Z"
+          transform={`translate(${x - room / 2 + 10} ${y - tall / 2 + 10})`}
+          fill="var(--signal)"
+        />
       )}
       {pinned && <PinHead x={x + room / 2 - 9} y={y - tall / 2 + 9} />}
       {arrow && (

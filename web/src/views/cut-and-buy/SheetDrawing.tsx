@@ -2,6 +2,7 @@ import type { OnSheet } from '@overcoat/core/order/cutting';
 import { printLength } from '@overcoat/core/units';
 import type { PointerEvent } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import type { CutGroupAnswer } from './groups.ts';
 import { itemsWord, shortName } from './groups.ts';
@@ -46,6 +47,7 @@ export function SheetDrawing({
 }: Props) {
   const units = useUnits();
   const { library } = useLibrary();
+  const { byPiece } = useHolding();
   const { stock, used, placed, pinned } = sheet;
   const { lying, shown, w, h, at } = sheetGeometry(stock, used, scale);
   const path = (points: readonly { x: number; y: number }[]) =>
@@ -135,6 +137,7 @@ export function SheetDrawing({
             lying={lying}
             chosen={chosen === p.piece.id}
             pinned={pinned.has(p.piece.id)}
+            comesDown={byPiece.get(p.piece.id)?.verdict === 'comes down'}
             gives={carried?.gives.includes(p.piece.id) ?? false}
             onChoose={onChoose}
             onKey={(key, fine) => onKey(p, key, fine)}

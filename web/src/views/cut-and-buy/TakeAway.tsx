@@ -6,6 +6,7 @@ import { FileDown } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { download, downloadBlob } from '../../download.ts';
+import { useHolding } from '../../jobs/useCutting.ts';
 import type { Press } from '../../print/pdf.ts';
 import { PAPERS, tilesFor } from '../../print/tiles.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -13,6 +14,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { type CutGroupAnswer, itemsWord } from './groups.ts';
+import { holdShort } from './holdWords.ts';
 
 /** One print at a time: what it is being made of, and what went wrong. */
 function usePress() {
@@ -108,6 +110,7 @@ export function SheetButtons({ group }: { group: CutGroupAnswer }): ReactNode {
   const { name: van } = useOpenDesign();
   const variant = useVariant();
   const { busy, failed, print } = usePress();
+  const { byPiece } = useHolding();
   const material = library.get(group.material);
   const layout = group.layout;
   if (!layout) return null;
@@ -165,6 +168,7 @@ export function SheetButtons({ group }: { group: CutGroupAnswer }): ReactNode {
                   `${p.above} above, ${p.left} on the left, seen from inside`,
                   p.bays.join(', '),
                   ...(p.twin ? [`flip of ${p.twin}`] : []),
+                  ...[byPiece.get(p.id)].flatMap(h => (h ? [holdShort(h)] : [])),
                 ],
               })),
             );

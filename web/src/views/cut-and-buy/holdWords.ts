@@ -1,0 +1,44 @@
+import type { Hold, Holding } from '@overcoat/core/order/holding';
+
+/** Ways of holding as a sentence has them. */
+export const HOLD_NAMES: Record<Hold, string> = {
+  'self-adhesive': 'its own adhesive',
+  spray: 'contact spray on both faces',
+  bead: 'a bead all round',
+  tape: 'double-sided tape',
+  friction: 'friction alone',
+  strings: 'strings across',
+  pins: 'glued pins',
+  clips: 'clips',
+  screws: 'screws',
+  batten: 'tucked behind a batten',
+  rests: 'its own weight',
+};
+
+const WHEN: Record<Holding['when'], string> = {
+  dry: 'by itself',
+  wet: 'when it is wet',
+  hot: 'on a hot day',
+};
+
+/** Whether a piece stays up, in a sentence. */
+export function verdictOf(h: Holding, t: (value: number) => string): string {
+  const how = HOLD_NAMES[h.by];
+  if (h.lies === 'flat') return 'It lies.';
+  if (h.verdict === 'holds') return `Held by ${how}: holds.`;
+  const heat =
+    h.when === 'hot' && h.limit !== null && h.heat !== null
+      ? `: the bond bears ${t(h.limit)}, it reaches ${t(h.heat)}`
+      : '';
+  return h.verdict === 'comes down'
+    ? `Held by ${how}: comes down ${WHEN[h.when]}${heat}.`
+    : `Held by ${how}: doubtful ${WHEN[h.when]}${heat}.`;
+}
+
+/** The same in a few words, for a table or a label. */
+export const holdShort = (h: Holding): string =>
+  h.lies === 'flat'
+    ? 'lies'
+    : h.verdict === 'holds'
+      ? `by ${HOLD_NAMES[h.by]}`
+      : `${h.verdict} ${WHEN[h.when]}: ${HOLD_NAMES[h.by]}`;
