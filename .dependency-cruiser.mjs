@@ -26,6 +26,7 @@ export const ROOMS = [
   'order/grounds',
   'order/holding',
   'order/cutting',
+  'order/buying',
   'order/load',
   'evaluate',
   'studies/working',

@@ -135,7 +135,10 @@ describe('asked by command line', () => {
   });
 
   it.each([
-    [[], 'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, holding, demo are.'],
+    [
+      [],
+      'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, holding, order, demo are.',
+    ],
     [['frobnicate'], '“frobnicate” is not asked here'],
     [['evaluate'], 'Name the design file'],
     [['evaluate', path.join(folder, 'none')], 'There is no readable file'],
@@ -234,5 +237,25 @@ describe('asked by command line', () => {
     expect(overhead).toMatchObject({ by: 'friction', lies: 'overhead', verdict: 'comes down' });
     expect(a.hottest.roof).toBeGreaterThan(a.hottest.outside + 8);
     expect(a.pieces.length).toBeGreaterThan(150);
+  });
+
+  it('order lists everything to buy, takes what is at hand first, and refuses what is no shelf', async () => {
+    const a = await answer('order', file, '--steps', '0');
+    const keys = a.lines.map((l: { key: string }) => l.key);
+    expect(keys).toEqual(expect.arrayContaining(['knife-blades', 'metal-primer', 'screws-16', 'respirator']));
+    const at = path.join(folder, 'shelf.json');
+    const shelf = {
+      format: 1,
+      supplies: { 'knife-blades': 40 },
+      offcuts: [{ material: 'birch-ply', thickness: 0.009, width: 1.22, length: 1.9, count: 3 }],
+    };
+    writeFileSync(at, JSON.stringify(shelf));
+    const b = await answer('order', file, '--steps', '0', '--shelf', at);
+    expect(b.cost).toBeLessThan(a.cost - 100);
+    writeFileSync(at, JSON.stringify({ ...shelf, offcuts: [{ material: 'pir', count: -1 }] }));
+    expect(await ask(['order', file, '--shelf', at])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('is no shelf'),
+    });
   });
 });

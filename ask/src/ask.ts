@@ -7,6 +7,7 @@ import { askHotDay } from './questions/hotDay.ts';
 import { askKnock } from './questions/knock.ts';
 import { askNest } from './questions/nest.ts';
 import { askNight } from './questions/night.ts';
+import { askOrder } from './questions/order.ts';
 import { askPieces } from './questions/pieces.ts';
 import { askYear } from './questions/year.ts';
 
@@ -23,6 +24,7 @@ const QUESTIONS: Record<string, Question> = {
   nest: askNest,
   pieces: askPieces,
   holding: askHolding,
+  order: askOrder,
   demo: askDemo,
 };
 

@@ -15,6 +15,7 @@ export * from './schemaDesign.ts';
 export * from './schemaLog.ts';
 export * from './schemaMaterial.ts';
 export { Measurement } from './schemaParts.ts';
+export * from './schemaShelf.ts';
 export * from './schemaShell.ts';
 
 /** What a *.overcoat.json file holds: the design with the own materials and prices it uses, and the log. */

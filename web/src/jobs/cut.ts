@@ -95,12 +95,9 @@ export const cutJobs = {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
     const groupsBy = (runOn: boolean) =>
-      cutGroups(
-        cutPieces(design.shell, placement, laid, library, { ...choices, runOn }),
-        library,
-        saw.kerf,
-        saw.bench,
-      ).map(g => begun(g, pins, from?.find(l => l.key === g.key) ?? null));
+      cutGroups(cutPieces(design.shell, placement, laid, library, { ...choices, runOn }), library, saw).map(
+        g => begun(g, pins, from?.find(l => l.key === g.key) ?? null),
+      );
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
     const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));

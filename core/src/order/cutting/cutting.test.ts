@@ -51,6 +51,17 @@ describe('groups', () => {
     expect(best.cost).toBeCloseTo((240 / 20) * 1.2, 6);
     expect(packsOf(best, group!.problem)[0]!.items).toBe(1);
   });
+  it('are cut from rests at hand first, which cost nothing', () => {
+    const [ply] = groups.filter(g => g.material === 'birch-ply' && g.thickness === 0.009);
+    const rest = { material: 'birch-ply', thickness: 0.009, width: 1.22, length: 1.9, count: 2 };
+    const own = cutGroups(pieces, library, { offcuts: [rest, { ...rest, material: 'pir' }] });
+    const again = own.find(g => g.key === ply!.key)!;
+    expect(again.problem.stock.filter(s => s.price === 0)).toMatchObject([{ quantity: 2, length: 1.9 }]);
+    const [before, after] = [new NestSearch(ply!.problem).best, new NestSearch(again.problem).best];
+    // Three panels of which two go into the rests: one sheet instead of three.
+    expect(before.used).toHaveLength(3);
+    expect(after.cost).toBeCloseTo(before.cost / 3, 9);
+  });
   it('are bought in whole packs', () => {
     const damping = groups.find(g => library.get(g.material)!.family === 'damping')!;
     const { best } = new NestSearch(damping.problem);
@@ -130,7 +141,7 @@ describe('the order of cuts', () => {
 
 describe('a saw bench', () => {
   it('cuts what is sawn square, from edge to edge; what a knife cuts is not its business', () => {
-    const benched = cutGroups(pieces, library, 0.003, true);
+    const benched = cutGroups(pieces, library, { bench: true });
     for (const { material, problem } of benched)
       expect(problem.guillotine ?? false).toBe(library.get(material)!.cutWith === 'saw');
     const ply = benched.find(g => g.problem.guillotine && g.pieces.some(p => p.outline.length > 4))!;

@@ -21,15 +21,35 @@ export interface CutGroup {
 /** What is cut with a saw loses so much a cut, m; a knife takes nothing. */
 export const SAW_KERF = 0.003;
 
-/**
- * Groups pieces by what they are cut from, dearest first, each with its nesting problem: what is sawn loses a kerf, m, and
- * on a saw bench is cut from edge to edge.
- */
+/** A rest at hand that pieces may be cut from first. */
+export interface Offcut {
+  /** Id of the material. */
+  material: string;
+  /** m. */
+  thickness: number;
+  /** m. */
+  width: number;
+  /** Along its grain or pile, m. */
+  length: number;
+  /** How many alike. */
+  count: number;
+}
+
+/** How pieces are cut, and what of. */
+interface CutBy {
+  /** What the saw takes in each cut, m. */
+  kerf?: number;
+  /** Whether what is sawn is cut on a bench, from edge to edge. */
+  bench?: boolean;
+  /** Rests at hand: they cost nothing and go first. */
+  offcuts?: readonly Offcut[];
+}
+
+/** Groups pieces by what they are cut from, dearest first, each with its nesting problem. */
 export function cutGroups(
   pieces: readonly CutPiece[],
   library: Library,
-  sawKerf = SAW_KERF,
-  sawBench = false,
+  { kerf = SAW_KERF, bench: onBench = false, offcuts = [] }: CutBy = {},
 ): CutGroup[] {
   const groups = new Map<string, CutPiece[]>();
   for (const p of pieces) {
@@ -42,7 +62,7 @@ export function cutGroups(
       const material = materialOf(library, id);
       const sawn = material.cutWith === 'saw';
       // On a bench a piece is cut square first, its outline after that by hand.
-      const bench = sawBench && sawn;
+      const bench = onBench && sawn;
       return {
         key,
         material: id,
@@ -54,8 +74,8 @@ export function cutGroups(
             outline: bench ? boxRound(p.outline) : p.outline,
             turns: p.turns,
           })),
-          stock: stockOf(material, thickness),
-          kerf: sawn ? sawKerf : 0,
+          stock: [...restsOf(offcuts, id, thickness), ...stockOf(material, thickness)],
+          kerf: sawn ? kerf : 0,
           ...(bench && { guillotine: true }),
         },
       };
@@ -72,6 +92,24 @@ function boxRound(outline: readonly Point[]): Point[] {
     { x: 0, y },
   ];
 }
+
+/** Rests of a material and thickness that are at hand. */
+const restsOf = (offcuts: readonly Offcut[], material: string, thickness: number): NestStock[] =>
+  offcuts.flatMap((o, i): NestStock[] =>
+    o.material === material && Math.abs(o.thickness - thickness) < 1e-6
+      ? [
+          {
+            id: `rest-${i}`,
+            width: o.width,
+            length: o.length,
+            price: 0,
+            perPack: 1,
+            quantity: o.count,
+            paid: 'pack',
+          },
+        ]
+      : [],
+  );
 
 /** Every size a thickness is sold in. */
 const stockOf = (material: Material, thickness: number): NestStock[] =>
@@ -92,7 +130,7 @@ const stockOf = (material: Material, thickness: number): NestStock[] =>
   );
 
 const value = ({ pieces, problem }: CutGroup): number => {
-  const { price, width, length, perPack } = problem.stock[0]!;
+  const { price, width, length, perPack } = problem.stock.find(s => s.price > 0) ?? problem.stock[0]!;
   return (pieces.reduce((sum, p) => sum + p.area, 0) * price) / (width * length * perPack);
 };
 

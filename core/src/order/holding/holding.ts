@@ -146,7 +146,7 @@ function held(piece: CutPiece, zone: Zone, buildUp: BuildUp, layer: Layer, about
 }
 
 /** How a layer is held where nobody said: by its own adhesive or what its material is fixed with, else by how it fits. */
-export function usualHold(material: Material, layer: Layer, library: Library): Hold {
+function usualHold(material: Material, layer: Layer, library: Library): Hold {
   if (layer.role === 'lining') return 'screws';
   if (material.selfAdhesive) return 'self-adhesive';
   const fixing = material.fixedWith ? materialOf(library, material.fixedWith) : null;

@@ -1,0 +1,61 @@
+import { readFile } from 'node:fs/promises';
+import { layUp } from '@overcoat/core/buildup';
+import { evaluate } from '@overcoat/core/evaluate';
+import { needsFor, orderList } from '@overcoat/core/order/buying';
+import { cutGroups } from '@overcoat/core/order/cutting';
+import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
+import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import { Shelf } from '@overcoat/core/schema';
+import { heldVan } from '@overcoat/core/studies/holding';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import type { Static } from 'typebox';
+import { Mistake } from '../mistake.ts';
+import { number, options } from '../options.ts';
+import { ABOUT, readDesign } from '../readDesign.ts';
+
+/** Steps of search a material. */
+const STEPS = 200;
+
+/** Everything to buy for a variant: packs as it lies on sheets, tapes and glue, supplies and tools, less what is at hand. */
+export async function askOrder(args: readonly string[]) {
+  const { values, rest } = options(args, {
+    ...ABOUT,
+    shelf: { type: 'string' },
+    steps: { type: 'string' },
+    'first-time': { type: 'boolean' },
+  });
+  const steps = number('steps', values.steps, { min: 0, max: 100_000, whole: true }) ?? STEPS;
+  const { design, variant, library } = await readDesign(rest[0], values);
+  const shelf = await readShelf(values.shelf);
+  const laid = layUp(design.shell, variant.design, library);
+  const pieces = cutPieces(design.shell, variant.design, laid, library, USUAL_CHOICES);
+  const held = heldVan(design, variant.design, library, pieces, []).pieces;
+  const cuts = cutGroups(pieces, library, { offcuts: shelf.offcuts }).map(group => {
+    if (unfitPieces(group.problem).length > 0) return { group, nest: null };
+    const search = new NestSearch(group.problem);
+    for (let i = 0; i < steps && !search.cheapest; i++) search.step();
+    return { group, nest: search.best };
+  });
+  const { order } = evaluate(design, variant.design, library);
+  const needs = needsFor(design, variant.design, library, pieces, held);
+  const amounts = new Map(Object.entries(shelf.supplies));
+  const lines = orderList(cuts, order, needs, library, amounts, values['first-time'] ?? false);
+  return { variant: variant.name, cost: lines.reduce((sum, l) => sum + l.cost, 0), lines };
+}
+
+async function readShelf(file: string | undefined): Promise<Static<typeof Shelf>> {
+  if (file === undefined) return { format: 1, supplies: {}, offcuts: [] };
+  const text = await readFile(file, 'utf8').catch(() => {
+    throw new Mistake(`There is no readable file “${file}”.`);
+  });
+  let read: unknown;
+  try {
+    read = JSON.parse(text);
+  } catch {
+    throw new Mistake(`${file} is no JSON.`);
+  }
+  const validate = new Ajv2020({ strict: false }).compile<Static<typeof Shelf>>(Shelf);
+  if (validate(read)) return read;
+  const [first] = validate.errors ?? [];
+  throw new Mistake(`${file} is no shelf: ${first?.instancePath || 'it'} ${first?.message}.`);
+}

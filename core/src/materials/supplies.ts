@@ -1,0 +1,79 @@
+/** What is bought besides materials: it has no place in a build-up, and runs out all the same. */
+export interface Supply {
+  /** Its own. */
+  id: string;
+  /** Generic. */
+  name: string;
+  /** Under what it is listed. */
+  kind: 'coating' | 'fixing' | 'cable' | 'consumable' | 'protection' | 'tool';
+  /** What a pack holds is counted in. */
+  unit: 'l' | 'm' | 'piece';
+  /** In one pack, in `unit`. */
+  amount: number;
+  /** Of one pack: indicative, from memory. */
+  price: number;
+}
+
+const of =
+  (kind: Supply['kind'], unit: Supply['unit']) =>
+  (id: string, name: string, amount: number, price: number): Supply => ({
+    id,
+    name,
+    kind,
+    unit,
+    amount,
+    price,
+  });
+const coating = of('coating', 'l');
+const fixing = of('fixing', 'piece');
+const cable = of('cable', 'm');
+const consumable = of('consumable', 'piece');
+const protection = of('protection', 'piece');
+const tool = of('tool', 'piece');
+
+/** Prices are indicative, from memory. */
+export const supplies: readonly Supply[] = [
+  coating('rust-converter', 'Rust converter', 0.25, 12),
+  coating('metal-primer', 'Zinc primer', 0.25, 11),
+  coating('body-paint', 'Top coat in the body’s colour', 0.25, 14),
+  coating('cavity-wax', 'Cavity wax, with lance', 0.5, 13),
+  coating('wood-oil', 'Hard oil for wood', 0.75, 24),
+  coating('degreaser', 'Degreaser for bonding', 1, 9),
+  coating('body-filler', 'Body sealant and filler', 0.3, 9),
+  fixing('clips', 'Trim clips, mixed pack', 50, 9),
+  fixing('pins', 'Glued insulation pins with plates', 50, 16),
+  fixing('rivet-nuts', 'Rivet nuts M6 with bolts', 20, 14),
+  fixing('patches', 'Patches for old holes, sheet steel', 10, 7),
+  fixing('grommets', 'Cable grommets, mixed', 20, 6),
+  cable('cable', 'Twin cable 2.5 mm²', 25, 32),
+  cable('conduit', 'Split conduit 20 mm', 10, 9),
+  cable('cord', 'Pull cord, 2 mm', 50, 6),
+  cable('felt-tape', 'Felt tape for ribs, 20 mm', 10, 8),
+  consumable('knife-blades', 'Snap-off knife blades', 10, 6),
+  consumable('saw-blades', 'Jigsaw blades for clean cuts', 5, 9),
+  consumable('markers', 'Marker pens', 2, 4),
+  consumable('masking', 'Masking film and tape', 1, 7),
+  consumable('seam-roller', 'Seam roller', 1, 9),
+  consumable('cloths', 'Lint-free cloths', 50, 6),
+  protection('dust-masks', 'Dust masks, fine dust', 10, 9),
+  protection('respirator', 'Half mask with vapour filters', 1, 32),
+  protection('gloves', 'Nitrile gloves', 100, 10),
+  protection('cut-gloves', 'Cut-resistant gloves', 1, 8),
+  protection('goggles', 'Goggles', 1, 8),
+  tool('knife', 'Long knife and straightedge', 1, 24),
+  tool('jigsaw', 'Jigsaw', 1, 70),
+  tool('shears', 'Heavy shears', 1, 18),
+  tool('foam-gun', 'Foam gun', 1, 25),
+  tool('caulking-gun', 'Caulking gun', 1, 10),
+  tool('drill', 'Drill driver with bits', 1, 80),
+  tool('rivet-tool', 'Rivet-nut tool', 1, 32),
+];
+
+const byId = new Map(supplies.map(s => [s.id, s]));
+
+/** Throws RangeError for what is not on the list. */
+export function supplyOf(id: string): Supply {
+  const found = byId.get(id);
+  if (!found) throw new RangeError(`There is no supply ${id}`);
+  return found;
+}

@@ -1,0 +1,2 @@
+export { needsFor } from './needs.ts';
+export { type BuyLine, orderList } from './orderList.ts';

@@ -1,0 +1,180 @@
+import { type Library, materialOf, type Supply } from '../../materials/index.ts';
+import { type CutGroup, packsOf } from '../cutting/index.ts';
+import type { Nest } from '../nesting/index.ts';
+import type { CutPiece } from '../pieces/index.ts';
+import type { OrderLine, TakeOff } from '../takeoff/index.ts';
+import type { Need } from './needs.ts';
+
+/** One thing to buy. */
+export interface BuyLine {
+  /** Its own. */
+  key: string;
+  /** Generic. */
+  name: string;
+  /** Under what it is listed. */
+  kind: 'sheet' | 'tape and glue' | Supply['kind'];
+  /** In `unit`. */
+  need: number;
+  /** Of the need. */
+  unit: 'm²' | 'm' | 'l' | 'piece';
+  /** Sheets, rolls, cans or packs as they are counted in the shop. */
+  packs: number;
+  /** What one is, in words. */
+  pack: string;
+  /** Of one pack. */
+  price: number;
+  /** Of all. */
+  cost: number;
+  /** In `unit`, after everything is used as reckoned. */
+  left: number;
+  /** In `unit`: what may be spoilt; 0 where nothing is. */
+  spare: number;
+  /** Packs bought for that alone. */
+  sparePacks: number;
+  /** Taken off the shelf, in `unit`. */
+  shelf: number;
+  /** In words. */
+  why: string;
+  /** Ids of the pieces, or names of the tasks, that use it. */
+  uses: string[];
+}
+
+/** A nest of what is cut of one material, where it has been searched. */
+export interface Cut {
+  /** What is cut. */
+  group: CutGroup;
+  /** How it lies; null where something fits no stock. */
+  nest: Nest | null;
+}
+
+/** Amounts of supplies at hand, by id, in their units. */
+export type SupplyShelf = ReadonlyMap<string, number>;
+
+/** How often a piece is spoilt: a plain one, one with corners or cut-outs, one that rests on an assumed size besides. Common practice, no source. */
+const SPOILT = { plain: 0.01, fiddly: 0.05, assumed: 0.06 };
+/** A first-timer spoils so many times as much. Common practice, no source. */
+const FIRST_TIME = 2;
+
+/**
+ * Everything to buy: whole packs of what is cut as it lies on its sheets, with a spare where what is left over would not
+ * make up for what may be spoilt; tapes and glue by seam and area; supplies by the pieces and tasks that use them, less
+ * what is at hand.
+ */
+export function orderList(
+  cuts: readonly Cut[],
+  takeOff: TakeOff,
+  needs: readonly Need[],
+  library: Library,
+  shelf: SupplyShelf,
+  firstTime: boolean,
+): BuyLine[] {
+  const sheets = cuts.flatMap(c => sheetLines(c, library, firstTime));
+  const cut = new Set(cuts.map(c => `${c.group.material}/${c.group.thickness.toFixed(5)}`));
+  const glue = takeOff.lines
+    .filter(l => !cut.has(`${l.material}/${l.stock.thickness.toFixed(5)}`))
+    .map(l => glueLine(l, library, takeOff));
+  return [...sheets, ...glue, ...needs.flatMap(n => supplyLine(n, shelf))];
+}
+
+function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean): BuyLine[] {
+  if (!nest) return [];
+  const material = materialOf(library, group.material);
+  const chance = (p: CutPiece) =>
+    (p.outline.length > 4 || p.holes.length > 0 ? SPOILT.fiddly : SPOILT.plain) +
+    (p.assumed ? SPOILT.assumed : 0);
+  const spoilt = group.pieces.reduce((sum, p) => sum + p.area * chance(p), 0) * (firstTime ? FIRST_TIME : 1);
+  const largest = Math.max(0, ...nest.used.map(u => u.rest.width * u.rest.length));
+  const lines = packsOf(nest, group.problem).filter(b => b.stock.price > 0);
+  const fromShelf = nest.used
+    .filter(u => (group.problem.stock.find(s => s.id === u.stock)?.price ?? 1) === 0)
+    .reduce((sum, u) => {
+      const s = group.problem.stock.find(o => o.id === u.stock)!;
+      return sum + u.filled * s.width * s.length;
+    }, 0);
+  return lines.map((b, i): BuyLine => {
+    const own = new Set(nest.laid.filter(l => l.stock === b.stock.id).map(l => l.piece));
+    const need = group.pieces.filter(p => own.has(p.id)).reduce((sum, p) => sum + p.area, 0);
+    const reach = nest.used.filter(u => u.stock === b.stock.id).reduce((sum, u) => sum + u.reach, 0);
+    const byMetre = b.stock.paid === 'length';
+    const each = b.stock.width * b.stock.length;
+    const unopened = b.packs * b.stock.perPack - b.items;
+    // A whole sheet left in its pack, or a rest as large as what may be spoilt, is spare enough.
+    const enough = byMetre || unopened > 0 || largest >= spoilt || i > 0;
+    const sparePacks = enough ? 0 : 1;
+    const packs = b.packs + sparePacks;
+    const bought = byMetre ? b.stock.width * reach : packs * b.stock.perPack * each;
+    return {
+      key: `${group.key}/${b.stock.id}`,
+      name: `${material.name} ${mm(group.thickness)}`,
+      kind: 'sheet',
+      need,
+      unit: 'm²',
+      packs: byMetre ? 1 : packs,
+      pack: byMetre
+        ? `${reach.toFixed(2)} m off a roll ${mm(b.stock.width)} wide`
+        : `${b.stock.perPack > 1 ? `${b.stock.perPack} of ` : ''}${mm(b.stock.width)} × ${mm(b.stock.length)}`,
+      price: byMetre ? b.stock.price * reach : b.stock.price,
+      cost: byMetre ? b.stock.price * reach : packs * b.stock.price,
+      left: Math.max(0, bought - need),
+      spare: spoilt,
+      sparePacks,
+      shelf: i === 0 ? fromShelf : 0,
+      why: `${own.size} pieces${sparePacks > 0 ? ', and a spare: what is left of the sheets would not make up for a spoilt one' : ''}`,
+      uses: [...own],
+    };
+  });
+}
+
+function glueLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLine {
+  const material = materialOf(library, l.material);
+  const amount = material.yield?.amount ?? (l.unit === 'm' ? l.stock.length : l.stock.width * l.stock.length);
+  const uses = takeOff.pieces.filter(p => l.byZone[p.zone] !== undefined).map(p => p.id);
+  return {
+    key: `${l.material}/${l.stock.thickness}`,
+    name: material.name,
+    kind: 'tape and glue',
+    need: l.need,
+    unit: l.unit,
+    packs: l.packs,
+    pack: material.yield
+      ? `does ${amount} ${material.yield.per}`
+      : `${mm(l.stock.width)} × ${l.stock.length.toFixed(0)} m`,
+    price: l.stock.price,
+    cost: l.cost,
+    left: Math.max(0, l.packs * l.stock.perPack * amount - l.need),
+    spare: 0,
+    sparePacks: 0,
+    shelf: 0,
+    why: l.why,
+    uses,
+  };
+}
+
+function supplyLine({ supply, need, why, uses }: Need, shelf: SupplyShelf): BuyLine[] {
+  const at = Math.min(need, shelf.get(supply.id) ?? 0);
+  const packs = Math.max(0, Math.ceil((need - at) / supply.amount - 1e-9));
+  return [
+    {
+      key: supply.id,
+      name: supply.name,
+      kind: supply.kind,
+      need,
+      unit: supply.unit,
+      packs,
+      pack:
+        supply.amount === 1 && supply.unit === 'piece'
+          ? 'one'
+          : `${supply.amount} ${supply.unit === 'piece' ? 'pieces' : supply.unit}`,
+      price: supply.price,
+      cost: packs * supply.price,
+      left: at + packs * supply.amount - need,
+      spare: 0,
+      sparePacks: 0,
+      shelf: at,
+      why,
+      uses,
+    },
+  ];
+}
+
+const mm = (m: number): string => `${Math.round(m * 1000)} mm`;
