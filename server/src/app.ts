@@ -10,6 +10,7 @@ import { fileHandlers } from './files/routes.ts';
 import { libraryHandlers } from './library/routes.ts';
 import { logHandlers } from './log/routes.ts';
 import type { Rooms } from './rooms.ts';
+import { workshopHandlers } from './workshop/routes.ts';
 
 /** Every route under /api. */
 export function apiRouter(rooms: Rooms): Router {
@@ -20,6 +21,7 @@ export function apiRouter(rooms: Rooms): Router {
     ...conversionHandlers(rooms),
     ...logHandlers(rooms.log),
     ...cutListHandlers(rooms.cutLists),
+    ...workshopHandlers(rooms.workshop),
     ...fileHandlers(rooms.files),
     ...libraryHandlers(rooms.library, () => rooms.conversions.designs()),
   });

@@ -4,6 +4,7 @@ import type { Database } from './db/database.ts';
 import { FileStore } from './files/store.ts';
 import { LibraryStore } from './library/store.ts';
 import { LogStore } from './log/store.ts';
+import { WorkshopStore } from './workshop/store.ts';
 
 /** What the routes work on. */
 export interface Rooms {
@@ -12,6 +13,7 @@ export interface Rooms {
   library: LibraryStore;
   log: LogStore;
   cutLists: CutListStore;
+  workshop: WorkshopStore;
   files: FileStore;
 }
 
@@ -21,5 +23,6 @@ export const openRooms = (db: Database): Rooms => ({
   library: new LibraryStore(db),
   log: new LogStore(db),
   cutLists: new CutListStore(db),
+  workshop: new WorkshopStore(db),
   files: new FileStore(db),
 });

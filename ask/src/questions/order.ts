@@ -30,7 +30,9 @@ export async function askOrder(args: readonly string[]) {
   const laid = layUp(design.shell, variant.design, library);
   const pieces = cutPieces(design.shell, variant.design, laid, library, USUAL_CHOICES);
   const held = heldVan(design, variant.design, library, pieces, []).pieces;
-  const cuts = cutGroups(pieces, library, { offcuts: shelf.offcuts }).map(group => {
+  const cuts = cutGroups(pieces, library, {
+    offcuts: shelf.offcuts.map((o, i) => ({ id: `${i}`, ...o })),
+  }).map(group => {
     if (unfitPieces(group.problem).length > 0) return { group, nest: null };
     const search = new NestSearch(group.problem);
     for (let i = 0; i < steps && !search.cheapest; i++) search.step();

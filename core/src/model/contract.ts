@@ -1,6 +1,16 @@
 import Type, { type Static, type TSchema } from 'typebox';
 import type { RouteName } from './routes.ts';
-import { CutList, Design, DesignFile, Entry, Material, Measurement, Price, Shell } from './schema.ts';
+import {
+  CutList,
+  Design,
+  DesignFile,
+  Entry,
+  Material,
+  Measurement,
+  Price,
+  Shell,
+  WorkshopEntry,
+} from './schema.ts';
 
 const closed = <P extends Record<string, TSchema>>(properties: P) =>
   Type.Object(properties, { additionalProperties: false });
@@ -181,6 +191,16 @@ export const contract = {
   },
   undoCutList: { summary: 'Take back the last change of a cut list', answer: CutListRecord, ifMatch: true },
   redoCutList: { summary: 'Bring back what was undone of a cut list', answer: CutListRecord, ifMatch: true },
+
+  workshop: {
+    summary: 'What happened in the workshop: what was counted, what rests were kept and used',
+    answer: closed({ entries: Type.Array(WorkshopEntry) }),
+  },
+  noteWorkshop: {
+    summary: 'Add entries to the workshop log; one that is there already stands as it is',
+    body: closed({ entries: Type.Array(WorkshopEntry, { minItems: 1, maxItems: 500 }) }),
+    answer: closed({ entries: Type.Array(WorkshopEntry) }),
+  },
 
   putFile: {
     summary: 'Keep a JPEG, or a WAV recording, under its SHA-256',

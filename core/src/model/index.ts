@@ -76,6 +76,7 @@ export type {
   Stock,
   Use,
   Variant,
+  WorkshopEntry,
   Zone,
   ZoneKind,
 } from './types.ts';

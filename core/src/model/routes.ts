@@ -27,6 +27,8 @@ export const routes = {
   cutList: { method: 'get', path: '/conversions/:id/cut-lists/:variant' },
   saveCutList: { method: 'put', path: '/conversions/:id/cut-lists/:variant' },
   undoCutList: { method: 'post', path: '/conversions/:id/cut-lists/:variant/undo' },
+  workshop: { method: 'get', path: '/workshop' },
+  noteWorkshop: { method: 'post', path: '/workshop' },
   redoCutList: { method: 'post', path: '/conversions/:id/cut-lists/:variant/redo' },
 
   putFile: { method: 'put', path: '/files/:hash' },

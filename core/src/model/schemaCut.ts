@@ -1,6 +1,6 @@
 import Type from 'typebox';
 import { EDGE_NAMES, GRAINS, HOLDS } from './lists.ts';
-import { choice, closed, Id, Name } from './schemaParts.ts';
+import { choice, closed, Id, Name, REST } from './schemaParts.ts';
 
 /** A piece that stays where a person put it, m from the sheet's datum corner. */
 const Pin = closed({
@@ -64,6 +64,16 @@ export const CutList = closed({
   /** How a layer is held, where it is not as its material is usually. */
   holding: Type.Optional(
     Type.Array(closed({ buildUp: Id, layer: Id, by: choice(...HOLDS) }), { maxItems: 400 }),
+  ),
+  /** Materials that are cut already, and the rests they were cut from. */
+  cut: Type.Optional(
+    Type.Array(
+      closed({
+        group: Type.String({ minLength: 1, maxLength: 140 }),
+        rests: Type.Array(closed({ id: Id, ...REST }), { maxItems: 200 }),
+      }),
+      { maxItems: 200 },
+    ),
   ),
   trims: Type.Optional(Type.Array(Trim, { maxItems: 500 })),
 });

@@ -39,3 +39,14 @@ export const Moment = Type.String({
   maxLength: 30,
 });
 export const Note = Type.String({ maxLength: 500 });
+
+/** A rest that may be cut from. */
+export const REST = {
+  material: Id,
+  /** m. */
+  thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
+  width: Type.Number({ minimum: 0.02, maximum: 10 }),
+  /** Along its grain or pile, m. */
+  length: Type.Number({ minimum: 0.02, maximum: 200 }),
+  count: Type.Integer({ minimum: 1, maximum: 500 }),
+};

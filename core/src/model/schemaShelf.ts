@@ -1,21 +1,27 @@
 import Type from 'typebox';
-import { closed, Id } from './schemaParts.ts';
+import { closed, either, Id, Moment, Note, REST } from './schemaParts.ts';
 
-/** What is at hand in the workshop: rests to cut from, and supplies. */
+const Amount = Type.Number({ minimum: 0, maximum: 100_000 });
+
+/** What is at hand in the workshop, as a file of its own. */
 export const Shelf = closed({
   format: Type.Literal(1),
   /** Amounts by id, in their units. */
-  supplies: Type.Record(Id, Type.Number({ minimum: 0, maximum: 100_000 })),
-  offcuts: Type.Array(
-    closed({
-      material: Id,
-      /** m. */
-      thickness: Type.Number({ exclusiveMinimum: 0, maximum: 0.3 }),
-      width: Type.Number({ minimum: 0.02, maximum: 10 }),
-      /** Along its grain or pile, m. */
-      length: Type.Number({ minimum: 0.02, maximum: 200 }),
-      count: Type.Integer({ minimum: 1, maximum: 500 }),
-    }),
-    { maxItems: 500 },
+  supplies: Type.Record(Id, Amount),
+  offcuts: Type.Array(closed(REST), { maxItems: 500 }),
+});
+
+/** One thing that happened in the workshop, for whichever van. */
+export const WorkshopEntry = closed({
+  id: Id,
+  at: Moment,
+  fact: either(
+    'kind',
+    /** So much of a supply was there when somebody looked. */
+    closed({ kind: Type.Literal('counted'), supply: Id, amount: Amount }),
+    /** A rest was put on the shelf. */
+    closed({ kind: Type.Literal('rest kept'), rest: Id, ...REST, where: Note }),
+    /** So many of a rest are no longer there: cut, thrown out, given away. */
+    closed({ kind: Type.Literal('rest gone'), rest: Id, count: Type.Integer({ minimum: 1, maximum: 500 }) }),
   ),
 });

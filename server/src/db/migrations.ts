@@ -78,6 +78,13 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
         PRIMARY KEY (conversion_id, variant, revision)) WITHOUT ROWID`,
     ],
   },
+  {
+    name: '009-workshop',
+    sql: [
+      `CREATE TABLE workshop (
+        seq INTEGER PRIMARY KEY AUTOINCREMENT, id TEXT NOT NULL UNIQUE, taken_in TEXT NOT NULL, entry TEXT NOT NULL)`,
+    ],
+  },
 ];
 
 /**

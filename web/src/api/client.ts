@@ -95,6 +95,9 @@ export const api = {
     call('saveCutList', { id, variant }, { body, revision }),
   travelCutList: (id: string, variant: string, way: 'undoCutList' | 'redoCutList', revision: number) =>
     call(way, { id, variant }, { revision }),
+  workshop: () => call('workshop', {}),
+  noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries']) =>
+    call('noteWorkshop', {}, { body: { entries } }),
   putFile: (hash: string, file: Blob) => call('putFile', { hash }, { body: file }),
   fileAddress: (hash: string) => addressOf('file', { hash }),
   library: () => call('library', {}),

@@ -1,11 +1,13 @@
 import { layUp } from '@overcoat/core/buildup';
-import type { Pin, Placement } from '@overcoat/core/model';
+import type { CutList, Design, Pin, Placement } from '@overcoat/core/model';
+import { needsFor } from '@overcoat/core/order/buying';
 import {
   type CutGroup,
   type CutLayout,
   cutGroups,
   holdingPins,
   nearMiss,
+  type Offcut,
 } from '@overcoat/core/order/cutting';
 import { checkPanels, weighSpacings } from '@overcoat/core/order/grounds';
 import type { ChosenHold } from '@overcoat/core/order/holding';
@@ -28,8 +30,20 @@ interface CuttingAsk {
   choices: CutChoices;
   /** What the saw takes in each cut, m, and whether it stands on a bench. */
   saw: { kerf: number; bench: boolean };
+  /** Rests at hand, which are cut from first. */
+  offcuts: Offcut[];
+  /** What is cut already, and from which rests. */
+  cut: NonNullable<CutList['cut']>;
   seconds: number;
   from: CutLayout[] | null;
+}
+
+/** What supplies are asked for. */
+interface Asked {
+  placement: Placement;
+  choices: CutChoices;
+  chosen: ChosenHold[];
+  ready: Design['ready'];
 }
 
 /** The best so far is shown so often, ms. */
@@ -86,18 +100,32 @@ export const cutJobs = {
     return heldVan(design, placement, library, pieces, chosen);
   },
 
+  /** All that is bought besides what is cut, and what it is for. */
+  supplies(
+    { design, library }: Shelf,
+    { placement, choices, chosen, ready }: Asked,
+  ): ReturnType<typeof needsFor> {
+    const { shell } = design;
+    const pieces = cutPieces(shell, placement, layUp(shell, placement, library), library, choices);
+    const held = heldVan(design, placement, library, pieces, chosen).pieces;
+    return needsFor({ shell, ready }, placement, library, pieces, held);
+  },
+
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
   cutting(
     { design, library }: Shelf,
-    { placement, pins, choices, saw, seconds, from }: CuttingAsk,
+    { placement, pins, choices, saw, offcuts, cut, seconds, from }: CuttingAsk,
     report: Report,
   ): Cutting {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
+    const done = new Map(cut.map(c => [c.group, c.rests]));
     const groupsBy = (runOn: boolean) =>
-      cutGroups(cutPieces(design.shell, placement, laid, library, { ...choices, runOn }), library, saw).map(
-        g => begun(g, pins, from?.find(l => l.key === g.key) ?? null),
-      );
+      cutGroups(cutPieces(design.shell, placement, laid, library, { ...choices, runOn }), library, {
+        ...saw,
+        offcuts,
+        done,
+      }).map(g => begun(g, pins, from?.find(l => l.key === g.key) ?? null));
     const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
     // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
     const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));

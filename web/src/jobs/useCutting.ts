@@ -1,15 +1,19 @@
+import type { CutList } from '@overcoat/core/model';
 import { SAW_KERF } from '@overcoat/core/order/cutting';
 import type { ChosenHold } from '@overcoat/core/order/holding';
 import { choicesOf } from '@overcoat/core/order/pieces';
 import { useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
-import { useVariant } from '../store/openDesign.ts';
+import { useWorkshop } from '../api/workshop.ts';
+import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import type { Cutting } from './cut.ts';
 import { useJob } from './useJob.ts';
 
 /** How long sheets are searched by themselves, and how much longer when asked to go on, s. */
 const SECONDS = 8;
 export const LONGER = 30;
+
+const NOTHING_CUT: NonNullable<CutList['cut']> = [];
 
 /** What was found before is gone on from: what an edit does not touch keeps its layout. */
 const goingOn = ({ groups }: Cutting) => ({ from: groups.flatMap(g => g.layout ?? []) });
@@ -40,6 +44,23 @@ export function useHolding() {
   return { hottest: job.answer?.hottest ?? null, byPiece, stale: job.stale };
 }
 
+/** What is bought for the variant in view besides what is cut. */
+export function useSupplies(auto: boolean) {
+  const { id, design: placement } = useVariant();
+  const { ready: toReady } = useOpenDesign();
+  const { list, ready } = useCutList();
+  const ask = useMemo(
+    () => ({
+      placement,
+      choices: choicesOf(list),
+      chosen: list.holding ?? NOTHING_CHOSEN,
+      ready: toReady,
+    }),
+    [placement, list, toReady],
+  );
+  return useJob('supplies', id, ask, auto && ready);
+}
+
 /** What bears the boards of the variant in view. */
 export function useGrounds(auto: boolean) {
   const { id, design: placement } = useVariant();
@@ -54,19 +75,22 @@ export function useGrounds(auto: boolean) {
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */
 export function useCutting(auto: boolean) {
   const { id, design: placement } = useVariant();
+  const { rests, ready: shelf } = useWorkshop();
   const { list, ready } = useCutList();
   const ask = useMemo(
     () => ({
       placement,
       pins: list.pins,
       choices: choicesOf(list),
+      offcuts: rests,
+      cut: list.cut ?? NOTHING_CUT,
       saw: { kerf: list.kerf ?? SAW_KERF, bench: list.sawBench ?? false },
       seconds: SECONDS,
       from: null,
     }),
-    [placement, list],
+    [placement, list, rests],
   );
-  const job = useJob('cutting', id, ask, auto && ready, goingOn);
+  const job = useJob('cutting', id, ask, auto && ready && shelf, goingOn);
   const goOn = () => job.runAs({ seconds: LONGER, ...(job.answer ? goingOn(job.answer) : {}) });
   return { job, goOn };
 }

@@ -53,7 +53,7 @@ describe('groups', () => {
   });
   it('are cut from rests at hand first, which cost nothing', () => {
     const [ply] = groups.filter(g => g.material === 'birch-ply' && g.thickness === 0.009);
-    const rest = { material: 'birch-ply', thickness: 0.009, width: 1.22, length: 1.9, count: 2 };
+    const rest = { id: 'a', material: 'birch-ply', thickness: 0.009, width: 1.22, length: 1.9, count: 2 };
     const own = cutGroups(pieces, library, { offcuts: [rest, { ...rest, material: 'pir' }] });
     const again = own.find(g => g.key === ply!.key)!;
     expect(again.problem.stock.filter(s => s.price === 0)).toMatchObject([{ quantity: 2, length: 1.9 }]);

@@ -23,6 +23,8 @@ export const SAW_KERF = 0.003;
 
 /** A rest at hand that pieces may be cut from first. */
 export interface Offcut {
+  /** Its own among all rests. */
+  id: string;
   /** Id of the material. */
   material: string;
   /** m. */
@@ -43,13 +45,15 @@ interface CutBy {
   bench?: boolean;
   /** Rests at hand: they cost nothing and go first. */
   offcuts?: readonly Offcut[];
+  /** Groups that are cut already, by key, and the rests they were cut from: no others are theirs. */
+  done?: ReadonlyMap<string, readonly Offcut[]>;
 }
 
 /** Groups pieces by what they are cut from, dearest first, each with its nesting problem. */
 export function cutGroups(
   pieces: readonly CutPiece[],
   library: Library,
-  { kerf = SAW_KERF, bench: onBench = false, offcuts = [] }: CutBy = {},
+  { kerf = SAW_KERF, bench: onBench = false, offcuts = [], done }: CutBy = {},
 ): CutGroup[] {
   const groups = new Map<string, CutPiece[]>();
   for (const p of pieces) {
@@ -74,7 +78,7 @@ export function cutGroups(
             outline: bench ? boxRound(p.outline) : p.outline,
             turns: p.turns,
           })),
-          stock: [...restsOf(offcuts, id, thickness), ...stockOf(material, thickness)],
+          stock: [...restsOf(done?.get(key) ?? offcuts, id, thickness), ...stockOf(material, thickness)],
           kerf: sawn ? kerf : 0,
           ...(bench && { guillotine: true }),
         },
@@ -95,11 +99,11 @@ function boxRound(outline: readonly Point[]): Point[] {
 
 /** Rests of a material and thickness that are at hand. */
 const restsOf = (offcuts: readonly Offcut[], material: string, thickness: number): NestStock[] =>
-  offcuts.flatMap((o, i): NestStock[] =>
+  offcuts.flatMap((o): NestStock[] =>
     o.material === material && Math.abs(o.thickness - thickness) < 1e-6
       ? [
           {
-            id: `rest-${i}`,
+            id: `rest-${o.id}`,
             width: o.width,
             length: o.length,
             price: 0,

@@ -25,6 +25,8 @@ import { PiecePanel } from './PiecePanel.tsx';
 import { PiecePlace } from './PiecePlace.tsx';
 import { PriceCell } from './PriceCell.tsx';
 import { findPiece, SheetsTab } from './SheetsTab.tsx';
+import { ShelfSection } from './ShelfSection.tsx';
+import { SuppliesTable } from './SuppliesTable.tsx';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
@@ -242,9 +244,15 @@ export function Component() {
               <p className="mt-2 text-[13px] text-faint">
                 Whole packs from a feasible layout, with allowances: boards {printLength(0.003, units)} under
                 size, fibre {printLength(0.015, units)} over, films lapped {printLength(0.1, units)}. Prices
-                are indicative until you put your own; a struck line in blue is yours. Blades, masks, rollers
-                and marker pens are not counted.
+                are indicative until you put your own; a struck line in blue is yours. Blades, masks, coatings
+                and screws stand below.
               </p>
+              {tab === 'buy' && (
+                <>
+                  <SuppliesTable />
+                  <ShelfSection />
+                </>
+              )}
             </div>
             {tab === 'cut' && <CutTable rows={pieces} sheetOf={sheetOf} className="print:hidden" />}
             {/* Paper has all that the heading counts, whatever is chosen on the screen. */}

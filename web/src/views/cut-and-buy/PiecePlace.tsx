@@ -50,7 +50,7 @@ export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupA
     ]);
   };
   const sheetName = (s: (typeof sheets)[number]) =>
-    `${itemsWord(library.get(group.material), 1)} ${s.used.index + 1}${group.problem.stock.length > 1 ? `, ${printLength(s.stock.width, units)} wide` : ''}`;
+    `${s.stock.price === 0 ? 'rest' : itemsWord(library.get(group.material), 1)} ${s.used.index + 1}${group.problem.stock.length > 1 ? `, ${printLength(s.stock.width, units)} wide` : ''}`;
   return (
     <fieldset className="flex flex-wrap items-end gap-2">
       <legend className="sr-only">Place on the sheet</legend>

@@ -82,7 +82,7 @@ export function SheetDrawing({
   // Of a roll only as much is drawn as is cut; its rest is told in full.
   const drawn = { ...rest, length: Math.min(rest.length, shown - rest.y) };
   const keeps = Math.min(rest.width, rest.length) >= KEPT && drawn.length > 0;
-  const name = `${itemsWord(library.get(group.material), 1)} ${used.index + 1}`;
+  const name = `${stock.price === 0 ? 'rest' : itemsWord(library.get(group.material), 1)} ${used.index + 1}`;
   const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
   const ticks = (length: number) => Array.from({ length: Math.floor(length / TICK) + 1 }, (_, i) => i);
   const hatch = `hatch-${group.key}-${stock.id}-${used.index}`.replace(/\W/g, '-');

@@ -3,6 +3,7 @@ import { printLength, printMoney } from '@overcoat/core/units';
 import { useMemo } from 'react';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
+import { useWorkshop } from '../../api/workshop.ts';
 import { LONGER, type useCutting } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -122,6 +123,7 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
           <GroupVerdict group={group} cuts={cuts} />
           <PinBar cuts={cuts} group={group} settled={!job.stale && job.running === null} />
           <SheetButtons group={group} />
+          <CutNow group={group} cuts={cuts} settled={!job.stale && job.running === null} />
           {group.layout && <SheetList group={shown!} chosen={piece} onChoose={onPiece} />}
         </div>
       </div>
@@ -149,7 +151,7 @@ function GroupVerdict({ group, cuts }: { group: CutGroupAnswer; cuts: ReturnType
   const packs = bought
     .map(
       b =>
-        `${b.items} ${itemsWord(material, b.items)} of ${printLength(b.stock.width, units)} × ${printLength(b.stock.length, units)}${b.stock.perPack > 1 ? ` in ${b.packs} ${b.packs === 1 ? 'pack' : 'packs'} of ${b.stock.perPack}` : ''}`,
+        `${b.items} ${b.stock.price === 0 ? (b.items === 1 ? 'rest' : 'rests') : itemsWord(material, b.items)} of ${printLength(b.stock.width, units)} × ${printLength(b.stock.length, units)}${b.stock.perPack > 1 ? ` in ${b.packs} ${b.packs === 1 ? 'pack' : 'packs'} of ${b.stock.perPack}` : ''}`,
     )
     .join(' and ');
   return (
@@ -239,6 +241,75 @@ function PinBar({
           {cuts.failed}
         </span>
       )}
+    </div>
+  );
+}
+
+/** A rest smaller than this in either direction is not kept, m. */
+const KEPT = 0.15;
+
+/** Once a group is cut it stays as it lies, its rests go on the shelf, and those it was cut from are gone. */
+function CutNow({
+  group,
+  cuts,
+  settled,
+}: {
+  group: CutGroupAnswer;
+  cuts: ReturnType<typeof useCutList>;
+  settled: boolean;
+}) {
+  const { note, rests } = useWorkshop();
+  const nest = group.layout?.nest;
+  const { cut = [] } = cuts.list;
+  if (!nest) return null;
+  if (cut.some(c => c.group === group.key))
+    return (
+      <p className="no-print mt-1.5 flex flex-wrap items-center gap-2 text-[13px]">
+        Cut: it stays as it lies, and its rests are on the shelf, under To buy.
+        <Button small onClick={() => cuts.set({ cut: cut.filter(c => c.group !== group.key) })}>
+          not cut after all
+        </Button>
+      </p>
+    );
+  if (!settled) return null;
+  const kept = nest.used.filter(u => Math.min(u.rest.width, u.rest.length) >= KEPT);
+  const done = () => {
+    const counts = new Map<string, number>();
+    for (const u of nest.used)
+      if (u.stock.startsWith('rest-')) {
+        const id = u.stock.slice('rest-'.length);
+        counts.set(id, (counts.get(id) ?? 0) + 1);
+      }
+    const from = rests.filter(r => counts.has(r.id));
+    cuts.set({
+      pins: [
+        ...cuts.pins.filter(p => p.group !== group.key),
+        ...nest.laid.map(l => ({ group: group.key, ...l })),
+      ],
+      cut: [...cut, { group: group.key, rests: from.map(({ where: _, at: __, ...size }) => size) }],
+    });
+    const facts = [
+      ...kept.map(u => ({
+        kind: 'rest kept' as const,
+        rest: crypto.randomUUID(),
+        material: group.material,
+        thickness: group.thickness,
+        width: u.rest.width,
+        length: u.rest.length,
+        count: 1,
+        where: '',
+      })),
+      ...[...counts].map(([rest, count]) => ({ kind: 'rest gone' as const, rest, count })),
+    ];
+    if (facts.length > 0) note(facts);
+  };
+  return (
+    <div className="no-print mt-1.5">
+      <Button small onClick={done}>
+        It is cut
+        {kept.length > 0 &&
+          `: put ${kept.length === 1 ? 'its rest' : `its ${kept.length} rests`} on the shelf`}
+      </Button>
     </div>
   );
 }

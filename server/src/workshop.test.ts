@@ -1,0 +1,70 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { WorkshopEntry } from '@overcoat/core/model';
+import { shelfOf } from '@overcoat/core/order/buying';
+import type { Express } from 'express';
+import request from 'supertest';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import { createApp } from './app.ts';
+import { type Database, openDatabase } from './db/database.ts';
+import { openRooms } from './rooms.ts';
+
+let folder: string;
+let db: Database;
+let app: Express;
+const read = async () =>
+  (await request(app).get('/api/workshop').set('Host', 'localhost').expect(200)).body.entries;
+const note = (entries: object[]) =>
+  request(app).post('/api/workshop').set('Host', 'localhost').send({ entries });
+const at = '2026-05-02T08:00:00Z';
+const rest = {
+  material: 'pir',
+  thickness: 0.04,
+  width: 0.6,
+  length: 0.8,
+  count: 2,
+  where: 'under the bench',
+};
+const kept: WorkshopEntry = { id: 'e1', at, fact: { kind: 'rest kept', rest: 'r1', ...rest } };
+beforeEach(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), 'overcoat-workshop-'));
+  db = await openDatabase(folder);
+  app = createApp(openRooms(db), null);
+});
+afterEach(async () => {
+  await db.close();
+  rmSync(folder, { recursive: true });
+});
+
+it('keeps entries in their order, each once, over a restart', async () => {
+  expect(await read()).toEqual([]);
+  const counted = { id: 'e2', at, fact: { kind: 'counted', supply: 'clips', amount: 40 } };
+  await note([kept, counted]).expect(200);
+  // Sent again after a lost answer.
+  await note([kept, { id: 'e3', at, fact: { kind: 'rest gone', rest: 'r1', count: 1 } }]).expect(200);
+  const entries = await read();
+  expect(entries.map((e: WorkshopEntry) => e.id)).toEqual(['e1', 'e2', 'e3']);
+  await db.close();
+  db = await openDatabase(folder);
+  app = createApp(openRooms(db), null);
+  expect(await read()).toEqual(entries);
+  const { rests, supplies } = shelfOf(entries);
+  expect(rests).toMatchObject([{ id: 'r1', count: 1, where: 'under the bench' }]);
+  expect(supplies.get('clips')).toBe(40);
+  const gone: WorkshopEntry = { id: 'e4', at, fact: { kind: 'rest gone', rest: 'r1', count: 5 } };
+  expect(shelfOf([...entries, gone]).rests).toEqual([]);
+});
+
+it('refuses amounts below nothing, rests larger than anything, and facts nobody knows, at their place', async () => {
+  const wrong = [
+    { kind: 'counted', supply: 'clips', amount: -1 },
+    { kind: 'rest kept', rest: 'r2', ...rest, width: 300 },
+    { kind: 'sold', supply: 'clips', amount: 1 },
+  ];
+  for (const fact of wrong) {
+    const { body } = await note([{ id: 'x', at, fact }]).expect(422);
+    expect(body.detail ?? body.errors).toBeTruthy();
+  }
+  expect(await read()).toEqual([]);
+});

@@ -1,0 +1,165 @@
+import type { Rest } from '@overcoat/core/order/buying';
+import { parseLength, printLength } from '@overcoat/core/units';
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { useWorkshop } from '../../api/workshop.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { Select } from '../../ui/Select.tsx';
+
+/** Pixels a metre. */
+const SCALE = 52;
+
+/** Rests at hand, drawn to scale: they are cut from before anything is bought, for whichever van. */
+export function ShelfSection() {
+  const { rests, note, failed } = useWorkshop();
+  const { library } = useLibrary();
+  const units = useUnits();
+  const gone = (r: Rest) => note([{ kind: 'rest gone', rest: r.id, count: 1 }]);
+  return (
+    <section className="mt-5" aria-label="The shelf">
+      <h3 className="text-xl">The shelf</h3>
+      <p className="text-[13px] text-faint">
+        Rests of earlier cutting, for every van. They go first when sheets are laid out.
+      </p>
+      {rests.length === 0 && <p className="mt-1">Nothing on it yet.</p>}
+      <ul className="mt-2 flex flex-wrap items-end gap-4">
+        {rests.map(r => (
+          <li key={r.id}>
+            <svg
+              width={Math.max(24, r.width * SCALE)}
+              height={Math.max(16, Math.min(2.5, r.length) * SCALE)}
+              role="img"
+              aria-label={`${library.get(r.material)?.name ?? r.material}, ${printLength(r.width, units)} by ${printLength(r.length, units)}`}
+            >
+              <rect
+                x="0.5"
+                y="0.5"
+                width={Math.max(23, r.width * SCALE - 1)}
+                height={Math.max(15, Math.min(2.5, r.length) * SCALE - 1)}
+                fill="var(--wet)"
+                stroke="var(--chalk)"
+              />
+            </svg>
+            <p className="max-w-40 leading-tight">
+              <span className="font-medium">
+                {library.get(r.material)?.name ?? r.material} {printLength(r.thickness, units)}
+              </span>
+              <span className="block text-[13px] text-faint">
+                {r.count > 1 ? `${r.count} of ` : ''}
+                {printLength(r.width, units)} × {printLength(r.length, units)}
+                {r.where ? `, ${r.where}` : ''}, {format(new Date(r.at), 'd MMM')}
+              </span>
+            </p>
+            <Button
+              small
+              onClick={() => gone(r)}
+              aria-label={`One of ${printLength(r.width, units)} by ${printLength(r.length, units)} is gone`}
+            >
+              gone
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <AddRest onAdd={fact => note([fact])} />
+      {failed && (
+        <p role="alert" className="text-signal">
+          {failed}
+        </p>
+      )}
+    </section>
+  );
+}
+
+type Kept = Extract<Parameters<ReturnType<typeof useWorkshop>['note']>[0][number], { kind: 'rest kept' }>;
+
+function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
+  const { library } = useLibrary();
+  const units = useUnits();
+  const cut = [...library.values()].filter(m => m.form === 'sheet' || m.form === 'roll');
+  const [material, setMaterial] = useState(cut[0]!.id);
+  const own = library.get(material) ?? cut[0]!;
+  const thicknesses = [...new Set(own.stock.map(s => s.thickness))];
+  const [thickness, setThickness] = useState<number | null>(null);
+  const [size, setSize] = useState({ width: 0.6, length: 0.4 });
+  const [where, setWhere] = useState('');
+  const thick = thickness !== null && thicknesses.includes(thickness) ? thickness : thicknesses[0]!;
+  const most = {
+    width: Math.max(...own.stock.map(s => s.width)),
+    length: Math.max(...own.stock.map(s => s.length)),
+  };
+  const within = (max: number) => (text: string) => parseLength(text, { system: units, min: 0.02, max });
+  return (
+    <fieldset className="no-print mt-3 flex flex-wrap items-end gap-2">
+      <legend className="sr-only">Put a rest on the shelf</legend>
+      <Select
+        compact
+        className="w-56"
+        label="Rest of"
+        value={material}
+        onChange={e => setMaterial(e.target.value)}
+      >
+        {cut.map(m => (
+          <option key={m.id} value={m.id}>
+            {m.name}
+          </option>
+        ))}
+      </Select>
+      <Select
+        compact
+        className="w-24"
+        label="Thick"
+        value={thick}
+        onChange={e => setThickness(Number(e.target.value))}
+      >
+        {thicknesses.map(t => (
+          <option key={t} value={t}>
+            {printLength(t, units)}
+          </option>
+        ))}
+      </Select>
+      <Field
+        compact
+        className="w-24"
+        label="Across"
+        shown={printLength(size.width, units)}
+        parse={within(most.width)}
+        onCommit={width => setSize({ ...size, width }) ?? null}
+      />
+      <Field
+        compact
+        className="w-24"
+        label="Along grain"
+        shown={printLength(size.length, units)}
+        parse={within(most.length)}
+        onCommit={length => setSize({ ...size, length }) ?? null}
+      />
+      <label className="block">
+        <span className="block text-[13px] text-faint">Where</span>
+        <input
+          value={where}
+          maxLength={200}
+          onChange={e => setWhere(e.target.value)}
+          className="min-h-7 w-36 rounded-[4px] border border-rule bg-ticket px-2"
+        />
+      </label>
+      <Button
+        onClick={() =>
+          onAdd({
+            kind: 'rest kept',
+            rest: crypto.randomUUID(),
+            material: own.id,
+            thickness: thick,
+            ...size,
+            count: 1,
+            where: where.trim(),
+          })
+        }
+      >
+        Put it on the shelf
+      </Button>
+    </fieldset>
+  );
+}
