@@ -231,3 +231,57 @@ test('grounds: battens are weighed and another spacing taken, a panel that is th
   await aside.getByRole('button', { name: 'Undo here' }).click();
   await expect(aside.getByText(/2 of 2 marks/)).toBeVisible();
 });
+
+test('the whole order: supplies by what uses them, what is at hand comes off, rests are cut from first for every van', async ({
+  page,
+}) => {
+  await laidOut(page, 'Bought');
+  await groupOf(page, /^F\S* lining/);
+  const verdict = page.getByText(/% used; /);
+  const before = await verdict.textContent();
+  await page.getByRole('tab', { name: /^To buy/ }).click();
+  await expect(page.getByText(/for everything, sheets as they lie/)).toBeVisible();
+  const supplies = page.getByRole('table', { name: 'Supplies' });
+  const knife = supplies.getByRole('row', { name: /^Long knife/ });
+  await knife.getByLabel('Long knife and straightedge at hand').fill('1');
+  await page.keyboard.press('Enter');
+  await expect(knife).toContainText('have it');
+  await knife.getByLabel('Long knife and straightedge at hand').fill('-2');
+  await page.keyboard.press('Enter');
+  await expect(knife.getByRole('alert')).toContainText('from 0');
+  await page.keyboard.press('Escape');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Text for a merchant' }).click();
+  const text = await readFile(await (await waiting).path(), 'utf8');
+  expect(text).toContain('Jigsaw');
+  expect(text).not.toContain('Long knife');
+  // A rest of the floor's ply, as large as a sheet: one sheet less is bought.
+  const shelf = page.getByRole('region', { name: 'The shelf' });
+  await shelf.getByLabel('Rest of').selectOption({ label: 'Birch ply' });
+  await shelf.getByLabel('Thick').selectOption({ label: '9 mm' });
+  await shelf.getByLabel('Across').fill('1220');
+  await page.keyboard.press('Enter');
+  await shelf.getByLabel('Along grain').fill('2000');
+  await page.keyboard.press('Enter');
+  await shelf.getByLabel('Where').fill('under the bench');
+  await shelf.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(shelf.getByText(/under the bench/)).toBeVisible();
+  await accessible(page);
+  await page.reload();
+  await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
+  await groupOf(page, /^F\S* lining/);
+  await expect(verdict).toContainText('1 rest of 1220 mm');
+  expect(await verdict.textContent()).not.toBe(before);
+  // Cut: it stays, its rests go on the shelf, the one it was cut from is gone.
+  await page.getByRole('button', { name: /^It is cut/ }).click();
+  await expect(page.getByText('Cut: it stays as it lies')).toBeVisible();
+  await page.getByRole('tab', { name: /^To buy/ }).click();
+  await expect(shelf.getByText(/under the bench/)).toHaveCount(0);
+  const gone = shelf.getByRole('button', { name: /is gone$/ });
+  // Other vans of this worker look at the same shelf: it is left empty.
+  while ((await gone.count()) > 0) {
+    const count = await gone.count();
+    await gone.first().click();
+    await expect(gone).toHaveCount(count - 1);
+  }
+});

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { evaluate } from '@overcoat/core/evaluate';
 import { factsOf } from '@overcoat/core/log';
+import { shelfOf } from '@overcoat/core/order/buying';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { checkSave } from './contract/validate.ts';
 import { changed } from './conversions/changed.ts';
@@ -262,5 +263,24 @@ describe('the data folder of the layout “cut-choices”', () => {
     const { library: shelf } = await library.read();
     expect(shelf.get('own-slats')!.tongue).toBe(-0.008);
     expect(shelf.get('own-carpet')!.stock[0]!.byMetre).toBe(true);
+  });
+});
+
+describe('the data folder of the layout “workshop”', () => {
+  it('opens with what is at hand for all vans, what is cut, and how a layer is held', async () => {
+    cpSync(path.join(FIXTURES, 'workshop'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, cutLists, workshop } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    const { list } = await cutLists.read(listed!.id, design.variants[0]!.id);
+    expect(list).toMatchObject({
+      sawBench: true,
+      holding: [{ by: 'strings' }],
+      cut: [{ group: 'birch-ply/0.009', rests: [{ id: 'r0', count: 2 }] }],
+    });
+    const { supplies, rests } = shelfOf(await workshop.read());
+    expect(supplies.get('clips')).toBe(40);
+    expect(rests).toMatchObject([{ id: 'r1', count: 1, where: 'under the bench' }]);
   });
 });

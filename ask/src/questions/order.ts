@@ -1,14 +1,14 @@
 import { readFile } from 'node:fs/promises';
 import { layUp } from '@overcoat/core/buildup';
 import { evaluate } from '@overcoat/core/evaluate';
+import type { Shelf } from '@overcoat/core/model';
 import { needsFor, orderList } from '@overcoat/core/order/buying';
 import { cutGroups } from '@overcoat/core/order/cutting';
 import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
-import { Shelf } from '@overcoat/core/schema';
+import { Shelf as SHELF } from '@overcoat/core/schema';
 import { heldVan } from '@overcoat/core/studies/holding';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import type { Static } from 'typebox';
 import { Mistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
@@ -45,7 +45,7 @@ export async function askOrder(args: readonly string[]) {
   return { variant: variant.name, cost: lines.reduce((sum, l) => sum + l.cost, 0), lines };
 }
 
-async function readShelf(file: string | undefined): Promise<Static<typeof Shelf>> {
+async function readShelf(file: string | undefined): Promise<Shelf> {
   if (file === undefined) return { format: 1, supplies: {}, offcuts: [] };
   const text = await readFile(file, 'utf8').catch(() => {
     throw new Mistake(`There is no readable file “${file}”.`);
@@ -56,7 +56,7 @@ async function readShelf(file: string | undefined): Promise<Static<typeof Shelf>
   } catch {
     throw new Mistake(`${file} is no JSON.`);
   }
-  const validate = new Ajv2020({ strict: false }).compile<Static<typeof Shelf>>(Shelf);
+  const validate = new Ajv2020({ strict: false }).compile<Shelf>(SHELF);
   if (validate(read)) return read;
   const [first] = validate.errors ?? [];
   throw new Mistake(`${file} is no shelf: ${first?.instancePath || 'it'} ${first?.message}.`);

@@ -1,3 +1,4 @@
+export { buyCsv, buyText } from './buyList.ts';
 export { type CutDrawing, pieceDrawing, sheetDrawing } from './cutDrawing.ts';
 export { cutDxf, cutSvg } from './cutFiles.ts';
 export { readDesignFile, toDesignFile } from './designFile.ts';

@@ -10,4 +10,4 @@ export {
 } from './library.ts';
 export { insane, type Limits, limitsOf } from './limits.ts';
 export { openPores, WATER_DENSITY } from './pores.ts';
-export { type Supply, supplies, supplyOf } from './supplies.ts';
+export { type Supply, supplyOf } from './supplies.ts';

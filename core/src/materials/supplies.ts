@@ -32,7 +32,7 @@ const protection = of('protection', 'piece');
 const tool = of('tool', 'piece');
 
 /** Prices are indicative, from memory. */
-export const supplies: readonly Supply[] = [
+const supplies: readonly Supply[] = [
   coating('rust-converter', 'Rust converter', 0.25, 12),
   coating('metal-primer', 'Zinc primer', 0.25, 11),
   coating('body-paint', 'Top coat in the body’s colour', 0.25, 14),

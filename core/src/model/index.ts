@@ -72,6 +72,7 @@ export type {
   RoundWay,
   RustSpot,
   Saved,
+  Shelf,
   Shell,
   Stock,
   Use,

@@ -5,6 +5,7 @@ import type * as S from './schema.ts';
 export type Measurement = Static<typeof S.Measurement>;
 export type Bay = Static<typeof S.Bay>;
 export type CutList = Static<typeof S.CutList>;
+export type Shelf = Static<typeof S.Shelf>;
 export type WorkshopEntry = Static<typeof S.WorkshopEntry>;
 export type Pin = CutList['pins'][number];
 export type FixedPanel = NonNullable<CutList['panels']>[number];

@@ -5,6 +5,7 @@ import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { expect, it } from 'vitest';
 import type { Cutting } from './cut.ts';
 import { runJob } from './jobs.ts';
+import { nestedCost, nestedLines } from './nestedCost.ts';
 
 const library = makeLibrary();
 const [design] = demoDesigns(library);
@@ -48,6 +49,14 @@ it('lays every piece, tells the best so far, and is cheaper than the estimate', 
   const lines = evaluate(design!, placement, library).order.lines.filter(l =>
     groups.some(g => g.material === l.material && Math.abs(g.thickness - l.stock.thickness) < 1e-6),
   );
+  // The lines of the order as they lie come to the same, piece for piece.
+  const { order } = evaluate(design!, placement, library);
+  const nested = nestedLines(order.lines, outcome.answer as Cutting, library);
+  expect(nested.reduce((sum, l) => sum + l.cost, 0)).toBeCloseTo(
+    nestedCost(order, outcome.answer as Cutting),
+    6,
+  );
+  for (const l of nested) expect(l.used).toBeLessThanOrEqual(1 + 1e-9);
   // The shelf rule's sheets, bought for rectangles.
   expect(cost).toBeLessThan(0.95 * lines.reduce((sum, l) => sum + l.cost, 0));
 }, 60_000);

@@ -132,7 +132,7 @@ function glueLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLine {
   return {
     key: `${l.material}/${l.stock.thickness}`,
     name: material.name,
-    kind: 'tape and glue',
+    kind: l.pieces > 0 ? 'sheet' : 'tape and glue',
     need: l.need,
     unit: l.unit,
     packs: l.packs,

@@ -1,2 +1,2 @@
 export { type ChosenHold, type Holding, type Hottest, holdingOf } from './holding.ts';
-export { type Hold, WAYS_OF_HOLDING } from './ways.ts';
+export type { Hold } from './ways.ts';

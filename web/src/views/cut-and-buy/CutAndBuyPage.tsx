@@ -7,8 +7,9 @@ import { useMemo, useState } from 'react';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
-import { nestedCost } from '../../jobs/nestedCost.ts';
+import { nestedCost, nestedLines } from '../../jobs/nestedCost.ts';
 import { useCutting, useGrounds, useHolding, usePieces } from '../../jobs/useCutting.ts';
+import { useOrder } from '../../jobs/useOrder.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -27,6 +28,7 @@ import { PriceCell } from './PriceCell.tsx';
 import { findPiece, SheetsTab } from './SheetsTab.tsx';
 import { ShelfSection } from './ShelfSection.tsx';
 import { SuppliesTable } from './SuppliesTable.tsx';
+import { WholeOrder } from './WholeOrder.tsx';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
@@ -122,8 +124,14 @@ export function Component() {
   );
   const quick = usePieces();
   const { byPiece } = useHolding();
+  const [firstTime, setFirstTime] = useState(true);
   const laidOut = answer && !cutting.job.stale ? answer : null;
+  const lines = useMemo(
+    () => (laidOut ? nestedLines(order.lines, laidOut, library) : order.lines),
+    [order, laidOut, library],
+  );
   const { all, sheetOf } = useMemo(() => piecesOf(laidOut, quick.answer), [laidOut, quick.answer]);
+  const buying = useOrder(order, laidOut, firstTime, tab === 'buy');
   const pieces = line
     ? all.filter(p => p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6)
     : all;
@@ -137,13 +145,18 @@ export function Component() {
               ? 'Nothing to buy yet'
               : answer && tab === 'sheets'
                 ? `${printMoney(Math.round(nestedCost(order, answer)))} laid on sheets, ${printMoney(Math.round(order.cost))} estimated`
-                : `${printMoney(Math.round(order.cost))} in ${order.lines.reduce((s, l) => s + l.packs, 0)} packs, ${all.length} pieces to cut`}
+                : `${printMoney(Math.round(lines.reduce((s, l) => s + l.cost, 0)))} in ${lines.reduce((s, l) => s + l.packs, 0)} packs, ${all.length} pieces to cut`}
           </h2>
           <div className="no-print flex gap-1">
             <Button small onClick={() => window.print()}>
               <Printer size={15} aria-hidden /> Print
             </Button>
-            <Button small onClick={() => download(`${file}-order.csv`, 'text/csv', orderCsv(order, library))}>
+            <Button
+              small
+              onClick={() =>
+                download(`${file}-order.csv`, 'text/csv', orderCsv({ ...order, lines }, library))
+              }
+            >
               <FileDown size={15} aria-hidden /> Order CSV
             </Button>
             <Button
@@ -198,7 +211,7 @@ export function Component() {
                     : t === 'grounds'
                       ? 'Grounds'
                       : t === 'buy'
-                        ? `To buy (${order.lines.length})`
+                        ? `To buy (${lines.length})`
                         : `To cut (${pieces.length})`}
                 </button>
               ))}
@@ -232,24 +245,34 @@ export function Component() {
                 onZone={setGroundsOf}
               />
             )}
-            <div className={tab === 'buy' ? 'print:block' : 'hidden print:block'}>
+            {tab === 'buy' && (
+              <WholeOrder
+                lines={buying}
+                laidOut={laidOut !== null}
+                firstTime={firstTime}
+                onFirstTime={setFirstTime}
+                file={file}
+                title={`${design.name}, ${variant.name}`}
+              />
+            )}
+            <div className={tab === 'buy' ? 'mt-3 print:block' : 'hidden print:block'}>
               <DataTable
-                rows={order.lines}
+                rows={lines}
                 columns={orderColumns}
                 caption="To buy"
-                rowKey={lineKey}
+                rowKey={l => `${lineKey(l)}/${l.stock.width}`}
                 onRow={l => setChosen(lineKey(l) === chosen ? null : lineKey(l))}
                 isChosen={l => lineKey(l) === chosen}
               />
               <p className="mt-2 text-[13px] text-faint">
-                Whole packs from a feasible layout, with allowances: boards {printLength(0.003, units)} under
-                size, fibre {printLength(0.015, units)} over, films lapped {printLength(0.1, units)}. Prices
-                are indicative until you put your own; a struck line in blue is yours. Blades, masks, coatings
-                and screws stand below.
+                {laidOut ? 'Whole packs as the pieces lie' : 'Whole packs from a feasible layout'}, with
+                allowances: boards {printLength(0.003, units)} under size, fibre {printLength(0.015, units)}{' '}
+                over, films lapped {printLength(0.1, units)}. Prices are indicative until you put your own; a
+                struck line in blue is yours. Blades, masks, coatings and screws stand below.
               </p>
               {tab === 'buy' && (
                 <>
-                  <SuppliesTable />
+                  <SuppliesTable lines={buying} />
                   <ShelfSection />
                 </>
               )}

@@ -1,12 +1,7 @@
-import { orderList } from '@overcoat/core/order/buying';
+import type { BuyLine } from '@overcoat/core/order/buying';
 import { parseNumber, printMoney, printNumber } from '@overcoat/core/units';
-import { useMemo } from 'react';
-import { useLibrary } from '../../api/queries.ts';
 import { useWorkshop } from '../../api/workshop.ts';
-import { useSupplies } from '../../jobs/useCutting.ts';
 import { Field } from '../../ui/Field.tsx';
-
-type BuyLine = ReturnType<typeof orderList>[number];
 
 const KINDS: [BuyLine['kind'], string][] = [
   ['coating', 'Coatings'],
@@ -17,18 +12,11 @@ const KINDS: [BuyLine['kind'], string][] = [
   ['tool', 'Tools'],
 ];
 
-const NO_ORDER = { pieces: [], lines: [], cost: 0, costByZone: {} };
-
 /** All that is bought besides sheets, tapes and glue, by what uses it, less what is at hand in the workshop. */
-export function SuppliesTable() {
-  const { library } = useLibrary();
-  const { answer } = useSupplies(true);
+export function SuppliesTable({ lines: all }: { lines: readonly BuyLine[] | null }) {
   const { supplies, note, failed } = useWorkshop();
-  const lines = useMemo(
-    () => (answer ? orderList([], NO_ORDER, answer, library, supplies, false) : null),
-    [answer, library, supplies],
-  );
-  if (!lines) return <p className="mt-4 text-faint">Counting what else is needed…</p>;
+  if (!all) return <p className="mt-4 text-faint">Counting what else is needed…</p>;
+  const lines = all.filter(l => KINDS.some(([kind]) => kind === l.kind));
   const cost = lines.reduce((sum, l) => sum + l.cost, 0);
   return (
     <section className="mt-5" aria-label="And besides">
