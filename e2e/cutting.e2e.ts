@@ -255,6 +255,31 @@ test('the whole order: supplies by what uses them, what is at hand comes off, re
   const text = await readFile(await (await waiting).path(), 'utf8');
   expect(text).toContain('Jigsaw');
   expect(text).not.toContain('Long knife');
+  // Ordered, late by nothing, come in part: only the rest of it is on its way.
+  const orders = page.getByRole('region', { name: 'Orders' });
+  await expect(orders.getByRole('heading')).toContainText('Still to order');
+  await orders.getByText('Order some of it').click();
+  await orders.getByRole('button', { name: 'none' }).click();
+  const boards = orders.getByRole('checkbox', { name: /^[2-9] × PIR board/ });
+  const name = (await boards.first().locator('..').textContent())!.split(',')[0]!.replace(/^\d+ × /, '');
+  const all = await boards.count();
+  await boards.first().check();
+  await orders.getByLabel('From').fill('the board yard');
+  await orders.getByLabel('Days to come').fill('-1');
+  await page.keyboard.press('Enter');
+  await expect(orders.getByRole('alert')).toContainText('Whole days');
+  await orders.getByLabel('Days to come').fill('5');
+  await page.keyboard.press('Enter');
+  await orders.getByRole('button', { name: /^Ordered: 1 thing/ }).click();
+  await expect(orders.getByText(/^the board yard, due/)).toBeVisible();
+  await orders.getByRole('button', { name: new RegExp(`^One ${name}.* arrived$`) }).click();
+  await expect(orders.getByText(/, 1 came$/)).toBeVisible();
+  await orders
+    .getByRole('button', { name: /PIR board.* arrived$/ })
+    .first()
+    .click();
+  await expect(orders.getByText(/^the board yard, due/)).toHaveCount(0);
+  await expect(boards).toHaveCount(all - 1);
   // A rest of the floor's ply, as large as a sheet: one sheet less is bought.
   const shelf = page.getByRole('region', { name: 'The shelf' });
   await shelf.getByLabel('Rest of').selectOption({ label: 'Birch ply' });

@@ -56,6 +56,20 @@ it('keeps entries in their order, each once, over a restart', async () => {
   expect(shelfOf([...entries, gone]).rests).toEqual([]);
 });
 
+it('refuses a delivery without its order, more than is to come, and one before it was ordered', async () => {
+  const lines = [{ key: 'clips', name: 'Clips', packs: 2, price: 9 }];
+  const ordered = { kind: 'ordered', order: 'o1', van: 'a', supplier: 'yard', lead: 3, lines };
+  const came = (packs: number) => ({ kind: 'delivery', order: 'o1', key: 'clips', what: 'arrived', packs });
+  await note([{ id: 'd0', at, fact: came(1) }]).expect(422);
+  await note([{ id: 'o', at, fact: ordered }]).expect(200);
+  await note([{ id: 'd1', at: '2026-05-01T08:00:00Z', fact: came(1) }]).expect(422);
+  expect((await note([{ id: 'd2', at, fact: came(3) }]).expect(422)).body.detail).toContain('Only 2');
+  await note([{ id: 'd3', at, fact: came(2) }]).expect(200);
+  await note([{ id: 'd3', at, fact: came(2) }]).expect(200);
+  await note([{ id: 'o2', at, fact: { ...ordered, supplier: 'x'.repeat(300) } }]).expect(422);
+  expect(await read()).toHaveLength(2);
+});
+
 it('refuses amounts below nothing, rests larger than anything, and facts nobody knows, at their place', async () => {
   const wrong = [
     { kind: 'counted', supply: 'clips', amount: -1 },

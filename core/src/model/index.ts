@@ -3,6 +3,7 @@ export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
 export { inCab, isWithin } from './inCab.ts';
 export {
+  DELIVERIES,
   EDGE_NAMES,
   FIXING_STEPS,
   FIXINGS,

@@ -48,6 +48,9 @@ export const HOLDS = [
   'rests',
 ] as const;
 
+/** What becomes of a line of an order. */
+export const DELIVERIES = ['arrived', 'short', 'returned'] as const;
+
 /** What makes the pieces of a material run one way. */
 export const RUNS = ['any', 'grain', 'pile'] as const;
 

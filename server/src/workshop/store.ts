@@ -1,5 +1,7 @@
 import type { WorkshopEntry } from '@overcoat/core/model';
-import { QueryTypes } from 'sequelize';
+import { deliveryWrong, ordersOf } from '@overcoat/core/order/buying';
+import { QueryTypes, type Sequelize } from 'sequelize';
+import { Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { workshopRows } from './rows.ts';
 
@@ -7,23 +9,47 @@ import { workshopRows } from './rows.ts';
 export class WorkshopStore {
   constructor(private readonly db: Database) {}
 
-  async read(): Promise<WorkshopEntry[]> {
-    const rows = await workshopRows(this.db.reader).WorkshopRow.findAll({
-      order: [['seq', 'ASC']],
-      raw: true,
-    });
-    return rows.map(r => JSON.parse(r.entry) as WorkshopEntry);
+  read(): Promise<WorkshopEntry[]> {
+    return entriesOf(this.db.reader);
   }
 
   /** Adds entries; one whose id is there already stands as it is. */
   add(entries: readonly WorkshopEntry[]): Promise<void> {
     return this.db.write(async writer => {
       const taken_in = new Date().toISOString();
+      const standing = await entriesOf(writer);
+      refuseWrong(standing, entries);
       for (const entry of entries)
         await writer.query(
           'INSERT INTO workshop (id, taken_in, entry) VALUES ($id, $taken_in, $entry) ON CONFLICT (id) DO NOTHING',
           { bind: { id: entry.id, taken_in, entry: JSON.stringify(entry) }, type: QueryTypes.INSERT },
         );
     });
+  }
+}
+
+async function entriesOf(connection: Sequelize): Promise<WorkshopEntry[]> {
+  const rows = await workshopRows(connection).WorkshopRow.findAll({ order: [['seq', 'ASC']], raw: true });
+  return rows.map(r => JSON.parse(r.entry) as WorkshopEntry);
+}
+
+/** A delivery belongs to an order that stands, and is no more than that waits for. */
+function refuseWrong(standing: readonly WorkshopEntry[], entries: readonly WorkshopEntry[]): void {
+  const known = new Set(standing.map(e => e.id));
+  const all = [...standing];
+  for (const entry of entries) {
+    if (known.has(entry.id)) continue;
+    const { fact } = entry;
+    const why = fact.kind === 'delivery' ? deliveryWrong(ordersOf(all), fact) : null;
+    if (why) throw new Problem(422, 'Cannot be', why);
+    const order =
+      fact.kind === 'delivery' && all.find(e => e.fact.kind === 'ordered' && e.fact.order === fact.order);
+    if (order && entry.at < order.at)
+      throw new Problem(
+        422,
+        'Cannot be',
+        'It cannot come before it was ordered: look at the clock of this device.',
+      );
+    all.push(entry);
   }
 }

@@ -1,5 +1,5 @@
 import type { WorkshopEntry } from '@overcoat/core/model';
-import { shelfOf } from '@overcoat/core/order/buying';
+import { ordersOf, shelfOf } from '@overcoat/core/order/buying';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { api } from './client.ts';
@@ -12,7 +12,7 @@ export function useWorkshop() {
   const client = useQueryClient();
   const { data, isSuccess } = useQuery({ queryKey: KEY, queryFn: api.workshop });
   const entries = data?.entries ?? NOTHING;
-  const shelf = useMemo(() => shelfOf(entries), [entries]);
+  const shelf = useMemo(() => ({ ...shelfOf(entries), orders: ordersOf(entries) }), [entries]);
   const note = useMutation({
     mutationFn: (facts: WorkshopEntry['fact'][]) =>
       api.noteWorkshop(facts.map(fact => ({ id: crypto.randomUUID(), at: new Date().toISOString(), fact }))),

@@ -18,7 +18,7 @@ export function shelfOf(entries: readonly WorkshopEntry[]): { supplies: Map<stri
     else if (fact.kind === 'rest kept') {
       const { kind: _, rest, ...size } = fact;
       rests.set(rest, { id: rest, at, ...size });
-    } else {
+    } else if (fact.kind === 'rest gone') {
       const own = rests.get(fact.rest);
       if (own) rests.set(fact.rest, { ...own, count: own.count - fact.count });
     }

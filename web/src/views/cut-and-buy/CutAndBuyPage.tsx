@@ -21,6 +21,7 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import { CutTable } from './CutTable.tsx';
 import { GroundsTab, groundsZone } from './GroundsTab.tsx';
 import { itemsWord, piecesOf, withPins } from './groups.ts';
+import { OrdersSection } from './OrdersSection.tsx';
 import { PanelsAside } from './PanelsAside.tsx';
 import { PiecePanel } from './PiecePanel.tsx';
 import { PiecePlace } from './PiecePlace.tsx';
@@ -255,6 +256,7 @@ export function Component() {
                 title={`${design.name}, ${variant.name}`}
               />
             )}
+            {tab === 'buy' && <OrdersSection lines={buying} />}
             <div className={tab === 'buy' ? 'mt-3 print:block' : 'hidden print:block'}>
               <DataTable
                 rows={lines}

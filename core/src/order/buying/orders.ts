@@ -1,0 +1,98 @@
+import type { DELIVERIES, WorkshopEntry } from '../../model/index.ts';
+import type { BuyLine } from './orderList.ts';
+
+/** One thing of an order, and what became of it. */
+export interface OrderedLine {
+  /** Of the list it was ordered from. */
+  key: string;
+  /** As it was called then. */
+  name: string;
+  /** Ordered. */
+  packs: number;
+  /** Of one pack, as paid. */
+  price: number;
+  /** Packs that came. */
+  arrived: number;
+  /** Packs that will not come. */
+  short: number;
+  /** Packs that went back. */
+  returned: number;
+}
+
+/** An order as it stands. */
+export interface StandingOrder {
+  /** Its own. */
+  id: string;
+  /** Id of the conversion it is for. */
+  van: string;
+  /** A free name. */
+  supplier: string;
+  /** When it was placed. */
+  at: string;
+  /** When it should be there. */
+  due: string;
+  /** What was ordered. */
+  lines: OrderedLine[];
+}
+
+const DAY = 86_400_000;
+
+/** Orders in the order in which they were placed, with what became of each line. */
+export function ordersOf(entries: readonly WorkshopEntry[]): StandingOrder[] {
+  const orders = new Map<string, StandingOrder>();
+  for (const { at, fact } of entries) {
+    if (fact.kind === 'ordered')
+      orders.set(fact.order, {
+        id: fact.order,
+        van: fact.van,
+        supplier: fact.supplier,
+        at,
+        due: new Date(Date.parse(at) + fact.lead * DAY).toISOString(),
+        lines: fact.lines.map(l => ({ ...l, arrived: 0, short: 0, returned: 0 })),
+      });
+    if (fact.kind === 'delivery') {
+      const line = orders.get(fact.order)?.lines.find(l => l.key === fact.key);
+      if (line) line[fact.what] += fact.packs;
+    }
+  }
+  return [...orders.values()];
+}
+
+/** Packs of a line that are still to come. */
+export const onItsWay = (l: OrderedLine): number => Math.max(0, l.packs - l.arrived - l.short);
+
+/** Why a delivery cannot be noted, in one sentence; null where it can. */
+export function deliveryWrong(
+  orders: readonly StandingOrder[],
+  {
+    order,
+    key,
+    what,
+    packs,
+  }: { order: string; key: string; what: (typeof DELIVERIES)[number]; packs: number },
+): string | null {
+  const line = orders.find(o => o.id === order)?.lines.find(l => l.key === key);
+  if (!line) return 'Nothing of that was ordered: a delivery belongs to an order.';
+  const most = what === 'returned' ? line.arrived - line.returned : onItsWay(line);
+  return packs <= most
+    ? null
+    : what === 'returned'
+      ? `Only ${most} of ${line.name} came and can go back.`
+      : `Only ${most} of ${line.name} are still to come.`;
+}
+
+/** What of a list is neither ordered nor there for a van: packs that came or are on their way come off. */
+export function stillToOrder(
+  lines: readonly BuyLine[],
+  orders: readonly StandingOrder[],
+  van: string,
+): BuyLine[] {
+  const had = new Map<string, number>();
+  for (const o of orders)
+    if (o.van === van)
+      for (const l of o.lines) had.set(l.key, (had.get(l.key) ?? 0) + l.packs - l.short - l.returned);
+  return lines.flatMap(l => {
+    const packs = l.packs - (had.get(l.key) ?? 0);
+    return packs > 0 ? [{ ...l, packs, cost: packs * l.price }] : [];
+  });
+}
