@@ -60,8 +60,9 @@ export function useJob<K extends JobKind>(
   const stale = held?.kept ? held.kept.asked !== asked : false;
   const wanted = auto && (stale || !held?.kept) && held?.running == null && !held?.failed && !held?.stopped;
   useEffect(() => {
-    if (wanted) run();
-  }, [wanted, run]);
+    // Of several that look at one slot, the first has started it.
+    if (wanted && useResults.getState().slots[key]?.running == null) run();
+  }, [wanted, run, key]);
   return {
     answer: (held?.kept?.answer as Answer<K> | undefined) ?? null,
     stale,

@@ -2,7 +2,6 @@ import type { OnSheet } from '@overcoat/core/order/cutting';
 import { printLength } from '@overcoat/core/units';
 import type { PointerEvent } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import type { CutGroupAnswer } from './groups.ts';
 import { itemsWord, shortName } from './groups.ts';
@@ -21,6 +20,8 @@ interface Props {
   carried: Moved | null;
   /** Why the last one could not lie there. */
   refused: string | null;
+  /** Whether a piece does not stay up by what holds it. */
+  comesDown(piece: string): boolean;
   onChoose(piece: string): void;
   onTake(on: OnSheet, e: PointerEvent): void;
   /** A piece was moved by a key: there it stays. */
@@ -40,6 +41,7 @@ export function SheetDrawing({
   chosen,
   carried,
   refused,
+  comesDown,
   onChoose,
   onTake,
   onPut,
@@ -47,7 +49,6 @@ export function SheetDrawing({
 }: Props) {
   const units = useUnits();
   const { library } = useLibrary();
-  const { byPiece } = useHolding();
   const { stock, used, placed, pinned } = sheet;
   const { lying, shown, w, h, at } = sheetGeometry(stock, used, scale);
   const path = (points: readonly { x: number; y: number }[]) =>
@@ -137,7 +138,7 @@ export function SheetDrawing({
             lying={lying}
             chosen={chosen === p.piece.id}
             pinned={pinned.has(p.piece.id)}
-            comesDown={byPiece.get(p.piece.id)?.verdict === 'comes down'}
+            comesDown={comesDown(p.piece.id)}
             gives={carried?.gives.includes(p.piece.id) ?? false}
             onChoose={onChoose}
             onKey={(key, fine) => onKey(p, key, fine)}

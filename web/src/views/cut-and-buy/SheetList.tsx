@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { useCutList } from '../../api/cutList.ts';
+import { useHolding } from '../../jobs/useCutting.ts';
 import type { CutGroupAnswer } from './groups.ts';
 import { SheetDrawing } from './SheetDrawing.tsx';
 import { type ShownSheet, sheetsOf, useCarry } from './useCarry.ts';
@@ -14,6 +15,7 @@ interface Props {
 /** Every sheet of a group; pieces are carried about on them and from one to another. */
 export function SheetList({ group, chosen, onChoose }: Props) {
   const cuts = useCutList();
+  const { byPiece } = useHolding();
   const sheets = useMemo(() => sheetsOf(group, new Map(group.pieces.map(p => [p.id, p]))), [group]);
   const scale = scaleOf(group);
   const without = (id: string) => cuts.pins.filter(p => p.group !== group.key || p.piece !== id);
@@ -39,6 +41,7 @@ export function SheetList({ group, chosen, onChoose }: Props) {
           chosen={chosen}
           carried={carry.overSheet(sheet.key)}
           refused={carry.refusedOn(sheet.key)}
+          comesDown={id => byPiece.get(id)?.verdict === 'comes down'}
           onChoose={onChoose}
           onTake={carry.take}
           onPut={(id, to) => put(id, sheet, to)}
