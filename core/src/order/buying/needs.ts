@@ -231,14 +231,14 @@ function consumables(
   const beaded = by('bead');
   list.add('knife-blades', Math.ceil(cut(knifed) / PER_KNIFE_BLADE), 'a blade every 25 m', ids(knifed));
   list.add('saw-blades', Math.ceil(cut(sawn) / PER_SAW_BLADE), 'a blade every 40 m', ids(sawn));
-  list.add('markers', 2, 'numbers, TOP and FRONT on every piece', ids(pieces.slice(0, 1)));
+  list.add('markers', 2, 'numbers, TOP and FRONT on every piece', ids(pieces));
   list.add('degreaser', area(stuck) * DEGREASER, 'steel before it is stuck to', ids(stuck));
   list.add('cloths', Math.ceil(area(stuck) * 2), 'steel before it is stuck to', ids(stuck));
   list.add('seam-roller', 1, 'sheets are rolled down', ids(stuck));
   list.add('masking', 1, 'against overspray', ids(glued));
   list.add('dust-masks', Math.ceil(area(dusty) / PER_MASK), 'dust of fibre and board', ids(dusty));
   list.add('respirator', 1, 'vapours of glue, foam and coatings', ids([...glued, ...beaded]));
-  list.add('gloves', Math.max(10, pieces.length), 'a pair for every hour or so', ids(pieces.slice(0, 1)));
+  list.add('gloves', Math.max(10, pieces.length), 'a pair for every hour or so', ids(pieces));
   list.add('cut-gloves', 1, 'foil and steel edges', ids(of(p => material(p).constrained !== null)));
   list.add('goggles', 1, 'overhead and with the saw', ids([...sawn, ...beaded]));
   list.add('knife', 1, 'soft boards, foam and fibre', ids(knifed));
