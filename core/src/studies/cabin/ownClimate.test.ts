@@ -131,7 +131,7 @@ describe('one verdict', () => {
       const band = e.damp.worst && bayBand(e, design, e.damp.worst, library);
       if (band) expect(band.likely).toBe(e.damp.bays.get(e.damp.worst!)!.moisture!.peak);
     }
-  }, 120_000);
+  }, 240_000);
   it('a school judged among schools is what it is once laid', () => {
     const of = (design: typeof perigee) =>
       schoolsAt(design!, 0.9, library, (d, p) => ownClimate(d, p, library));
