@@ -8,10 +8,13 @@ import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { Shelf as SHELF } from '@overcoat/core/schema';
 import { heldVan } from '@overcoat/core/studies/holding';
+import { inUnits } from '@overcoat/core/units';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { Mistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
+
+const metric = (text: string): string => inUnits(text, 'metric');
 
 /** Steps of search a material. */
 const STEPS = 200;
@@ -42,7 +45,11 @@ export async function askOrder(args: readonly string[]) {
   const needs = needsFor(design, variant.design, library, pieces, held);
   const amounts = new Map(Object.entries(shelf.supplies));
   const lines = orderList(cuts, order, needs, library, amounts, values['first-time'] ?? false);
-  return { variant: variant.name, cost: lines.reduce((sum, l) => sum + l.cost, 0), lines };
+  return {
+    variant: variant.name,
+    cost: lines.reduce((sum, l) => sum + l.cost, 0),
+    lines: lines.map(l => ({ ...l, name: metric(l.name), pack: metric(l.pack) })),
+  };
 }
 
 async function readShelf(file: string | undefined): Promise<Shelf> {

@@ -1,6 +1,8 @@
 import type { BuyLine } from '../order/buying/index.ts';
+import { inUnits } from '../units/index.ts';
 import { toCsv } from './csv.ts';
 
+const metric = (text: string): string => inUnits(text, 'metric');
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** Everything to buy, one row a line. */
@@ -21,14 +23,14 @@ export function buyCsv(lines: readonly BuyLine[]): string {
     'used by',
   ];
   const rows = lines.map(l => [
-    l.name,
+    metric(l.name),
     l.kind,
     round(l.need),
     l.unit,
     round(l.shelf),
     l.packs,
     l.sparePacks,
-    l.pack,
+    metric(l.pack),
     round(l.price),
     round(l.cost),
     round(l.left),
@@ -45,7 +47,7 @@ export function buyText(lines: readonly BuyLine[], title: string): string {
   const parts = kinds.map(kind => {
     const own = bought
       .filter(l => l.kind === kind)
-      .map(l => `  ${l.packs} x ${l.name}${l.pack === 'one' ? '' : `, ${l.pack}`}`);
+      .map(l => metric(`  ${l.packs} x ${l.name}${l.pack === 'one' ? '' : `, ${l.pack}`}`));
     return [`${kind[0]!.toUpperCase()}${kind.slice(1)}`, ...own].join('\n');
   });
   return `${title}\n\n${parts.join('\n\n')}\n`;

@@ -1,6 +1,6 @@
 import { type Library, materialOf, type Supply, supplyOf } from '../../materials/index.ts';
 import type { Design, Placement, Shell } from '../../model/index.ts';
-import type { Holding } from '../holding/index.ts';
+import { fixingsOf, type Holding, linesOn, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 
 /** So much of a supply, what for, and by which pieces or tasks. */
@@ -158,11 +158,8 @@ function fixings(
   for (const h of holdings) {
     const piece = byId.get(h.piece);
     if (!piece) continue;
-    const [w, l] = sizeOf(piece);
     if (h.screw?.length) {
       const mm = Math.round(h.screw.length * 1000);
-      // Round the edge and along every rib or batten that crosses it.
-      const along = 2 * (w + l) + piece.lines.reduce((sum, x) => sum + lineLength(x), 0);
       list.put(
         {
           id: `screws-${mm}`,
@@ -172,24 +169,16 @@ function fixings(
           amount: 200,
           price: 6 + 0.08 * mm,
         },
-        Math.ceil(along / 0.25),
+        fixingsOf(piece, 'screws'),
         'linings',
         [piece.id],
       );
     }
-    if (h.by === 'clips')
-      list.add('clips', Math.ceil((2 * (w + l)) / 0.25), 'linings held by clips', [piece.id]);
-    if (h.by === 'pins')
-      list.add('pins', (Math.ceil(w / 0.3) + 1) * (Math.ceil(l / 0.3) + 1), 'soft pieces', [piece.id]);
+    if (h.by === 'clips' || h.by === 'pins')
+      list.add(h.by, fixingsOf(piece, h.by), `pieces held by ${h.by}`, [piece.id]);
     if (h.by === 'strings')
       list.add('cord', (piece.area / STRINGS) * WASTE, 'strings across soft pieces', [piece.id]);
-    if (h.squeaks)
-      list.add(
-        'felt-tape',
-        piece.lines.filter(x => x.kind === 'rib').reduce((sum, x) => sum + lineLength(x), 0) * 1.1,
-        'wood on steel',
-        [piece.id],
-      );
+    if (h.squeaks) list.add('felt-tape', linesOn(piece, ['rib']) * WASTE, 'wood on steel', [piece.id]);
   }
   const used = ready.fixings.filter(f => f.becomes === 'used' && f.kind === 'factory hole');
   list.add(
@@ -260,11 +249,3 @@ function consumables(
   list.add('foam-gun', 1, 'canned foam', ids(foamed));
   list.add('caulking-gun', 1, 'mastic', ids(perMetre.filter(p => !foamed.includes(p))));
 }
-
-const sizeOf = ({ outline }: CutPiece): [number, number] => [
-  Math.max(...outline.map(p => p.x)),
-  Math.max(...outline.map(p => p.y)),
-];
-
-const lineLength = ({ from, to }: CutPiece['lines'][number]): number =>
-  Math.hypot(to.x - from.x, to.y - from.y);

@@ -1,4 +1,5 @@
 import { type Library, materialOf, type Supply } from '../../materials/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { type CutGroup, packsOf } from '../cutting/index.ts';
 import type { Nest } from '../nesting/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
@@ -19,7 +20,7 @@ export interface BuyLine {
   unit: 'm²' | 'm' | 'l' | 'piece';
   /** Sheets, rolls, cans or packs as they are counted in the shop. */
   packs: number;
-  /** What one is, in words. */
+  /** What one is, in words; lengths in name and pack as `lengthIn` has them. */
   pack: string;
   /** Of one pack. */
   price: number;
@@ -105,14 +106,14 @@ function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean):
     const bought = byMetre ? b.stock.width * reach : packs * b.stock.perPack * each;
     return {
       key: `${group.key}/${b.stock.id}`,
-      name: `${material.name} ${mm(group.thickness)}`,
+      name: `${material.name} ${lengthIn(group.thickness)}`,
       kind: 'sheet',
       need,
       unit: 'm²',
       packs: byMetre ? 1 : packs,
       pack: byMetre
-        ? `${reach.toFixed(2)} m off a roll ${mm(b.stock.width)} wide`
-        : `${b.stock.perPack > 1 ? `${b.stock.perPack} of ` : ''}${mm(b.stock.width)} × ${mm(b.stock.length)}`,
+        ? `${lengthIn(reach)} off a roll ${lengthIn(b.stock.width)} wide`
+        : `${b.stock.perPack > 1 ? `${b.stock.perPack} of ` : ''}${lengthIn(b.stock.width)} × ${lengthIn(b.stock.length)}`,
       price: byMetre ? b.stock.price * reach : b.stock.price,
       cost: byMetre ? b.stock.price * reach : packs * b.stock.price,
       left: Math.max(0, bought - need),
@@ -138,7 +139,7 @@ function glueLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLine {
     packs: l.packs,
     pack: material.yield
       ? `does ${amount} ${material.yield.per}`
-      : `${mm(l.stock.width)} × ${l.stock.length.toFixed(0)} m`,
+      : `${lengthIn(l.stock.width)} × ${lengthIn(l.stock.length)}`,
     price: l.stock.price,
     cost: l.cost,
     left: Math.max(0, l.packs * l.stock.perPack * amount - l.need),
@@ -176,5 +177,3 @@ function supplyLine({ supply, need, why, uses }: Need, shelf: SupplyShelf): BuyL
     },
   ];
 }
-
-const mm = (m: number): string => `${Math.round(m * 1000)} mm`;

@@ -2,7 +2,7 @@ import { battenOf, type LayUp } from '../../buildup/index.ts';
 import type { FixedPanel, Placement, Shell, Zone } from '../../model/index.ts';
 import { keptClear } from '../../survey/shell/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { battenLines, placeOf } from '../pieces/index.ts';
+import { battenLines, placeOf, ribsAfter } from '../pieces/index.ts';
 
 /** What was found of a panel that is there already, before anything is cut round it. */
 export interface PanelFinding {
@@ -115,10 +115,7 @@ function supportsOf(
   panel: FixedPanel,
 ) {
   const place = placeOf(zone, shell);
-  const ribs = [...place.cells.values()].flatMap(c => {
-    const rib = zone.ribs.find(r => r.after === c.bay.station);
-    return rib ? [{ at: c.along + c.bay.width.value + rib.width.value / 2, width: rib.width.value }] : [];
-  });
+  const ribs = ribsAfter(place.cells.values(), zone);
   const own = covers.filter(c => c.zone === zone.id && c.layer.role === 'batten');
   const battens = own.flatMap(c => {
     const batten = battenOf(placement.buildUps.find(b => b.id === c.buildUp)?.layers ?? []);

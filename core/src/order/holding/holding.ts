@@ -2,6 +2,7 @@ import { directionOf } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../../model/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
+import { fixingsOf, sizeOf } from './fixings.ts';
 import { type ScrewFit, screwFor } from './screws.ts';
 import { type Band, type Hold, WAYS_OF_HOLDING, type WayOfHolding } from './ways.ts';
 
@@ -18,6 +19,9 @@ const RATED_AT = 20;
 const AT_LIMIT = 0.1;
 /** Nearer to its heat limit than this a bond is doubtful, K. */
 const NEAR = 8;
+/** Resistances of a closed air gap and of the inner surface, m2K/W (ISO 6946, rounded, from memory). */
+const AIR_GAP = 0.15;
+const SURFACE = 0.13;
 /** Of a wall's skin in the sun, share of what a roof's rises above the air. Common practice, no source. */
 const WALL_SUN = 0.6;
 
@@ -166,7 +170,7 @@ function fits(material: Material, layer: Layer): Hold[] {
 }
 
 function limitOf(way: Hold, material: Material, library: Library): number | null {
-  if (way === 'self-adhesive' || material.selfAdhesive) return material.bondLimit;
+  if (way === 'self-adhesive') return material.bondLimit;
   const own = material.fixedWith ? library.get(material.fixedWith) : undefined;
   const suits = (m: Material) =>
     way === 'tape' ? m.family === 'tape' : way === 'spray' ? m.yield?.per === 'm²' : m.yield?.per === 'm';
@@ -192,10 +196,10 @@ function heatAt(zone: Zone, at: number, { layers }: BuildUp, library: Library, h
   const resistance = (of: readonly Layer[]) =>
     of.reduce(
       (sum, l) =>
-        sum + (l.role === 'air gap' ? 0.15 : l.thickness / materialOf(library, l.material).conductivity),
+        sum + (l.role === 'air gap' ? AIR_GAP : l.thickness / materialOf(library, l.material).conductivity),
       0,
     );
-  const [outer, inner] = [resistance(layers.slice(0, at)), resistance(layers.slice(at)) + 0.13];
+  const [outer, inner] = [resistance(layers.slice(0, at)), resistance(layers.slice(at)) + SURFACE];
   return skin + ((hot.inside - skin) * outer) / (outer + inner);
 }
 
@@ -246,9 +250,9 @@ function judge(by: Hold, c: Case): Pick<Holding, 'factor' | 'verdict' | 'when' |
 
 /** What a way of holding bears of a piece, N. */
 function bearing(way: WayOfHolding, by: Hold, { piece, material, lies }: Case): Band {
-  const [w, h] = [Math.max(...piece.outline.map(p => p.x)), Math.max(...piece.outline.map(p => p.y))];
+  const [w, h] = sizeOf(piece);
   const round = 2 * (w + h);
-  const times = way.per === 'area' ? piece.area : way.per === 'edge' ? round : fixings(w, h, way.apart);
+  const times = way.per === 'area' ? piece.area : way.per === 'edge' ? round : fixingsOf(piece, by);
   const rough = way.glued && way.per === 'area' && material.family === 'fibre' ? ROUGH : 1;
   // A sheet under a stiff facing is pressed on all over, and cannot sag between.
   const soft = material.flexible && material.constrained === null;
@@ -259,10 +263,6 @@ function bearing(way: WayOfHolding, by: Hold, { piece, material, lies }: Case): 
     i => way.bears[i]! * way.touches[i]! * peels[i]! * rough * shaken * times,
   ) as unknown as Band;
 }
-
-/** Fixings of a piece, so far apart in both directions, and one at each corner. */
-const fixings = (w: number, h: number, apart: number): number =>
-  (Math.ceil(w / apart) + 1) * (Math.ceil(h / apart) + 1);
 
 function screwOf(piece: CutPiece, buildUp: BuildUp, zone: Zone): ScrewFit | null {
   const bays = zone.bays.filter(b => piece.bays.includes(b.id));

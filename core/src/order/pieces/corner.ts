@@ -9,6 +9,7 @@ import type { CutPiece } from './piece.ts';
 import type { Place } from './place.ts';
 import { boxRegion, FAR, type Region, within } from './region.ts';
 import { jointsAt } from './split.ts';
+import { ribsAfter } from './supports.ts';
 
 /** Wall and ceiling go on so far behind the angled panel across their corner, m. Common practice, no source. */
 const CORNER_LAP = 0.02;
@@ -52,10 +53,7 @@ export function cornerPieces(covers: readonly Cover[], job: Job): CutPiece[] {
     const material = materialOf(library, layer.material);
     if (material.form !== 'sheet' || material.tongue !== null) return [];
     const stock = stockFor(material, layer.thickness);
-    const ribs = [...place.cells.values()].flatMap(c => {
-      const rib = wall.ribs.find(r => r.after === c.bay.station);
-      return rib ? [c.along + c.bay.width.value + rib.width.value / 2] : [];
-    });
+    const ribs = ribsAfter(place.cells.values(), wall).map(r => r.at);
     const under = [wall, ceiling].flatMap(zone => underEdge(zone, wall, face, covers, job));
     const joints = jointsAt(place.length, stock.length, { borne: ribs, corners: [], beneath: [] });
     const ends = [0, ...joints, place.length];

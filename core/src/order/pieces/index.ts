@@ -3,3 +3,4 @@ export { cutPieces } from './cutPieces.ts';
 export { type CutChoices, type CutPiece, choicesOf, USUAL_CHOICES } from './piece.ts';
 export { placeOf } from './place.ts';
 export { boxRegion, grown, minus, partsOf, regionOf, within } from './region.ts';
+export { ribsAfter } from './supports.ts';

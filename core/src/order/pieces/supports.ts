@@ -19,24 +19,29 @@ export interface Bearing {
   battens: readonly number[];
 }
 
+/** The ribs behind some bays' rear edges, each once: their middles from the zone's front, and widths, m. */
+export function ribsAfter(cells: Iterable<Cell>, zone: Place['zone']): { at: number; width: number }[] {
+  const found = new Map<number, { at: number; width: number }>();
+  for (const { bay, along } of cells) {
+    const rib = zone.ribs.find(r => r.after === bay.station);
+    if (!rib) continue;
+    const at = along + bay.width.value + rib.width.value / 2;
+    found.set(at, { at, width: rib.width.value });
+  }
+  return [...found.values()];
+}
+
 /** Where a screw finds wood, or steel where there is none: before both vanish behind the lining. */
 export function foundBehind(cover: Cover, battens: readonly number[], { zone, cells }: Place): Mark[] {
   if (battens.length > 0) return [...new Set(battens)].map(at => ({ at, along: 'x', kind: 'batten' }));
-  const ribs = cover.bays.flatMap(id => {
-    const { bay, along } = cells.get(id)!;
-    const rib = zone.ribs.find(r => r.after === bay.station);
-    return rib ? [along + bay.width.value + rib.width.value / 2] : [];
-  });
-  return [...new Set(ribs)].map(at => ({ at, along: 'x', kind: 'rib' }));
+  const own = cover.bays.map(id => cells.get(id)!);
+  return ribsAfter(own, zone).map(({ at }) => ({ at, along: 'x', kind: 'rib' }));
 }
 
 /** Ribs, rails and battens that a joint may lie on, in zone coordinates; a fill's joints need nothing beneath. */
 export function bearingLines({ layer, cells, zone, battens }: Bearing): { x: number[]; y: number[] } {
   if (layer.role === 'fill') return { x: [], y: [] };
-  const x = cells.flatMap(c => {
-    const rib = zone.ribs.find(r => r.after === c.bay.station);
-    return rib ? [c.along + c.bay.width.value + rib.width.value / 2] : [];
-  });
+  const x = ribsAfter(cells, zone).map(r => r.at);
   const y = cells.map(c => c.up + c.bay.height.value + zone.rail.value / 2);
   return { x: [...new Set([...x, ...battens])], y: zone.rail.value > 0 ? [...new Set(y)] : [] };
 }
@@ -44,10 +49,7 @@ export function bearingLines({ layer, cells, zone, battens }: Bearing): { x: num
 /** Furthest from one batten or rib to the next behind a part, m. */
 export function widestGap(part: Part, { cells, zone, battens }: Bearing): number {
   const { x, width } = boxOf(part.outline);
-  const ribs = cells.flatMap(c => {
-    const rib = zone.ribs.find(r => r.after === c.bay.station);
-    return rib ? [c.along + c.bay.width.value + rib.width.value / 2] : [];
-  });
+  const ribs = ribsAfter(cells, zone).map(r => r.at);
   const lines = [...new Set([x, ...(battens.length > 0 ? battens : ribs), x + width])]
     .filter(l => l >= x - 1e-9 && l <= x + width + 1e-9)
     .sort((a, b) => a - b);

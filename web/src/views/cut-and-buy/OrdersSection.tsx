@@ -5,11 +5,12 @@ import {
   type StandingOrder,
   stillToOrder,
 } from '@overcoat/core/order/buying';
-import { parseNumber, printMoney } from '@overcoat/core/units';
+import { inUnits, parseNumber, printMoney } from '@overcoat/core/units';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { useWorkshop } from '../../api/workshop.ts';
 import { useDesign } from '../../store/design.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 
@@ -20,7 +21,15 @@ export function OrdersSection({ lines }: { lines: readonly BuyLine[] | null }) {
   const van = useDesign(s => s.id) ?? '';
   const { orders, note, failed } = useWorkshop();
   const own = orders.filter(o => o.van === van);
-  const open = lines && stillToOrder(lines, own, van);
+  const units = useUnits();
+  // From here on they are read, and noted, as they are printed.
+  const open =
+    lines &&
+    stillToOrder(lines, own, van).map(l => ({
+      ...l,
+      name: inUnits(l.name, units),
+      pack: inUnits(l.pack, units),
+    }));
   const coming = own.filter(o => o.lines.some(l => onItsWay(l) > 0));
   const late = coming.filter(o => Date.parse(o.due) < Date.now());
   return (

@@ -7,7 +7,7 @@ import type { CutGroupAnswer } from './groups.ts';
 import { itemsWord, shortName } from './groups.ts';
 import { type Moved, movedTo, turnedOn } from './moving.ts';
 import { PieceShape } from './PieceShape.tsx';
-import { sheetGeometry, TAPE } from './sheetGeometry.ts';
+import { KEPT, sheetGeometry, TAPE } from './sheetGeometry.ts';
 import type { ShownSheet } from './useCarry.ts';
 
 interface Props {
@@ -29,8 +29,6 @@ interface Props {
   onUnpin(piece: string): void;
 }
 
-/** A rest smaller than this in either direction is no offcut to keep, m. */
-const KEPT = 0.15;
 const TICK = 0.1;
 
 /** One sheet as a cutter sees it: datum corner at the lower left, a tape along two edges, every piece with its number and which way up it goes. */

@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { CutSettings } from './CutSettings.tsx';
 import { type CutGroupAnswer, itemsWord, withPins } from './groups.ts';
 import { SheetList } from './SheetList.tsx';
+import { KEPT } from './sheetGeometry.ts';
 import { SheetButtons } from './TakeAway.tsx';
 
 interface Props {
@@ -244,9 +245,6 @@ function PinBar({
     </div>
   );
 }
-
-/** A rest smaller than this in either direction is not kept, m. */
-const KEPT = 0.15;
 
 /** Once a group is cut it stays as it lies, its rests go on the shelf, and those it was cut from are gone. */
 function CutNow({

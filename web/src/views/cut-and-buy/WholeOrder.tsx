@@ -1,8 +1,9 @@
 import { buyCsv, buyText } from '@overcoat/core/formats';
 import type { BuyLine } from '@overcoat/core/order/buying';
-import { printMoney } from '@overcoat/core/units';
+import { inUnits, printMoney } from '@overcoat/core/units';
 import { FileDown } from 'lucide-react';
 import { download } from '../../download.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 
 interface Props {
@@ -17,6 +18,7 @@ interface Props {
 
 /** What everything comes to, spares and all, and the whole list to take away. */
 export function WholeOrder({ lines, laidOut, firstTime, onFirstTime, file, title }: Props) {
+  const units = useUnits();
   if (!lines) return null;
   const cost = lines.reduce((sum, l) => sum + l.cost, 0);
   const spares = lines.filter(l => l.sparePacks > 0);
@@ -26,7 +28,7 @@ export function WholeOrder({ lines, laidOut, firstTime, onFirstTime, file, title
         {printMoney(Math.round(cost))} for everything
         {laidOut ? ', sheets as they lie' : ', sheets estimated: lay them out first'}.
         {spares.length > 0 &&
-          ` With a spare of ${spares.map(s => s.name).join(', ')}: what is left of ${spares.length === 1 ? 'it' : 'them'} would not make up for a spoilt piece.`}
+          ` With a spare of ${spares.map(s => inUnits(s.name, units)).join(', ')}: what is left of ${spares.length === 1 ? 'it' : 'them'} would not make up for a spoilt piece.`}
       </p>
       <div className="no-print mt-1.5 flex flex-wrap items-center gap-2 text-[13px]">
         <label className="flex items-center gap-1.5">

@@ -1,5 +1,8 @@
 import type { NestStock, Point, UsedStock } from '@overcoat/core/order/nesting';
 
+/** A rest smaller than this in either direction is no offcut to keep, m. */
+export const KEPT = 0.15;
+
 /** Room left of and below the sheet for its tapes, px. */
 export const TAPE = 10;
 
