@@ -147,12 +147,20 @@ function GroupVerdict({ group, cuts }: { group: CutGroupAnswer; cuts: ReturnType
   const { nest, leastCost, nearMiss } = group.layout;
   const bought = packsOf(nest, group.problem);
   const area = group.pieces.reduce((sum, p) => sum + p.area, 0);
-  const taken = bought.reduce((sum, b) => sum + b.items * b.stock.width * b.stock.length, 0);
+  // Off the roll by the metre only what is reached is taken.
+  const reachOf = (stock: string) =>
+    nest.used.filter(u => u.stock === stock).reduce((sum, u) => sum + u.reach, 0);
+  const taken = bought.reduce(
+    (sum, b) =>
+      sum + b.stock.width * (b.stock.paid === 'length' ? reachOf(b.stock.id) : b.items * b.stock.length),
+    0,
+  );
   const gap = nest.cost - leastCost;
   const packs = bought
-    .map(
-      b =>
-        `${b.items} ${b.stock.price === 0 ? (b.items === 1 ? 'rest' : 'rests') : itemsWord(material, b.items)} of ${printLength(b.stock.width, units)} × ${printLength(b.stock.length, units)}${b.stock.perPack > 1 ? ` in ${b.packs} ${b.packs === 1 ? 'pack' : 'packs'} of ${b.stock.perPack}` : ''}`,
+    .map(b =>
+      b.stock.paid === 'length'
+        ? `${printLength(reachOf(b.stock.id), units)} off a roll ${printLength(b.stock.width, units)} wide`
+        : `${b.items} ${b.stock.price === 0 ? (b.items === 1 ? 'rest' : 'rests') : itemsWord(material, b.items)} of ${printLength(b.stock.width, units)} × ${printLength(b.stock.length, units)}${b.stock.perPack > 1 ? ` in ${b.packs} ${b.packs === 1 ? 'pack' : 'packs'} of ${b.stock.perPack}` : ''}`,
     )
     .join(' and ');
   return (
