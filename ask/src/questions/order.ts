@@ -32,7 +32,7 @@ export async function askOrder(args: readonly string[]) {
   const shelf = await readShelf(values.shelf);
   const laid = layUp(design.shell, variant.design, library);
   const pieces = cutPieces(design.shell, variant.design, laid, library, USUAL_CHOICES);
-  const held = heldVan(design, variant.design, library, pieces, []).pieces;
+  const holdings = heldVan(design, variant.design, library, pieces, []).pieces;
   const cuts = cutGroups(pieces, library, {
     offcuts: shelf.offcuts.map((o, i) => ({ id: `${i}`, ...o })),
   }).map(group => {
@@ -42,7 +42,10 @@ export async function askOrder(args: readonly string[]) {
     return { group, nest: search.best };
   });
   const { order } = evaluate(design, variant.design, library);
-  const needs = needsFor(design, variant.design, library, pieces, held);
+  const needs = needsFor(
+    { ...design, placement: variant.design, joints: laid.joints, pieces, holdings },
+    library,
+  );
   const amounts = new Map(Object.entries(shelf.supplies));
   const lines = orderList(cuts, order, needs, library, amounts, values['first-time'] ?? false);
   return {

@@ -5,9 +5,9 @@ export interface Supply {
   /** Generic. */
   name: string;
   /** Under what it is listed. */
-  kind: 'coating' | 'fixing' | 'cable' | 'consumable' | 'protection' | 'tool';
+  kind: 'tape and glue' | 'coating' | 'fixing' | 'cable' | 'consumable' | 'protection' | 'tool';
   /** What a pack holds is counted in. */
-  unit: 'l' | 'm' | 'piece';
+  unit: 'l' | 'm' | 'm²' | 'piece';
   /** In one pack, in `unit`. */
   amount: number;
   /** Of one pack: indicative, from memory. */
@@ -40,9 +40,8 @@ const supplies: readonly Supply[] = [
   coating('wood-oil', 'Hard oil for wood', 0.75, 24),
   coating('degreaser', 'Degreaser for bonding', 1, 9),
   coating('body-filler', 'Body sealant and filler', 0.3, 9),
-  fixing('clips', 'Trim clips, mixed pack', 50, 9),
   fixing('pins', 'Glued insulation pins with plates', 50, 16),
-  fixing('rivet-nuts', 'Rivet nuts M6 with bolts', 20, 14),
+  fixing('rivet-nuts', 'Rivet nuts M6', 20, 11),
   fixing('patches', 'Patches for old holes, sheet steel', 10, 7),
   fixing('grommets', 'Cable grommets, mixed', 20, 6),
   cable('cable', 'Twin cable 2.5 mm²', 25, 32),

@@ -106,9 +106,10 @@ export const cutJobs = {
     { placement, choices, chosen, ready }: Asked,
   ): ReturnType<typeof needsFor> {
     const { shell } = design;
-    const pieces = cutPieces(shell, placement, layUp(shell, placement, library), library, choices);
-    const held = heldVan(design, placement, library, pieces, chosen).pieces;
-    return needsFor({ shell, ready }, placement, library, pieces, held);
+    const laid = layUp(shell, placement, library);
+    const pieces = cutPieces(shell, placement, laid, library, choices);
+    const holdings = heldVan(design, placement, library, pieces, chosen).pieces;
+    return needsFor({ shell, ready, placement, joints: laid.joints, pieces, holdings }, library);
   },
 
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */

@@ -25,7 +25,7 @@ function listOf(
   const pieces = cutPieces(design.shell, placement, laid, library, USUAL_CHOICES);
   const held = holdingOf(pieces, design.shell, placement, library, mild, new Map(), []);
   const cuts = cutGroups(pieces, library).map(group => ({ group, nest: new NestSearch(group.problem).best }));
-  const needs = needsFor(design, placement, library, pieces, held);
+  const needs = needsFor({ ...design, placement, joints: laid.joints, pieces, holdings: held }, library);
   return orderList(cuts, takeOff(laid, library), needs, library, shelf, firstTime);
 }
 const line = (lines: BuyLine[], key: string) => lines.find(l => l.key === key)!;

@@ -1,19 +1,11 @@
-import { type Library, materialOf, type Supply, supplyOf } from '../../materials/index.ts';
-import type { Design, Placement, Shell } from '../../model/index.ts';
+import type { LayUp } from '../../buildup/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
+import type { Design, Material, Placement, Shell } from '../../model/index.ts';
 import { fixingsOf, type Holding, linesOn, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
-
-/** So much of a supply, what for, and by which pieces or tasks. */
-export interface Need {
-  /** What is bought. */
-  supply: Supply;
-  /** In its unit. */
-  need: number;
-  /** In words. */
-  why: string;
-  /** Ids of the pieces, or names of the tasks, that use it. */
-  uses: string[];
-}
+import { clipsAndBolts, clipsOf, furnitureBolts } from './bolts.ts';
+import { glueNeeds } from './glue.ts';
+import type { Need, NeedList } from './needList.ts';
 
 /** A litre covers so much in one coat, m2, and so many coats are put on. Common practice, no source. */
 const COVERS = {
@@ -42,42 +34,27 @@ const PER_MASK = 4;
 /** Rivet nuts under one piece of furniture. Common practice, no source. */
 const PER_FURNITURE = 6;
 
-/** All that is bought besides sheets, rolls, tapes and glue: by what the pieces and the van ask for. */
-export function needsFor(
-  { shell, ready }: Pick<Design, 'shell' | 'ready'>,
-  placement: Placement,
-  library: Library,
-  pieces: readonly CutPiece[],
-  holdings: readonly Holding[],
-): Need[] {
-  const list = new NeedList();
-  coatings(list, { shell, ready }, placement, library);
-  cables(list, shell);
-  fixings(list, shell, ready, pieces, holdings);
-  consumables(list, library, pieces, holdings);
-  return list.all();
+/** What is asked about: a van, what is laid into it, its pieces and what holds them. */
+export interface NeedsOf extends Pick<Design, 'shell' | 'ready'> {
+  /** Where which build-up goes. */
+  placement: Placement;
+  /** Joints of what keeps the air in. */
+  joints: LayUp['joints'];
+  /** All that is cut. */
+  pieces: readonly CutPiece[];
+  /** What holds each. */
+  holdings: readonly Holding[];
 }
 
-class NeedList {
-  private readonly found = new Map<string, Need>();
-
-  add(id: string, need: number, why: string, uses: readonly string[]): void {
-    if (need <= 0 || uses.length === 0) return;
-    this.put(supplyOf(id), need, why, uses);
-  }
-
-  put(supply: Supply, need: number, why: string, uses: readonly string[]): void {
-    const own = this.found.get(supply.id);
-    if (own) {
-      own.need += need;
-      own.uses.push(...uses.filter(u => !own.uses.includes(u)));
-      if (!own.why.includes(why)) own.why += `; ${why}`;
-    } else this.found.set(supply.id, { supply, need, why, uses: [...uses] });
-  }
-
-  all(): Need[] {
-    return [...this.found.values()];
-  }
+/** All that is bought besides sheets and rolls: by what the pieces and the van ask for. Throws RangeError for an unknown material. */
+export function needsFor(of: NeedsOf, library: Library): Need[] {
+  const { shell, ready, placement, joints, pieces, holdings } = of;
+  const list = glueNeeds(pieces, holdings, joints, shell, library);
+  coatings(list, { shell, ready }, placement, library);
+  cables(list, shell);
+  fixings(list, of, library);
+  consumables(list, library, pieces, holdings);
+  return list.all();
 }
 
 function coatings(
@@ -149,12 +126,11 @@ function cables(list: NeedList, shell: Shell): void {
 
 function fixings(
   list: NeedList,
-  shell: Shell,
-  ready: Design['ready'],
-  pieces: readonly CutPiece[],
-  holdings: readonly Holding[],
+  { shell, ready, placement, pieces, holdings }: NeedsOf,
+  library: Library,
 ): void {
   const byId = new Map(pieces.map(p => [p.id, p]));
+  const buildUps = new Map(placement.buildUps.map(b => [b.id, b]));
   for (const h of holdings) {
     const piece = byId.get(h.piece);
     if (!piece) continue;
@@ -174,26 +150,16 @@ function fixings(
         [piece.id],
       );
     }
-    if (h.by === 'clips' || h.by === 'pins')
-      list.add(h.by, fixingsOf(piece, h.by), `pieces held by ${h.by}`, [piece.id]);
+    clipsOf(list, piece, h, buildUps.get(piece.buildUp), library);
+    if (h.by === 'pins') list.add('pins', fixingsOf(piece, 'pins'), 'pieces held by pins', [piece.id]);
     if (h.by === 'strings')
       list.add('cord', (piece.area / STRINGS) * WASTE, 'strings across soft pieces', [piece.id]);
     if (h.squeaks) list.add('felt-tape', linesOn(piece, ['rib']) * WASTE, 'wood on steel', [piece.id]);
   }
-  const used = ready.fixings.filter(f => f.becomes === 'used' && f.kind === 'factory hole');
-  list.add(
-    'clips',
-    used.reduce((sum, f) => sum + f.count, 0),
-    'factory holes that are used again',
-    used.map(f => `clip ${f.id}`),
-  );
+  const zoneOf = new Map(shell.zones.flatMap(z => z.bays.map(b => [b.id, z.id] as const)));
+  clipsAndBolts(list, ready.fixings, placement, zoneOf);
   const stands = shell.uses.filter(u => u.kind === 'furniture' || u.kind === 'bed' || u.kind === 'seat');
-  list.add(
-    'rivet-nuts',
-    stands.length * PER_FURNITURE,
-    'furniture and beds',
-    stands.map(u => `fix ${u.id}`),
-  );
+  furnitureBolts(list, stands, placement, PER_FURNITURE);
 }
 
 function consumables(
@@ -239,13 +205,21 @@ function consumables(
     ids(of(p => material(p).runs === 'pile' || material(p).family === 'fibre')),
   );
   list.add('drill', 1, 'screws', ids(by('screws')));
-  const guns = (test: (id: string) => boolean) =>
-    of(p => {
-      const fixedWith = material(p).fixedWith;
-      return fixedWith !== null && test(fixedWith);
-    });
-  const perMetre = guns(id => materialOf(library, id).yield?.per === 'm');
-  const foamed = perMetre.filter(p => materialOf(library, material(p).fixedWith!).closedCell);
-  list.add('foam-gun', 1, 'canned foam', ids(foamed));
-  list.add('caulking-gun', 1, 'mastic', ids(perMetre.filter(p => !foamed.includes(p))));
+  // Guns for what is bought in cans and cartridges.
+  const bought = list.all().filter(n => n.supply.kind === 'tape and glue');
+  const usesOf = (test: (m: Material) => boolean) =>
+    bought.filter(n => test(materialOf(library, n.supply.id))).flatMap(n => n.uses);
+  const cartridge = (m: Material) => m.form === 'can' && m.yield?.per === 'm';
+  list.add(
+    'foam-gun',
+    1,
+    'canned foam',
+    usesOf(m => cartridge(m) && m.closedCell),
+  );
+  list.add(
+    'caulking-gun',
+    1,
+    'mastic',
+    usesOf(m => cartridge(m) && !m.closedCell),
+  );
 }

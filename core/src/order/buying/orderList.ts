@@ -4,7 +4,7 @@ import { type CutGroup, packsOf } from '../cutting/index.ts';
 import type { Nest } from '../nesting/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { OrderLine, TakeOff } from '../takeoff/index.ts';
-import type { Need } from './needs.ts';
+import type { Need } from './needList.ts';
 
 /** One thing to buy. */
 export interface BuyLine {
@@ -13,11 +13,11 @@ export interface BuyLine {
   /** Generic. */
   name: string;
   /** Under what it is listed. */
-  kind: 'sheet' | 'tape and glue' | Supply['kind'];
+  kind: 'sheet' | Supply['kind'];
   /** In `unit`. */
   need: number;
   /** Of the need. */
-  unit: 'm²' | 'm' | 'l' | 'piece';
+  unit: Supply['unit'];
   /** Sheets, rolls, cans or packs as they are counted in the shop. */
   packs: number;
   /** What one is, in words; lengths in name and pack as `lengthIn` has them. */
@@ -38,6 +38,8 @@ export interface BuyLine {
   why: string;
   /** Ids of the pieces, or names of the tasks, that use it. */
   uses: string[];
+  /** What would do the same work, and what all of that costs; left out where nothing would. */
+  instead?: { name: string; packs: number; cost: number };
 }
 
 /** A nest of what is cut of one material, where it has been searched. */
@@ -51,6 +53,8 @@ export interface Cut {
 /** Amounts of supplies at hand, by id, in their units. */
 export type SupplyShelf = ReadonlyMap<string, number>;
 
+/** Counted by what they do, not by the take-off. */
+const GLUES: readonly string[] = ['tape', 'adhesive'];
 /** How often a piece is spoilt: a plain one, one with corners or cut-outs, one that rests on an assumed size besides. Common practice, no source. */
 const SPOILT = { plain: 0.01, fiddly: 0.05, assumed: 0.06 };
 /** A first-timer spoils so many times as much. Common practice, no source. */
@@ -71,10 +75,12 @@ export function orderList(
 ): BuyLine[] {
   const sheets = cuts.flatMap(c => sheetLines(c, library, firstTime));
   const cut = new Set(cuts.map(c => `${c.group.material}/${c.group.thickness.toFixed(5)}`));
-  const glue = takeOff.lines
+  // Not laid out yet, or poured.
+  const estimated = takeOff.lines
     .filter(l => !cut.has(`${l.material}/${l.stock.thickness.toFixed(5)}`))
-    .map(l => glueLine(l, library, takeOff));
-  return [...sheets, ...glue, ...needs.flatMap(n => supplyLine(n, shelf))];
+    .filter(l => !GLUES.includes(materialOf(library, l.material).family))
+    .map(l => estimatedLine(l, library, takeOff));
+  return [...sheets, ...estimated, ...needs.map(n => supplyLine(n, shelf))];
 }
 
 function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean): BuyLine[] {
@@ -126,14 +132,15 @@ function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean):
   });
 }
 
-function glueLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLine {
+function estimatedLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLine {
   const material = materialOf(library, l.material);
   const amount = material.yield?.amount ?? (l.unit === 'm' ? l.stock.length : l.stock.width * l.stock.length);
-  const uses = takeOff.pieces.filter(p => l.byZone[p.zone] !== undefined).map(p => p.id);
+  const own = takeOff.pieces.filter(p => p.material === l.material);
+  const uses = own.length > 0 ? own.map(p => p.id) : Object.keys(l.byZone);
   return {
     key: `${l.material}/${l.stock.thickness}`,
-    name: material.name,
-    kind: l.pieces > 0 ? 'sheet' : 'tape and glue',
+    name: material.yield ? material.name : `${material.name} ${lengthIn(l.stock.thickness)}`,
+    kind: 'sheet',
     need: l.need,
     unit: l.unit,
     packs: l.packs,
@@ -151,29 +158,37 @@ function glueLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLine {
   };
 }
 
-function supplyLine({ supply, need, why, uses }: Need, shelf: SupplyShelf): BuyLine[] {
+const packsFor = (need: number, { amount }: Supply): number => Math.max(0, Math.ceil(need / amount - 1e-9));
+
+function supplyLine({ supply, need, why, uses, instead }: Need, shelf: SupplyShelf): BuyLine {
   const at = Math.min(need, shelf.get(supply.id) ?? 0);
-  const packs = Math.max(0, Math.ceil((need - at) / supply.amount - 1e-9));
-  return [
-    {
-      key: supply.id,
-      name: supply.name,
-      kind: supply.kind,
-      need,
-      unit: supply.unit,
-      packs,
-      pack:
-        supply.amount === 1 && supply.unit === 'piece'
-          ? 'one'
-          : `${supply.amount} ${supply.unit === 'piece' ? 'pieces' : supply.unit}`,
-      price: supply.price,
-      cost: packs * supply.price,
-      left: at + packs * supply.amount - need,
-      spare: 0,
-      sparePacks: 0,
-      shelf: at,
-      why,
-      uses,
-    },
-  ];
+  const packs = packsFor(need - at, supply);
+  return {
+    key: supply.id,
+    name: supply.name,
+    kind: supply.kind,
+    need,
+    unit: supply.unit,
+    packs,
+    pack: packOf(supply),
+    price: supply.price,
+    cost: packs * supply.price,
+    left: at + packs * supply.amount - need,
+    spare: 0,
+    sparePacks: 0,
+    shelf: at,
+    why,
+    uses,
+    ...(instead && at === 0 ? { instead: other(instead) } : {}),
+  };
+}
+
+function packOf({ amount, unit }: Supply): string {
+  if (unit === 'piece') return amount === 1 ? 'one' : `${amount} pieces`;
+  return `${amount} ${unit}`;
+}
+
+function other({ supply, need }: NonNullable<Need['instead']>): NonNullable<BuyLine['instead']> {
+  const packs = packsFor(need, supply);
+  return { name: supply.name, packs, cost: packs * supply.price };
 }

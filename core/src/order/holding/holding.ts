@@ -6,6 +6,9 @@ import { fixingsOf, sizeOf } from './fixings.ts';
 import { type ScrewFit, screwFor } from './screws.ts';
 import { type Band, type Hold, WAYS_OF_HOLDING, type WayOfHolding } from './ways.ts';
 
+type Opening = Zone['openings'][number];
+type KeepClear = Zone['keepClears'][number];
+
 const GRAVITY = 9.81;
 /** Bumps on the road, as a share of a piece's own weight besides it. Common practice, no source. */
 const BUMPS: Band = [1.5, 2, 3];
@@ -67,6 +70,10 @@ export interface Holding {
   opens: boolean;
   /** What screws it on; null for all but linings. */
   screw: ScrewFit | null;
+  /** Kinds of openings whose edge a screwed lining meets: behind it is their cavity, and a screw may reach the glass or its motor. */
+  besides: Opening['kind'][];
+  /** What lies behind it that somebody must reach again. */
+  reaches: KeepClear['kind'][];
   /** Whether wood lies on steel there, which squeaks without felt or foam between. */
   squeaks: boolean;
 }
@@ -144,6 +151,8 @@ function held(piece: CutPiece, zone: Zone, buildUp: BuildUp, layer: Layer, about
     wait: WAYS_OF_HOLDING[by].wait,
     opens: WAYS_OF_HOLDING[by].opens,
     screw: layer.role === 'lining' ? screwOf(piece, buildUp, zone) : null,
+    besides: layer.role === 'lining' ? opensAt(piece, zone) : [],
+    reaches: lies === 'flat' && layer.role !== 'lining' ? [] : reachedBehind(piece, zone),
     squeaks:
       (layer.role === 'lining' || layer.role === 'batten') && woodOnSteel(buildUp, layer, material, library),
   };
@@ -270,6 +279,23 @@ function screwOf(piece: CutPiece, buildUp: BuildUp, zone: Zone): ScrewFit | null
   // The one with least room decides.
   return all.reduce<ScrewFit | null>((a, b) => (!a || b.most < a.most ? b : a), null);
 }
+
+/** Openings in the bays of a piece, or cut out of it. */
+const opensAt = ({ bays }: CutPiece, { openings }: Zone): Opening['kind'][] => [
+  ...new Set(openings.filter(o => bays.includes(o.bay)).map(o => o.kind)),
+];
+
+/** What wants a hand again, years later. */
+const REACHED: readonly KeepClear['kind'][] = [
+  'lock or latch',
+  'cable route',
+  'belt anchor',
+  'fuel or brake line',
+];
+
+const reachedBehind = ({ bays }: CutPiece, { keepClears }: Zone): KeepClear['kind'][] => [
+  ...new Set(keepClears.filter(k => bays.includes(k.bay) && REACHED.includes(k.kind)).map(k => k.kind)),
+];
 
 /** Whether wood lies on the steel of ribs with nothing soft between: no film, foam or bead of mastic, and no batten. */
 function woodOnSteel({ layers }: BuildUp, layer: Layer, material: Material, library: Library): boolean {

@@ -1,2 +1,3 @@
+export { canDoes, foamLitres, isFoam } from './foam.ts';
 export { orderError } from './orderError.ts';
 export { type OrderLine, type TakeOff, takeOff } from './takeOff.ts';

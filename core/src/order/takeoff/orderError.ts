@@ -12,7 +12,7 @@ interface OrderError {
 
 /**
  * Carries the survey's error into an order: each zone's share of a line errs as the zone's area does (half as much,
- * relatively, for what is bought by the metre), zones taken as independent. Offcuts are taken to grow with the need.
+ * relatively, for what follows edges: by the metre, and foam), zones taken as independent. Offcuts are taken to grow with the need.
  */
 export function orderError(line: OrderLine, shell: Shell): OrderError {
   let variance = 0;
@@ -21,7 +21,7 @@ export function orderError(line: OrderLine, shell: Shell): OrderError {
     if (!amount) continue;
     const { area, error } = zoneArea(zone, shell);
     const relative = area > 0 ? error / area : 0;
-    variance += (amount * relative * (line.unit === 'm' ? 0.5 : 1)) ** 2;
+    variance += (amount * relative * (line.unit === 'm²' ? 1 : 0.5)) ** 2;
   }
   const error = Math.sqrt(variance);
   const growth = line.need > 0 ? (line.need + 2 * error) / line.need : 1;

@@ -3,6 +3,7 @@ import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
 import type { Kept } from '../../survey/shell/index.ts';
 import { cutLengths, shelfLayout } from '../nesting/index.ts';
+import { canDoes, foamLitres, isFoam } from './foam.ts';
 
 /** A rectangular piece to cut, m, allowance included. */
 interface Piece {
@@ -34,8 +35,8 @@ export interface OrderLine {
   stock: Stock;
   /** What is needed, in `unit`. */
   need: number;
-  /** Of pieces m², of length m. */
-  unit: 'm²' | 'm';
+  /** Of pieces m², of length m, of foam l. */
+  unit: 'm²' | 'm' | 'l';
   /** Sheets, rolls, lengths, cans. */
   items: number;
   /** Whole packs. */
@@ -76,7 +77,8 @@ export function takeOff(
 ): TakeOff {
   const ledger = new Usage();
   const pieces: Piece[] = [];
-  for (const cover of [...covers, ...extras]) cutCover(cover, pieces, ledger, library);
+  const taped = new Set(joints.filter(j => j.taped).map(j => `${j.zone}/${j.buildUp}/${j.layer}`));
+  for (const cover of [...covers, ...extras]) cutCover(cover, pieces, ledger, taped, library);
   for (const { material, taped, zone, length } of joints) {
     const tape = taped ? materialOf(library, material).tapedWith : null;
     if (tape) ledger.add(tape, zone, length * WASTE, 'm', 'tapes every seam');
@@ -92,7 +94,13 @@ export function takeOff(
 }
 
 /** Cuts one cover into pieces and notes what fixes it. */
-function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library): void {
+function cutCover(
+  cover: Cover,
+  pieces: Piece[],
+  ledger: Usage,
+  taped: ReadonlySet<string>,
+  library: Library,
+): void {
   const { layer } = cover;
   if (layer.role === 'air gap') return;
   const material = materialOf(library, layer.material);
@@ -102,7 +110,7 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
     const { parts } = splitToFit(stock.width, cover.height, stock);
     for (let i = 0; i < count; i++)
       for (const part of parts) ledger.length(layer.material, stock, cover.zone, part.height);
-    fix(material, cover, count * cover.height, ledger, library);
+    fix(material, cover, count * cover.height, ledger, taped, library);
     return;
   }
   if (material.yield !== null) {
@@ -125,7 +133,7 @@ function cutCover(cover: Cover, pieces: Piece[], ledger: Usage, library: Library
       free: cover.free,
     });
   // A void holds its own stuffing.
-  if (!cover.pocket) fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, library);
+  if (!cover.pocket) fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, taped, library);
 }
 
 /** Which part of how many, where there are several: of a bay's sheets, or of a cover that no sheet holds whole. */
@@ -134,18 +142,26 @@ function partOf({ part }: Cover, i: number, count: number): string {
   return of > 1 ? ` ${at}/${of}` : '';
 }
 
-/** What holds a material: by area where its pack says so, by joint length otherwise. */
-function fix(material: Material, cover: Cover, edge: number, ledger: Usage, library: Library): void {
+/** What holds a material: by area where its pack says so, foam by the volume of the joints, all else by their length. */
+function fix(
+  material: Material,
+  cover: Cover,
+  edge: number,
+  ledger: Usage,
+  taped: ReadonlySet<string>,
+  library: Library,
+): void {
   if (!material.fixedWith) return;
   const fixing = materialOf(library, material.fixedWith);
-  const unit = fixing.yield?.per ?? 'm';
-  ledger.add(
-    fixing.id,
-    cover.zone,
-    (unit === 'm²' ? cover.area : edge) * WASTE,
-    unit,
-    `fixes: ${material.name}`,
-  );
+  const why = `fixes: ${material.name}`;
+  const add = (amount: number, unit: OrderLine['unit']) =>
+    ledger.add(fixing.id, cover.zone, amount * WASTE, unit, why);
+  if (fixing.yield?.per === 'm²') add(cover.area, 'm²');
+  else if (isFoam(fixing)) {
+    const sealed = taped.has(`${cover.zone}/${cover.buildUp}/${cover.layer.id}`);
+    const board = { allowance: material.allowance / 2, thickness: cover.layer.thickness };
+    add(foamLitres(edge, board, sealed), 'l');
+  } else add(edge, 'm');
 }
 
 function sheetLines(pieces: Piece[], library: Library): OrderLine[] {
@@ -188,13 +204,16 @@ function sheetLines(pieces: Piece[], library: Library): OrderLine[] {
 
 /** What is used by the metre or by what one can does, gathered as covers are cut. */
 class Usage {
-  private amounts = new Map<string, { byZone: Record<string, number>; unit: 'm²' | 'm'; why: Set<string> }>();
+  private amounts = new Map<
+    string,
+    { byZone: Record<string, number>; unit: OrderLine['unit']; why: Set<string> }
+  >();
   private lengths = new Map<
     string,
     { material: string; stock: Stock; cuts: number[]; byZone: Record<string, number> }
   >();
 
-  add(material: string, zone: string, amount: number, unit: 'm²' | 'm', why: string): void {
+  add(material: string, zone: string, amount: number, unit: OrderLine['unit'], why: string): void {
     const entry = this.amounts.get(material) ?? { byZone: {}, unit, why: new Set<string>() };
     entry.byZone[zone] = (entry.byZone[zone] ?? 0) + amount;
     entry.why.add(why);
@@ -215,9 +234,9 @@ class Usage {
       const material = materialOf(library, id);
       const stock = material.stock[0]!;
       const need = sum(byZone);
-      const items = Math.ceil(need / (material.yield?.amount ?? stock.length) - 1e-9);
+      const items = Math.ceil(need / (canDoes(material) ?? stock.length) - 1e-9);
       const packs = Math.ceil(items / stock.perPack);
-      const bought = packs * stock.perPack * (material.yield?.amount ?? stock.length);
+      const bought = packs * stock.perPack * (canDoes(material) ?? stock.length);
       return {
         material: id,
         stock,

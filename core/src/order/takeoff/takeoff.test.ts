@@ -166,9 +166,18 @@ describe('joints and tape, by hand', () => {
 });
 
 describe('what fixes it, by hand', () => {
-  it('foams the edges of boards: 7.2 m and a tenth at 12 m a can', () => {
+  it('foams joints by their volume: 7.2 m, 13.5 mm wide and 40 deep, a tenth wasted, 12 l a can', () => {
+    const foam = line(run([layer('fill', 'pir', 40)], wall(), { seams: 'foamed' }), 'canned-foam');
+    expect(foam).toMatchObject({
+      need: expect.closeTo(7.2 * 0.0135 * 0.04 * 1000 * 1.1, 9),
+      unit: 'l',
+      packs: 1,
+    });
+  });
+
+  it('foams no joint that is taped: a bead alone holds the board', () => {
     const foam = line(run([layer('fill', 'pir', 40)]), 'canned-foam');
-    expect(foam).toMatchObject({ need: expect.closeTo(7.92, 9), unit: 'm', packs: 1 });
+    expect(foam.need).toBeCloseTo(7.2 * 0.06 * 1.1, 9);
   });
 
   it('sprays cork over its area: 0.8 m2 and a tenth at 3 m2 a can', () => {

@@ -54,6 +54,21 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
             : `Screws of ${printLength(h.screw.length, units)} into the ${h.screw.into}; ${printLength(Math.floor(h.screw.most * 1000) / 1000, units)} and longer reach the outer skin.`}
         </p>
       )}
+      {h.screw && h.besides.length > 0 && (
+        <p>
+          It meets a {h.besides.join(' and a ')}: no screw within {printLength(0.06, units)} of that edge, its
+          cavity lies behind. Glue there.
+        </p>
+      )}
+      {h.reaches.length > 0 && (
+        <p className={h.opens ? '' : 'font-medium text-signal'}>
+          {h.opens ? '' : '! '}
+          Behind it: {h.reaches.join(', ')}.{' '}
+          {h.opens
+            ? 'It comes off again.'
+            : 'Held like this it comes off only in bits: leave a part of it that opens.'}
+        </p>
+      )}
       {h.squeaks && <p>Wood on steel squeaks: felt or foam tape on the ribs.</p>}
       {h.lies !== 'flat' && piece.role !== 'damping' && (
         <Select

@@ -1,0 +1,51 @@
+import { type Supply, supplyOf } from '../../materials/index.ts';
+
+/** So much of a supply, what for, and by which pieces or tasks. */
+export interface Need {
+  /** What is bought. */
+  supply: Supply;
+  /** In its unit. */
+  need: number;
+  /** In words. */
+  why: string;
+  /** Ids of the pieces, or names of the tasks, that use it. */
+  uses: string[];
+  /** What would do the same work instead, and how much of it; left out where nothing would. */
+  instead?: { supply: Supply; need: number };
+}
+
+/** Needs gathered by what is bought. */
+export class NeedList {
+  private readonly found = new Map<string, Need>();
+
+  /** A listed supply. Throws RangeError for one that is not. */
+  add(id: string, need: number, why: string, uses: readonly string[]): void {
+    this.put(supplyOf(id), need, why, uses);
+  }
+
+  /** Any supply; nothing of it, or for nobody, is left out. */
+  put(
+    supply: Supply,
+    need: number,
+    why: string,
+    uses: readonly string[],
+    instead: Need['instead'] | null = null,
+  ): void {
+    if (need <= 0 || uses.length === 0) return;
+    const own = this.found.get(supply.id);
+    if (!own) {
+      this.found.set(supply.id, { supply, need, why, uses: [...uses], ...(instead ? { instead } : {}) });
+      return;
+    }
+    own.need += need;
+    if (instead) own.instead = { supply: instead.supply, need: (own.instead?.need ?? 0) + instead.need };
+    const known = new Set(own.uses);
+    own.uses.push(...uses.filter(u => !known.has(u)));
+    if (!own.why.includes(why)) own.why += `; ${why}`;
+  }
+
+  /** In the order in which each was first needed. */
+  all(): Need[] {
+    return [...this.found.values()];
+  }
+}
