@@ -240,9 +240,9 @@ test('the whole order: supplies by what uses them, what is at hand comes off, re
   const verdict = page.getByText(/% used; /);
   const before = await verdict.textContent();
   await page.getByRole('tab', { name: /^To buy/ }).click();
-  await expect(page.getByText(/for everything, sheets as they lie/)).toBeVisible();
-  const supplies = page.getByRole('table', { name: 'Supplies' });
-  const knife = supplies.getByRole('row', { name: /^Long knife/ });
+  const ticket = page.getByRole('table', { name: 'To buy' });
+  await expect(page.getByText(/Sheets as they lie/)).toBeVisible();
+  const knife = ticket.getByRole('row', { name: /^Long knife/ });
   await knife.getByLabel('Long knife and straightedge at hand').fill('1');
   await page.keyboard.press('Enter');
   await expect(knife).toContainText('have it');
@@ -255,31 +255,73 @@ test('the whole order: supplies by what uses them, what is at hand comes off, re
   const text = await readFile(await (await waiting).path(), 'utf8');
   expect(text).toContain('Jigsaw');
   expect(text).not.toContain('Long knife');
-  // Ordered, late by nothing, come in part: only the rest of it is on its way.
+  // A price of a supply has its date and is taken back where it stands; one in other money is refused.
+  const saw = ticket.getByRole('row', { name: /^Jigsaw one/ });
+  const price = saw.getByLabel('Price a pack of Jigsaw', { exact: true });
+  await price.fill('€55');
+  await page.keyboard.press('Enter');
+  await expect(saw.getByRole('alert')).toContainText('nothing is converted');
+  await price.fill('1234567');
+  await page.keyboard.press('Enter');
+  await expect(saw.getByRole('alert')).toContainText('At most');
+  await price.fill('55');
+  await page.keyboard.press('Enter');
+  await expect(saw.getByText(/^yours, /)).toBeVisible();
+  await saw.getByRole('button', { name: /^Take back/ }).click();
+  await expect(price).toHaveValue('£70');
+  // Work begins at once: what the first stages use cannot wait.
+  const begins = page.getByLabel(/^Work begins/);
+  const soon = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
+  await begins.fill(soon);
+  await expect(page.getByText(/^Order \d+ things today/)).toBeVisible();
+  await expect(page.getByLabel('Work begins', { exact: true })).toHaveValue(soon);
+  // Ordered by shop, late by nothing, come in part: only the rest of it is on its way.
+  await page.getByRole('button', { name: 'by kind' }).click();
+  await page.getByRole('button', { name: /^Order \d+ things: Sheets, rolls/ }).click();
+  const order = page.getByRole('dialog');
+  await order.getByLabel('What comes from').selectOption('Builders’ merchant');
+  const boxes = order.getByRole('checkbox');
+  const pir = order.getByRole('row', { name: /PIR board/ }).first();
+  for (let i = 0; i < (await boxes.count()); i++) await boxes.nth(i).uncheck();
+  await pir.getByRole('checkbox').check();
+  await pir.getByLabel(/^Packs of PIR/).fill('2');
+  await pir.getByLabel(/^Paid for a pack of PIR/).fill('0.5');
+  await page.keyboard.press('Enter');
+  await expect(pir).toContainText('is the point right?');
+  await pir.getByLabel(/^Paid for a pack of PIR/).fill('41');
+  await page.keyboard.press('Enter');
+  await order.getByLabel('Days to come').fill('-1');
+  await page.keyboard.press('Enter');
+  await expect(order.getByRole('alert')).toContainText('Whole days');
+  await order.getByLabel('Days to come').fill('5');
+  await page.keyboard.press('Enter');
+  await order.getByLabel('Shop').fill('z'.repeat(300));
+  await order.getByRole('button', { name: /^Ordered: 1 thing/ }).click();
+  await expect(order.getByRole('alert')).toContainText('this has 300');
+  await order.getByLabel('Shop').fill('the board yard');
+  await order.getByRole('button', { name: /^Ordered: 1 thing/ }).click();
   const orders = page.getByRole('region', { name: 'Orders' });
-  await expect(orders.getByRole('heading')).toContainText('Still to order');
-  await orders.getByText('Order some of it').click();
-  await orders.getByRole('button', { name: 'none' }).click();
-  const boards = orders.getByRole('checkbox', { name: /^[2-9] × PIR board/ });
-  const name = (await boards.first().locator('..').textContent())!.split(',')[0]!.replace(/^\d+ × /, '');
-  const all = await boards.count();
-  await boards.first().check();
-  await orders.getByLabel('From').fill('the board yard');
-  await orders.getByLabel('Days to come').fill('-1');
-  await page.keyboard.press('Enter');
-  await expect(orders.getByRole('alert')).toContainText('Whole days');
-  await orders.getByLabel('Days to come').fill('5');
-  await page.keyboard.press('Enter');
-  await orders.getByRole('button', { name: /^Ordered: 1 thing/ }).click();
   await expect(orders.getByText(/^the board yard, due/)).toBeVisible();
-  await orders.getByRole('button', { name: new RegExp(`^One ${name}.* arrived$`) }).click();
-  await expect(orders.getByText(/, 1 came$/)).toBeVisible();
+  // What was paid is the price from now on, with its date.
+  await expect(ticket.getByRole('row', { name: /^PIR board/ }).first()).toContainText('yours,');
+  await expect(ticket.getByRole('row', { name: /^PIR board/ }).first()).toContainText('2 coming');
+  await orders.getByRole('button', { name: /^One PIR.* arrived$/ }).click();
+  await expect(orders.getByText(/1 came/).first()).toBeVisible();
   await orders
     .getByRole('button', { name: /PIR board.* arrived$/ })
     .first()
     .click();
-  await expect(orders.getByText(/^the board yard, due/)).toHaveCount(0);
-  await expect(boards).toHaveCount(all - 1);
+  await expect(ticket.getByRole('row', { name: /^PIR board/ }).first()).toContainText('2 here');
+  await orders.getByText('What came').click();
+  await orders.getByRole('button', { name: /goes back$/ }).click();
+  await expect(ticket.getByRole('row', { name: /^PIR board/ }).first()).toContainText('1 here');
+  // Where it is bought follows the order; what waits for it is on the map.
+  await ticket
+    .getByRole('button', { name: /^PIR board/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^Paid: £41 at the board yard/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Waits for it: PIR board/ })).toBeVisible();
   // A rest of the floor's ply, as large as a sheet: one sheet less is bought.
   const shelf = page.getByRole('region', { name: 'The shelf' });
   await shelf.getByLabel('Rest of').selectOption({ label: 'Birch ply' });

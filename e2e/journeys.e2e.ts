@@ -234,11 +234,11 @@ test.describe('cut and buy', () => {
     await page.getByRole('tab', { name: /^To buy/ }).click();
     await page
       .getByRole('table', { name: 'To buy' })
-      .getByText('Vinyl floor covering', { exact: true })
+      .getByRole('button', { name: /^Vinyl floor covering/ })
       .click();
-    await expect(page.getByRole('heading', { name: 'Where it goes: Vinyl floor covering' })).toBeVisible();
-    await expect(bay(page, 'F1a')).toHaveAttribute('aria-label', /takes this/);
-    await expect(bay(page, 'L1w')).not.toHaveAttribute('aria-label', /takes this/);
+    await expect(page.getByRole('heading', { name: /^Waits for it: Vinyl floor covering/ })).toBeVisible();
+    await expect(bay(page, 'F1a')).toHaveAttribute('aria-label', /waits for this/);
+    await expect(bay(page, 'L1w')).not.toHaveAttribute('aria-label', /waits for this/);
     await page.getByRole('tab', { name: /To cut/ }).click();
     const rows = page.getByRole('table', { name: 'To cut' }).getByRole('row');
     // Pieces are worked out off the page's thread.

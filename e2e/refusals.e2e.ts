@@ -42,7 +42,7 @@ test('a negative price is refused where it stands', async ({ page }) => {
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
   await page.getByRole('link', { name: 'Cut & buy' }).click();
   await page.getByRole('tab', { name: /^To buy/ }).click();
-  const price = page.getByLabel('Price a pack of damping-sheet');
+  const price = page.getByLabel(/^Price a pack of Butyl damping sheet/);
   await price.fill('-5');
   await price.press('Enter');
   await expect(page.getByRole('alert')).toContainText('cannot be negative');

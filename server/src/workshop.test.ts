@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { WorkshopEntry } from '@overcoat/core/model';
-import { shelfOf } from '@overcoat/core/order/buying';
+import { ordersOf, paceOf, shelfOf } from '@overcoat/core/order/buying';
 import type { Express } from 'express';
 import request from 'supertest';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -26,6 +26,14 @@ const rest = {
   count: 2,
   where: 'under the bench',
 };
+const order = (van: string) => ({
+  kind: 'ordered',
+  order: `o-${van}`,
+  van,
+  supplier: 'yard',
+  lead: 3,
+  lines: [{ key: 'clips', name: 'Clips', packs: 2, price: 9 }],
+});
 const kept: WorkshopEntry = { id: 'e1', at, fact: { kind: 'rest kept', rest: 'r1', ...rest } };
 beforeEach(async () => {
   folder = mkdtempSync(path.join(tmpdir(), 'overcoat-workshop-'));
@@ -75,10 +83,50 @@ it('refuses amounts below nothing, rests larger than anything, and facts nobody 
     { kind: 'counted', supply: 'clips', amount: -1 },
     { kind: 'rest kept', rest: 'r2', ...rest, width: 300 },
     { kind: 'sold', supply: 'clips', amount: 1 },
+    { kind: 'priced', supply: 'clips', price: -4 },
+    { kind: 'priced', supply: 'clips', price: 1e9 },
+    { kind: 'shop', name: 'y'.repeat(300), lead: 1, keys: [] },
+    { kind: 'shop', name: '  ', lead: 1, keys: [] },
+    { kind: 'pace', van: 'a', start: '2026-06-01', hours: 30, days: 'weekends' },
+    { ...order('a'), currency: 'XYZ' },
   ];
   for (const fact of wrong) {
     const { body } = await note([{ id: 'x', at, fact }]).expect(422);
     expect(body.detail ?? body.errors).toBeTruthy();
   }
   expect(await read()).toEqual([]);
+});
+
+it('refuses a rest that is booked twice', async () => {
+  const gone = { kind: 'rest gone', rest: 'r1', count: 2 };
+  await note([kept, { id: 'g1', at, fact: gone }]).expect(200);
+  expect((await note([{ id: 'g2', at, fact: gone }]).expect(422)).body.detail).toContain('no longer');
+  expect((await note([{ ...kept, id: 'e9' }]).expect(200)).body.entries).toHaveLength(3);
+  expect((await note([{ ...kept, id: 'e10' }]).expect(422)).body.detail).toContain('already');
+});
+
+it('sends a van’s own lines along in its file, and takes them in for the van they become', async () => {
+  const ask = (method: 'get' | 'post', path: string) => request(app)[method](path).set('Host', 'localhost');
+  const made = await ask('post', '/api/conversions').send({ name: 'One', pattern: 'compact' }).expect(201);
+  const van = made.body.id as string;
+  const pace = { kind: 'pace', van, start: '2026-06-01', hours: 6, days: 'weekends' };
+  const came = { kind: 'delivery', order: 'o-other', key: 'clips', what: 'arrived', packs: 1 };
+  await note([
+    { id: 'p', at, fact: pace },
+    { id: 'o1', at, fact: order(van) },
+    { id: 'o2', at, fact: { ...order('other'), order: 'o-other' } },
+    { id: 'd', at, fact: came },
+    { id: 'd1', at, fact: { ...came, order: `o-${van}` } },
+    kept,
+  ]).expect(200);
+  const { body: file } = await ask('get', `/api/conversions/${van}/export`).expect(200);
+  expect(file.workshop.map((e: WorkshopEntry) => e.id)).toEqual(['p', 'o1', 'd1']);
+  const taken = await ask('post', '/api/import').send(file).expect(201);
+  const orders = ordersOf(await read());
+  const own = orders.filter(o => o.van === taken.body.conversion.id);
+  expect(own).toHaveLength(1);
+  expect(own[0]!.lines[0]).toMatchObject({ packs: 2, arrived: 1 });
+  expect(paceOf(await read(), taken.body.conversion.id)).toMatchObject({ hours: 6 });
+  // The first van's orders stand as they were.
+  expect(orders.filter(o => o.van === van)).toHaveLength(1);
 });

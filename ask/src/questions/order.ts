@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { layUp } from '@overcoat/core/buildup';
 import { evaluate } from '@overcoat/core/evaluate';
 import type { Shelf } from '@overcoat/core/model';
-import { needsFor, orderList } from '@overcoat/core/order/buying';
+import { needsFor, orderList, surveyErrors } from '@overcoat/core/order/buying';
 import { cutGroups } from '@overcoat/core/order/cutting';
 import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
@@ -47,7 +47,12 @@ export async function askOrder(args: readonly string[]) {
     library,
   );
   const amounts = new Map(Object.entries(shelf.supplies));
-  const lines = orderList(cuts, order, needs, library, amounts, values['first-time'] ?? false);
+  const lines = orderList(cuts, order, needs, library, {
+    supplies: amounts,
+    prices: new Map(),
+    firstTime: values['first-time'] ?? false,
+    errors: surveyErrors(design.shell),
+  });
   return {
     variant: variant.name,
     cost: lines.reduce((sum, l) => sum + l.cost, 0),

@@ -16,6 +16,8 @@ const line = (put: Partial<BuyLine>): BuyLine => ({
   left: 3.73,
   spare: 0.1,
   sparePacks: 1,
+  packsAtMost: 3,
+  sold: null,
   shelf: 0,
   why: '3 pieces, and a spare',
   uses: ['F1a–F3b lining', 'F3a–F5 lining'],

@@ -11,16 +11,18 @@ import {
   type Price,
   refusal,
   upgrade,
+  type WorkshopEntry,
 } from '../model/index.ts';
 
 const SCHEMA_URL = `https://overcoat.invalid/schema/design-${FORMAT}.json`;
 
-/** What a *.overcoat.json file holds of a design: itself, with the own materials and prices it uses, and the log. */
+/** What a *.overcoat.json file holds of a design: itself, with the own materials and prices it uses, the log, and what of the workshop's is its own. */
 export function toDesignFile(
   design: Design,
   own: readonly Material[],
   prices: readonly Price[],
   log: readonly Entry[],
+  workshop: readonly WorkshopEntry[] = [],
 ): DesignFile {
   const used = materialsUsed(design);
   return {
@@ -30,6 +32,7 @@ export function toDesignFile(
     materials: own.filter(m => used.has(m.id)),
     prices: [...prices],
     log: [...log],
+    ...(workshop.length > 0 ? { workshop: [...workshop] } : {}),
   };
 }
 

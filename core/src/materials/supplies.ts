@@ -12,6 +12,10 @@ export interface Supply {
   amount: number;
   /** Of one pack: indicative, from memory. */
   price: number;
+  /** The size of the library it is; left out for what is no material. */
+  of?: { material: string; thickness: number; width: number };
+  /** It is not used up: one serves every van. */
+  lasts?: true;
 }
 
 const of =
@@ -29,7 +33,9 @@ const fixing = of('fixing', 'piece');
 const cable = of('cable', 'm');
 const consumable = of('consumable', 'piece');
 const protection = of('protection', 'piece');
-const tool = of('tool', 'piece');
+/** What serves for years. */
+const kept = (supply: Supply): Supply => ({ ...supply, lasts: true });
+const tool = (...row: Parameters<ReturnType<typeof of>>): Supply => kept(of('tool', 'piece')(...row));
 
 /** Prices are indicative, from memory. */
 const supplies: readonly Supply[] = [
@@ -52,13 +58,13 @@ const supplies: readonly Supply[] = [
   consumable('saw-blades', 'Jigsaw blades for clean cuts', 5, 9),
   consumable('markers', 'Marker pens', 2, 4),
   consumable('masking', 'Masking film and tape', 1, 7),
-  consumable('seam-roller', 'Seam roller', 1, 9),
+  kept(consumable('seam-roller', 'Seam roller', 1, 9)),
   consumable('cloths', 'Lint-free cloths', 50, 6),
   protection('dust-masks', 'Dust masks, fine dust', 10, 9),
-  protection('respirator', 'Half mask with vapour filters', 1, 32),
+  kept(protection('respirator', 'Half mask with vapour filters', 1, 32)),
   protection('gloves', 'Nitrile gloves', 100, 10),
-  protection('cut-gloves', 'Cut-resistant gloves', 1, 8),
-  protection('goggles', 'Goggles', 1, 8),
+  kept(protection('cut-gloves', 'Cut-resistant gloves', 1, 8)),
+  kept(protection('goggles', 'Goggles', 1, 8)),
   tool('knife', 'Long knife and straightedge', 1, 24),
   tool('jigsaw', 'Jigsaw', 1, 70),
   tool('shears', 'Heavy shears', 1, 18),

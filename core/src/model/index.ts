@@ -3,6 +3,7 @@ export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
 export { inCab, isWithin } from './inCab.ts';
 export {
+  CURRENCIES,
   DELIVERIES,
   EDGE_NAMES,
   FIXING_STEPS,
@@ -13,6 +14,7 @@ export {
   HOLE_STATES,
   HOT,
   KEPT_CLEAR,
+  KIT_ROLES,
   LINES,
   POINTS,
   RAIN_SIDES,
@@ -21,6 +23,7 @@ export {
   SEAMS,
   SERVICES,
   WAYS,
+  WORK_DAYS,
 } from './lists.ts';
 export { buildUpOf, findBay } from './lookup.ts';
 export { assumed, guess, isMeasured, measured } from './measurement.ts';

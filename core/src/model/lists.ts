@@ -51,6 +51,28 @@ export const HOLDS = [
 /** What becomes of a line of an order. */
 export const DELIVERIES = ['arrived', 'short', 'returned'] as const;
 
+/** Days on which the work goes on. */
+export const WORK_DAYS = ['every day', 'weekdays', 'weekends'] as const;
+
+/** What money is counted in: the choice of a person, and never converted. */
+export const CURRENCIES = [
+  'GBP',
+  'EUR',
+  'USD',
+  'AUD',
+  'CAD',
+  'CHF',
+  'CZK',
+  'DKK',
+  'NOK',
+  'NZD',
+  'PLN',
+  'SEK',
+] as const;
+
+/** Layers that are sold ready-cut. */
+export const KIT_ROLES = ['damping', 'fill', 'over-rib', 'lining', 'finish'] as const;
+
 /** What makes the pieces of a material run one way. */
 export const RUNS = ['any', 'grain', 'pile'] as const;
 

@@ -4,6 +4,7 @@ import { Design } from './schemaDesign.ts';
 import { Entry, LOG_LIMIT } from './schemaLog.ts';
 import { Material, Price } from './schemaMaterial.ts';
 import { closed } from './schemaParts.ts';
+import { WorkshopEntry } from './schemaShelf.ts';
 
 /**
  * The one definition of the design document. The API, the database, the design file and (as types) the
@@ -27,4 +28,6 @@ export const DesignFile = closed({
   prices: Type.Array(Price, { maxItems: 2000 }),
   /** In the order in which the entries were taken in. */
   log: Type.Array(Entry, { maxItems: LOG_LIMIT }),
+  /** Of the workshop’s log, what was noted for this van: orders, deliveries, pace. */
+  workshop: Type.Optional(Type.Array(WorkshopEntry, { maxItems: LOG_LIMIT })),
 });

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { EDGE_NAMES, GRAINS, HOLDS } from './lists.ts';
+import { EDGE_NAMES, GRAINS, HOLDS, KIT_ROLES } from './lists.ts';
 import { choice, closed, Id, Name, REST } from './schemaParts.ts';
 
 /** A piece that stays where a person put it, m from the sheet's datum corner. */
@@ -40,6 +40,18 @@ const Trim = closed({
   by: Type.Number({ exclusiveMinimum: 0, maximum: 0.1 }),
 });
 
+/** Pieces that are sold ready-cut. */
+const Kit = closed({
+  id: Id,
+  name: Name,
+  price: Type.Number({ minimum: 0, maximum: 100_000 }),
+  /** Ids of the zones it is for, and which of their layers it brings. */
+  zones: Type.Array(Id, { maxItems: 60 }),
+  roles: Type.Array(choice(...KIT_ROLES), { maxItems: 8 }),
+  /** Share of its pieces that will not fit. */
+  misfits: Type.Number({ minimum: 0, maximum: 1 }),
+});
+
 /** What a person settled about cutting one variant: kept beside the design, with revisions and an undo of its own. */
 export const CutList = closed({
   format: Type.Literal(1),
@@ -75,5 +87,6 @@ export const CutList = closed({
       { maxItems: 200 },
     ),
   ),
+  kits: Type.Optional(Type.Array(Kit, { maxItems: 12 })),
   trims: Type.Optional(Type.Array(Trim, { maxItems: 500 })),
 });

@@ -1,10 +1,14 @@
 import Type from 'typebox';
-import { DELIVERIES } from './lists.ts';
+import { CURRENCIES, DELIVERIES, WORK_DAYS } from './lists.ts';
 import { choice, closed, either, Id, Moment, Name, Note, REST } from './schemaParts.ts';
 
 const LineKey = Type.String({ minLength: 1, maxLength: 140 });
 const Packs = Type.Integer({ minimum: 1, maximum: 10_000 });
 const Amount = Type.Number({ minimum: 0, maximum: 100_000 });
+
+const Price = Type.Number({ minimum: 0, maximum: 100_000 });
+const Supplier = Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' });
+const Lead = Type.Integer({ minimum: 0, maximum: 365 });
 
 /** What is at hand in the workshop, as a file of its own. */
 export const Shelf = closed({
@@ -22,8 +26,38 @@ export const WorkshopEntry = closed({
     'kind',
     /** So much of a supply was there when somebody looked. */
     closed({ kind: Type.Literal('counted'), supply: Id, amount: Amount }),
+    /** What a pack of a supply costs; null where the indicative price stands again. */
+    closed({
+      kind: Type.Literal('priced'),
+      supply: LineKey,
+      price: Type.Union([Price, Type.Null()]),
+    }),
+    /** Where things are bought, and how many days they take to come. */
+    closed({
+      kind: Type.Literal('shop'),
+      name: Supplier,
+      lead: Lead,
+      keys: Type.Array(LineKey, { maxItems: 500 }),
+    }),
+    /** When work on a van begins, and how much of it is done. */
+    closed({
+      kind: Type.Literal('pace'),
+      /** Id of the conversion. */
+      van: Id,
+      start: Moment,
+      /** On a day of work. */
+      hours: Type.Number({ minimum: 0.5, maximum: 16 }),
+      days: choice(...WORK_DAYS),
+    }),
     /** A rest was put on the shelf. */
-    closed({ kind: Type.Literal('rest kept'), rest: Id, ...REST, where: Note }),
+    closed({
+      kind: Type.Literal('rest kept'),
+      rest: Id,
+      ...REST,
+      where: Note,
+      /** SHA-256 of its picture. */
+      photo: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
+    }),
     /** So many of a rest are no longer there: cut, thrown out, given away. */
     closed({ kind: Type.Literal('rest gone'), rest: Id, count: Type.Integer({ minimum: 1, maximum: 500 }) }),
     /** Packs were ordered for a van. */
@@ -32,15 +66,17 @@ export const WorkshopEntry = closed({
       order: Id,
       /** Id of the conversion. */
       van: Id,
-      supplier: Type.String({ minLength: 1, maxLength: 120 }),
+      supplier: Supplier,
       /** Days until it should be there. */
-      lead: Type.Integer({ minimum: 0, maximum: 365 }),
+      lead: Lead,
+      /** What it was paid in; pounds when left out. */
+      currency: Type.Optional(choice(...CURRENCIES)),
       lines: Type.Array(
         closed({
           key: LineKey,
           name: Name,
           packs: Packs,
-          price: Type.Number({ minimum: 0, maximum: 100_000 }),
+          price: Price,
         }),
         { minItems: 1, maxItems: 200 },
       ),

@@ -12,9 +12,7 @@ import { invalid, Problem } from '../contract/problem.ts';
 import { JSON_LIMIT } from '../contract/serve.ts';
 import { FILE_KINDS } from '../files/kinds.ts';
 import type { FileStore, StoredFile } from '../files/store.ts';
-import type { LibraryStore } from '../library/store.ts';
-import type { ConversionStore } from './store.ts';
-import { takeIn } from './takeIn.ts';
+import { type TakesIn, takeIn } from './takeIn.ts';
 
 const MEGABYTE = 1_048_576;
 const ARCHIVE_LIMIT = 2048 * MEGABYTE;
@@ -34,9 +32,7 @@ export async function writeArchive(
 }
 
 /** What taking in an archive writes to. */
-export interface Rooms {
-  conversions: ConversionStore;
-  library: LibraryStore;
+export interface Rooms extends TakesIn {
   files: FileStore;
 }
 
@@ -46,7 +42,7 @@ export interface Rooms {
  */
 export async function readArchive(
   from: Readable,
-  { conversions, library, files }: Rooms,
+  { conversions, library, files, workshop }: Rooms,
 ): Promise<{ conversion: ConversionRecord; notes: string[] }> {
   const draft = path.join(files.folder, `${randomUUID()}.part`);
   try {
@@ -68,7 +64,7 @@ export async function readArchive(
     }
     if (design === undefined)
       throw invalid(`The archive holds no ${DESIGN}: an *.overcoat.zip written here is accepted.`);
-    return await takeIn(design, { conversions, library });
+    return await takeIn(design, { conversions, library, workshop });
   } finally {
     await rm(draft, { force: true });
   }

@@ -7,6 +7,7 @@ import {
   type DesignFile,
   type Saved,
 } from '@overcoat/core/model';
+import { workshopLines } from '@overcoat/core/order/buying';
 import { MASTER_LIMITS } from '@overcoat/core/survey/shell';
 import { checkChanged, knownSound } from '../contract/designCheck.ts';
 import { invalid, notFound } from '../contract/problem.ts';
@@ -44,14 +45,15 @@ interface Uses extends Rooms {
 }
 
 export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
-  const { db, conversions, library, log, files } = rooms;
+  const { db, conversions, library, log, files, workshop } = rooms;
 
   const exported = async (id: string): Promise<{ file: DesignFile; name: string }> => {
     const { design } = await conversions.read(id);
     const { materials, prices } = await library.read();
     const entries = (await log.read(id)).map(e => e.entry);
     const name = design.name.replace(/[^\w-]+/g, '-').toLowerCase() || 'design';
-    return { file: toDesignFile(design, materials, prices, entries), name };
+    const own = workshopLines(await workshop.read(), id);
+    return { file: toDesignFile(design, materials, prices, entries, own), name };
   };
 
   /** Refuses what the schema cannot see. */

@@ -1,17 +1,32 @@
+import { randomUUID } from 'node:crypto';
 import { readDesignFile } from '@overcoat/core/formats';
 import type { ConversionRecord } from '@overcoat/core/model';
+import { linesForVan } from '@overcoat/core/order/buying';
 import { invalid } from '../contract/problem.ts';
 import { fileMistakes } from '../contract/validate.ts';
 import type { LibraryStore } from '../library/store.ts';
+import type { WorkshopStore } from '../workshop/store.ts';
 import type { ConversionStore } from './store.ts';
 
-/** Takes in a design file of any format: a new conversion with its log, and what it carries of materials and prices. */
+/** Where what a file carries goes. */
+export interface TakesIn {
+  conversions: ConversionStore;
+  library: LibraryStore;
+  workshop: WorkshopStore;
+}
+
+/**
+ * Takes in a design file of any format: a new conversion with its log, and what it carries of materials, prices and orders.
+ */
 export async function takeIn(
   document: unknown,
-  { conversions, library }: { conversions: ConversionStore; library: LibraryStore },
+  { conversions, library, workshop }: TakesIn,
 ): Promise<{ conversion: ConversionRecord; notes: string[] }> {
   const read = readDesignFile(document, fileMistakes, (await library.read()).library.keys());
   if (!read.ok) throw invalid(read.message, read.mistakes);
   const { file, notes } = await library.takeIn(read.file);
-  return { conversion: await conversions.create(file.design, 'imported', file.log), notes };
+  const conversion = await conversions.create(file.design, 'imported', file.log);
+  const own = linesForVan(file.workshop ?? [], conversion.id, randomUUID);
+  if (own.length > 0) await workshop.add(own);
+  return { conversion, notes };
 }

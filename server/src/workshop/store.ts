@@ -1,5 +1,5 @@
 import type { WorkshopEntry } from '@overcoat/core/model';
-import { deliveryWrong, ordersOf } from '@overcoat/core/order/buying';
+import { deliveryWrong, ordersOf, restWrong, shelfOf } from '@overcoat/core/order/buying';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
@@ -40,7 +40,7 @@ function refuseWrong(standing: readonly WorkshopEntry[], entries: readonly Works
   for (const entry of entries) {
     if (known.has(entry.id)) continue;
     const { fact } = entry;
-    const why = fact.kind === 'delivery' ? deliveryWrong(ordersOf(all), fact) : null;
+    const why = whyNot(all, fact);
     if (why) throw new Problem(422, 'Cannot be', why);
     const order =
       fact.kind === 'delivery' && all.find(e => e.fact.kind === 'ordered' && e.fact.order === fact.order);
@@ -52,4 +52,10 @@ function refuseWrong(standing: readonly WorkshopEntry[], entries: readonly Works
       );
     all.push(entry);
   }
+}
+
+function whyNot(standing: readonly WorkshopEntry[], fact: WorkshopEntry['fact']): string | null {
+  if (fact.kind === 'delivery') return deliveryWrong(ordersOf(standing), fact);
+  const aboutRest = fact.kind === 'rest kept' || fact.kind === 'rest gone';
+  return aboutRest ? restWrong(shelfOf(standing).rests, fact) : null;
 }

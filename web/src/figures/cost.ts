@@ -1,5 +1,5 @@
 import { costWorking } from '@overcoat/core/studies/working';
-import { printMoney } from '@overcoat/core/units';
+import { printMoney } from '../store/money.ts';
 import { type Figure, quantity } from './figure.ts';
 
 const whole = (money: number) => printMoney(Math.round(money));

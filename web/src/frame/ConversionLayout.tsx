@@ -1,10 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { Link, Outlet, useParams } from 'react-router';
+import { Link, Outlet, useMatch, useParams } from 'react-router';
 import { ApiError, api } from '../api/client.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { useLog } from '../store/log.ts';
+import { usePreferences } from '../store/preferences.ts';
+import { useWorkshop } from '../store/workshop.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { FireWarning } from './FireWarning.tsx';
 import { Ledger } from './Ledger.tsx';
@@ -23,12 +25,15 @@ const VIEWS: (() => Promise<unknown>)[] = [
   () => import('../views/damp/DampPage.tsx'),
   () => import('../views/compare/ComparePage.tsx'),
   () => import('../views/cut-and-buy/CutAndBuyPage.tsx'),
+  () => import('../views/shop-trip/ShopTripPage.tsx'),
   () => import('../views/materials/MaterialsPage.tsx'),
 ];
 
 /** Everything inside one conversion: loads it, keeps it open, and puts bar and ledger over every view. */
 export function Component() {
   const { id } = useParams();
+  const currency = usePreferences(s => s.currency);
+  const trip = useMatch('/c/:id/shop-trip');
   const openId = useDesign(s => s.id);
   const open = useDesign(s => s.open);
   const close = useDesign(s => s.close);
@@ -80,7 +85,13 @@ export function Component() {
   }, []);
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
-      if (useDesign.getState().pending.length + useLog.getState().waiting.length > 0) event.preventDefault();
+      if (
+        useDesign.getState().pending.length +
+          useLog.getState().waiting.length +
+          useWorkshop.getState().waiting.length >
+        0
+      )
+        event.preventDefault();
     };
     addEventListener('beforeunload', warn);
     return () => removeEventListener('beforeunload', warn);
@@ -110,10 +121,14 @@ export function Component() {
       </main>
     );
   return (
-    <div className="flex min-w-0 grow flex-col lg:min-h-0 print-whole">
-      <TopBar />
-      <Notice />
-      <Ledger />
+    // In other money every amount is printed anew.
+    <div key={currency} className="flex min-w-0 grow flex-col lg:min-h-0 print-whole">
+      {/* In a shop the list has all of a small screen. */}
+      <div className={trip ? 'contents max-lg:hidden' : 'contents'}>
+        <TopBar />
+        <Notice />
+        <Ledger />
+      </div>
       <FireWarning />
       <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">
         <Outlet />

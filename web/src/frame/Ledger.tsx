@@ -1,11 +1,11 @@
 import type { Working } from '@overcoat/core/studies/working';
-import { printMoney } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES } from '../figures/index.ts';
 import { type Nested, useNested } from '../jobs/useNested.ts';
 import { evaluation, useEvaluation } from '../store/evaluation.ts';
 import { useHeard } from '../store/heard.ts';
+import { printMoney } from '../store/money.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
 import { WorkingDialog } from '../ui/WorkingDialog.tsx';

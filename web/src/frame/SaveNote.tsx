@@ -2,14 +2,19 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import { useDesign } from '../store/design.ts';
 import { useLog } from '../store/log.ts';
+import { useWorkshop } from '../store/workshop.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 
 /** Whether everything is with the server, and what it would not take. */
 export function SaveNote() {
   const { state, message, saved, refused, retry } = useDesign();
-  const notes = useLog(s => s.waiting.filter(w => !w.refused).length);
-  const away = useLog(s => s.away);
+  const logged = useLog(s => s.waiting.filter(w => !w.refused).length);
+  const logAway = useLog(s => s.away);
+  const workshopAway = useWorkshop(s => s.away);
+  const away = logAway || workshopAway;
+  const workshop = useWorkshop(s => s.waiting.length);
+  const notes = logged + workshop;
   const [open, setOpen] = useState(false);
   const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
   return (

@@ -1,12 +1,6 @@
 import type { Conflict, Design, Measurement } from '@overcoat/core/model';
-import {
-  printLength,
-  printMass,
-  printMoney,
-  printNumber,
-  printTemperature,
-  type UnitSystem,
-} from '@overcoat/core/units';
+import { printLength, printMass, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
+import { printMoney } from '../store/money.ts';
 
 /** One thing two windows changed, as a person says it: where it is, what stands here and what there. */
 export interface ConflictWords {

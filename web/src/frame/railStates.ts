@@ -38,7 +38,7 @@ export function railStates(
   const toLine = [...e.bays.values()].filter(b => b.buildUp || !inCab(b.zone.kind)).length;
   const lined = toLine - e.damp.bareBays;
   const misfits = e.fit.misfits.length;
-  const packs = e.order.lines.reduce((sum, l) => sum + l.packs, 0);
+  const materials = e.order.lines.length;
   return {
     survey: state(
       measured === 0 ? '○' : measured === total ? '●' : '◐',
@@ -63,7 +63,10 @@ export function railStates(
       design.variants.length > 1 ? '◐' : '○',
       `${design.variants.length} variant${design.variants.length === 1 ? '' : 's'}`,
     ),
-    'cut-and-buy': state(packs === 0 ? '○' : '◐', packs === 0 ? 'nothing to buy' : `${packs} packs`),
+    'cut-and-buy': state(
+      materials === 0 ? '○' : '◐',
+      materials === 0 ? 'nothing to buy' : `${materials} materials`,
+    ),
     materials: state('', `${library.size} on the shelf`),
   };
 }

@@ -1,6 +1,14 @@
 import { layUp } from '@overcoat/core/buildup';
+import type { Library } from '@overcoat/core/materials';
 import type { CutList, Design, Pin, Placement } from '@overcoat/core/model';
-import { needsFor } from '@overcoat/core/order/buying';
+import {
+  type Cut,
+  type Need,
+  needsFor,
+  surveyErrors,
+  usedBy,
+  type VanWork,
+} from '@overcoat/core/order/buying';
 import {
   type CutGroup,
   type CutLayout,
@@ -13,6 +21,7 @@ import { checkPanels, weighSpacings } from '@overcoat/core/order/grounds';
 import type { ChosenHold } from '@overcoat/core/order/holding';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { type CutChoices, type CutPiece, cutPieces } from '@overcoat/core/order/pieces';
+import { workByStage } from '@overcoat/core/order/work';
 import { type HeldVan, heldVan } from '@overcoat/core/studies/holding';
 import type { Report, Shelf } from './shelf.ts';
 
@@ -44,6 +53,50 @@ interface Asked {
   choices: CutChoices;
   chosen: ChosenHold[];
   ready: Design['ready'];
+}
+
+/** A van of several, and what goes into it. */
+export interface VanAsked {
+  id: string;
+  /** Told apart by it from the others. */
+  name: string;
+  design: Pick<Design, 'shell' | 'brief' | 'ready'>;
+  placement: Placement;
+  choices: CutChoices;
+  chosen: ChosenHold[];
+}
+
+interface SeveralAsk {
+  vans: VanAsked[];
+  offcuts: Offcut[];
+  seconds: number;
+}
+
+/** What several vans take; ids of pieces and zones begin with their van's name. */
+export interface Several {
+  cuts: Cut[];
+  vans: VanWork[];
+  errors: [zone: string, error: number][];
+}
+
+/** Pieces, needs and hours of one van. */
+function workOn(
+  design: VanAsked['design'],
+  placement: Placement,
+  choices: CutChoices,
+  chosen: ChosenHold[],
+  library: Library,
+) {
+  const { shell, ready } = design;
+  const laid = layUp(shell, placement, library);
+  const { joints } = laid;
+  const pieces = cutPieces(shell, placement, laid, library, choices);
+  const holdings = heldVan(design, placement, library, pieces, chosen).pieces;
+  return {
+    pieces,
+    needs: needsFor({ shell, ready, placement, joints, pieces, holdings }, library),
+    hours: workByStage({ shell, ready, pieces, joints }, library),
+  };
 }
 
 /** The best so far is shown so often, ms. */
@@ -100,16 +153,46 @@ export const cutJobs = {
     return heldVan(design, placement, library, pieces, chosen);
   },
 
-  /** All that is bought besides what is cut, and what it is for. */
+  /** All that is bought besides what is cut, and the hours of work by stage. */
   supplies(
     { design, library }: Shelf,
     { placement, choices, chosen, ready }: Asked,
-  ): ReturnType<typeof needsFor> {
-    const { shell } = design;
-    const laid = layUp(shell, placement, library);
-    const pieces = cutPieces(shell, placement, laid, library, choices);
-    const holdings = heldVan(design, placement, library, pieces, chosen).pieces;
-    return needsFor({ shell, ready, placement, joints: laid.joints, pieces, holdings }, library);
+  ): { needs: Need[]; hours: ReturnType<typeof workByStage> } {
+    const { needs, hours } = workOn({ ...design, ready }, placement, choices, chosen, library);
+    return { needs, hours };
+  },
+
+  /** What several vans take together: their pieces on the same sheets, their needs in the same packs. */
+  several({ library }: Shelf, { vans, offcuts, seconds }: SeveralAsk, report: Report): Several {
+    const works = vans.map(({ id, name, design, placement, choices, chosen }) => {
+      const { shell } = design;
+      return { id, name, shell, ...workOn(design, placement, choices, chosen, library) };
+    });
+    const errors = works.flatMap(({ name, shell }) =>
+      [...surveyErrors(shell)].map(([zone, error]): [string, number] => [usedBy(name, zone), error]),
+    );
+    const pieces = works.flatMap(({ name, pieces: own }) =>
+      own.map(p => ({ ...p, id: usedBy(name, p.id), zone: usedBy(name, p.zone) })),
+    );
+    const searches = cutGroups(pieces, library, { offcuts }).map(group => ({
+      group,
+      search: unfitPieces(group.problem).length > 0 ? null : new NestSearch(group.problem),
+    }));
+    const soFar = (): Several => ({
+      cuts: searches.map(({ group, search }) => ({ group, nest: search?.best ?? null })),
+      vans: works,
+      errors,
+    });
+    report(0, soFar());
+    const started = performance.now();
+    const open = searches.flatMap(({ search }) => search ?? []);
+    for (;;) {
+      const left = open.filter(s => !s.cheapest);
+      const share = (performance.now() - started) / (seconds * 1000);
+      if (left.length === 0 || share >= 1) return soFar();
+      for (const search of left) for (let i = 0; i < IN_A_ROW; i++) search.step();
+      report(share);
+    }
   },
 
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */

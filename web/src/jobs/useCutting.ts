@@ -4,8 +4,9 @@ import type { ChosenHold } from '@overcoat/core/order/holding';
 import { choicesOf } from '@overcoat/core/order/pieces';
 import { useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
-import { useWorkshop } from '../api/workshop.ts';
+import { useWorkshopRead } from '../api/workshop.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
+import { useWorkshop } from '../store/workshop.ts';
 import type { Cutting } from './cut.ts';
 import { useJob } from './useJob.ts';
 
@@ -75,6 +76,7 @@ export function useGrounds(auto: boolean) {
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */
 export function useCutting(auto: boolean) {
   const { id, design: placement } = useVariant();
+  useWorkshopRead();
   const { rests, ready: shelf } = useWorkshop();
   const { list, ready } = useCutList();
   const ask = useMemo(

@@ -1,4 +1,4 @@
-import type { Design, Entry, Saved } from '@overcoat/core/model';
+import type { Design, Entry, Saved, WorkshopEntry } from '@overcoat/core/model';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { applyPatches, type Patch } from 'immer';
 
@@ -40,6 +40,7 @@ interface Tables extends DBSchema {
   refused: { key: [string, string]; value: RefusedEdit };
   entries: { key: [string, string]; value: WaitingEntry };
   photos: { key: string; value: Blob };
+  workshop: { key: string; value: WorkshopEntry };
 }
 
 const session = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
@@ -51,11 +52,12 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   opened ??=
     typeof indexedDB === 'undefined'
       ? Promise.resolve(null)
-      : openDB<Tables>('overcoat', 2, {
+      : openDB<Tables>('overcoat', 3, {
           upgrade(db, from) {
             const added = [
               ['bases', 'marks', 'edits', 'photos'],
               ['refused', 'entries'],
+              ['workshop'],
             ] as const;
             for (const store of added.slice(from).flat()) db.createObjectStore(store);
           },
@@ -80,7 +82,7 @@ const editsOf = (id: string, who = session) =>
 
 const everythingOf = (id: string) => IDBKeyRange.bound([id, ''], [id, '\uffff']);
 
-/** Edits, entries and photos kept in the browser until the server has them, so that they outlive the page. */
+/** Edits, entries, notes of the workshop and photos kept in the browser until the server has them, so that they outlive the page. */
 export const outbox = {
   session,
   /** Whether anything can be kept here. */
@@ -182,6 +184,21 @@ export const outbox = {
     inTurn(async db => {
       const t = db.transaction('entries', 'readwrite');
       for (const entry of entries) await t.store.delete([id, entry]);
+      await t.done;
+    }),
+
+  keepNotes: (entries: readonly WorkshopEntry[]) =>
+    inTurn(async db => {
+      const t = db.transaction('workshop', 'readwrite');
+      for (const entry of entries) await t.store.put(entry, entry.id);
+      await t.done;
+    }),
+  /** Notes of the workshop still to be sent, in the order they were made: ids grow with time. */
+  notes: async (): Promise<WorkshopEntry[]> => (await inTurn(db => db.getAll('workshop'))) ?? [],
+  dropNotes: (ids: readonly string[]) =>
+    inTurn(async db => {
+      const t = db.transaction('workshop', 'readwrite');
+      for (const id of ids) await t.store.delete(id);
       await t.done;
     }),
 

@@ -1,3 +1,4 @@
+import type { CURRENCIES } from '@overcoat/core/model';
 import type { Seen } from '@overcoat/core/survey/shell';
 import type { UnitSystem } from '@overcoat/core/units';
 import { create } from 'zustand';
@@ -8,10 +9,13 @@ interface Preferences {
   theme: 'light' | 'dark';
   /** Who notes things on this device, if said. */
   by: string;
+  /** What money is counted in. */
+  currency: (typeof CURRENCIES)[number];
   /** From which side the sheet is seen. */
   seen: Seen;
   setUnits(units: UnitSystem): void;
   setTheme(theme: 'light' | 'dark'): void;
+  setCurrency(currency: (typeof CURRENCIES)[number]): void;
   setBy(by: string): void;
   setSeen(seen: Seen): void;
 }
@@ -23,9 +27,11 @@ export const usePreferences = create<Preferences>()(
       units: 'metric',
       theme: globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
       by: '',
+      currency: 'GBP',
       seen: 'inside',
       setUnits: units => set({ units }),
       setTheme: theme => set({ theme }),
+      setCurrency: currency => set({ currency }),
       setBy: by => set({ by }),
       setSeen: seen => set({ seen }),
     }),

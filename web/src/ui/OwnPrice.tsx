@@ -1,10 +1,10 @@
 import { isSize } from '@overcoat/core/materials';
 import type { Material, Stock } from '@overcoat/core/model';
-import { parseMoney, printMoney } from '@overcoat/core/units';
 import { format } from 'date-fns';
 import { api } from '../api/client.ts';
 import { useLibrary, useLibraryChange } from '../api/queries.ts';
 import { useAside } from '../store/aside.ts';
+import { parsePrice, printMoney } from '../store/money.ts';
 import { Field } from './Field.tsx';
 
 interface Props {
@@ -55,7 +55,7 @@ export function OwnPrice({ material, stock, label }: Props) {
           </span>
         ) : null
       }
-      parse={parseMoney}
+      parse={parsePrice}
       onCommit={price => {
         put.mutate({ ...size, price });
         noteAside(`the price of ${material.name.toLowerCase()}`);

@@ -1,5 +1,6 @@
 import type { Step, Working } from '@overcoat/core/studies/working';
-import { inUnits, printMoney, printSignificant } from '@overcoat/core/units';
+import { inUnits, printSignificant } from '@overcoat/core/units';
+import { printMoney } from '../store/money.ts';
 import { useUnits } from '../store/preferences.ts';
 import { Dialog } from './Dialog.tsx';
 

@@ -8,7 +8,7 @@ import { holdingOf } from '../holding/index.ts';
 import { NestSearch } from '../nesting/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { takeOff } from '../takeoff/index.ts';
-import { type BuyLine, needsFor, orderList } from './index.ts';
+import { type BuyLine, needsFor, orderList, surveyErrors } from './index.ts';
 
 const library = makeLibrary();
 const demo = demoDesigns(library) as [Design, Design];
@@ -26,7 +26,8 @@ function listOf(
   const held = holdingOf(pieces, design.shell, placement, library, mild, new Map(), []);
   const cuts = cutGroups(pieces, library).map(group => ({ group, nest: new NestSearch(group.problem).best }));
   const needs = needsFor({ ...design, placement, joints: laid.joints, pieces, holdings: held }, library);
-  return orderList(cuts, takeOff(laid, library), needs, library, shelf, firstTime);
+  const by = { supplies: shelf, prices: new Map(), firstTime, errors: surveyErrors(design.shell) };
+  return orderList(cuts, takeOff(laid, library), needs, library, by);
 }
 const line = (lines: BuyLine[], key: string) => lines.find(l => l.key === key)!;
 

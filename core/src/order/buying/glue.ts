@@ -84,6 +84,7 @@ function supplyFrom(material: Material): Supply {
     unit: isFoam(material) ? 'l' : (material.yield?.per ?? 'm'),
     amount: (canDoes(material) ?? stock.length) * stock.perPack,
     price: stock.price,
+    of: { material: material.id, thickness: stock.thickness, width: stock.width },
   };
 }
 

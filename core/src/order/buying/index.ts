@@ -1,5 +1,18 @@
-export type { Need } from './needList.ts';
+export { type Due, dueOf, type Pace, paceOf, stagesOf } from './due.ts';
+export { type Enough, enoughOf, shareOut, stillToOrder } from './enough.ts';
+export { weighKit } from './kit.ts';
+export { joinNeeds, type Need, usedBy } from './needList.ts';
 export { needsFor } from './needs.ts';
-export { type BuyLine, orderList } from './orderList.ts';
-export { deliveryWrong, onItsWay, ordersOf, type StandingOrder, stillToOrder } from './orders.ts';
-export { type Rest, shelfOf } from './shelf.ts';
+export { type BuyLine, type Cut, orderList } from './orderList.ts';
+export {
+  deliveryWrong,
+  onItsWay,
+  ordersOf,
+  restWrong,
+  type StandingOrder,
+} from './orders.ts';
+export { linesForVan, workshopLines } from './ownLines.ts';
+export { dueFor, needsByVan, type VanWork } from './several.ts';
+export { type Rest, type ShelfNow, shelfOf } from './shelf.ts';
+export { type Shop, shopsOf } from './shops.ts';
+export { surveyErrors } from './surveyError.ts';

@@ -10,9 +10,14 @@ export interface Need {
   why: string;
   /** Ids of the pieces, or names of the tasks, that use it. */
   uses: string[];
+  /** Relative standard error by the survey. */
+  error: number;
   /** What would do the same work instead, and how much of it; left out where nothing would. */
   instead?: { supply: Supply; need: number };
 }
+
+/** What a van uses, as a list for several has it: after its name, which is empty in a list of its own. */
+export const usedBy = (name: string, use: string): string => (name === '' ? use : `${name}: ${use}`);
 
 /** Needs gathered by what is bought. */
 export class NeedList {
@@ -34,7 +39,14 @@ export class NeedList {
     if (need <= 0 || uses.length === 0) return;
     const own = this.found.get(supply.id);
     if (!own) {
-      this.found.set(supply.id, { supply, need, why, uses: [...uses], ...(instead ? { instead } : {}) });
+      this.found.set(supply.id, {
+        supply,
+        need,
+        why,
+        uses: [...uses],
+        error: 0,
+        ...(instead ? { instead } : {}),
+      });
       return;
     }
     own.need += need;
@@ -48,4 +60,26 @@ export class NeedList {
   all(): Need[] {
     return [...this.found.values()];
   }
+}
+
+/** What several vans need, each with its name: sums, but of what lasts as much as the one that needs most of it. */
+export function joinNeeds(vans: readonly { name: string; needs: readonly Need[] }[]): Need[] {
+  const joined = new Map<string, Need>();
+  for (const { name, needs } of vans)
+    for (const n of needs) {
+      const uses = n.uses.map(u => usedBy(name, u));
+      const own = joined.get(n.supply.id);
+      if (!own) {
+        joined.set(n.supply.id, { ...n, uses });
+        continue;
+      }
+      if (!n.supply.lasts)
+        own.error = Math.hypot(own.error * own.need, n.error * n.need) / (own.need + n.need);
+      own.need = n.supply.lasts ? Math.max(own.need, n.need) : own.need + n.need;
+      own.uses.push(...uses);
+      if (!own.why.includes(n.why)) own.why += `; ${n.why}`;
+      if (n.instead)
+        own.instead = { supply: n.instead.supply, need: (own.instead?.need ?? 0) + n.instead.need };
+    }
+  return [...joined.values()];
 }

@@ -6,6 +6,7 @@ import type { CutPiece } from '../pieces/index.ts';
 import { clipsAndBolts, clipsOf, furnitureBolts } from './bolts.ts';
 import { glueNeeds } from './glue.ts';
 import type { Need, NeedList } from './needList.ts';
+import { errorOf, surveyErrors } from './surveyError.ts';
 
 /** A litre covers so much in one coat, m2, and so many coats are put on. Common practice, no source. */
 const COVERS = {
@@ -54,8 +55,18 @@ export function needsFor(of: NeedsOf, library: Library): Need[] {
   cables(list, shell);
   fixings(list, of, library);
   consumables(list, library, pieces, holdings);
-  return list.all();
+  const errors = surveyErrors(shell);
+  const byId = new Map(pieces.map(p => [p.id, p]));
+  return list.all().map(n => {
+    const own = n.uses.flatMap(u => byId.get(u) ?? []);
+    // What lasts is one, however large the van; so is what one of is enough.
+    if (n.supply.lasts || (n.supply.unit === 'piece' && n.need <= 2)) return n;
+    return { ...n, error: errorOf(own, errors, BY_AREA.includes(n.supply.unit) ? 'area' : 'edges') };
+  });
 }
+
+/** Units of what is spread over areas; all else follows edges. */
+const BY_AREA: readonly string[] = ['m²', 'l'];
 
 function coatings(
   list: NeedList,

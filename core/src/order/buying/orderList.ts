@@ -5,6 +5,8 @@ import type { Nest } from '../nesting/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { OrderLine, TakeOff } from '../takeoff/index.ts';
 import type { Need } from './needList.ts';
+import type { PutPrice } from './shelf.ts';
+import { atMost, errorOf, type SurveyErrors } from './surveyError.ts';
 
 /** One thing to buy. */
 export interface BuyLine {
@@ -34,6 +36,10 @@ export interface BuyLine {
   sparePacks: number;
   /** Taken off the shelf, in `unit`. */
   shelf: number;
+  /** Packs where the van is larger than measured by two standard errors of the tape. */
+  packsAtMost: number;
+  /** The size of the library it is; null for a supply. */
+  sold: { material: string; thickness: number; width: number } | null;
   /** In words. */
   why: string;
   /** Ids of the pieces, or names of the tasks, that use it. */
@@ -50,8 +56,17 @@ export interface Cut {
   nest: Nest | null;
 }
 
-/** Amounts of supplies at hand, by id, in their units. */
-export type SupplyShelf = ReadonlyMap<string, number>;
+/** What is at hand, what the person pays, and how sure the survey is. */
+export interface OrderBy {
+  /** Amounts of supplies at hand, by id, in their units. */
+  supplies: ReadonlyMap<string, number>;
+  /** Own prices of supplies, by id; the last stands. */
+  prices: ReadonlyMap<string, readonly PutPrice[]>;
+  /** Whether twice as much may be spoilt. */
+  firstTime: boolean;
+  /** By zone. */
+  errors: SurveyErrors;
+}
 
 /** Counted by what they do, not by the take-off. */
 const GLUES: readonly string[] = ['tape', 'adhesive'];
@@ -67,23 +82,26 @@ const FIRST_TIME = 2;
  */
 export function orderList(
   cuts: readonly Cut[],
-  takeOff: TakeOff,
+  takeOff: TakeOff | null,
   needs: readonly Need[],
   library: Library,
-  shelf: SupplyShelf,
-  firstTime: boolean,
+  by: OrderBy,
 ): BuyLine[] {
-  const sheets = cuts.flatMap(c => sheetLines(c, library, firstTime));
-  const cut = new Set(cuts.map(c => `${c.group.material}/${c.group.thickness.toFixed(5)}`));
+  const sheets = cuts.flatMap(c => sheetLines(c, library, by));
+  const size = (material: string, thickness: number) => `${material}/${thickness.toFixed(5)}`;
+  const groups = new Map(cuts.map(c => [size(c.group.material, c.group.thickness), c]));
   // Not laid out yet, or poured.
-  const estimated = takeOff.lines
-    .filter(l => !cut.has(`${l.material}/${l.stock.thickness.toFixed(5)}`))
+  const estimated = (takeOff?.lines ?? [])
+    .filter(l => !groups.get(size(l.material, l.stock.thickness))?.nest)
     .filter(l => !GLUES.includes(materialOf(library, l.material).family))
-    .map(l => estimatedLine(l, library, takeOff));
-  return [...sheets, ...estimated, ...needs.map(n => supplyLine(n, shelf))];
+    .map(l => {
+      const own = groups.get(size(l.material, l.stock.thickness))?.group.pieces.map(p => p.id);
+      return estimatedLine(l, own ?? Object.keys(l.byZone), library, by);
+    });
+  return [...sheets, ...estimated, ...needs.map(n => supplyLine(n, by))];
 }
 
-function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean): BuyLine[] {
+function sheetLines({ group, nest }: Cut, library: Library, { firstTime, errors }: OrderBy): BuyLine[] {
   if (!nest) return [];
   const material = materialOf(library, group.material);
   const chance = (p: CutPiece) =>
@@ -100,7 +118,7 @@ function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean):
     }, 0);
   return lines.map((b, i): BuyLine => {
     const own = new Set(nest.laid.filter(l => l.stock === b.stock.id).map(l => l.piece));
-    const need = group.pieces.filter(p => own.has(p.id)).reduce((sum, p) => sum + p.area, 0);
+    const need = group.pieces.reduce((sum, p) => sum + (own.has(p.id) ? p.area : 0), 0);
     const reach = nest.used.filter(u => u.stock === b.stock.id).reduce((sum, u) => sum + u.reach, 0);
     const byMetre = b.stock.paid === 'length';
     const each = b.stock.width * b.stock.length;
@@ -110,6 +128,10 @@ function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean):
     const sparePacks = enough ? 0 : 1;
     const packs = b.packs + sparePacks;
     const bought = byMetre ? b.stock.width * reach : packs * b.stock.perPack * each;
+    const mine = group.pieces.filter(p => own.has(p.id));
+    const more = atMost(errorOf(mine, errors, 'area'));
+    // Whole items round up already: only what no longer goes into them asks for another.
+    const full = need * more > b.items * each;
     return {
       key: `${group.key}/${b.stock.id}`,
       name: `${material.name} ${lengthIn(group.thickness)}`,
@@ -125,6 +147,10 @@ function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean):
       left: Math.max(0, bought - need),
       spare: spoilt,
       sparePacks,
+      packsAtMost: byMetre
+        ? 1
+        : Math.max(packs, full ? Math.ceil((b.items * more) / b.stock.perPack) : packs),
+      sold: { material: group.material, thickness: group.thickness, width: b.stock.width },
       shelf: i === 0 ? fromShelf : 0,
       why: `${own.size} pieces${sparePacks > 0 ? ', and a spare: what is left of the sheets would not make up for a spoilt one' : ''}`,
       uses: [...own],
@@ -132,13 +158,15 @@ function sheetLines({ group, nest }: Cut, library: Library, firstTime: boolean):
   });
 }
 
-function estimatedLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLine {
+function estimatedLine(l: OrderLine, uses: string[], library: Library, { errors }: OrderBy): BuyLine {
   const material = materialOf(library, l.material);
   const amount = material.yield?.amount ?? (l.unit === 'm' ? l.stock.length : l.stock.width * l.stock.length);
-  const own = takeOff.pieces.filter(p => p.material === l.material);
-  const uses = own.length > 0 ? own.map(p => p.id) : Object.keys(l.byZone);
+  const zones = Object.entries(l.byZone).map(([zone, area]) => ({ zone, area }));
+  const more = atMost(errorOf(zones, errors, 'area'));
+  const filled = l.used * l.packs * more;
   return {
-    key: `${l.material}/${l.stock.thickness}`,
+    // As the same size is called once it is laid out.
+    key: `${l.material}/${l.stock.thickness}/${material.stock.indexOf(l.stock)}`,
     name: material.yield ? material.name : `${material.name} ${lengthIn(l.stock.thickness)}`,
     kind: 'sheet',
     need: l.need,
@@ -152,6 +180,9 @@ function estimatedLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLin
     left: Math.max(0, l.packs * l.stock.perPack * amount - l.need),
     spare: 0,
     sparePacks: 0,
+    packsAtMost:
+      filled > l.packs ? Math.max(l.packs, Math.ceil((l.items * more) / l.stock.perPack)) : l.packs,
+    sold: { material: l.material, thickness: l.stock.thickness, width: l.stock.width },
     shelf: 0,
     why: l.why,
     uses,
@@ -160,9 +191,13 @@ function estimatedLine(l: OrderLine, library: Library, takeOff: TakeOff): BuyLin
 
 const packsFor = (need: number, { amount }: Supply): number => Math.max(0, Math.ceil(need / amount - 1e-9));
 
-function supplyLine({ supply, need, why, uses, instead }: Need, shelf: SupplyShelf): BuyLine {
-  const at = Math.min(need, shelf.get(supply.id) ?? 0);
+function supplyLine(
+  { supply, need, why, uses, error, instead }: Need,
+  { supplies, prices }: OrderBy,
+): BuyLine {
+  const at = Math.min(need, supplies.get(supply.id) ?? 0);
   const packs = packsFor(need - at, supply);
+  const price = prices.get(supply.id)?.at(-1)?.price ?? supply.price;
   return {
     key: supply.id,
     name: supply.name,
@@ -171,11 +206,13 @@ function supplyLine({ supply, need, why, uses, instead }: Need, shelf: SupplyShe
     unit: supply.unit,
     packs,
     pack: packOf(supply),
-    price: supply.price,
-    cost: packs * supply.price,
+    price,
+    cost: packs * price,
     left: at + packs * supply.amount - need,
     spare: 0,
     sparePacks: 0,
+    packsAtMost: packsFor(need * atMost(error) - at, supply),
+    sold: supply.of ?? null,
     shelf: at,
     why,
     uses,

@@ -1,6 +1,16 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { WorkshopEntry } from '../../model/index.ts';
-import { type BuyLine, deliveryWrong, onItsWay, ordersOf, stillToOrder } from './index.ts';
+import {
+  type BuyLine,
+  deliveryWrong,
+  enoughOf,
+  onItsWay,
+  ordersOf,
+  restWrong,
+  shareOut,
+  stillToOrder,
+} from './index.ts';
 
 let n = 0;
 const entry = (at: string, fact: WorkshopEntry['fact']): WorkshopEntry => ({
@@ -34,6 +44,8 @@ const line = (key: string, packs: number): BuyLine => ({
   left: 0,
   spare: 0,
   sparePacks: 0,
+  packsAtMost: packs,
+  sold: null,
   shelf: 0,
   why: '',
   uses: ['x'],
@@ -47,17 +59,42 @@ describe('orders', () => {
     expect(onItsWay(order!.lines[0]!)).toBe(1);
     expect(onItsWay(order!.lines[1]!)).toBe(1);
   });
+  const list = [line('pir/0.04/0', 6), line('clips', 1), line('knife', 1)];
+  const nothing = new Set<string>();
+  const after = (entries: WorkshopEntry[], van = 'a', cut = nothing) => {
+    const enough = enoughOf(list, ordersOf(entries), new Set([van]), cut);
+    return { enough, open: stillToOrder(list, enough).map(l => [l.key, l.packs]) };
+  };
   it('leave of a list what is neither there nor coming, for their own van alone', () => {
-    const list = [line('pir/0.04/0', 6), line('clips', 1), line('knife', 1)];
-    const after = (...more: WorkshopEntry[]) =>
-      stillToOrder(list, ordersOf([ordered, ...more]), 'a').map(l => [l.key, l.packs]);
-    expect(after()).toEqual([
+    expect(after([ordered]).open).toEqual([
       ['pir/0.04/0', 2],
       ['knife', 1],
     ]);
     // One that will not come and one that went back are wanted again.
-    expect(after(came('arrived', 2), came('short', 1), came('returned', 1))[0]).toEqual(['pir/0.04/0', 4]);
-    expect(stillToOrder(list, ordersOf([ordered]), 'b')).toEqual(list);
+    const back = [ordered, came('arrived', 2), came('short', 1), came('returned', 1)];
+    expect(after(back).open[0]).toEqual(['pir/0.04/0', 4]);
+    expect(after([ordered], 'b').open).toEqual(list.map(l => [l.key, l.packs]));
+  });
+  it('say whether enough was ordered, with the tape’s error, and ask nothing for what is cut', () => {
+    const verdicts = (entries: WorkshopEntry[], cut = nothing) =>
+      after(entries, 'a', cut).enough.map(e => e.verdict);
+    expect(verdicts([ordered])).toEqual(['short', 'enough', 'short']);
+    expect(verdicts([ordered], new Set(['pir/0.04']))[0]).toBe('cut');
+    expect(after([ordered], 'a', new Set(['pir/0.04'])).open).toEqual([['knife', 1]]);
+    const larger = [{ ...line('clips', 1), packsAtMost: 2 }];
+    expect(enoughOf(larger, ordersOf([ordered]), new Set(['a']), nothing)[0]!.verdict).toBe('may be short');
+  });
+  it('are shared out between vans by whole packs that add up', () => {
+    expect(shareOut(3, [1.6, 1.2])).toEqual([2, 1]);
+    expect(shareOut(1, [0.2, 0.7])).toEqual([0, 1]);
+    expect(shareOut(2, [0, 0])).toEqual([2, 0]);
+    fc.assert(
+      fc.property(fc.nat(60), fc.array(fc.nat(50), { minLength: 1, maxLength: 20 }), (packs, needs) => {
+        const shares = shareOut(packs, needs);
+        expect(shares.reduce((a, b) => a + b, 0)).toBe(packs);
+        expect(shares.every(s => s >= 0 && Number.isInteger(s))).toBe(true);
+      }),
+    );
   });
   it('refuse a delivery of what was not ordered, more than is to come, and more back than came', () => {
     const orders = ordersOf([ordered, came('arrived', 3)]);
@@ -67,5 +104,11 @@ describe('orders', () => {
     expect(wrong('arrived', 2)).toContain('Only 1');
     expect(wrong('returned', 4)).toContain('Only 3');
     expect(wrong('arrived', 1, 'o9')).toContain('belongs to an order');
+  });
+  it('refuse a rest that is booked twice', () => {
+    const gone = (count: number) => ({ kind: 'rest gone' as const, rest: 'r', count });
+    expect(restWrong([{ id: 'r', count: 2 }], gone(2))).toBeNull();
+    expect(restWrong([{ id: 'r', count: 1 }], gone(2))).toContain('Only 1');
+    expect(restWrong([], gone(1))).toContain('no longer');
   });
 });

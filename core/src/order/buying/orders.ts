@@ -1,5 +1,4 @@
 import type { DELIVERIES, WorkshopEntry } from '../../model/index.ts';
-import type { BuyLine } from './orderList.ts';
 
 /** One thing of an order, and what became of it. */
 export interface OrderedLine {
@@ -81,18 +80,17 @@ export function deliveryWrong(
       : `Only ${most} of ${line.name} are still to come.`;
 }
 
-/** What of a list is neither ordered nor there for a van: packs that came or are on their way come off. */
-export function stillToOrder(
-  lines: readonly BuyLine[],
-  orders: readonly StandingOrder[],
-  van: string,
-): BuyLine[] {
-  const had = new Map<string, number>();
-  for (const o of orders)
-    if (o.van === van)
-      for (const l of o.lines) had.set(l.key, (had.get(l.key) ?? 0) + l.packs - l.short - l.returned);
-  return lines.flatMap(l => {
-    const packs = l.packs - (had.get(l.key) ?? 0);
-    return packs > 0 ? [{ ...l, packs, cost: packs * l.price }] : [];
-  });
+/** Why a rest cannot be put on the shelf or taken off it, in one sentence; null where it can. */
+export function restWrong(
+  rests: readonly { id: string; count: number }[],
+  fact: WorkshopEntry['fact'],
+): string | null {
+  if (fact.kind === 'rest kept')
+    return rests.some(r => r.id === fact.rest) ? 'That rest is on the shelf already.' : null;
+  if (fact.kind !== 'rest gone') return null;
+  const left = rests.find(r => r.id === fact.rest)?.count ?? 0;
+  if (fact.count <= left) return null;
+  return left === 0
+    ? 'That rest is no longer on the shelf: it was used or taken off before.'
+    : `Only ${left} of that rest are left on the shelf.`;
 }

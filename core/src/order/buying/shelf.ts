@@ -7,15 +7,40 @@ export interface Rest extends Offcut {
   where: string;
   /** When it was put there. */
   at: string;
+  /** SHA-256 of its picture; left out where there is none. */
+  photo?: string;
+}
+
+/** A price as it was put, and when. */
+export interface PutPrice {
+  /** Of a pack. */
+  price: number;
+  /** When. */
+  at: string;
+}
+
+/** The shelf, and what its supplies cost. */
+export interface ShelfNow {
+  /** Amounts by id, in their units. */
+  supplies: Map<string, number>;
+  /** Own prices of supplies by id, all that stood, the latest last. */
+  prices: Map<string, PutPrice[]>;
+  /** What may be cut from. */
+  rests: Rest[];
 }
 
 /** What stands on the shelf after everything that happened: supplies as they were last counted, rests that are left. */
-export function shelfOf(entries: readonly WorkshopEntry[]): { supplies: Map<string, number>; rests: Rest[] } {
+export function shelfOf(entries: readonly WorkshopEntry[]): ShelfNow {
+  const prices = new Map<string, PutPrice[]>();
   const supplies = new Map<string, number>();
   const rests = new Map<string, Rest>();
   for (const { at, fact } of entries) {
     if (fact.kind === 'counted') supplies.set(fact.supply, fact.amount);
-    else if (fact.kind === 'rest kept') {
+    else if (fact.kind === 'priced') {
+      const own = prices.get(fact.supply) ?? [];
+      // Taken back, the one before stands again.
+      prices.set(fact.supply, fact.price === null ? own.slice(0, -1) : [...own, { price: fact.price, at }]);
+    } else if (fact.kind === 'rest kept') {
       const { kind: _, rest, ...size } = fact;
       rests.set(rest, { id: rest, at, ...size });
     } else if (fact.kind === 'rest gone') {
@@ -23,5 +48,5 @@ export function shelfOf(entries: readonly WorkshopEntry[]): { supplies: Map<stri
       if (own) rests.set(fact.rest, { ...own, count: own.count - fact.count });
     }
   }
-  return { supplies, rests: [...rests.values()].filter(r => r.count > 0) };
+  return { supplies, prices, rests: [...rests.values()].filter(r => r.count > 0) };
 }

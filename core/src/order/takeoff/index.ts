@@ -1,3 +1,2 @@
 export { canDoes, foamLitres, isFoam } from './foam.ts';
-export { orderError } from './orderError.ts';
 export { type OrderLine, type TakeOff, takeOff } from './takeOff.ts';

@@ -5,14 +5,12 @@ import {
   assumed,
   type BuildUp,
   type Layer,
-  measured,
   type Placement,
   type Shell,
   type Zone,
 } from '../../model/index.ts';
 import { generateShell } from '../../survey/shell/index.ts';
 import { massLines, massPerArea } from '../load/index.ts';
-import { orderError } from './orderError.ts';
 import { takeOff } from './takeOff.ts';
 
 const library = makeLibrary();
@@ -259,37 +257,6 @@ describe('packs', () => {
       pieces: [],
       cost: 0,
     }));
-});
-
-describe('the tape’s error in an order', () => {
-  const shell = shellOf(wall());
-  const placement = {
-    buildUps: [
-      { id: 'b', name: 'b', layers: [layer('fill', 'pir', 25)], seams: 'butted' as const, sealQuality: 0 },
-    ],
-    zones: { L: 'b' },
-    bays: {},
-    sheets: {},
-  };
-  const line = takeOff(layUp(shell, placement, library), library).lines.find(l => l.material === 'pir')!;
-  it('is the area’s error for sheets: four assumed bays err as 5 % each way, apart', () => {
-    const { error } = orderError(line, shell);
-    expect(error / line.need).toBeCloseTo((0.05 * Math.SQRT2) / 2, 2);
-  });
-  it('asks for another pack only when the last one would no longer do', () => {
-    expect(orderError(line, shell).packsAtMost).toBeGreaterThanOrEqual(line.packs);
-    const full = { ...line, used: 0.999 };
-    expect(orderError(full, shell).packsAtMost).toBeGreaterThanOrEqual(line.packs);
-    const measuredShell = {
-      ...shell,
-      tapeError: 0.0002,
-      zones: shell.zones.map(z => ({
-        ...z,
-        bays: z.bays.map(b => ({ ...b, width: measured(0.5, '500'), height: measured(0.4, '400') })),
-      })),
-    };
-    expect(orderError(line, measuredShell).error).toBeLessThan(orderError(line, shell).error / 50);
-  });
 });
 
 describe('boards in courses and rolls by the metre, estimated', () => {

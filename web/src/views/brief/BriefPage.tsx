@@ -3,11 +3,9 @@ import type { Brief } from '@overcoat/core/model';
 import {
   type Parsed,
   parseMass,
-  parseMoney,
   parseNumber,
   parseTemperature,
   printMass,
-  printMoney,
   printNumber,
   printTemperature,
 } from '@overcoat/core/units';
@@ -19,6 +17,7 @@ import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
+import { parseMoney, printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -191,7 +190,7 @@ export function Component() {
             label="Budget"
             shown={printMoney(brief.budget)}
             parse={parseMoney}
-            onCommit={v => (v > 100_000 ? 'At most £100 000.' : set('budget', 'budget', v))}
+            onCommit={v => (v > 100_000 ? `At most ${printMoney(100_000)}.` : set('budget', 'budget', v))}
           />
           <MeasureField
             label="Head height needed"

@@ -1,35 +1,32 @@
-import { cutCsv, orderCsv } from '@overcoat/core/formats';
-import { type OrderLine, orderError } from '@overcoat/core/order/takeoff';
-import { printArea, printLength, printMoney, printNumber } from '@overcoat/core/units';
-import type { ColumnDef } from '@tanstack/react-table';
+import { cutCsv } from '@overcoat/core/formats';
 import { FileDown, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
-import { nestedCost, nestedLines } from '../../jobs/nestedCost.ts';
+import { nestedCost } from '../../jobs/nestedCost.ts';
 import { useCutting, useGrounds, useHolding, usePieces } from '../../jobs/useCutting.ts';
-import { useOrder } from '../../jobs/useOrder.ts';
+import type { OtherVan } from '../../jobs/useSeveral.ts';
+import { useTicket } from '../../jobs/useTicket.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
+import { printMoney } from '../../store/money.ts';
 import { useBuilt, useOpenDesign, useVariant } from '../../store/openDesign.ts';
-import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { DataTable } from '../../ui/DataTable.tsx';
 import { CutTable } from './CutTable.tsx';
 import { GroundsTab, groundsZone } from './GroundsTab.tsx';
 import { itemsWord, piecesOf, withPins } from './groups.ts';
-import { OrdersSection } from './OrdersSection.tsx';
 import { PanelsAside } from './PanelsAside.tsx';
 import { PiecePanel } from './PiecePanel.tsx';
 import { PiecePlace } from './PiecePlace.tsx';
-import { PriceCell } from './PriceCell.tsx';
 import { findPiece, SheetsTab } from './SheetsTab.tsx';
-import { ShelfSection } from './ShelfSection.tsx';
-import { SuppliesTable } from './SuppliesTable.tsx';
-import { WholeOrder } from './WholeOrder.tsx';
+import { BuyTab } from './ticket/BuyTab.tsx';
+import { grouped } from './ticket/grouped.ts';
+import { TicketTable } from './ticket/TicketTable.tsx';
+import { today } from './ticket/words.ts';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
@@ -39,9 +36,10 @@ export function Component() {
   const built = useBuilt();
   const chooseVariant = useDesign(s => s.chooseVariant);
   const { library } = useLibrary();
-  const units = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [tab, setTab] = useState<'sheets' | 'grounds' | 'buy' | 'cut'>('sheets');
+  const [params, setParams] = useSearchParams();
+  const tab = LISTS.find(l => l === params.get('list')) ?? 'sheets';
+  const setTab = (list: (typeof LISTS)[number]) => setParams({ list }, { replace: true });
   const [groundsOf, setGroundsOf] = useState<string | null>(null);
   const grounds = useGrounds(tab === 'grounds');
   const cutting = useCutting(tab === 'sheets');
@@ -51,91 +49,29 @@ export function Component() {
   const group = answer?.groups.find(g => g.key === groupKey) ?? answer?.groups[0] ?? null;
   const { pins } = useCutList();
   const found = tab === 'sheets' && group ? findPiece(withPins(group, pins), piece) : null;
-  const line = order.lines.find(l => lineKey(l) === chosen) ?? null;
-  const bays = useMemo(() => {
-    const pieces = order.pieces.filter(
-      p => line && p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6,
-    );
-    return new Set(pieces.flatMap(p => p.bays));
-  }, [order, line]);
-  const zones = new Set(Object.keys(line?.byZone ?? {}));
-  const grouped = new Set(tab === 'sheets' ? group?.pieces.flatMap(p => p.bays) : []);
-  const shownMaterial = tab === 'sheets' ? group?.material : line?.material;
-  const inLine = (bay: string, zone: string) =>
-    tab === 'sheets' ? grouped.has(bay) : line ? (bays.size > 0 ? bays.has(bay) : zones.has(zone)) : false;
-  const file = `${design.name} ${variant.name}`.toLowerCase().replace(/[^\w]+/g, '-');
-
-  const orderColumns = useMemo<ColumnDef<OrderLine, unknown>[]>(
-    () => [
-      {
-        id: 'material',
-        header: 'buy',
-        accessorFn: l => library.get(l.material)?.name ?? l.material,
-        cell: ({ row: { original: l } }) => <OrderName line={l} />,
-      },
-      {
-        id: 'need',
-        header: 'need',
-        accessorFn: l => l.need,
-        meta: { number: true },
-        cell: ({ row: { original: l } }) =>
-          l.unit === 'm²'
-            ? printArea(l.need, units)
-            : units === 'metric'
-              ? `${printNumber(l.need, 1)} m`
-              : `${printNumber(l.need / 0.3048, 0)} ft`,
-      },
-      {
-        id: 'error',
-        header: '±',
-        enableSorting: false,
-        meta: { number: true },
-        cell: ({ row: { original: l } }) => <OrderDoubt line={l} />,
-      },
-      {
-        id: 'packs',
-        header: 'packs',
-        accessorFn: l => l.packs,
-        meta: { number: true },
-        cell: ({ row: { original: l } }) => <PackCount line={l} />,
-      },
-      {
-        id: 'price',
-        header: 'a pack',
-        accessorFn: l => l.stock.price,
-        meta: { number: true },
-        cell: ({ row: { original: l } }) => <PriceCell line={l} />,
-      },
-      {
-        id: 'cost',
-        header: 'cost',
-        accessorFn: l => l.cost,
-        meta: { number: true },
-        cell: ({ row: { original: l } }) => <b>{printMoney(l.cost)}</b>,
-      },
-      {
-        id: 'used',
-        header: 'used',
-        accessorFn: l => l.used,
-        meta: { number: true },
-        cell: ({ row: { original: l } }) => `${printNumber(l.used * 100)} %`,
-      },
-    ],
-    [library, units],
-  );
+  const [firstTime, setFirstTime] = useState(true);
+  const [others, setOthers] = useState<readonly OtherVan[]>(NOBODY);
+  const { ticket, failed } = useTicket(others, firstTime, tab === 'buy' || tab === 'sheets');
+  const line = ticket?.lines.find(l => l.key === chosen) ?? null;
   const quick = usePieces();
   const { byPiece } = useHolding();
-  const [firstTime, setFirstTime] = useState(true);
   const laidOut = answer && !cutting.job.stale ? answer : null;
-  const lines = useMemo(
-    () => (laidOut ? nestedLines(order.lines, laidOut, library) : order.lines),
-    [order, laidOut, library],
-  );
   const { all, sheetOf } = useMemo(() => piecesOf(laidOut, quick.answer), [laidOut, quick.answer]);
-  const buying = useOrder(order, laidOut, firstTime, tab === 'buy');
-  const pieces = line
-    ? all.filter(p => p.material === line.material && Math.abs(p.thickness - line.stock.thickness) < 1e-6)
+  // What waits for a line: the bays of the pieces that use it; of what no piece uses, nothing is drawn.
+  const waiting = useMemo(() => {
+    const uses = new Set(line && tab === 'buy' ? ticket?.usesHere(line) : []);
+    return new Set(all.filter(p => uses.has(p.id)).flatMap(p => p.bays));
+  }, [line, ticket, tab, all]);
+  const onSheets = new Set(tab === 'sheets' ? group?.pieces.flatMap(p => p.bays) : []);
+  const shownMaterial = tab === 'sheets' ? group?.material : line?.sold?.material;
+  const inLine = (bay: string) => (tab === 'sheets' ? onSheets : waiting).has(bay);
+  const file = `${design.name} ${variant.name}`.toLowerCase().replace(/[^\w]+/g, '-');
+
+  const only = line?.kind === 'sheet' ? line.sold : null;
+  const pieces = only
+    ? all.filter(p => p.material === only.material && Math.abs(p.thickness - only.thickness) < 1e-6)
     : all;
+  const costs = ticket?.lines.reduce((sum, l) => sum + l.cost, 0);
 
   return (
     <>
@@ -146,19 +82,13 @@ export function Component() {
               ? 'Nothing to buy yet'
               : answer && tab === 'sheets'
                 ? `${printMoney(Math.round(nestedCost(order, answer)))} laid on sheets, ${printMoney(Math.round(order.cost))} estimated`
-                : `${printMoney(Math.round(lines.reduce((s, l) => s + l.cost, 0)))} in ${lines.reduce((s, l) => s + l.packs, 0)} packs, ${all.length} pieces to cut`}
+                : costs !== undefined
+                  ? `${printMoney(Math.round(costs))} in ${ticket!.lines.reduce((sum, l) => sum + l.packs, 0)} packs, ${all.length} pieces to cut`
+                  : `${all.length} pieces to cut`}
           </h2>
           <div className="no-print flex gap-1">
             <Button small onClick={() => window.print()}>
               <Printer size={15} aria-hidden /> Print
-            </Button>
-            <Button
-              small
-              onClick={() =>
-                download(`${file}-order.csv`, 'text/csv', orderCsv({ ...order, lines }, library))
-              }
-            >
-              <FileDown size={15} aria-hidden /> Order CSV
             </Button>
             <Button
               small
@@ -198,7 +128,7 @@ export function Component() {
         ) : (
           <>
             <div role="tablist" aria-label="Lists" className="no-print mt-3 flex gap-4 border-b border-rule">
-              {(['sheets', 'grounds', 'buy', 'cut'] as const).map(t => (
+              {LISTS.map(t => (
                 <button
                   key={t}
                   type="button"
@@ -212,17 +142,17 @@ export function Component() {
                     : t === 'grounds'
                       ? 'Grounds'
                       : t === 'buy'
-                        ? `To buy (${lines.length})`
+                        ? 'To buy'
                         : `To cut (${pieces.length})`}
                 </button>
               ))}
-              {line && tab === 'cut' && (
+              {only && tab === 'cut' && (
                 <button
                   type="button"
                   className="ml-auto text-chalk underline"
                   onClick={() => setChosen(null)}
                 >
-                  only {library.get(line.material)?.name.toLowerCase()}: show all
+                  only {library.get(only.material)?.name.toLowerCase()}: show all
                 </button>
               )}
             </div>
@@ -247,38 +177,31 @@ export function Component() {
               />
             )}
             {tab === 'buy' && (
-              <WholeOrder
-                lines={buying}
-                laidOut={laidOut !== null}
+              <BuyTab
+                ticket={ticket}
+                failed={failed}
                 firstTime={firstTime}
                 onFirstTime={setFirstTime}
+                others={others}
+                onOthers={setOthers}
+                chosen={chosen}
+                onChoose={setChosen}
                 file={file}
                 title={`${design.name}, ${variant.name}`}
               />
             )}
-            {tab === 'buy' && <OrdersSection lines={buying} />}
-            <div className={tab === 'buy' ? 'mt-3 print:block' : 'hidden print:block'}>
-              <DataTable
-                rows={lines}
-                columns={orderColumns}
-                caption="To buy"
-                rowKey={l => `${lineKey(l)}/${l.stock.width}`}
-                onRow={l => setChosen(lineKey(l) === chosen ? null : lineKey(l))}
-                isChosen={l => lineKey(l) === chosen}
-              />
-              <p className="mt-2 text-[13px] text-faint">
-                {laidOut ? 'Whole packs as the pieces lie' : 'Whole packs from a feasible layout'}, with
-                allowances: boards {printLength(0.003, units)} under size, fibre {printLength(0.015, units)}{' '}
-                over, films lapped {printLength(0.1, units)}. Prices are indicative until you put your own; a
-                struck line in blue is yours. Blades, masks, coatings and screws stand below.
-              </p>
-              {tab === 'buy' && (
-                <>
-                  <SuppliesTable lines={buying} />
-                  <ShelfSection />
-                </>
-              )}
-            </div>
+            {/* Paper has both lists, whatever is on the screen. */}
+            {tab !== 'buy' && ticket && (
+              <div className="hidden print:block">
+                <TicketTable
+                  groups={grouped(ticket.lines, 'by shop', today())}
+                  shops={NO_SHOPS}
+                  chosen={null}
+                  onChoose={setChosen}
+                  onOrder={() => undefined}
+                />
+              </div>
+            )}
             {tab === 'cut' && <CutTable rows={pieces} sheetOf={sheetOf} className="print:hidden" />}
             {/* Paper has all that the heading counts, whatever is chosen on the screen. */}
             <CutTable rows={all} sheetOf={sheetOf} className="hidden print:block" />
@@ -301,15 +224,21 @@ export function Component() {
         {!found && tab !== 'grounds' && (
           <MapPanel
             title={
-              shownMaterial
-                ? `Where it goes: ${library.get(shownMaterial)?.name}`
-                : 'Choose a line to see where it goes'
+              tab === 'buy'
+                ? line
+                  ? `Waits for it: ${line.name}`
+                  : 'Choose a line to see what waits for it'
+                : shownMaterial
+                  ? `Where it goes: ${library.get(shownMaterial)?.name}`
+                  : 'Choose a line to see where it goes'
             }
             paint={(bay, zone) => {
-              const there = inLine(bay.id, zone.id);
+              const there = inLine(bay.id);
               return {
-                ...(there ? { texture: familyTexture(library.get(shownMaterial!)?.family) } : {}),
-                says: `${zone.name}${there ? ', takes this' : ''}`,
+                ...(there
+                  ? { texture: familyTexture(library.get(shownMaterial ?? '')?.family ?? 'board') }
+                  : {}),
+                says: `${zone.name}${there ? (tab === 'buy' ? ', waits for this' : ', takes this') : ''}`,
               };
             }}
             legend={null}
@@ -320,55 +249,7 @@ export function Component() {
   );
 }
 
-const lineKey = (l: OrderLine) => `${l.material}/${l.stock.thickness}`;
-
-function OrderName({ line }: { line: OrderLine }) {
-  const { library } = useLibrary();
-  const units = useUnits();
-  const { stock } = line;
-  const material = library.get(line.material);
-  const p = (m: number) => printLength(m, units);
-  const size =
-    material?.form === 'can'
-      ? 'can or cartridge'
-      : material?.form === 'tape'
-        ? `${p(stock.width)} × ${printNumber(stock.length)} m roll`
-        : `${p(stock.thickness)} · ${p(stock.width)} × ${p(stock.length)}`;
-  return (
-    <>
-      <span className="font-medium">{material?.name ?? line.material}</span>
-      <span className="block text-[13px] text-faint">
-        {size}
-        {line.pieces > 0 ? ` · ${line.pieces} ${line.why}` : ` · ${line.why}`}
-      </span>
-    </>
-  );
-}
-
-function PackCount({ line }: { line: OrderLine }) {
-  return (
-    <>
-      <span className="font-semibold">{line.packs}</span>
-      {line.stock.perPack > 1 && (
-        <span className="block text-[13px] text-faint">
-          {line.items} of {line.packs * line.stock.perPack}
-        </span>
-      )}
-    </>
-  );
-}
-
-/** What the tape's error does to a line: how much more or less, and whether a pack more could be needed. */
-function OrderDoubt({ line }: { line: OrderLine }) {
-  const { shell } = useOpenDesign();
-  const { error, packsAtMost } = orderError(line, shell);
-  const percent = line.need > 0 ? (error / line.need) * 100 : 0;
-  return (
-    <span
-      className={packsAtMost > line.packs ? 'text-signal' : 'text-faint'}
-      title="Standard error of the need from the survey: measured sizes by the tape’s error, assumed ones by 5 %"
-    >
-      {printNumber(percent, 1)} %{packsAtMost > line.packs && ` · up to ${packsAtMost}`}
-    </span>
-  );
-}
+/** As the address has them. */
+const LISTS = ['sheets', 'grounds', 'buy', 'cut'] as const;
+const NOBODY: readonly OtherVan[] = [];
+const NO_SHOPS: ReadonlyMap<string, number> = new Map();

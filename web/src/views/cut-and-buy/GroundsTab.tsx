@@ -1,11 +1,12 @@
 import type { Design, Zone } from '@overcoat/core/model';
 import type { Spacing } from '@overcoat/core/order/grounds';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { printLength, printMoney, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { type ReactNode, useMemo } from 'react';
 import type { Grounds } from '../../jobs/cut.ts';
 import { editBuildUp } from '../../store/edits.ts';
+import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,11 +1,13 @@
 import { packsOf, piecesOn } from '@overcoat/core/order/cutting';
-import { printLength, printMoney } from '@overcoat/core/units';
+import { printLength } from '@overcoat/core/units';
 import { useMemo } from 'react';
+import { v7 as uuid } from 'uuid';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
-import { useWorkshop } from '../../api/workshop.ts';
 import { LONGER, type useCutting } from '../../jobs/useCutting.ts';
+import { printMoney } from '../../store/money.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { useWorkshop } from '../../store/workshop.ts';
 import { Button } from '../../ui/Button.tsx';
 import { CutSettings } from './CutSettings.tsx';
 import { type CutGroupAnswer, itemsWord, withPins } from './groups.ts';
@@ -297,7 +299,7 @@ function CutNow({
     const facts = [
       ...kept.map(u => ({
         kind: 'rest kept' as const,
-        rest: crypto.randomUUID(),
+        rest: uuid(),
         material: group.material,
         thickness: group.thickness,
         width: u.rest.width,

@@ -1,11 +1,12 @@
 import { type CabFigures, FUELS } from '@overcoat/core/studies/cabin';
 import { withCab } from '@overcoat/core/survey/shell';
-import { printMoney, printNumber, printTemperature } from '@overcoat/core/units';
+import { printNumber, printTemperature } from '@overcoat/core/units';
 import { draught, USUAL_WIND } from '@overcoat/core/van/cab';
 import { useMemo } from 'react';
 import { useJob } from '../../jobs/useJob.ts';
 import { FRONT_WORDS, FrontSelect } from '../../shell-map/FrontSelect.tsx';
 import { useEvaluation } from '../../store/evaluation.ts';
+import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { editShell } from '../../store/reshape.ts';

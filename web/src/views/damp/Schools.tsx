@@ -9,12 +9,13 @@ import {
   type SchoolYears,
   type SealSweep,
 } from '@overcoat/core/studies/damp';
-import { printMass, printMoney, printNumber } from '@overcoat/core/units';
+import { printMass, printNumber } from '@overcoat/core/units';
 import { useCallback, useState } from 'react';
 import { days, grams } from '../../format.ts';
 import type { SchoolFigures } from '../../jobs/damp.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { BAND_NOTE, BAND_WORDS } from '../../sentences.ts';
+import { printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';

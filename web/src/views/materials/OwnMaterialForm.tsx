@@ -1,10 +1,11 @@
 import { type Limits, limitsOf } from '@overcoat/core/materials';
 import type { Material } from '@overcoat/core/model';
-import { type Parsed, parseLength, parseMoney, parseNumber, printMoney } from '@overcoat/core/units';
+import { type Parsed, parseLength, parseNumber } from '@overcoat/core/units';
 import { useForm } from 'react-hook-form';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
 import { freshId } from '../../store/edits.ts';
+import { parseMoney, printMoney } from '../../store/money.ts';
 import { Button } from '../../ui/Button.tsx';
 
 interface Form {

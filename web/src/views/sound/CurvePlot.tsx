@@ -1,5 +1,6 @@
 import type { CurvePoint } from '@overcoat/core/studies/deaden';
 import { useCallback } from 'react';
+import { moneySign } from '../../store/money.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
@@ -57,7 +58,7 @@ export function CurvePlot({
             x: {
               type: 'linear' as const,
               min: 0,
-              ...axis(colour, by === 'mass' ? 'sheets, kg' : 'sheets, £'),
+              ...axis(colour, by === 'mass' ? 'sheets, kg' : `sheets, ${moneySign()}`),
             },
             y: { min: 0, ...axis(colour, 'dB quieter') },
           },

@@ -6,7 +6,7 @@ import {
   type SheetStock,
   sheetPlan,
 } from '@overcoat/core/studies/deaden';
-import { parseMass, parseMoney, printMass, printMoney } from '@overcoat/core/units';
+import { parseMass, printMass } from '@overcoat/core/units';
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -17,6 +17,7 @@ import { useJob } from '../../jobs/useJob.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
+import { parseMoney, printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { takeSheets, usualSheet } from '../../store/sheets.ts';

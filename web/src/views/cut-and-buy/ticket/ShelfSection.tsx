@@ -1,13 +1,17 @@
+import type { WorkshopEntry } from '@overcoat/core/model';
 import type { Rest } from '@overcoat/core/order/buying';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { format } from 'date-fns';
+import { Camera } from 'lucide-react';
 import { useState } from 'react';
-import { useLibrary } from '../../api/queries.ts';
-import { useWorkshop } from '../../api/workshop.ts';
-import { useUnits } from '../../store/preferences.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Field } from '../../ui/Field.tsx';
-import { Select } from '../../ui/Select.tsx';
+import { v7 as uuid } from 'uuid';
+import { useLibrary } from '../../../api/queries.ts';
+import { keepPhoto, usePhotoUrl } from '../../../store/photos.ts';
+import { useUnits } from '../../../store/preferences.ts';
+import { useWorkshop } from '../../../store/workshop.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Field } from '../../../ui/Field.tsx';
+import { Select } from '../../../ui/Select.tsx';
 
 /** Pixels a metre. */
 const SCALE = 52;
@@ -53,6 +57,7 @@ export function ShelfSection() {
                 {r.where ? `, ${r.where}` : ''}, {format(new Date(r.at), 'd MMM')}
               </span>
             </p>
+            {r.photo && <Picture hash={r.photo} />}
             <Button
               small
               onClick={() => gone(r)}
@@ -73,7 +78,18 @@ export function ShelfSection() {
   );
 }
 
-type Kept = Extract<Parameters<ReturnType<typeof useWorkshop>['note']>[0][number], { kind: 'rest kept' }>;
+/** What the rest looks like, opened large by a click. */
+function Picture({ hash }: { hash: string }) {
+  const url = usePhotoUrl(hash);
+  if (!url) return null;
+  return (
+    <a href={url} target="_blank" rel="noreferrer" className="block w-24">
+      <img src={url} alt="The rest as it lies" className="max-h-20 rounded-[4px] border border-rule" />
+    </a>
+  );
+}
+
+type Kept = Extract<WorkshopEntry['fact'], { kind: 'rest kept' }>;
 
 function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
   const { library } = useLibrary();
@@ -85,6 +101,17 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
   const [thickness, setThickness] = useState<number | null>(null);
   const [size, setSize] = useState({ width: 0.6, length: 0.4 });
   const [where, setWhere] = useState('');
+  const [photo, setPhoto] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setRefused(null);
+    try {
+      setPhoto((await keepPhoto(file)).hash);
+    } catch (error) {
+      setRefused((error as Error).message);
+    }
+  };
   const thick = thickness !== null && thicknesses.includes(thickness) ? thickness : thicknesses[0]!;
   const most = {
     width: Math.max(...own.stock.map(s => s.width)),
@@ -145,21 +172,38 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
           className="min-h-7 w-36 rounded-[4px] border border-rule bg-ticket px-2"
         />
       </label>
+      <label className="inline-flex min-h-7 cursor-pointer items-center gap-1.5 rounded-[4px] border border-rule bg-ticket px-2 text-[13px] font-medium focus-within:outline-2">
+        <Camera size={15} aria-hidden /> {photo ? 'picture taken' : 'picture'}
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          className="sr-only"
+          onChange={e => void take(e.target.files?.[0])}
+        />
+      </label>
       <Button
-        onClick={() =>
+        onClick={() => {
           onAdd({
             kind: 'rest kept',
-            rest: crypto.randomUUID(),
+            rest: uuid(),
             material: own.id,
             thickness: thick,
             ...size,
             count: 1,
             where: where.trim(),
-          })
-        }
+            ...(photo ? { photo } : {}),
+          });
+          setPhoto(null);
+        }}
       >
         Put it on the shelf
       </Button>
+      {refused && (
+        <p role="alert" className="w-full text-signal">
+          {refused}
+        </p>
+      )}
     </fieldset>
   );
 }

@@ -1,44 +1,10 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Holding } from '../order/holding/index.ts';
 import type { CutPiece } from '../order/pieces/index.ts';
-import type { TakeOff } from '../order/takeoff/index.ts';
 import { inUnits } from '../units/index.ts';
 import { toCsv } from './csv.ts';
 
 const mm = (metres: number) => Math.round(metres * 10_000) / 10;
-
-/** The shopping list: one row a stock size, in the units it is sold in. */
-export function orderCsv(takeOff: TakeOff, library: Library): string {
-  const header = [
-    'material',
-    'thickness mm',
-    'width mm',
-    'length mm',
-    'need',
-    'unit',
-    'items',
-    'per pack',
-    'packs',
-    'price a pack',
-    'cost',
-    'used %',
-  ];
-  const rows = takeOff.lines.map(l => [
-    materialOf(library, l.material).name,
-    mm(l.stock.thickness),
-    mm(l.stock.width),
-    mm(l.stock.length),
-    Math.round(l.need * 100) / 100,
-    l.unit,
-    l.items,
-    l.stock.perPack,
-    l.packs,
-    l.stock.price,
-    Math.round(l.cost * 100) / 100,
-    Math.round(l.used * 100),
-  ]);
-  return toCsv([header, ...rows]);
-}
 
 /** The cut list: one row a piece as it is seen from inside, allowance included, with every corner of its outline. */
 export function cutCsv(

@@ -1,0 +1,87 @@
+import type { BuyLine } from './orderList.ts';
+import { onItsWay, type StandingOrder } from './orders.ts';
+
+/** Whether what is here and on its way does for what is still to cut. */
+export interface Enough {
+  /** Of the line. */
+  key: string;
+  /** Packs that came and were not sent back. */
+  here: number;
+  /** Packs that are still to come. */
+  coming: number;
+  /** Packs the list takes. */
+  wanted: number;
+  /** Packs if the van is larger than measured by two standard errors. */
+  atMost: number;
+  /** Cut already; it does; it does unless the van is larger than measured; it does not. */
+  verdict: 'cut' | 'enough' | 'may be short' | 'short';
+}
+
+/** Packs of a line that are here and on their way for some vans. */
+function hadFor(
+  orders: readonly StandingOrder[],
+  vans: ReadonlySet<string>,
+): Map<string, { here: number; coming: number }> {
+  const had = new Map<string, { here: number; coming: number }>();
+  for (const o of orders)
+    if (vans.has(o.van))
+      for (const l of o.lines) {
+        const own = had.get(l.key) ?? { here: 0, coming: 0 };
+        had.set(l.key, {
+          here: own.here + l.arrived - l.returned,
+          coming: own.coming + onItsWay(l),
+        });
+      }
+  return had;
+}
+
+/** Whether a line is of a group that is cut. */
+const isCut = (key: string, cut: ReadonlySet<string>): boolean =>
+  [...cut].some(group => key.startsWith(`${group}/`));
+
+/** For every line that was ordered or is wanted: did I order enough? Groups in `cut` are cut already. */
+export function enoughOf(
+  lines: readonly BuyLine[],
+  orders: readonly StandingOrder[],
+  vans: ReadonlySet<string>,
+  cut: ReadonlySet<string>,
+): Enough[] {
+  const had = hadFor(orders, vans);
+  return lines.flatMap((l): Enough[] => {
+    const { here, coming } = had.get(l.key) ?? { here: 0, coming: 0 };
+    const atMost = Math.max(l.packs, l.packsAtMost);
+    const have = here + coming;
+    const verdict = isCut(l.key, cut)
+      ? 'cut'
+      : have >= atMost
+        ? 'enough'
+        : have >= l.packs
+          ? 'may be short'
+          : 'short';
+    if (l.packs === 0 && have === 0) return [];
+    return [{ key: l.key, here, coming, wanted: l.packs, atMost, verdict }];
+  });
+}
+
+/** What of a list is neither there nor on its way for some vans, nor cut already. */
+export function stillToOrder(lines: readonly BuyLine[], enough: readonly Enough[]): BuyLine[] {
+  const by = new Map(enough.map(e => [e.key, e]));
+  return lines.flatMap(l => {
+    const e = by.get(l.key);
+    if (!e || e.verdict === 'cut') return [];
+    const packs = l.packs - e.here - e.coming;
+    return packs > 0 ? [{ ...l, packs, cost: packs * l.price }] : [];
+  });
+}
+
+/** Shares whole packs out to vans by what each needs: the largest remainders get what is left. */
+export function shareOut(packs: number, needs: readonly number[]): number[] {
+  const all = needs.reduce((a, b) => a + b, 0);
+  if (all <= 0) return needs.map((_, i) => (i === 0 ? packs : 0));
+  const exact = needs.map(n => (packs * n) / all);
+  const shares = exact.map(Math.floor);
+  const byRest = exact.map((e, i) => [e - shares[i]!, i] as const).sort((a, b) => b[0] - a[0] || a[1] - b[1]);
+  const left = packs - shares.reduce((a, b) => a + b, 0);
+  for (const [, i] of byRest.slice(0, left)) shares[i]! += 1;
+  return shares;
+}

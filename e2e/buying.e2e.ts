@@ -1,0 +1,116 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './app.ts';
+import { accessible, applySchool, newConversion, saved } from './helpers.ts';
+
+async function lined(page: Page, name: string): Promise<string> {
+  await newConversion(page, name, 'Compact van');
+  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await applySchool(page, 'Board and foil, taped');
+  await saved(page);
+  return new URL(page.url()).pathname.split('/')[2]!;
+}
+const ticket = (page: Page) => page.getByRole('table', { name: 'To buy' });
+async function toBuy(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await page.getByRole('tab', { name: /^To buy/ }).click();
+  await expect(page.getByText(/Sheets as they lie/)).toBeVisible({ timeout: 60_000 });
+}
+
+test('two vans on one ticket: one of each tool, packs shared, each order in its own van', async ({
+  page,
+}) => {
+  const first = await lined(page, 'Fore');
+  await page.goto('/');
+  const second = await lined(page, 'Aft');
+  await toBuy(page);
+  const tape = ticket(page).getByRole('row', { name: /^Aluminium foil tape, 75/ });
+  const alone = Number(await tape.getByRole('cell').nth(2).textContent());
+  await page.getByText('Buy for another van as well').click();
+  await page.getByRole('checkbox', { name: /^Fore/ }).check();
+  await expect(page.getByText(/^.*For Aft and Fore, cut from the same sheets/)).toBeVisible({
+    timeout: 90_000,
+  });
+  const together = Number(await tape.getByRole('cell').nth(2).textContent());
+  expect(together).toBeGreaterThan(alone);
+  expect(together).toBeLessThanOrEqual(2 * alone);
+  await expect(
+    ticket(page)
+      .getByRole('row', { name: /^Jigsaw one/ })
+      .getByRole('cell')
+      .nth(2),
+  ).toHaveText('1');
+  await accessible(page);
+  await page.getByRole('button', { name: 'by kind' }).click();
+  await page.getByRole('button', { name: /^Order \d+ things: Tape and glue/ }).click();
+  const order = page.getByRole('dialog');
+  await order.getByLabel('Shop').fill('the tape shop');
+  await order.getByRole('button', { name: /^Ordered: / }).click();
+  const orders = page.getByRole('region', { name: 'Orders' });
+  await expect(orders.getByText(/^the tape shop, for Aft/)).toBeVisible();
+  await expect(orders.getByText(/^the tape shop, for Fore/)).toBeVisible();
+  await saved(page);
+  const { entries } = await (await page.request.get('/api/workshop')).json();
+  const placed = entries.filter((e: { fact: { supplier?: string } }) => e.fact.supplier === 'the tape shop');
+  expect(new Set(placed.map((e: { fact: { van: string } }) => e.fact.van))).toEqual(new Set([first, second]));
+});
+
+test('a shop trip in one hand, where the server does not answer: ticks are kept and sent later', async ({
+  page,
+}) => {
+  const id = await lined(page, 'Trip');
+  await page.setViewportSize({ width: 375, height: 760 });
+  await page.goto(`/c/${id}/shop-trip`);
+  const taking = page.getByRole('heading', { name: /\d+ to take/ });
+  await expect(taking).toBeVisible({ timeout: 60_000 });
+  await page.getByLabel('Shop').selectOption('Hardware shop');
+  const left = async () => Number.parseInt((await taking.textContent())!, 10);
+  const before = await left();
+  const row = page.getByRole('button', { name: /Long knife and straightedge/ });
+  expect((await row.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+  await accessible(page);
+  await page.route('**/api/**', route => route.abort());
+  await row.click();
+  await expect(row).toHaveAttribute('aria-pressed', 'true');
+  expect(await left()).toBe(before - 1);
+  const slip = page.getByRole('button', { name: /Marker pens/ });
+  await slip.click();
+  await slip.click();
+  await expect(slip).toHaveAttribute('aria-pressed', 'false');
+  await page.unroute('**/api/**');
+  await page.evaluate(() => dispatchEvent(new Event('online')));
+  await expect
+    .poll(async () => {
+      const { entries } = await (await page.request.get('/api/workshop')).json();
+      return entries.filter((e: { fact: { van?: string } }) => e.fact.van === id).length;
+    })
+    .toBe(2);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /\d+ to take/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: /Marker pens/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Long knife/ })).toHaveCount(0);
+});
+
+test('a ready-cut kit is weighed against one’s own cutting, and prices are in the money one chooses', async ({
+  page,
+}) => {
+  await lined(page, 'Kit');
+  await toBuy(page);
+  const kits = page.getByRole('region', { name: 'Ready-cut kits' });
+  await kits.getByRole('button', { name: /^Weigh a kit/ }).click();
+  await expect(
+    kits.getByText(/more than your own cutting: worth it if an hour is worth more than £/),
+  ).toBeVisible();
+  await kits.getByLabel('Its price').fill('-3');
+  await page.keyboard.press('Enter');
+  await expect(kits.getByRole('alert')).toContainText('cannot be negative');
+  await kits.getByLabel('Its price').fill('5');
+  await page.keyboard.press('Enter');
+  await expect(kits.getByText(/^Cheaper than your own cutting/)).toBeVisible();
+  await kits.getByRole('checkbox', { name: 'lining', exact: true }).uncheck();
+  await expect(kits.getByText(/^It brings nothing/)).toBeVisible();
+  await page.getByLabel('prices in').selectOption('EUR');
+  await page.getByRole('tab', { name: /^To buy/ }).click();
+  await expect(page.getByRole('heading', { name: /^€\d+ in \d+ packs/ })).toBeVisible();
+  await kits.getByRole('button', { name: /^Take away/ }).click();
+  await expect(kits.getByLabel('Its price')).toHaveCount(0);
+});

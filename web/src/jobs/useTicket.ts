@@ -1,0 +1,154 @@
+import {
+  type BuyLine,
+  type Due,
+  dueFor,
+  type Enough,
+  enoughOf,
+  joinNeeds,
+  needsByVan,
+  orderList,
+  type Pace,
+  paceOf,
+  type Shop,
+  shareOut,
+  shopsOf,
+  surveyErrors,
+  type VanWork,
+} from '@overcoat/core/order/buying';
+import { cutGroups } from '@overcoat/core/order/cutting';
+import { inUnits } from '@overcoat/core/units';
+import { addDays, format, nextSaturday } from 'date-fns';
+import { useMemo } from 'react';
+import { useCutList } from '../api/cutList.ts';
+import { useLibrary } from '../api/queries.ts';
+import { useDesign } from '../store/design.ts';
+import { useEvaluation } from '../store/evaluation.ts';
+import { useOpenDesign } from '../store/openDesign.ts';
+import { useUnits } from '../store/preferences.ts';
+import { useWorkshop } from '../store/workshop.ts';
+import { useCutting, usePieces, useSupplies } from './useCutting.ts';
+import { type OtherVan, useSeveral } from './useSeveral.ts';
+
+/** One thing to buy, with where, by when, and whether enough of it is had. */
+export interface TicketLine extends BuyLine {
+  shop: Shop;
+  due: Due;
+  enough: Enough;
+  /** Packs still to order. */
+  open: number;
+}
+
+/** Everything to buy for a van, or for several together. */
+export interface Ticket {
+  /** Names and packs in the person’s units. */
+  lines: TicketLine[];
+  /** The same as the core has them, to be written down. */
+  raw: BuyLine[];
+  /** Sheets are counted as they lie, not estimated. */
+  laidOut: boolean;
+  /** Share done of what is being laid out; null when nothing is. */
+  running: number | null;
+  /** Of the open van, and whether the person said so. */
+  pace: Pace;
+  paceSaid: boolean;
+  vans: { id: string; name: string }[];
+  /** Ids of the pieces of the open van that use a line. */
+  usesHere(line: BuyLine): string[];
+  /** Packs of a line by van, as they are ordered. */
+  share(line: BuyLine, packs: number): { van: string; packs: number }[];
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** Work begins on a Saturday a week from now or soon after, at weekends, until the person says. */
+const assumedPace = (): Pace => ({
+  start: format(nextSaturday(addDays(new Date(), 6)), 'yyyy-MM-dd'),
+  hours: 6,
+  days: 'weekends',
+});
+
+/** The shop ticket of the variant in view and of the vans that are bought for with it; null while it is counted. */
+export function useTicket(
+  others: readonly OtherVan[],
+  firstTime: boolean,
+  layOut: boolean,
+): { ticket: Ticket | null; failed: string | null } {
+  const id = useDesign(s => s.id) ?? '';
+  const { shell } = useOpenDesign();
+  const { order } = useEvaluation();
+  const { library } = useLibrary();
+  const { supplies, prices, entries, orders } = useWorkshop();
+  const { list } = useCutList();
+  const units = useUnits();
+  const alone = others.length === 0;
+  const { answer: pieces } = usePieces();
+  const { answer: work } = useSupplies(alone);
+  const { job } = useCutting(layOut && alone);
+  const several = useSeveral(others, true);
+  const laid = alone && job.answer && !job.stale ? job.answer : null;
+
+  const counted = useMemo((): { lines: BuyLine[]; vans: VanWork[] } | null => {
+    const by = { supplies, prices, firstTime };
+    if (several.answer) {
+      const { cuts, vans, errors } = several.answer;
+      return {
+        lines: orderList(cuts, null, joinNeeds(vans), library, { ...by, errors: new Map(errors) }),
+        vans,
+      };
+    }
+    if (!alone || !work || !pieces) return null;
+    const cuts = laid
+      ? laid.groups.map(group => ({ group, nest: group.layout?.nest ?? null }))
+      : cutGroups(pieces, library).map(group => ({ group, nest: null }));
+    return {
+      lines: orderList(cuts, order, work.needs, library, { ...by, errors: surveyErrors(shell) }),
+      vans: [{ id, name: '', ...work, pieces, shell }],
+    };
+  }, [several.answer, alone, work, pieces, laid, order, library, supplies, prices, firstTime, shell, id]);
+
+  const ticket = useMemo((): Ticket | null => {
+    if (!counted) return null;
+    const { lines, vans } = counted;
+    const said = paceOf(entries, id);
+    const pace = said ?? assumedPace();
+    const shops = shopsOf(lines, entries, library);
+    const paced = vans.map(v => ({ ...v, pace: paceOf(entries, v.id) ?? pace }));
+    const due = dueFor(lines, paced, shops);
+    const cut = alone ? new Set(list.cut?.map(c => c.group)) : NONE;
+    const ids = new Set(vans.map(v => v.id));
+    const enough = new Map(enoughOf(lines, orders, ids, cut).map(e => [e.key, e]));
+    const here = vans.find(v => v.id === id)?.name ?? '';
+    return {
+      lines: lines.map(l => {
+        const e = enough.get(l.key) ?? nothingWanted(l);
+        const open = e.verdict === 'cut' ? 0 : Math.max(0, l.packs - e.here - e.coming);
+        const words = { name: inUnits(l.name, units), pack: inUnits(l.pack, units) };
+        return { ...l, ...words, shop: shops.get(l.key)!, due: due.get(l.key)!, enough: e, open };
+      }),
+      raw: lines,
+      laidOut: !alone || laid !== null,
+      running: alone ? job.running : several.running,
+      pace,
+      paceSaid: said !== null,
+      vans: vans.map(v => ({ id: v.id, name: v.name })),
+      usesHere: line =>
+        here === ''
+          ? line.uses
+          : line.uses.flatMap(u => (u.startsWith(`${here}: `) ? u.slice(here.length + 2) : [])),
+      share: (line, packs) => {
+        const shares = shareOut(packs, needsByVan(line, vans));
+        return vans.flatMap((v, i) => (shares[i]! > 0 ? [{ van: v.id, packs: shares[i]! }] : []));
+      },
+    };
+  }, [counted, entries, orders, library, list, alone, laid, id, job.running, several.running, units]);
+  return { ticket, failed: several.failed ?? (alone ? job.failed : null) };
+}
+
+const nothingWanted = (l: BuyLine): Enough => ({
+  key: l.key,
+  here: 0,
+  coming: 0,
+  wanted: 0,
+  atMost: 0,
+  verdict: 'enough',
+});

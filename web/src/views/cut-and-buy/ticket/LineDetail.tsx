@@ -1,0 +1,81 @@
+import { inUnits } from '@overcoat/core/units';
+import { useState } from 'react';
+import type { TicketLine } from '../../../jobs/useTicket.ts';
+import { printMoney } from '../../../store/money.ts';
+import { useUnits } from '../../../store/preferences.ts';
+import { useWorkshop } from '../../../store/workshop.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Select } from '../../../ui/Select.tsx';
+import { DaysToCome, ShopFields } from './ShopFields.tsx';
+import { amount, day } from './words.ts';
+
+/** Why so much of it, what would do instead, where it comes from, and what was paid before. */
+export function LineDetail({ line: l, shops }: { line: TicketLine; shops: ReadonlyMap<string, number> }) {
+  const units = useUnits();
+  const { note, orders } = useWorkshop();
+  const [other, setOther] = useState(false);
+  const paid = orders.flatMap(o =>
+    o.lines.flatMap(p => (p.key === l.key ? [`${printMoney(p.price)} at ${o.supplier}, ${day(o.at)}`] : [])),
+  );
+  const from = (name: string, lead: number) => {
+    note([{ kind: 'shop', name, lead, keys: [l.key] }]);
+    setOther(false);
+  };
+  return (
+    <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+      <div className="min-w-60 flex-1">
+        <p>
+          {l.why.replace(/^./, c => c.toUpperCase())}. For: {l.due.stage}, reached on {day(l.due.needed)} at
+          the earliest.
+        </p>
+        <p className="text-[13px] text-faint">
+          {amount(l.unit, Math.max(0, l.left))} left over
+          {l.spare > 0 ? `; ${amount(l.unit, l.spare)} may be spoilt` : ''}
+          {l.packsAtMost > l.packs ? `; ${l.packsAtMost} packs if the van is larger than measured` : ''}.
+        </p>
+        {l.instead && (
+          <p>
+            Instead: {l.instead.packs} × {inUnits(l.instead.name, units)}, {printMoney(l.instead.cost)} (
+            {l.instead.cost < l.cost
+              ? `${printMoney(l.cost - l.instead.cost)} less: one run over each rib`
+              : `${printMoney(l.instead.cost - l.cost)} more`}
+            ).
+          </p>
+        )}
+        {paid.length > 0 && <p className="text-[13px] text-faint">Paid: {paid.join('; ')}.</p>}
+        <p className="text-[13px] text-faint">
+          Used by {l.uses.slice(0, 8).join(', ')}
+          {l.uses.length > 8 ? ` and ${l.uses.length - 8} more` : ''}.
+        </p>
+      </div>
+      <div className="w-64">
+        <Select
+          compact
+          label="From"
+          value={other ? '' : l.shop.name}
+          onChange={e =>
+            e.target.value === '' ? setOther(true) : from(e.target.value, shops.get(e.target.value) ?? 0)
+          }
+        >
+          {[...new Set([l.shop.name, ...shops.keys()])].map(s => (
+            <option key={s} value={s}>
+              {s}
+            </option>
+          ))}
+          <option value="">another shop…</option>
+        </Select>
+        {other ? (
+          <ShopFields name="" lead={0} onShop={from}>
+            {submit => (
+              <Button small className="mt-1" onClick={submit}>
+                It comes from there
+              </Button>
+            )}
+          </ShopFields>
+        ) : (
+          <DaysToCome lead={l.shop.lead} onLead={lead => from(l.shop.name, lead)} />
+        )}
+      </div>
+    </div>
+  );
+}
