@@ -1,3 +1,4 @@
+import { buyingFigures } from './buying.ts';
 import { crowdFigures } from './crowd.ts';
 import { evaluateFigures } from './evaluate.ts';
 import { hourlyFigures } from './hourly.ts';
@@ -20,6 +21,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   hourly: hourlyFigures,
   sound: soundFigures,
   nesting: nestingFigures,
+  buying: buyingFigures,
 };
 const named = process.argv.slice(2).filter(arg => arg in GROUPS);
 const figures: Figure[] = [];

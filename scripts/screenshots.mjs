@@ -88,7 +88,14 @@ const shots = [
     },
   ],
   ['materials', `/c/${perigee}/materials`, page => page.getByRole('button', { name: /^Sheep wool/ }).click()],
-  ['working', `/c/${perigee}/build-ups`, page => page.getByRole('button', { name: /^damp/ }).click()],
+  [
+    'to-buy',
+    `/c/${perigee}/cut-and-buy?list=buy`,
+    async page => {
+      await page.getByText(/Sheets as they lie\. *$/).waitFor({ timeout: 60_000 });
+      await page.getByRole('button', { name: /^Aluminium foil tape/ }).click();
+    },
+  ],
   ['build-ups-dark', `/c/${perigee}/build-ups`, choose('F3a'), { colorScheme: 'dark' }],
   ['making-ready', `/c/${perigee}/survey`, page => page.getByRole('tab', { name: /Making ready/ }).click()],
   ['log', `/c/${perigee}/survey`, page => page.getByRole('tab', { name: 'Log' }).click()],

@@ -252,7 +252,17 @@ describe('asked by command line', () => {
     writeFileSync(at, JSON.stringify(shelf));
     const b = await answer('order', file, '--steps', '0', '--shelf', at);
     expect(b.cost).toBeLessThan(a.cost - 100);
+    const large = { ...shelf.offcuts[0]!, width: 3 };
+    writeFileSync(at, JSON.stringify({ ...shelf, offcuts: [shelf.offcuts[0], large] }));
+    expect(await ask(['order', file, '--shelf', at])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('/offcuts/1 It is larger than any sheet'),
+    });
     writeFileSync(at, JSON.stringify({ ...shelf, offcuts: [{ material: 'pir', count: -1 }] }));
+    expect(await ask(['order', file, '--currency', 'XYZ'])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('“XYZ” is no currency known here'),
+    });
     expect(await ask(['order', file, '--shelf', at])).toMatchObject({
       code: 2,
       error: expect.stringContaining('is no shelf'),

@@ -1,13 +1,14 @@
 import { readFile } from 'node:fs/promises';
 import { layUp } from '@overcoat/core/buildup';
 import { evaluate } from '@overcoat/core/evaluate';
-import type { Shelf } from '@overcoat/core/model';
-import { needsFor, orderList, surveyErrors } from '@overcoat/core/order/buying';
+import type { Library } from '@overcoat/core/materials';
+import { CURRENCIES, type Shelf } from '@overcoat/core/model';
+import { needsFor, offcutWrong, orderList, surveyErrors } from '@overcoat/core/order/buying';
 import { cutGroups } from '@overcoat/core/order/cutting';
+import { fixedOf } from '@overcoat/core/order/holding';
 import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { Shelf as SHELF } from '@overcoat/core/schema';
-import { heldVan } from '@overcoat/core/studies/holding';
 import { inUnits } from '@overcoat/core/units';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { Mistake } from '../mistake.ts';
@@ -26,13 +27,17 @@ export async function askOrder(args: readonly string[]) {
     shelf: { type: 'string' },
     steps: { type: 'string' },
     'first-time': { type: 'boolean' },
+    currency: { type: 'string' },
   });
   const steps = number('steps', values.steps, { min: 0, max: 100_000, whole: true }) ?? STEPS;
+  const currency = CURRENCIES.find(c => c === (values.currency ?? 'GBP'));
+  if (!currency)
+    throw new Mistake(`“${values.currency}” is no currency known here: ${CURRENCIES.join(', ')} are.`);
   const { design, variant, library } = await readDesign(rest[0], values);
-  const shelf = await readShelf(values.shelf);
+  const shelf = await readShelf(values.shelf, library);
   const laid = layUp(design.shell, variant.design, library);
   const pieces = cutPieces(design.shell, variant.design, laid, library, USUAL_CHOICES);
-  const holdings = heldVan(design, variant.design, library, pieces, []).pieces;
+  const holdings = fixedOf(pieces, design.shell, variant.design, library, []);
   const cuts = cutGroups(pieces, library, {
     offcuts: shelf.offcuts.map((o, i) => ({ id: `${i}`, ...o })),
   }).map(group => {
@@ -55,12 +60,13 @@ export async function askOrder(args: readonly string[]) {
   });
   return {
     variant: variant.name,
+    currency,
     cost: lines.reduce((sum, l) => sum + l.cost, 0),
     lines: lines.map(l => ({ ...l, name: metric(l.name), pack: metric(l.pack) })),
   };
 }
 
-async function readShelf(file: string | undefined): Promise<Shelf> {
+async function readShelf(file: string | undefined, library: Library): Promise<Shelf> {
   if (file === undefined) return { format: 1, supplies: {}, offcuts: [] };
   const text = await readFile(file, 'utf8').catch(() => {
     throw new Mistake(`There is no readable file “${file}”.`);
@@ -72,7 +78,11 @@ async function readShelf(file: string | undefined): Promise<Shelf> {
     throw new Mistake(`${file} is no JSON.`);
   }
   const validate = new Ajv2020({ strict: false }).compile<Shelf>(SHELF);
-  if (validate(read)) return read;
+  if (validate(read)) {
+    const wrong = read.offcuts.findIndex(o => offcutWrong(o, library) !== null);
+    if (wrong < 0) return read;
+    throw new Mistake(`${file}: /offcuts/${wrong} ${offcutWrong(read.offcuts[wrong]!, library)}`);
+  }
   const [first] = validate.errors ?? [];
   throw new Mistake(`${file} is no shelf: ${first?.instancePath || 'it'} ${first?.message}.`);
 }

@@ -53,7 +53,7 @@ const supplies: readonly Supply[] = [
   cable('cable', 'Twin cable 2.5 mm²', 25, 32),
   cable('conduit', 'Split conduit 20 mm', 10, 9),
   cable('cord', 'Pull cord, 2 mm', 50, 6),
-  cable('felt-tape', 'Felt tape for ribs, 20 mm', 10, 8),
+  of('fixing', 'm')('felt-tape', 'Felt tape for ribs, 20 mm', 10, 8),
   consumable('knife-blades', 'Snap-off knife blades', 10, 6),
   consumable('saw-blades', 'Jigsaw blades for clean cuts', 5, 9),
   consumable('markers', 'Marker pens', 2, 4),

@@ -18,7 +18,7 @@ import {
   type Offcut,
 } from '@overcoat/core/order/cutting';
 import { checkPanels, weighSpacings } from '@overcoat/core/order/grounds';
-import type { ChosenHold } from '@overcoat/core/order/holding';
+import { type ChosenHold, fixedOf } from '@overcoat/core/order/holding';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { type CutChoices, type CutPiece, cutPieces } from '@overcoat/core/order/pieces';
 import { workByStage } from '@overcoat/core/order/work';
@@ -91,7 +91,7 @@ function workOn(
   const laid = layUp(shell, placement, library);
   const { joints } = laid;
   const pieces = cutPieces(shell, placement, laid, library, choices);
-  const holdings = heldVan(design, placement, library, pieces, chosen).pieces;
+  const holdings = fixedOf(pieces, shell, placement, library, chosen);
   return {
     pieces,
     needs: needsFor({ shell, ready, placement, joints, pieces, holdings }, library),

@@ -13,7 +13,7 @@ import { useJob } from './useJob.ts';
 /** Sheets for several vans are searched so long, s. */
 const SECONDS = 6;
 
-/** Another van that is bought for, in one of its variants; the one being built when left out. */
+/** Another van that is bought for, in one of its variants by name; the one being built when left out. */
 export interface OtherVan {
   id: string;
   variant?: string;
@@ -28,7 +28,7 @@ interface Loaded {
 
 async function load({ id, variant }: OtherVan): Promise<Loaded> {
   const { design } = await api.read(id);
-  const own = design.variants.find(v => v.id === variant) ?? builtOf(design);
+  const own = design.variants.find(v => v.name === variant) ?? builtOf(design);
   const { list } = await api.cutList(id, own.id);
   return { id, design, variant: own, list };
 }

@@ -1,6 +1,6 @@
 import { type Library, materialOf, type Supply } from '../../materials/index.ts';
 import type { BuildUp, Design, Layer, Placement } from '../../model/index.ts';
-import { fixingsOf, type Holding } from '../holding/index.ts';
+import { type Fixed, fixingsOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { NeedList } from './needList.ts';
 
@@ -104,7 +104,7 @@ const boltOf = (thread: number, before: number): Supply =>
 export function clipsOf(
   list: NeedList,
   piece: CutPiece,
-  { by }: Holding,
+  { by }: Fixed,
   buildUp: BuildUp | undefined,
   library: Library,
 ): void {

@@ -1,7 +1,7 @@
 import type { LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf, type Supply } from '../../materials/index.ts';
 import type { Material, Shell } from '../../model/index.ts';
-import { type Hold, type Holding, sizeOf } from '../holding/index.ts';
+import { type Fixed, type Hold, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import { canDoes, foamLitres, isFoam } from '../takeoff/index.ts';
 import { NeedList } from './needList.ts';
@@ -20,7 +20,7 @@ const USUAL = { spray: 'contact-spray', bead: 'mastic', tape: 'double-sided-tape
  */
 export function glueNeeds(
   pieces: readonly CutPiece[],
-  holdings: readonly Holding[],
+  holdings: readonly Fixed[],
   joints: LayUp['joints'],
   shell: Shell,
   library: Library,
@@ -38,7 +38,7 @@ export function glueNeeds(
   return list;
 }
 
-function glue(list: NeedList, piece: CutPiece, h: Holding, sealed: boolean, library: Library): void {
+function glue(list: NeedList, piece: CutPiece, h: Fixed, sealed: boolean, library: Library): void {
   const material = materialOf(library, piece.material);
   const own = material.fixedWith ? materialOf(library, material.fixedWith) : null;
   const [w, h2] = sizeOf(piece);

@@ -1,7 +1,7 @@
 import type { LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Design, Material, Placement, Shell } from '../../model/index.ts';
-import { fixingsOf, type Holding, linesOn, sizeOf } from '../holding/index.ts';
+import { type Fixed, fixingsOf, linesOn, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import { clipsAndBolts, clipsOf, furnitureBolts } from './bolts.ts';
 import { glueNeeds } from './glue.ts';
@@ -44,7 +44,7 @@ export interface NeedsOf extends Pick<Design, 'shell' | 'ready'> {
   /** All that is cut. */
   pieces: readonly CutPiece[];
   /** What holds each. */
-  holdings: readonly Holding[];
+  holdings: readonly Fixed[];
 }
 
 /** All that is bought besides sheets and rolls: by what the pieces and the van ask for. Throws RangeError for an unknown material. */
@@ -177,7 +177,7 @@ function consumables(
   list: NeedList,
   library: Library,
   pieces: readonly CutPiece[],
-  holdings: readonly Holding[],
+  holdings: readonly Fixed[],
 ): void {
   const of = (test: (p: CutPiece) => boolean) => pieces.filter(test);
   const ids = (own: readonly CutPiece[]) => own.map(p => p.id);
@@ -189,7 +189,7 @@ function consumables(
   const sawn = of(p => material(p).cutWith === 'saw');
   const stuck = of(p => material(p).selfAdhesive);
   const dusty = of(p => material(p).family === 'fibre' || material(p).family === 'board');
-  const by = (hold: Holding['by']) => {
+  const by = (hold: Fixed['by']) => {
     const held = new Set(holdings.filter(h => h.by === hold).map(h => h.piece));
     return of(p => held.has(p.id));
   };

@@ -1,3 +1,4 @@
+import type { Library } from '../../materials/index.ts';
 import type { DELIVERIES, WorkshopEntry } from '../../model/index.ts';
 
 /** One thing of an order, and what became of it. */
@@ -93,4 +94,15 @@ export function restWrong(
   return left === 0
     ? 'That rest is no longer on the shelf: it was used or taken off before.'
     : `Only ${left} of that rest are left on the shelf.`;
+}
+
+/** Why nothing can be a rest of what is sold, in one sentence; null where it can. */
+export function offcutWrong(
+  { material, width, length }: { material: string; width: number; length: number },
+  library: Library,
+): string | null {
+  const stock = library.get(material)?.stock;
+  if (!stock) return `There is no material ${material}.`;
+  const fits = stock.some(s => width <= s.width + 1e-9 && length <= s.length + 1e-9);
+  return fits ? null : 'It is larger than any sheet of its material that is sold.';
 }

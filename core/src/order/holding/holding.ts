@@ -38,14 +38,22 @@ export interface Hottest {
   inside: number;
 }
 
-/** How a piece is held, and whether that will do. */
-export interface Holding {
+/** How a piece is held, whatever the weather does to it. */
+export interface Fixed {
   /** Id of the piece. */
   piece: string;
   /** How. */
   by: Hold;
   /** Where it hangs, stands or lies. */
   lies: 'overhead' | 'upright' | 'flat';
+  /** What screws it on; null for all but linings. */
+  screw: ScrewFit | null;
+  /** Whether wood lies on steel there, which squeaks without felt or foam between. */
+  squeaks: boolean;
+}
+
+/** How a piece is held, and whether that will do. */
+export interface Holding extends Fixed {
   /** kg, dry. */
   mass: number;
   /** kg of water in it at its wettest. */
@@ -68,14 +76,10 @@ export interface Holding {
   wait: string;
   /** Whether it comes off again without harm. */
   opens: boolean;
-  /** What screws it on; null for all but linings. */
-  screw: ScrewFit | null;
   /** Kinds of openings whose edge a screwed lining meets: behind it is their cavity, and a screw may reach the glass or its motor. */
   besides: Opening['kind'][];
   /** What lies behind it that somebody must reach again. */
   reaches: KeepClear['kind'][];
-  /** Whether wood lies on steel there, which squeaks without felt or foam between. */
-  squeaks: boolean;
 }
 
 /** A way of holding that a person chose for a layer. */
@@ -98,26 +102,43 @@ export function holdingOf(
   wettest: ReadonlyMap<string, number>,
   chosen: readonly ChosenHold[],
 ): Holding[] {
+  const about = { library, hottest, wettest };
+  return inPlace(pieces, shell, placement).map(p => held(p, fixedBy(p, library, chosen), about));
+}
+
+/** How every piece is held, without asking whether it will stay. */
+export const fixedOf = (
+  pieces: readonly CutPiece[],
+  shell: Shell,
+  placement: Placement,
+  library: Library,
+  chosen: readonly ChosenHold[],
+): Fixed[] => inPlace(pieces, shell, placement).map(p => fixedBy(p, library, chosen));
+
+/** A piece and the layer it is. */
+interface InPlace {
+  piece: CutPiece;
+  zone: Zone;
+  buildUp: BuildUp;
+  layer: Layer;
+}
+
+function inPlace(pieces: readonly CutPiece[], shell: Shell, placement: Placement): InPlace[] {
   const zones = new Map(shell.zones.map(z => [z.id, z]));
   const buildUps = new Map(placement.buildUps.map(b => [b.id, b]));
   return pieces.flatMap(piece => {
     const zone = zones.get(piece.zone);
     const buildUp = buildUps.get(piece.buildUp);
     const layer = buildUp?.layers.find(l => l.id === piece.layer);
-    if (!zone || !buildUp || !layer) return [];
-    return [held(piece, zone, buildUp, layer, { library, hottest, wettest, chosen })];
+    return zone && buildUp && layer ? [{ piece, zone, buildUp, layer }] : [];
   });
 }
 
-interface About {
-  library: Library;
-  hottest: Hottest;
-  wettest: ReadonlyMap<string, number>;
-  chosen: readonly ChosenHold[];
-}
-
-function held(piece: CutPiece, zone: Zone, buildUp: BuildUp, layer: Layer, about: About): Holding {
-  const { library, hottest, wettest, chosen } = about;
+function fixedBy(
+  { piece, zone, buildUp, layer }: InPlace,
+  library: Library,
+  chosen: readonly ChosenHold[],
+): Fixed {
   const material = materialOf(library, piece.material);
   const direction = directionOf(zone.kind);
   const lies = direction === 'up' ? 'overhead' : direction === 'down' ? 'flat' : 'upright';
@@ -126,6 +147,26 @@ function held(piece: CutPiece, zone: Zone, buildUp: BuildUp, layer: Layer, about
       ? 'rests'
       : (chosen.find(c => c.buildUp === buildUp.id && c.layer === layer.id)?.by ??
         usualHold(material, layer, library));
+  return {
+    piece: piece.id,
+    by,
+    lies,
+    screw: layer.role === 'lining' ? screwOf(piece, buildUp, zone) : null,
+    squeaks:
+      (layer.role === 'lining' || layer.role === 'batten') && woodOnSteel(buildUp, layer, material, library),
+  };
+}
+
+interface About {
+  library: Library;
+  hottest: Hottest;
+  wettest: ReadonlyMap<string, number>;
+}
+
+function held({ piece, zone, buildUp, layer }: InPlace, fixed: Fixed, about: About): Holding {
+  const { library, hottest, wettest } = about;
+  const { by, lies } = fixed;
+  const material = materialOf(library, piece.material);
   const mass = piece.area * piece.thickness * material.density;
   const water = waterIn(material, piece, wettest);
   const at = buildUp.layers.indexOf(layer);
@@ -135,9 +176,7 @@ function held(piece: CutPiece, zone: Zone, buildUp: BuildUp, layer: Layer, about
   const { factor, verdict, when, limit } = judged(by);
   const later = buildUp.layers.slice(at + 1);
   return {
-    piece: piece.id,
-    by,
-    lies,
+    ...fixed,
     mass,
     water,
     heat: WAYS_OF_HOLDING[by].glued ? hot : null,
@@ -150,11 +189,8 @@ function held(piece: CutPiece, zone: Zone, buildUp: BuildUp, layer: Layer, about
       verdict === 'holds' ? null : (fits(material, layer).find(w => judged(w).verdict === 'holds') ?? null),
     wait: WAYS_OF_HOLDING[by].wait,
     opens: WAYS_OF_HOLDING[by].opens,
-    screw: layer.role === 'lining' ? screwOf(piece, buildUp, zone) : null,
     besides: layer.role === 'lining' ? opensAt(piece, zone) : [],
     reaches: lies === 'flat' && layer.role !== 'lining' ? [] : reachedBehind(piece, zone),
-    squeaks:
-      (layer.role === 'lining' || layer.role === 'batten') && woodOnSteel(buildUp, layer, material, library),
   };
 }
 

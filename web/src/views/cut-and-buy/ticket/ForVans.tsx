@@ -1,11 +1,14 @@
 import { useConversions } from '../../../api/queries.ts';
 import type { OtherVan } from '../../../jobs/useSeveral.ts';
 import { useDesign } from '../../../store/design.ts';
+import { Select } from '../../../ui/Select.tsx';
 
 interface Props {
   others: readonly OtherVan[];
   onOthers(others: OtherVan[]): void;
 }
+
+const inVariant = (id: string, variant: string): OtherVan => (variant === '' ? { id } : { id, variant });
 
 /** Other vans that are bought for on the same trip: their sheets are cut together, their packs shared. */
 export function ForVans({ others, onOthers }: Props) {
@@ -36,8 +39,26 @@ export function ForVans({ others, onOthers }: Props) {
                 }
               />
               {c.name}
-              <span className="text-faint">the variant being built</span>
             </label>
+            {chosen.has(c.id) && c.variants.length > 1 && (
+              <Select
+                compact
+                hideLabel
+                className="mb-1 ml-5 w-56"
+                label={`Variant of ${c.name}`}
+                value={others.find(o => o.id === c.id)?.variant ?? ''}
+                onChange={e =>
+                  onOthers(others.map(o => (o.id === c.id ? inVariant(o.id, e.target.value) : o)))
+                }
+              >
+                <option value="">the one being built</option>
+                {c.variants.map(v => (
+                  <option key={v} value={v}>
+                    {v}
+                  </option>
+                ))}
+              </Select>
+            )}
           </li>
         ))}
       </ul>

@@ -29,8 +29,8 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
           the earliest.
         </p>
         <p className="text-[13px] text-faint">
-          {amount(l.unit, Math.max(0, l.left))} left over
-          {l.spare > 0 ? `; ${amount(l.unit, l.spare)} may be spoilt` : ''}
+          {amount(l.unit, Math.max(0, l.left), units)} left over
+          {l.spare > 0 ? `; ${amount(l.unit, l.spare, units)} may be spoilt` : ''}
           {l.packsAtMost > l.packs ? `; ${l.packsAtMost} packs if the van is larger than measured` : ''}.
         </p>
         {l.instead && (

@@ -1,5 +1,5 @@
 import type { WorkshopEntry } from '@overcoat/core/model';
-import type { Rest } from '@overcoat/core/order/buying';
+import { offcutWrong, type Rest } from '@overcoat/core/order/buying';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { format } from 'date-fns';
 import { Camera } from 'lucide-react';
@@ -99,7 +99,7 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
   const own = library.get(material) ?? cut[0]!;
   const thicknesses = [...new Set(own.stock.map(s => s.thickness))];
   const [thickness, setThickness] = useState<number | null>(null);
-  const [size, setSize] = useState({ width: 0.6, length: 0.4 });
+  const [typed, setSize] = useState({ width: 0.6, length: 0.4 });
   const [where, setWhere] = useState('');
   const [photo, setPhoto] = useState<string | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
@@ -117,6 +117,8 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
     width: Math.max(...own.stock.map(s => s.width)),
     length: Math.max(...own.stock.map(s => s.length)),
   };
+  // A rest of a smaller sheet is no larger than that.
+  const size = { width: Math.min(typed.width, most.width), length: Math.min(typed.length, most.length) };
   const within = (max: number) => (text: string) => parseLength(text, { system: units, min: 0.02, max });
   return (
     <fieldset className="no-print mt-3 flex flex-wrap items-end gap-2">
@@ -184,6 +186,9 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
       </label>
       <Button
         onClick={() => {
+          const wrong = offcutWrong({ material: own.id, ...size }, library);
+          setRefused(wrong);
+          if (wrong) return;
           onAdd({
             kind: 'rest kept',
             rest: uuid(),

@@ -2,6 +2,7 @@ import { parseNumber, printNumber } from '@overcoat/core/units';
 import { Fragment } from 'react';
 import type { TicketLine } from '../../../jobs/useTicket.ts';
 import { printMoney } from '../../../store/money.ts';
+import { useUnits } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Field } from '../../../ui/Field.tsx';
@@ -88,6 +89,7 @@ function Row({
   chosen: boolean;
   onChoose(key: string | null): void;
 }) {
+  const units = useUnits();
   const late = l.open > 0 && l.due.order <= today();
   return (
     <tr className={`border-t border-rule align-top ${chosen ? 'bg-ticket' : ''}`}>
@@ -105,9 +107,9 @@ function Row({
           {l.pack === 'one' ? '' : ' a pack'} · {l.uses.length === 1 ? l.uses[0] : `${l.uses.length} uses`}
         </span>
       </th>
-      <td className="py-1 pl-2 text-right whitespace-nowrap">{amount(l.unit, l.need)}</td>
+      <td className="py-1 pl-2 text-right whitespace-nowrap">{amount(l.unit, l.need, units)}</td>
       <td className="w-20 py-1 pl-2 text-right">
-        {l.kind === 'sheet' ? l.shelf > 0 ? amount(l.unit, l.shelf) : '' : <AtHand line={l} />}
+        {l.kind === 'sheet' ? l.shelf > 0 ? amount(l.unit, l.shelf, units) : '' : <AtHand line={l} />}
       </td>
       <td className={`py-1 pl-2 text-right ${l.packs > 0 ? 'font-semibold' : 'text-faint'}`}>
         {l.packs > 0 ? l.packs : 'have it'}

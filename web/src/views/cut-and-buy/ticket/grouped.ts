@@ -22,7 +22,7 @@ const KINDS: [TicketLine['kind'], string][] = [
   ['tape and glue', 'Tape and glue'],
   ['coating', 'Coatings'],
   ['fixing', 'Fixings'],
-  ['cable', 'Cable, conduit, cord, felt'],
+  ['cable', 'Cable, conduit, cord'],
   ['consumable', 'Used up'],
   ['protection', 'For you'],
   ['tool', 'Tools'],
