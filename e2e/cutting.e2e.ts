@@ -335,6 +335,7 @@ test('the whole order: supplies by what uses them, what is at hand comes off, re
   await expect(shelf.getByText(/under the bench/)).toBeVisible();
   await accessible(page);
   await page.reload();
+  await page.getByRole('tab', { name: 'On sheets' }).click();
   await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
   await groupOf(page, /^F\S* lining/);
   await expect(verdict).toContainText('1 rest of 1220 mm');

@@ -49,6 +49,10 @@ export const WorkshopEntry = closed({
       hours: Type.Number({ minimum: 0.5, maximum: 16 }),
       days: choice(...WORK_DAYS),
     }),
+    /** Whether whoever works here has done it before: fewer pieces are spoilt then. */
+    closed({ kind: Type.Literal('practised'), practised: Type.Boolean() }),
+    /** So much of what is at hand is kept for a van; 0 lets it go. */
+    closed({ kind: Type.Literal('booked'), van: Id, supply: LineKey, amount: Amount }),
     /** A rest was put on the shelf. */
     closed({
       kind: Type.Literal('rest kept'),

@@ -2,6 +2,7 @@ import type { CutList, Design } from '@overcoat/core/model';
 import { choicesOf } from '@overcoat/core/order/pieces';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { useCutList } from '../api/cutList.ts';
 import { useDesign } from '../store/design.ts';
@@ -17,6 +18,31 @@ const SECONDS = 6;
 export interface OtherVan {
   id: string;
   variant?: string;
+}
+
+/** The other vans as the address names them, so that a shop trip is for the same. */
+export function useOthers(): [OtherVan[], (others: OtherVan[]) => void] {
+  const [params, setParams] = useSearchParams();
+  const named = params.getAll('with').join('\n');
+  const others = useMemo(
+    () =>
+      named.split('\n').flatMap((one): OtherVan[] => {
+        const [id, ...variant] = one.split(' ');
+        if (!id) return [];
+        return [variant.length > 0 ? { id, variant: variant.join(' ') } : { id }];
+      }),
+    [named],
+  );
+  const put = (next: OtherVan[]) =>
+    setParams(
+      now => {
+        now.delete('with');
+        for (const o of next) now.append('with', o.variant ? `${o.id} ${o.variant}` : o.id);
+        return now;
+      },
+      { replace: true, flushSync: true },
+    );
+  return [others, put];
 }
 
 interface Loaded {

@@ -4,6 +4,7 @@ import {
   dueFor,
   type Enough,
   enoughOf,
+  isFirstTime,
   joinNeeds,
   needsByVan,
   orderList,
@@ -12,6 +13,7 @@ import {
   type Shop,
   shareOut,
   shopsOf,
+  suppliesFor,
   surveyErrors,
   type VanWork,
 } from '@overcoat/core/order/buying';
@@ -70,14 +72,13 @@ const assumedPace = (): Pace => ({
 /** The shop ticket of the variant in view and of the vans that are bought for with it; null while it is counted. */
 export function useTicket(
   others: readonly OtherVan[],
-  firstTime: boolean,
   layOut: boolean,
 ): { ticket: Ticket | null; failed: string | null } {
   const id = useDesign(s => s.id) ?? '';
   const { shell } = useOpenDesign();
   const { order } = useEvaluation();
   const { library } = useLibrary();
-  const { supplies, prices, entries, orders } = useWorkshop();
+  const { supplies, booked, prices, entries, orders } = useWorkshop();
   const { list } = useCutList();
   const units = useUnits();
   const alone = others.length === 0;
@@ -88,7 +89,9 @@ export function useTicket(
   const laid = alone && job.answer && !job.stale ? job.answer : null;
 
   const counted = useMemo((): { lines: BuyLine[]; vans: VanWork[] } | null => {
-    const by = { supplies, prices, firstTime };
+    const ids = new Set([id, ...others.map(o => o.id)]);
+    const firstTime = isFirstTime(entries);
+    const by = { supplies: suppliesFor({ supplies, booked }, ids), prices, firstTime };
     if (several.answer) {
       const { cuts, vans, errors } = several.answer;
       return {
@@ -104,7 +107,22 @@ export function useTicket(
       lines: orderList(cuts, order, work.needs, library, { ...by, errors: surveyErrors(shell) }),
       vans: [{ id, name: '', ...work, pieces, shell }],
     };
-  }, [several.answer, alone, work, pieces, laid, order, library, supplies, prices, firstTime, shell, id]);
+  }, [
+    several.answer,
+    alone,
+    work,
+    pieces,
+    laid,
+    order,
+    library,
+    supplies,
+    booked,
+    prices,
+    entries,
+    shell,
+    id,
+    others,
+  ]);
 
   const ticket = useMemo((): Ticket | null => {
     if (!counted) return null;

@@ -37,6 +37,12 @@ export function paceOf(entries: readonly WorkshopEntry[], van: string): Pace | n
   return { start: start.slice(0, 10), hours, days };
 }
 
+/** Whether it is the first time for whoever works here, until they say otherwise. */
+export function isFirstTime(entries: readonly WorkshopEntry[]): boolean {
+  const last = entries.findLast(e => e.fact.kind === 'practised');
+  return last?.fact.kind !== 'practised' || !last.fact.practised;
+}
+
 const worksOn = (time: number, days: Pace['days']): boolean => {
   const weekend = [0, 6].includes(new Date(time).getUTCDay());
   return days === 'every day' || (days === 'weekends') === weekend;

@@ -1,4 +1,4 @@
-export { type Due, dueOf, type Pace, paceOf, stagesOf } from './due.ts';
+export { type Due, dueOf, isFirstTime, type Pace, paceOf, stagesOf } from './due.ts';
 export { type Enough, enoughOf, shareOut, stillToOrder } from './enough.ts';
 export { weighKit } from './kit.ts';
 export { joinNeeds, type Need, usedBy } from './needList.ts';
@@ -14,6 +14,6 @@ export {
 } from './orders.ts';
 export { linesForVan, workshopLines } from './ownLines.ts';
 export { dueFor, needsByVan, type VanWork } from './several.ts';
-export { type Rest, type ShelfNow, shelfOf } from './shelf.ts';
+export { type Rest, type ShelfNow, shelfOf, suppliesFor } from './shelf.ts';
 export { type Shop, shopsOf } from './shops.ts';
 export { surveyErrors } from './surveyError.ts';

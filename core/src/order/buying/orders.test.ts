@@ -5,11 +5,14 @@ import {
   type BuyLine,
   deliveryWrong,
   enoughOf,
+  isFirstTime,
   onItsWay,
   ordersOf,
   restWrong,
   shareOut,
+  shelfOf,
   stillToOrder,
+  suppliesFor,
 } from './index.ts';
 
 let n = 0;
@@ -110,5 +113,19 @@ describe('orders', () => {
     expect(restWrong([{ id: 'r', count: 2 }], gone(2))).toBeNull();
     expect(restWrong([{ id: 'r', count: 1 }], gone(2))).toContain('Only 1');
     expect(restWrong([], gone(1))).toContain('no longer');
+  });
+  it('book what is at hand for a van: others see the rest of it, until it is let go', () => {
+    const counted = entry('2026-05-01', { kind: 'counted', supply: 'clips', amount: 40 });
+    const book = (amount: number) =>
+      entry('2026-05-02', { kind: 'booked', van: 'a', supply: 'clips', amount });
+    const at = (van: string, ...more: WorkshopEntry[]) =>
+      suppliesFor(shelfOf([counted, ...more]), new Set([van])).get('clips');
+    expect([at('a', book(30)), at('b', book(30))]).toEqual([40, 10]);
+    expect(at('b', book(30), book(0))).toBe(40);
+    expect(at('b', book(90))).toBe(0);
+  });
+  it('take it for the first time until somebody says otherwise', () => {
+    const said = (practised: boolean) => entry('2026-05-02', { kind: 'practised', practised });
+    expect([[], [said(true)], [said(true), said(false)]].map(isFirstTime)).toEqual([true, false, true]);
   });
 });

@@ -6,7 +6,7 @@ export function workshopLines(entries: readonly WorkshopEntry[], van: string): W
   return entries.filter(({ fact }) => {
     if (fact.kind === 'ordered' && fact.van === van) orders.add(fact.order);
     if (fact.kind === 'delivery') return orders.has(fact.order);
-    return (fact.kind === 'ordered' || fact.kind === 'pace') && fact.van === van;
+    return (fact.kind === 'ordered' || fact.kind === 'pace' || fact.kind === 'booked') && fact.van === van;
   });
 }
 
@@ -25,6 +25,6 @@ export function linesForVan(
     const entry = (changed: WorkshopEntry['fact']) => [{ id: newId(), at, fact: changed }];
     if (fact.kind === 'ordered') return entry({ ...fact, van, order: orderOf(fact.order) });
     if (fact.kind === 'delivery') return entry({ ...fact, order: orderOf(fact.order) });
-    return fact.kind === 'pace' ? entry({ ...fact, van }) : [];
+    return fact.kind === 'pace' || fact.kind === 'booked' ? entry({ ...fact, van }) : [];
   });
 }

@@ -7,7 +7,7 @@ import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { nestedCost } from '../../jobs/nestedCost.ts';
 import { useCutting, useGrounds, useHolding, usePieces } from '../../jobs/useCutting.ts';
-import type { OtherVan } from '../../jobs/useSeveral.ts';
+import { useOthers } from '../../jobs/useSeveral.ts';
 import { useTicket } from '../../jobs/useTicket.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
@@ -39,7 +39,14 @@ export function Component() {
   const [chosen, setChosen] = useState<string | null>(null);
   const [params, setParams] = useSearchParams();
   const tab = LISTS.find(l => l === params.get('list')) ?? 'sheets';
-  const setTab = (list: (typeof LISTS)[number]) => setParams({ list }, { replace: true });
+  const setTab = (list: (typeof LISTS)[number]) =>
+    setParams(
+      now => {
+        now.set('list', list);
+        return now;
+      },
+      { replace: true, flushSync: true },
+    );
   const [groundsOf, setGroundsOf] = useState<string | null>(null);
   const grounds = useGrounds(tab === 'grounds');
   const cutting = useCutting(tab === 'sheets');
@@ -49,9 +56,8 @@ export function Component() {
   const group = answer?.groups.find(g => g.key === groupKey) ?? answer?.groups[0] ?? null;
   const { pins } = useCutList();
   const found = tab === 'sheets' && group ? findPiece(withPins(group, pins), piece) : null;
-  const [firstTime, setFirstTime] = useState(true);
-  const [others, setOthers] = useState<readonly OtherVan[]>(NOBODY);
-  const { ticket, failed } = useTicket(others, firstTime, tab === 'buy' || tab === 'sheets');
+  const [others, setOthers] = useOthers();
+  const { ticket, failed } = useTicket(others, tab === 'buy' || tab === 'sheets');
   const line = ticket?.lines.find(l => l.key === chosen) ?? null;
   const quick = usePieces();
   const { byPiece } = useHolding();
@@ -180,8 +186,6 @@ export function Component() {
               <BuyTab
                 ticket={ticket}
                 failed={failed}
-                firstTime={firstTime}
-                onFirstTime={setFirstTime}
                 others={others}
                 onOthers={setOthers}
                 chosen={chosen}
@@ -251,5 +255,4 @@ export function Component() {
 
 /** As the address has them. */
 const LISTS = ['sheets', 'grounds', 'buy', 'cut'] as const;
-const NOBODY: readonly OtherVan[] = [];
 const NO_SHOPS: ReadonlyMap<string, number> = new Map();

@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { useOthers } from '../../jobs/useSeveral.ts';
 import { type Ticket, type TicketLine, useTicket } from '../../jobs/useTicket.ts';
 import { printMoney } from '../../store/money.ts';
 import { usePreferences } from '../../store/preferences.ts';
@@ -12,7 +13,9 @@ type Ticked = ReadonlyMap<string, { order: string; packs: number }[]>;
 
 /** The ticket in the shop, for one hand: what to take, ticked as it goes into the trolley. */
 export function Component() {
-  const { ticket, failed } = useTicket(NOBODY, true, true);
+  const { search } = useLocation();
+  const [others] = useOthers();
+  const { ticket, failed } = useTicket(others, true);
   const [shop, setShop] = useState('');
   const [ticked, setTicked] = useState<Ticked>(new Map());
   const lines = (ticket?.lines ?? []).filter(l => l.open > 0 || ticked.has(l.key));
@@ -24,12 +27,17 @@ export function Component() {
       <div className="mx-auto w-full max-w-[640px]">
         <div className="flex items-baseline gap-3">
           <h2 className="mr-auto text-2xl">
-            {left.length === 0 ? 'All of it is in the trolley' : `${left.length} to take`}
+            {ticket && left.length === 0 ? 'All of it is in the trolley' : `${left.length} to take`}
           </h2>
-          <Link to="../cut-and-buy?list=buy" relative="path" className="text-chalk underline">
+          <Link
+            to={{ pathname: '../cut-and-buy', search: listed(search) }}
+            relative="path"
+            className="text-chalk underline"
+          >
             the whole ticket
           </Link>
         </div>
+        {ticket && ticket.vans.length > 1 && <p>For {ticket.vans.map(v => v.name).join(' and ')}.</p>}
         <p className="text-faint">
           {printMoney(Math.round(left.reduce((sum, l) => sum + l.open * l.price, 0)))} to pay
           {ticket && !ticket.laidOut ? '; sheets are estimated' : ''}
@@ -59,7 +67,12 @@ export function Component() {
   );
 }
 
-const NOBODY: [] = [];
+/** The same vans, with the ticket in view. */
+function listed(search: string): string {
+  const params = new URLSearchParams(search);
+  params.set('list', 'buy');
+  return `?${params}`;
+}
 
 interface TakeProps {
   line: TicketLine;

@@ -1,13 +1,15 @@
 import { buyCsv, buyText } from '@overcoat/core/formats';
 import { CURRENCIES } from '@overcoat/core/model';
+import { isFirstTime } from '@overcoat/core/order/buying';
 import { FileDown, ListChecks } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { download } from '../../../download.ts';
 import type { OtherVan } from '../../../jobs/useSeveral.ts';
 import type { Ticket } from '../../../jobs/useTicket.ts';
 import { printMoney } from '../../../store/money.ts';
 import { usePreferences } from '../../../store/preferences.ts';
+import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { ForVans } from './ForVans.tsx';
@@ -23,8 +25,6 @@ import { day, things, today } from './words.ts';
 interface Props {
   ticket: Ticket | null;
   failed: string | null;
-  firstTime: boolean;
-  onFirstTime(firstTime: boolean): void;
   others: readonly OtherVan[];
   onOthers(others: OtherVan[]): void;
   chosen: string | null;
@@ -35,7 +35,9 @@ interface Props {
 
 /** The order as a shop ticket: what cannot wait first, then by shop or by day; what is on its way; the shelf. */
 export function BuyTab(props: Props) {
-  const { ticket, failed, firstTime, onFirstTime, others, onOthers, chosen, onChoose, file, title } = props;
+  const { ticket, failed, others, onOthers, chosen, onChoose, file, title } = props;
+  const { entries, note } = useWorkshop();
+  const { search } = useLocation();
   const [way, setWay] = useState<Way>('by shop');
   const [ordering, setOrdering] = useState<Group | null>(null);
   const { currency, setCurrency } = usePreferences();
@@ -71,7 +73,11 @@ export function BuyTab(props: Props) {
         </Select>
         <div className="flex flex-col gap-1 pt-1">
           <label className="flex items-center gap-1.5 text-[13px]">
-            <input type="checkbox" checked={firstTime} onChange={e => onFirstTime(e.target.checked)} />
+            <input
+              type="checkbox"
+              checked={isFirstTime(entries)}
+              onChange={e => note([{ kind: 'practised', practised: !e.target.checked }])}
+            />
             my first time: spares for what gets spoilt
           </label>
           <ForVans others={others} onOthers={onOthers} />
@@ -95,7 +101,7 @@ export function BuyTab(props: Props) {
               ))}
             </fieldset>
             <Link
-              to="../shop-trip"
+              to={{ pathname: '../shop-trip', search }}
               relative="path"
               className="inline-flex min-h-7 items-center gap-1.5 rounded-[4px] border border-rule bg-ticket px-2 text-[13px] font-medium"
             >

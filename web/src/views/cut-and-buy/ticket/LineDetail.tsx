@@ -1,6 +1,7 @@
 import { inUnits } from '@overcoat/core/units';
 import { useState } from 'react';
 import type { TicketLine } from '../../../jobs/useTicket.ts';
+import { useDesign } from '../../../store/design.ts';
 import { printMoney } from '../../../store/money.ts';
 import { useUnits } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
@@ -43,6 +44,7 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
           </p>
         )}
         {paid.length > 0 && <p className="text-[13px] text-faint">Paid: {paid.join('; ')}.</p>}
+        <Booking line={l} />
         <p className="text-[13px] text-faint">
           Used by {l.uses.slice(0, 8).join(', ')}
           {l.uses.length > 8 ? ` and ${l.uses.length - 8} more` : ''}.
@@ -77,5 +79,36 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
         )}
       </div>
     </div>
+  );
+}
+
+/** What of a supply at hand is kept for this van and for others. */
+function Booking({ line: l }: { line: TicketLine }) {
+  const van = useDesign(s => s.id) ?? '';
+  const { booked, note } = useWorkshop();
+  const units = useUnits();
+  const vans = booked.get(l.key);
+  const own = vans?.get(van) ?? 0;
+  const others = [...(vans ?? [])].reduce((sum, [id, n]) => sum + (id === van ? 0 : n), 0);
+  const book = (kept: number) => note([{ kind: 'booked', van, supply: l.key, amount: kept }]);
+  if (l.shelf <= 0 && own <= 0 && others <= 0) return null;
+  return (
+    <p>
+      {others > 0 && `${amount(l.unit, others, units)} at hand are booked for other vans. `}
+      {own > 0 ? (
+        <>
+          {amount(l.unit, own, units)} are booked for this one.{' '}
+          <button type="button" className="text-chalk underline" onClick={() => book(0)}>
+            let them go
+          </button>
+        </>
+      ) : (
+        l.shelf > 0 && (
+          <button type="button" className="text-chalk underline" onClick={() => book(l.shelf)}>
+            Book {amount(l.unit, l.shelf, units)} at hand for this van
+          </button>
+        )
+      )}
+    </p>
   );
 }
