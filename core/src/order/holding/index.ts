@@ -1,3 +1,4 @@
+export { type ChosenHold, type Fixed, fixedOf } from './fixed.ts';
 export { fixingsOf, linesOn, sizeOf } from './fixings.ts';
-export { type ChosenHold, type Fixed, fixedOf, type Holding, type Hottest, holdingOf } from './holding.ts';
+export { type Holding, type Hottest, holdingOf } from './holding.ts';
 export type { Hold } from './ways.ts';
