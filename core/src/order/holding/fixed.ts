@@ -40,9 +40,13 @@ export const fixedOf = (
 
 /** A piece and the layer it is. */
 export interface InPlace {
+  /** As it is cut. */
   piece: CutPiece;
+  /** It goes into. */
   zone: Zone;
+  /** It is of. */
   buildUp: BuildUp;
+  /** It is there. */
   layer: Layer;
 }
 

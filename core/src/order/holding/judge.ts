@@ -30,12 +30,19 @@ export interface Judged {
 
 /** A piece as it hangs. */
 export interface Case {
+  /** What hangs. */
   piece: CutPiece;
+  /** Of it. */
   material: Material;
+  /** Where it hangs, stands or lies. */
   lies: 'overhead' | 'upright' | 'flat';
+  /** kg, dry. */
   mass: number;
+  /** kg in it at its wettest. */
   water: number;
+  /** Of its bond on a hot day, degC. */
   hot: number;
+  /** What that bond bears, degC; null where nobody knows. */
   limit: number | null;
 }
 
