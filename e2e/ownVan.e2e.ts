@@ -151,6 +151,8 @@ test('paper has every piece its heading counts, whatever is chosen on the screen
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
   await page.getByRole('link', { name: 'Cut & buy' }).click();
   await page.getByRole('tab', { name: /^To buy/ }).click();
+  // How linings are parted is known once they are laid out.
+  await expect(page.getByText(/Sheets as they lie/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('heading', { name: /[1-9]\d* pieces to cut/ })).toBeVisible();
   const heading = await page.getByRole('heading', { name: /pieces to cut/ }).textContent();
   const counted = Number(/(\d+) pieces to cut/.exec(heading!)![1]);

@@ -6,6 +6,7 @@ import { type Heard, NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { printLevel } from '../format.ts';
 import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
 import { evaluation } from '../store/evaluation.ts';
+import { printMoney } from '../store/money.ts';
 
 export type Stage =
   | 'survey'
@@ -38,7 +39,7 @@ export function railStates(
   const toLine = [...e.bays.values()].filter(b => b.buildUp || !inCab(b.zone.kind)).length;
   const lined = toLine - e.damp.bareBays;
   const misfits = e.fit.misfits.length;
-  const materials = e.order.lines.length;
+  const { cost } = e.order;
   return {
     survey: state(
       measured === 0 ? '○' : measured === total ? '●' : '◐',
@@ -64,8 +65,8 @@ export function railStates(
       `${design.variants.length} variant${design.variants.length === 1 ? '' : 's'}`,
     ),
     'cut-and-buy': state(
-      materials === 0 ? '○' : '◐',
-      materials === 0 ? 'nothing to buy' : `${materials} materials`,
+      cost === 0 ? '○' : '◐',
+      cost === 0 ? 'nothing to buy' : `about ${printMoney(Math.round(cost))}`,
     ),
     materials: state('', `${library.size} on the shelf`),
   };
