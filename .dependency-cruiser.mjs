@@ -2,6 +2,7 @@
 export const ROOMS = [
   'units',
   'model',
+  'choosing',
   'materials',
   'physics/air',
   'physics/heat',
@@ -37,6 +38,7 @@ export const ROOMS = [
   'studies/knocks',
   'studies/cabin',
   'studies/holding',
+  'studies/choose',
   'formats',
   'demo',
 ];

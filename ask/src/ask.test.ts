@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -137,7 +137,7 @@ describe('asked by command line', () => {
   it.each([
     [
       [],
-      'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, holding, order, demo are.',
+      'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, holding, order, choose, demo are.',
     ],
     [['frobnicate'], '“frobnicate” is not asked here'],
     [['evaluate'], 'Name the design file'],
@@ -237,6 +237,40 @@ describe('asked by command line', () => {
     expect(overhead).toMatchObject({ by: 'friction', lies: 'overhead', verdict: 'comes down' });
     expect(a.hottest.roof).toBeGreaterThan(a.hottest.outside + 8);
     expect(a.pieces.length).toBeGreaterThan(150);
+  });
+
+  it('choose finds the proven optimum of an instance, names what is wrong with one, and a lay-up for every zone of a van', async () => {
+    const layups = path.join(process.cwd(), 'core/src/choosing/fixtures/layups.json');
+    const { instances } = JSON.parse(readFileSync(layups, 'utf8'));
+    const [first] = instances;
+    const a = await answer('choose', layups, '--name', first.name, '--seconds', '3');
+    expect(Object.keys(a.choice)).toEqual(first.zones.map((z: { id: string }) => z.id));
+    expect(a.value).toBeCloseTo(first.optimum.heatLoss, 3);
+    expect(a.bound).toBeLessThanOrEqual(a.value);
+    expect(await ask(['choose', layups, '--name', 'none'])).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('There is no instance “none”'),
+    });
+    // Two zones of it are weighed in seconds.
+    const small = JSON.parse(readFileSync(file, 'utf8'));
+    const kept = ['F', 'D1'];
+    const { shell, variants } = small.design;
+    shell.zones = shell.zones.filter((z: { id: string }) => kept.includes(z.id));
+    shell.uses = [];
+    for (const v of variants)
+      for (const placement of [v.design, v.baseline.design]) {
+        const zones = Object.entries(placement.zones).filter(([zone]) => kept.includes(zone));
+        Object.assign(placement, { zones: Object.fromEntries(zones), bays: {}, sheets: {} });
+      }
+    small.design.ready = { rust: [], holes: [], fixings: [] };
+    small.log = [];
+    const at = path.join(folder, 'small.overcoat.json');
+    writeFileSync(at, JSON.stringify(small));
+    const b = await answer('choose', at, '--budget', '450');
+    expect(b.zones.map((z: { zone: string }) => z.zone)).toEqual(['F', 'D1']);
+    expect(b.evaluated.cost).toBeLessThanOrEqual(450);
+    expect((await answer('choose', at, '--budget', '200')).over).toBeGreaterThan(0.2);
+    expect(b.zones[0].not.layers.length).toBeGreaterThan(0);
   });
 
   it('order lists everything to buy, takes what is at hand first, and refuses what is no shelf', async () => {

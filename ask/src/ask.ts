@@ -1,4 +1,5 @@
 import { Mistake } from './mistake.ts';
+import { askChoose } from './questions/choose.ts';
 import { askDeaden } from './questions/deaden.ts';
 import { askDemo } from './questions/demo.ts';
 import { askEvaluate } from './questions/evaluate.ts';
@@ -25,6 +26,7 @@ const QUESTIONS: Record<string, Question> = {
   pieces: askPieces,
   holding: askHolding,
   order: askOrder,
+  choose: askChoose,
   demo: askDemo,
 };
 

@@ -10,7 +10,7 @@ export { jointsLaw, leakPath } from './leak.ts';
 export { bare, newDesign, nothingReady, variantBySchool } from './newDesign.ts';
 export { acrossRibs, withRibStrip } from './ribStrip.ts';
 export { battenCount, battenOf, directionOf, inCavity, isContinuous, liningRests, ROLES } from './roles.ts';
-export { schools } from './schools.ts';
+export { placeOf, schools } from './schools.ts';
 export {
   BOARD_JOINT,
   closesJoints,

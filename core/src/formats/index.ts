@@ -5,6 +5,7 @@ export { readDesignFile, toDesignFile } from './designFile.ts';
 export { shellDxf } from './dxf.ts';
 export { readEpw, toEpw, type WeatherFile } from './epw.ts';
 export { stripJpeg } from './jpeg.ts';
+export { readLayups } from './layupsFile.ts';
 export { readNest, writeNest } from './nestFile.ts';
 export { cutCsv } from './pieceCsv.ts';
 export { readSurveyCsv, type SurveyReading, surveyCsv } from './surveyCsv.ts';

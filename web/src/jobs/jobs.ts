@@ -1,12 +1,13 @@
 import { makeLibrary } from '@overcoat/core/materials';
 import type { Design, Material, Price } from '@overcoat/core/model';
+import { chooseJobs } from './choose.ts';
 import { cutJobs } from './cut.ts';
 import { dampJobs } from './damp.ts';
 import type { Report, Shelf } from './shelf.ts';
 import { soundJobs } from './sound.ts';
 
 /** Everything that runs off the page's thread, by kind: a function of the shelf and what is asked. */
-const JOBS = { ...dampJobs, ...soundJobs, ...cutJobs };
+const JOBS = { ...dampJobs, ...soundJobs, ...cutJobs, ...chooseJobs };
 
 export type JobKind = keyof typeof JOBS;
 export type Ask<K extends JobKind> =

@@ -85,6 +85,38 @@ export function assign(
     }
 }
 
+/** Adds a variant with what was proposed, as the one it was proposed for in all else, and goes to it. */
+export function addProposal(name: string, placement: Placement): void {
+  const { design, edit, variantId, chooseVariant } = useDesign.getState();
+  const source = design?.variants.find(v => v.id === variantId);
+  if (!design || !source) return;
+  const id = freshId(
+    design.variants.map(v => v.id),
+    'v',
+  );
+  edit(`variant: ${name}`, draft => {
+    draft.variants.push(structuredClone({ ...source, id, name, school: null, design: placement }));
+  });
+  chooseVariant(id);
+}
+
+/** Takes what was proposed for one zone into the variant in view. */
+export function takeZone(zone: string, buildUp: BuildUp): void {
+  const { design, edit, variantId } = useDesign.getState();
+  if (!design) return;
+  const name = design.shell.zones.find(z => z.id === zone)?.name ?? zone;
+  edit(`proposal for ${name}`, draft => {
+    const own = draft.variants.find(v => v.id === variantId);
+    if (!own) return;
+    const id = freshId(
+      own.design.buildUps.map(b => b.id),
+      'b',
+    );
+    own.design.buildUps.push(structuredClone({ ...buildUp, id }));
+    assign(own.design, { zones: [zone] }, id, draft);
+  });
+}
+
 /** Copies the chosen variant (or puts a school into the copy) and goes to it. */
 export function duplicateVariant(name: string, school: string | null, library: Library): void {
   const { design, edit, variantId, chooseVariant } = useDesign.getState();

@@ -18,6 +18,7 @@ import { useHeard } from '../../store/heard.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
+import { ProposalSection } from './ProposalSection.tsx';
 
 interface Row {
   letter: string;
@@ -72,7 +73,7 @@ export function Component() {
               )}
               {print(value)}
               {over?.(row.original) && (
-                <span className="ml-auto block w-24 whitespace-normal text-[13px] font-medium leading-4 text-signal">
+                <span className="ml-auto block w-24 whitespace-normal border-r-2 border-signal pr-1 text-[13px] font-semibold leading-4">
                   {over(row.original)}
                 </span>
               )}
@@ -141,6 +142,7 @@ export function Component() {
   }, [rows, units, chooseVariant, design]);
   return (
     <div className="flex min-w-0 grow flex-col overflow-auto">
+      <ProposalSection />
       <section className="shrink-0 overflow-x-auto bg-sheet px-5 py-4">
         <p className="mb-2 max-w-4xl text-[16px]">{argument(rows)}</p>
         <DataTable

@@ -1,0 +1,127 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readLayups } from '../formats/layupsFile.ts';
+import { type ChoiceProblem, ChoiceSearch, weigh } from './index.ts';
+import { Tally } from './tally.ts';
+
+const text = readFileSync(new URL('fixtures/layups.json', import.meta.url), 'utf8');
+const instances = JSON.parse(text).instances as {
+  name: string;
+  lpBound: number;
+  optimum: { heatLoss: number; choice: Record<string, string>; mass: number; cost: number };
+}[];
+
+/** Random small problems: three groups of up to four options, two limits, two packs. */
+const problems = fc
+  .record({
+    groups: fc.array(
+      fc.array(fc.record({ value: fc.nat(40), mass: fc.nat(20), a: fc.nat(9), b: fc.nat(9) }), {
+        minLength: 1,
+        maxLength: 4,
+      }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    limits: fc.tuple(fc.integer({ min: 5, max: 60 }), fc.integer({ min: 5, max: 60 })),
+    sizes: fc.tuple(fc.integer({ min: 2, max: 9 }), fc.integer({ min: 2, max: 9 })),
+    most: fc.option(fc.integer({ min: 0, max: 4 })),
+  })
+  .map(
+    ({ groups, limits, sizes, most }): ChoiceProblem => ({
+      groups: groups.map((options, g) => ({
+        id: `g${g}`,
+        options: options.map((o, k) => ({
+          id: `${k}`,
+          value: o.value,
+          takes: [o.mass, 0],
+          uses: [
+            [0, o.a],
+            [1, o.b],
+          ],
+        })),
+      })),
+      limits,
+      packs: [
+        { size: sizes[0], value: 0, takes: [0, 7], most },
+        { size: sizes[1], value: 1, takes: [0, 4], most: null },
+      ],
+    }),
+  );
+
+/** Every choice there is. */
+function* all({ groups }: ChoiceProblem, from = 0): Generator<number[]> {
+  if (from === groups.length) {
+    yield [];
+    return;
+  }
+  for (let k = 0; k < groups[from]!.options.length; k++)
+    for (const rest of all({ groups } as ChoiceProblem, from + 1)) yield [k, ...rest];
+}
+
+describe('choosing one of each group under limits, packs shared', () => {
+  it.each(instances.map(i => [i.name, i] as const))(
+    'finds the optimum of %s, proven elsewhere (HiGHS), and no bound above it',
+    (name, { optimum, lpBound }) => {
+      const read = readLayups(text, name);
+      if (!read.ok) throw new Error(read.message);
+      const proven = read.zones.map((z, g) => read.candidates[g]!.indexOf(optimum.choice[z]!));
+      const weighed = weigh(read.problem, proven);
+      expect(weighed.over).toBe(0);
+      expect(weighed.value).toBeCloseTo(optimum.heatLoss, 3);
+      expect(weighed.takes[0]).toBeCloseTo(optimum.mass, 2);
+      expect(weighed.takes[1]).toBeCloseTo(optimum.cost, 2);
+      const search = new ChoiceSearch(read.problem);
+      for (let i = 0; i < 120 && search.best.value > optimum.heatLoss + 1e-3; i++) search.step();
+      expect(search.best.over).toBe(0);
+      expect(search.best.value).toBeCloseTo(optimum.heatLoss, 3);
+      expect(search.bound).toBeLessThanOrEqual(optimum.heatLoss + 1e-6);
+      expect(search.bound).toBeGreaterThan(lpBound - 0.02);
+    },
+  );
+  it('is exact on small problems, by trying every choice', () => {
+    fc.assert(
+      fc.property(problems, problem => {
+        const every = [...all(problem)].map(o => weigh(problem, o));
+        const least = Math.min(...every.map(c => c.over));
+        const best = Math.min(...every.filter(c => c.over <= least + 1e-9).map(c => c.value));
+        const search = new ChoiceSearch(problem);
+        for (let i = 0; i < 60; i++) search.step();
+        if (least === 0) {
+          expect(search.best.over).toBe(0);
+          expect(search.best.value).toBeCloseTo(best, 9);
+          expect(search.bound).toBeLessThanOrEqual(best + 1e-6);
+        } else expect(search.best.over).toBeGreaterThan(0);
+      }),
+      { numRuns: 150 },
+    );
+  });
+  it('tells what a change comes to as weighing all of it does', () => {
+    fc.assert(
+      fc.property(problems, fc.nat(99), fc.nat(99), (problem, a, b) => {
+        const start = problem.groups.map(() => 0);
+        const tally = new Tally(problem, start);
+        const g = a % problem.groups.length;
+        const k = b % problem.groups[g]!.options.length;
+        const next = weigh(
+          problem,
+          start.map((o, i) => (i === g ? k : o)),
+        );
+        expect(tally.costWith(10, g, k)).toBeCloseTo(next.value + 10 * next.over, 9);
+        tally.change(g, k);
+        expect(tally.choice()).toEqual(next);
+      }),
+    );
+  });
+  it('says in a sentence what is no instance', () => {
+    const why = (t: string, name?: string) => {
+      const read = readLayups(t, name);
+      return read.ok ? '' : read.message;
+    };
+    expect(why('{')).toContain('not complete');
+    expect(why('{}')).toContain('instances');
+    expect(why(text, 'none')).toContain('mckp-1-loose');
+    const thick = JSON.parse(text);
+    thick.instances[0].zones[0].maxThickness = -1;
+    expect(why(JSON.stringify(thick))).toContain('Nothing fits the zone');
+  });
+});

@@ -1,0 +1,264 @@
+import { fitBuildUp, placeOf } from '../../buildup/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
+import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../../model/index.ts';
+
+/** What a person will not work with: ids of materials, and kinds of work. */
+export interface Avoided {
+  /** Ids of materials. */
+  materials: readonly string[];
+}
+
+/** Shares of a panel that damping sheets may cover, and the one that lay-ups are first weighed with. */
+const COVERAGES = [0, 0.25, 0.6, 1];
+const USUAL_COVERAGE = 0.25;
+/** Thicknesses of a fill that are tried: the thickest that fit. */
+const THICKEST = 2;
+/** Share of joints that are closed: taped boards and films, foamed boards. Common practice, no source. */
+const SEALED = { taped: 0.9, foamed: 0.85, butted: 0 } as const;
+
+type Place = NonNullable<ReturnType<typeof placeOf>>;
+
+/** Linings with their thickness by place, m. */
+const LININGS: Record<Place, readonly (readonly [string, number])[]> = {
+  floor: [
+    ['birch-ply', 0.009],
+    ['birch-ply', 0.012],
+  ],
+  wall: [
+    ['birch-ply', 0.004],
+    ['birch-ply', 0.006],
+    ['poplar-ply', 0.006],
+  ],
+  door: [
+    ['birch-ply', 0.004],
+    ['poplar-ply', 0.004],
+  ],
+  ceiling: [
+    ['poplar-ply', 0.004],
+    ['birch-ply', 0.004],
+  ],
+  arch: [['lining-carpet', 0.004]],
+  bulkhead: [
+    ['birch-ply', 0.004],
+    ['birch-ply', 0.006],
+  ],
+  frame: [],
+};
+
+type Made = Pick<BuildUp, 'layers' | 'seams'>;
+
+/**
+ * What could go into a zone: every fill that is not refused in the thickest sold that fit, with and without battens, strip over the
+ * ribs, film and damping, under the linings that are usual there; only what fits its real depths. Throws RangeError for an
+ * unknown material in the library's own rules.
+ */
+export function candidatesFor(zone: Zone, shell: Shell, library: Library, avoided: Avoided): BuildUp[] {
+  const place = placeOf(zone.kind);
+  if (!place) return [];
+  const may = (id: string) => library.has(id) && !avoided.materials.includes(id);
+  const metal = materialOf(library, shell.skin.material).family === 'metal';
+  const made: Made[] = [];
+  const coverage = metal && may('damping-sheet') && rings(place) ? USUAL_COVERAGE : 0;
+  // The usual lining stands for the others, which are weighed once a lay-up is worth it.
+  const [lining = null] = liningsOf(place, may);
+  for (const wood of battensOf(place))
+    for (const inner of innersOf(place, library, may))
+      for (const fill of fillsOf(zone, wood, library, may)) {
+        if (inner.some(l => l.role === 'vapour control') && !breathes(fill)) continue;
+        const layers = stack(place, coverage, fill, wood, inner, lining, library);
+        if (layers) made.push({ layers, seams: seamsOf(layers, library) });
+      }
+  const fits = (m: Made) => zone.bays.every(bay => !fitBuildUp(m.layers, bay, zone.kind, library).misfit);
+  return made.filter(fits).map((m, i) => ({
+    id: `pick-${zone.id}-${i}`,
+    name: nameOf(m.layers, library),
+    ...m,
+    sealQuality: SEALED[m.seams as keyof typeof SEALED] ?? 0,
+  }));
+}
+
+const rings = (place: Place): boolean =>
+  place === 'wall' || place === 'door' || place === 'ceiling' || place === 'arch';
+
+/** Whether a film makes sense before it: closed-cell foam and board keep the air off the steel themselves. */
+const breathes = (fill: [Material, number] | null): boolean =>
+  fill !== null && fill[0].flowResistivity !== null;
+
+/** A lay-up with every share of its panel that damping sheets may cover, under each lining that is usual there. */
+export function variationsOf(candidate: BuildUp, zone: Zone, library: Library, avoided: Avoided): BuildUp[] {
+  const place = placeOf(zone.kind)!;
+  const [first] = candidate.layers;
+  const damped =
+    first?.role !== 'damping'
+      ? [candidate.layers]
+      : COVERAGES.map(coverage =>
+          coverage === 0 ? candidate.layers.slice(1) : [{ ...first, coverage }, ...candidate.layers.slice(1)],
+        );
+  const may = (id: string) => library.has(id) && !avoided.materials.includes(id);
+  return damped
+    .flatMap(layers =>
+      liningsOf(place, may).map(l =>
+        l
+          ? layers.map(
+              layer => (layer.id === 'l' ? { ...layer, material: l[0], thickness: l[1] } : layer) as Layer,
+            )
+          : layers,
+      ),
+    )
+    .map((layers, i) => ({
+      ...candidate,
+      id: `${candidate.id}-${i}`,
+      layers,
+      name: nameOf(layers, library),
+    }));
+}
+
+/** Thicknesses of battens, 0 for none; those of a floor are as thick as the board between them. */
+const battensOf = (place: Place): readonly (number | 'as the fill')[] =>
+  place === 'floor' ? [0, 'as the fill'] : place === 'wall' ? [0, 0.012] : [0];
+
+/** What lies between fill and lining: nothing, a strip of foam over the ribs, a film, or both. */
+function innersOf(place: Place, library: Library, may: (id: string) => boolean): readonly Layer[][] {
+  if (place === 'floor' || place === 'frame' || place === 'arch') return [[]];
+  const strips = ['elastomeric-plain', 'pe-foam'].filter(may).flatMap((id): Layer[] => {
+    const thin = materialOf(library, id)
+      .stock.map(s => s.thickness)
+      .filter(t => t <= 0.0065);
+    return thin.length > 0 ? [{ id: 'o', role: 'over-rib', material: id, thickness: Math.max(...thin) }] : [];
+  });
+  const films = ['foil-membrane', 'variable-membrane'].filter(may).map((id): Layer => {
+    const { thickness } = materialOf(library, id).stock[0]!;
+    return { id: 'v', role: 'vapour control', material: id, thickness };
+  });
+  const [strip] = strips;
+  return [
+    [],
+    ...(strip ? [[strip]] : []),
+    ...films.map(f => [f]),
+    ...(strip ? films.map(f => [strip, f]) : []),
+  ];
+}
+
+const liningsOf = (
+  place: Place,
+  may: (id: string) => boolean,
+): readonly (readonly [string, number] | null)[] =>
+  (LININGS[place] ?? []).length === 0 ? [null] : (LININGS[place] ?? []).filter(([id]) => may(id));
+
+/** Fills by material and thickness: none, and the thickest sold that the zone's bays may take. */
+function fillsOf(
+  zone: Zone,
+  wood: number | 'as the fill',
+  library: Library,
+  may: (id: string) => boolean,
+): readonly ([Material, number] | null)[] {
+  const proud = zone.kind === 'floor' || zone.kind === 'arch' || zone.kind === 'bulkhead';
+  const shallow = Math.min(...zone.bays.map(b => b.depthMin.value)) + (typeof wood === 'number' ? wood : 0);
+  const found: ([Material, number] | null)[] = wood === 'as the fill' ? [] : [null];
+  for (const material of library.values()) {
+    if (!material.roles.includes('fill') || !may(material.id) || material.family === 'damping') continue;
+    // Poured into voids that close; what rests on the floor bears people.
+    if (material.form === 'bag' && zone.kind !== 'frame') continue;
+    if (zone.kind === 'floor' && wood === 0 && material.flexible) continue;
+    const room = proud ? 0.06 : shallow / material.squeeze;
+    const sold = [...new Set(material.stock.map(s => s.thickness))]
+      .filter(t => t <= room + 1e-6)
+      .sort((a, b) => b - a);
+    for (const thickness of sold.slice(0, THICKEST)) found.push([material, thickness]);
+  }
+  return found.filter(f => f === null || !found.some(o => o !== null && o !== f && beats(o, f, proud)));
+}
+
+/** Whether a fill is no worse than another of its kind in anything that is asked of it: warmth, price, mass, thickness. */
+function beats(a: [Material, number], b: [Material, number], proud: boolean): boolean {
+  const kind = ([m]: [Material, number]) =>
+    `${m.sorption} ${m.flowResistivity === null} ${m.jointed} ${m.flexible || m.family === 'fibre'} ${m.selfAdhesive} ${m.toleratesWet}`;
+  const weighed = ([m, t]: [Material, number]) => {
+    const stock = m.stock.find(s => Math.abs(s.thickness - t) < 1e-6)!;
+    return [
+      -t / m.conductivity,
+      stock.price / (stock.width * stock.length * stock.perPack),
+      t * m.density,
+      proud ? t : 0,
+    ];
+  };
+  if (kind(a) !== kind(b)) return false;
+  const [wa, wb] = [weighed(a), weighed(b)];
+  return wa.every((w, i) => w <= wb[i]! + 1e-12) && wa.some((w, i) => w < wb[i]! - 1e-12);
+}
+
+function stack(
+  place: Place,
+  coverage: number,
+  fill: [Material, number] | null,
+  wood: number | 'as the fill',
+  inner: readonly Layer[],
+  lining: readonly [string, number] | null,
+  library: Library,
+): Layer[] | null {
+  const layers: Layer[] = [];
+  if (coverage > 0)
+    layers.push({ id: 'd', role: 'damping', material: 'damping-sheet', thickness: 0.002, coverage });
+  const batten = wood === 'as the fill' ? (fill?.[1] ?? 0) : wood;
+  if (batten > 0) {
+    const id = place === 'floor' ? 'batten' : 'kerfed-batten';
+    const stock = library.get(id)?.stock.find(s => Math.abs(s.thickness - batten) < 1e-4);
+    if (!stock) return null;
+    const timber: Layer = {
+      id: 'b',
+      role: 'batten',
+      material: id,
+      thickness: stock.thickness,
+      width: stock.width,
+      spacing: 0.4,
+    };
+    if (place === 'floor') layers.push(timber);
+    if (fill) layers.push({ id: 'f', role: 'fill', material: fill[0].id, thickness: fill[1] });
+    layers.push(...inner);
+    if (place !== 'floor') layers.push(timber);
+  } else {
+    if (fill) layers.push({ id: 'f', role: 'fill', material: fill[0].id, thickness: fill[1] });
+    layers.push(...inner);
+  }
+  if (lining) {
+    const [id, thickness] = lining;
+    const finish = materialOf(library, id).family === 'finish' || place === 'arch';
+    layers.push({ id: 'l', role: finish ? 'finish' : 'lining', material: id, thickness });
+  }
+  if (place === 'floor' && library.has('vinyl'))
+    layers.push({ id: 'c', role: 'finish', material: 'vinyl', thickness: 0.002 });
+  return layers;
+}
+
+/** Boards and films are taped, what breathes is left open. */
+function seamsOf(layers: readonly Layer[], library: Library): BuildUp['seams'] {
+  const film = layers.some(l => l.role === 'vapour control');
+  const board = layers.some(l => l.role === 'fill' && materialOf(library, l.material).jointed);
+  return film || board ? 'taped' : 'butted';
+}
+
+/** What it is, by what insulates and what keeps the air in. */
+export function nameOf(layers: readonly Layer[], library: Library): string {
+  const word = (l: Layer) =>
+    l.role === 'air gap' ? '' : `${materialOf(library, l.material).name.toLowerCase()} ${mm(l.thickness)}`;
+  const parts = layers.flatMap(l => {
+    if (l.role === 'fill') return [word(l)];
+    if (l.role === 'over-rib') return [`ribs stripped`];
+    if (l.role === 'vapour control') return [materialOf(library, l.material).name.toLowerCase()];
+    if (l.role === 'batten') return [`on battens ${mm(l.thickness)}`];
+    if (l.role === 'damping') return [`${Math.round(l.coverage * 100)} % deadened`];
+    return [];
+  });
+  const name = parts.join(', ') || 'lining alone';
+  return name.replace(/^./, c => c.toUpperCase()).slice(0, 120);
+}
+
+const mm = (metres: number): string => `${Math.round(metres * 10_000) / 10} mm`;
+
+/** A zone alone with one build-up. */
+export const only = (zone: string, buildUp: BuildUp): Placement => ({
+  buildUps: [buildUp],
+  zones: { [zone]: buildUp.id },
+  bays: {},
+  sheets: {},
+});

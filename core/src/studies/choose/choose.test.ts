@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { demoDesigns } from '../../demo/index.ts';
+import { evaluate } from '../../evaluate/index.ts';
+import { makeLibrary } from '../../materials/index.ts';
+import type { Design } from '../../model/index.ts';
+import { NOTHING_HEARD } from '../../van/quiet/index.ts';
+import { climateFor } from '../../van/wetting/index.ts';
+import { candidatesFor } from './candidates.ts';
+import { type Asked, type ChoiceLimits, choose, weighAll } from './index.ts';
+
+const library = makeLibrary();
+const [perigee] = demoDesigns(library) as [Design];
+// Floor, a rear door, an arch and a rail: everything there is to weigh, in seconds.
+const shell = {
+  ...perigee.shell,
+  zones: perigee.shell.zones.filter(z => ['F', 'C', 'D1', 'A1', 'P1'].includes(z.id)),
+};
+const { brief } = perigee;
+const asked: Asked = {
+  design: { shell, brief },
+  placement: perigee.variants[0]!.design,
+  library,
+  heard: NOTHING_HEARD,
+  climate: climateFor(shell, brief),
+  avoided: { materials: ['canned-foam'] },
+};
+const free: ChoiceLimits = { budget: null, mass: null, height: null, hours: null, damp: 'dries' };
+const warm = { warmth: 3, quiet: 0, weight: 0, cost: 0, headroom: 0, hours: 0, dryness: 0 };
+const options = weighAll(asked, new Set());
+const found = (limits: Partial<ChoiceLimits>, weights = warm) =>
+  choose(options, asked, { ...free, ...limits }, weights, 40);
+
+describe('what may go into a zone', () => {
+  it('fits its depths, has nothing that is refused, and nothing that another beats in everything', () => {
+    for (const zone of shell.zones) {
+      const own = options.get(zone.id)!;
+      expect(own.length, zone.id).toBeGreaterThan(3);
+      for (const a of own)
+        for (const b of own)
+          if (a !== b && a.buildUp.layers.length > 0)
+            expect(
+              a.heat < b.heat - 1e-9 &&
+                a.mass < b.mass &&
+                a.money < b.money &&
+                a.taken < b.taken &&
+                a.hours < b.hours &&
+                a.drums < b.drums &&
+                a.damp.likely < b.damp.likely &&
+                a.damp.state === b.damp.state,
+            ).toBe(false);
+    }
+    const wool = candidatesFor(shell.zones[1]!, shell, library, { materials: ['sheep-wool', 'pir'] });
+    const used = wool.flatMap(b => b.layers.map(l => (l.role === 'air gap' ? '' : l.material)));
+    expect(used).not.toContain('sheep-wool');
+    expect(used).not.toContain('pir');
+  });
+});
+
+describe('the best choice', () => {
+  it('promises what the whole van is evaluated to, to 1 %', () => {
+    const p = found({ budget: 700 });
+    const e = evaluate({ shell, brief }, p.placement, library, NOTHING_HEARD, asked.climate);
+    expect(p.evaluated.heat).toBeCloseTo(e.heat.loss, 9);
+    expect(Math.abs(p.promised.heat / e.heat.loss - 1)).toBeLessThan(0.01);
+    expect(Math.abs(p.promised.mass / e.load.mass - 1)).toBeLessThan(0.02);
+    expect(e.order.cost).toBeLessThanOrEqual(700);
+    expect(p.over).toBe(0);
+  });
+  it('gets warmer with more money, mass or height, and never breaks a limit that can be kept', () => {
+    const heat = (limits: Partial<ChoiceLimits>) => found(limits).evaluated.heat;
+    expect(heat({ budget: 900 })).toBeLessThanOrEqual(heat({ budget: 500 }) + 0.05);
+    expect(heat({ mass: 90 })).toBeLessThanOrEqual(heat({ mass: 50 }) + 0.05);
+    const low = found({ height: shell.height.value - 0.02 });
+    const taken = evaluate({ shell, brief }, low.placement, library).fit.headroom;
+    expect(taken.left).toBeGreaterThanOrEqual(shell.height.value - 0.02 - 1e-6);
+    expect(heat({})).toBeLessThan(low.evaluated.heat);
+  });
+  it('follows what matters: lighter by weight, quieter by quiet, and says what a limit costs', () => {
+    const light = found({}, { ...warm, warmth: 1, weight: 3 });
+    expect(light.evaluated.mass).toBeLessThan(found({}).evaluated.mass);
+    const quiet = found({}, { ...warm, warmth: 1, quiet: 3 });
+    expect(quiet.promised.drums).toBeLessThan(light.promised.drums);
+    const bound = found({ budget: 500 });
+    const price = bound.prices.find(x => x.limit === 'budget')!;
+    expect(price.changes.heat).toBeLessThan(0);
+    for (const z of found({}).zones) if (z.runnerUp) expect(z.runnerUp.changes.heat).toBeGreaterThan(-1e-9);
+  });
+  it('says by how much limits cannot be kept, and keeps what is locked', () => {
+    expect(found({ budget: 10 }).over).toBeGreaterThan(0);
+    const locked = choose(weighAll(asked, new Set(['F'])), asked, free, warm, 5);
+    const floor = locked.zones.find(z => z.zone === 'F')!;
+    const { placement } = asked;
+    expect(floor.option.buildUp).toBe(placement.buildUps.find(b => b.id === placement.zones.F));
+    expect(floor.runnerUp).toBeNull();
+  });
+});

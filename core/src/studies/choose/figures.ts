@@ -1,0 +1,86 @@
+import { layUp } from '../../buildup/index.ts';
+import { evaluate } from '../../evaluate/index.ts';
+import type { Library } from '../../materials/index.ts';
+import type { BuildUp, Design, Zone } from '../../model/index.ts';
+import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
+import { workByStage } from '../../order/work/index.ts';
+import type { DampState, VanClimate } from '../../van/wetting/index.ts';
+import { only } from './candidates.ts';
+
+/** What one candidate comes to in its zone, by the same physics as everywhere. */
+export interface Figures {
+  /** Between the airs on both sides, W/K; what lies round the cab counts less on the whole. */
+  heat: number;
+  /** kg. */
+  mass: number;
+  /** What it takes of the room, m: the most its lining stands inside the rib face. */
+  taken: number;
+  /** Worst of its bays, as things usually turn out, and the most water in any, kg/m2, likely and at the wet end. */
+  damp: { state: DampState; likely: number; wetEnd: number };
+  /** Of materials in their sizes, what is needed, in the unit they are bought in. */
+  uses: {
+    material: string;
+    thickness: number;
+    width: number;
+    need: number;
+    /** Of the sheets or rolls it takes alone, and how many those are. */
+    filled: number;
+    items: number;
+  }[];
+  /** What all that costs by the part, no pack rounded. */
+  money: number;
+}
+
+/** Asks every question of one zone alone with one candidate. */
+export function figuresOf(
+  zone: Zone,
+  candidate: BuildUp,
+  { shell, brief }: Pick<Design, 'shell' | 'brief'>,
+  library: Library,
+  climate: VanClimate,
+): Figures {
+  const alone = { brief, shell: { ...shell, zones: [zone] } };
+  const e = evaluate(alone, only(zone.id, candidate), library, undefined, climate);
+  const uses = e.order.lines.map(l => ({
+    material: l.material,
+    thickness: l.stock.thickness,
+    width: l.stock.width,
+    need: l.need,
+    filled: l.items > 0 ? (l.used * l.packs * l.stock.perPack) / l.items : l.used,
+    items: l.items,
+  }));
+  return {
+    heat: e.heat.zones[0]!.conductance,
+    mass: e.load.mass,
+    taken: e.fit.taken.get(zone.id) ?? 0,
+    damp: { state: e.damp.state, likely: e.damp.most.likely, wetEnd: e.damp.most.wetEnd },
+    uses,
+    money: e.order.lines.reduce((sum, l) => sum + (l.packs > 0 ? l.cost * l.used : 0), 0),
+  };
+}
+
+/** What kind of work a candidate is: alike in all but thickness, material and share of damping. */
+export const workKind = (candidate: BuildUp, library: Library): string =>
+  candidate.layers
+    .map(l => {
+      if (l.role === 'air gap') return l.role;
+      const m = library.get(l.material)!;
+      return `${l.role} ${m.flexible || m.family === 'fibre' ? 'soft' : 'stiff'} ${m.form}`;
+    })
+    .join(', ') + candidate.seams;
+
+/** Likely hours of work that a candidate takes in its zone. */
+export function hoursOf(
+  zone: Zone,
+  candidate: BuildUp,
+  { shell }: Pick<Design, 'shell'>,
+  library: Library,
+): number {
+  const alone = { ...shell, zones: [zone], uses: [] };
+  const placement = only(zone.id, candidate);
+  const laid = layUp(alone, placement, library);
+  const pieces = cutPieces(alone, placement, laid, library, USUAL_CHOICES);
+  const ready = { rust: [], holes: [], fixings: [] };
+  const stages = workByStage({ shell: alone, ready, pieces, joints: laid.joints }, library);
+  return [...stages.values()].reduce((sum, [, likely]) => sum + likely, 0);
+}

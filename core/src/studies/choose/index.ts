@@ -1,0 +1,5 @@
+export type { Avoided } from './candidates.ts';
+export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
+export type { Asked, LayUpOption } from './options.ts';
+export { choose, type Proposal, weighAll } from './propose.ts';
+export type { LimitPrice, ZonePick } from './reasons.ts';

@@ -1,0 +1,47 @@
+/** What may not be exceeded; null for what does not matter. */
+export interface ChoiceLimits {
+  /** Money for materials. */
+  budget: number | null;
+  /** kg added. */
+  mass: number | null;
+  /** Floor to ceiling that must be left, m. */
+  height: number | null;
+  /** Hours of work. */
+  hours: number | null;
+  /** The worst a bay may be: dry, drying each summer, or whatever. */
+  damp: 'dry' | 'dries' | 'grows';
+}
+
+/** What matters how much, 0 to 3. */
+export interface ChoiceWeights {
+  /** Heat loss. */
+  warmth: number;
+  /** Drumming. */
+  quiet: number;
+  /** Mass. */
+  weight: number;
+  /** Money. */
+  cost: number;
+  /** Room taken by floor and ceiling. */
+  headroom: number;
+  /** Work. */
+  hours: number;
+  /** Water in winter. */
+  dryness: number;
+}
+
+/** Figures of a whole choice. */
+export interface Sums {
+  /** Of the zones chosen for, W/K. */
+  heat: number;
+  /** kg. */
+  mass: number;
+  /** In whole packs. */
+  money: number;
+  /** Hours, likely. */
+  hours: number;
+  /** Share of the bare van's drumming that is left. */
+  drums: number;
+  /** Taken by floor and ceiling, m. */
+  taken: number;
+}

@@ -1,0 +1,155 @@
+import type { Choice, ChoiceProblem, Option, Pack } from '../../choosing/index.ts';
+import type { Zone } from '../../model/index.ts';
+import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
+import type { Asked, LayUpOption } from './options.ts';
+
+/** A zone and what it may get. */
+export interface Open {
+  /** To be chosen for. */
+  zone: Zone;
+  /** At least one. */
+  all: readonly LayUpOption[];
+}
+
+const RANK = { bare: 0, dry: 0, dries: 1, grows: 2 } as const;
+
+/** What is as dry as asked; the least damp where nothing is. */
+export function dryEnough(all: readonly LayUpOption[], { damp }: ChoiceLimits): readonly LayUpOption[] {
+  const dry = all.filter(o => RANK[o.damp.state] <= RANK[damp]);
+  if (dry.length > 0) return dry;
+  const least = Math.min(...all.map(o => o.damp.likely));
+  return all.filter(o => o.damp.likely <= least + 1e-9);
+}
+
+/** The choice as a problem of numbers, and what a choice of it comes to in figures. */
+export interface Model {
+  /** Groups are zones. */
+  problem: ChoiceProblem;
+  /** Of a choice, in figures. */
+  sums(choice: Choice): Sums;
+}
+
+/** Of a sheet's or roll's area, pieces fill so much until it is known better. Common practice, no source. */
+const FILLED = 0.7;
+
+/** Of a size of a material. */
+export const keyOf = (u: Pick<LayUpOption['uses'][number], 'material' | 'thickness' | 'width'>): string =>
+  `${u.material}/${u.thickness}/${u.width}`;
+
+/** What may be chosen as numbers: a weight counts a figure's whole range, whatever its unit. */
+export function modelOf(
+  open: readonly Open[],
+  { design: { shell }, library }: Asked,
+  limits: ChoiceLimits,
+  weights: ChoiceWeights,
+  waste: ReadonlyMap<string, number>,
+): Model {
+  // A weight counts a figure's whole range, whatever its unit.
+  const span = (of: (o: LayUpOption) => number) =>
+    Math.max(
+      1e-9,
+      open.reduce((sum, { all }) => {
+        const values = all.map(of);
+        return sum + Math.max(...values) - Math.min(...values);
+      }, 0),
+    );
+  const per = {
+    heat: weights.warmth / span(o => o.heat),
+    mass: weights.weight / span(o => o.mass),
+    hours: weights.hours / span(o => o.hours),
+    drums: weights.quiet / span(o => o.drums),
+    taken: weights.headroom / span(o => o.taken),
+    water: weights.dryness / span(o => o.damp.likely),
+    money: weights.cost / span(o => o.money),
+  };
+  const rooms = roomPairs(open);
+  const bare = shell.height.value;
+  const active: [keyof ChoiceLimits, number][] = [];
+  for (const key of ['budget', 'mass', 'hours'] as const)
+    if (limits[key] !== null) active.push([key, limits[key]]);
+  const heights = limits.height === null ? [] : rooms.map(() => bare - limits.height!);
+  const packIndex = new Map<string, number>();
+  const packs: Pack[] = [];
+  const money = active.findIndex(([key]) => key === 'budget');
+  const packFor = (u: LayUpOption['uses'][number]): number => {
+    const key = keyOf(u);
+    const known = packIndex.get(key);
+    if (known !== undefined) return known;
+    const material = library.get(u.material)!;
+    const stock = material.stock.find(
+      s => Math.abs(s.thickness - u.thickness) < 1e-6 && Math.abs(s.width - u.width) < 1e-6,
+    )!;
+    const whole =
+      material.yield?.amount ?? (material.form === 'tape' ? stock.length : stock.width * stock.length);
+    const length = material.form === 'length' ? stock.length : whole;
+    const filled =
+      material.form === 'sheet' || material.form === 'roll'
+        ? (waste.get(key) ?? FILLED)
+        : (waste.get(key) ?? 0.95);
+    const part = stock.byMetre ? 0.02 : 1;
+    packs.push({
+      size: length * stock.perPack * filled * part,
+      value: per.money * stock.price * part,
+      takes: [...active, ...heights].map((_, i) => (i === money ? stock.price * part : 0)),
+      most: null,
+    });
+    packIndex.set(key, packs.length - 1);
+    return packs.length - 1;
+  };
+  const groups = open.map(({ zone, all }) => ({
+    id: zone.id,
+    options: all.map(
+      (o, k): Option => ({
+        id: `${k}`,
+        value:
+          per.heat * o.heat +
+          per.mass * o.mass +
+          per.hours * o.hours +
+          per.drums * o.drums +
+          per.taken * o.taken +
+          per.water * o.damp.likely,
+        takes: [
+          ...active.map(([key]) => (key === 'mass' ? o.mass : key === 'hours' ? o.hours : 0)),
+          ...(heights.length > 0 ? rooms.map(pair => (pair.includes(zone.id) ? o.taken : 0)) : []),
+        ],
+        uses: o.uses.map(u => [packFor(u), u.need] as const),
+      }),
+    ),
+  }));
+  const problem: ChoiceProblem = { groups, limits: [...active.map(([, most]) => most), ...heights], packs };
+  const prices = [...packIndex.keys()].map(key => {
+    const [id, thickness, width] = key.split('/') as [string, string, string];
+    const stock = library
+      .get(id)!
+      .stock.find(s => s.thickness === Number(thickness) && s.width === Number(width))!;
+    return stock.price * (stock.byMetre ? 0.02 : 1);
+  });
+  return {
+    problem,
+    sums(choice) {
+      const own = open.map((o, g) => o.all[choice.options[g]!]!);
+      const sum = (of: (o: LayUpOption) => number) => own.reduce((s, o) => s + of(o), 0);
+      const room = rooms.map(pair =>
+        own.reduce((s, o, g) => s + (pair.includes(open[g]!.zone.id) ? o.taken : 0), 0),
+      );
+      return {
+        heat: sum(o => o.heat),
+        mass: sum(o => o.mass),
+        hours: sum(o => o.hours),
+        drums: sum(o => o.drums),
+        taken: Math.max(0, ...room),
+        money: choice.packs.reduce((s, n, p) => s + n * prices[p]!, 0),
+      };
+    },
+  };
+}
+
+/** Every floor with every ceiling: what both take is taken of the height. */
+function roomPairs(open: readonly Open[]): string[][] {
+  const of = (kind: Zone['kind']) => open.filter(o => o.zone.kind === kind).map(o => o.zone.id);
+  const floors = of('floor');
+  const ceilings = of('ceiling');
+  return floors.length === 0 || ceilings.length === 0
+    ? [...floors, ...ceilings].map(id => [id])
+    : floors.flatMap(f => ceilings.map(c => [f, c]));
+}

@@ -1,0 +1,117 @@
+import { applySchool, placeOf, schools } from '../../buildup/index.ts';
+import { evaluate } from '../../evaluate/index.ts';
+import type { Library } from '../../materials/index.ts';
+import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
+import type { Heard } from '../../van/quiet/index.ts';
+import type { VanClimate } from '../../van/wetting/index.ts';
+import { type Avoided, candidatesFor, only, variationsOf } from './candidates.ts';
+import { type Figures, figuresOf, hoursOf, workKind } from './figures.ts';
+
+/** A lay-up that a zone may get, with all that is asked of it. */
+export interface LayUpOption extends Figures {
+  /** What goes in. */
+  buildUp: BuildUp;
+  /** Likely hours of work. */
+  hours: number;
+  /** What is left of the bare van's drumming in this zone, as a share of the whole van's. */
+  drums: number;
+}
+
+/** What a person asks of the van, and what is known of it. */
+export interface Asked {
+  /** Body and brief. */
+  design: Pick<Design, 'shell' | 'brief'>;
+  /** As it is laid now. */
+  placement: Placement;
+  /** Own and reference materials with their prices. */
+  library: Library;
+  /** What knocks told. */
+  heard: Heard;
+  /** What its bays meet. */
+  climate: VanClimate;
+  /** What the person will not work with. */
+  avoided: Avoided;
+}
+
+/** Lay-ups of a zone that go on to be varied, the best of every figure first. */
+const VARIED = 16;
+/** Options of a zone that are chosen from. */
+const MOST = 400;
+
+/** What a zone may get: screened by dominance, nothing that another beats in everything. */
+export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
+  const { design, library, climate, placement, avoided } = asked;
+  const weighed = (b: BuildUp) => ({ buildUp: b, ...figuresOf(zone, b, design, library, climate) });
+  const rough = undominated(
+    [...candidatesFor(zone, design.shell, library, avoided), ...alreadyKnown(zone, asked)].map(weighed),
+    roughly,
+  );
+  const kept = best(rough, VARIED);
+  const varied = kept.flatMap(k => variationsOf(k.buildUp, zone, library, avoided));
+  const current = placement.buildUps.find(b => b.id === placement.zones[zone.id]);
+  const all = [...varied, ...(current ? [current] : [])];
+  const hours = new Map<string, number>();
+  const drums = new Map<string, number>();
+  const options = all.map((b): LayUpOption => {
+    const kind = workKind(b, library);
+    const covered = b.layers[0]?.role === 'damping' ? JSON.stringify(b.layers[0]) : '';
+    if (!hours.has(kind)) hours.set(kind, hoursOf(zone, b, design, library));
+    if (!drums.has(covered)) drums.set(covered, drumsOf(zone, b, asked));
+    return { ...weighed(b), hours: hours.get(kind)!, drums: drums.get(covered)! };
+  });
+  const chosen = undominated(options, o => [...roughly(o), o.hours, o.drums]).slice(0, MOST);
+  // What is there now stays to be compared with, beaten or not.
+  const now = options.find(o => o.buildUp === current);
+  const alike = (o: LayUpOption) => JSON.stringify(o.buildUp.layers) === JSON.stringify(now?.buildUp.layers);
+  return now && !chosen.includes(now) ? [...chosen.filter(o => !alike(o)), now] : chosen;
+}
+
+const roughly = (o: Figures): number[] => [
+  o.heat,
+  o.mass,
+  o.money,
+  o.taken,
+  RANK[o.damp.state],
+  o.damp.likely,
+];
+const RANK = { bare: 0, dry: 0, dries: 1, grows: 2 } as const;
+
+/** What nothing else beats in every figure. */
+function undominated<T>(all: readonly T[], figures: (one: T) => readonly number[]): T[] {
+  const known = all.map(o => ({ o, f: figures(o) })).sort((a, b) => a.f[0]! - b.f[0]!);
+  const kept: typeof known = [];
+  for (const one of known) if (!kept.some(k => k.f.every((v, i) => v <= one.f[i]! + 1e-9))) kept.push(one);
+  return kept.map(k => k.o);
+}
+
+/** So many, the best of every figure among them, then spread over the warmth they give. */
+function best<T extends Figures>(all: readonly T[], most: number): T[] {
+  if (all.length <= most) return [...all];
+  const kept = new Set<T>();
+  const first = roughly(all[0]!).length;
+  for (let i = 0; i < first; i++) kept.add(all.reduce((a, b) => (roughly(b)[i]! < roughly(a)[i]! ? b : a)));
+  const byHeat = [...all].sort((a, b) => a.heat - b.heat);
+  for (let i = 0; kept.size < most && i < most; i++)
+    kept.add(byHeat[Math.round((i * (byHeat.length - 1)) / (most - 1))]!);
+  return [...kept];
+}
+
+/** What schools put there: always among what is weighed, but for what the person will not work with. */
+function alreadyKnown(zone: Zone, { design, library, avoided }: Asked): BuildUp[] {
+  if (!placeOf(zone.kind)) return [];
+  return schools.flatMap(school => {
+    const placed = applySchool({ ...design.shell, zones: [zone] }, school.id, library);
+    const b = placed.buildUps.find(u => u.id === placed.zones[zone.id]);
+    const refused = b?.layers.some(l => l.role !== 'air gap' && avoided.materials.includes(l.material));
+    return b && !refused ? [{ ...b, id: `pick-${zone.id}-${school.id}`, name: `${school.name}` }] : [];
+  });
+}
+
+/** What a zone still drums with a lay-up, as a share of the bare van's. */
+function drumsOf(zone: Zone, candidate: BuildUp, { design, library, heard, climate }: Asked): number {
+  const e = evaluate(design, only(zone.id, candidate), library, heard, climate);
+  return zone.bays.reduce((sum, { id }) => {
+    const quiet = e.quiet.bays.get(id);
+    return sum + (quiet ? (quiet.left[0]! + quiet.left[1]!) / 2 : 0);
+  }, 0);
+}

@@ -1,0 +1,230 @@
+import type { ChoiceLimits, ChoiceWeights } from '@overcoat/core/studies/choose';
+import {
+  parseLength,
+  parseMass,
+  parseNumber,
+  printLength,
+  printMass,
+  printNumber,
+} from '@overcoat/core/units';
+import { useMemo, useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { useJob } from '../../jobs/useJob.ts';
+import { addProposal } from '../../store/edits.ts';
+import { useEvaluation } from '../../store/evaluation.ts';
+import { useHeard } from '../../store/heard.ts';
+import { parseMoney, printMoney } from '../../store/money.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { ProposedZones } from './ProposedZones.tsx';
+import { priceWords, proposalWords } from './proposalWords.ts';
+
+const MATTERS = ['does not matter', 'a little', 'matters', 'matters most'];
+const WEIGHTS: [keyof ChoiceWeights, string][] = [
+  ['warmth', 'warmth'],
+  ['dryness', 'dryness'],
+  ['quiet', 'quiet'],
+  ['weight', 'light weight'],
+  ['cost', 'low cost'],
+  ['headroom', 'headroom'],
+  ['hours', 'little work'],
+];
+
+/** The best choice for this van: found under limits that one sets, with its reasons, and taken as a variant. */
+export function ProposalSection() {
+  const { brief, shell } = useOpenDesign();
+  const variant = useVariant();
+  const heard = useHeard();
+  const { library } = useLibrary();
+  const units = useUnits();
+  const { heat, load, order, damp } = useEvaluation();
+  const [own, setOwn] = useState<Partial<ChoiceLimits>>({});
+  const [ownWeights, setWeights] = useState<Partial<ChoiceWeights>>({});
+  const [locked, setLocked] = useState<string[]>([]);
+  const [refused, setRefused] = useState<string[]>([]);
+  const limits = useMemo(
+    (): ChoiceLimits => ({
+      budget: brief.budget,
+      mass: brief.payload,
+      height: brief.headHeight.value,
+      hours: null,
+      damp: 'dries',
+      ...own,
+    }),
+    [brief, own],
+  );
+  const weights = useMemo(
+    (): ChoiceWeights => ({ ...brief.priorities, hours: 1, ...ownWeights }),
+    [brief, ownWeights],
+  );
+  const ask = useMemo(
+    () => ({
+      placement: variant.design,
+      heard,
+      climate: damp.climate,
+      avoided: { materials: refused },
+      locked,
+      limits,
+      weights,
+    }),
+    [variant.design, heard, damp.climate, refused, locked, limits, weights],
+  );
+  const job = useJob('choose', variant.id, ask);
+  // Of a bare van no year is reckoned: a guess has to do.
+  const awaited = !damp.climate.own && damp.worst !== null;
+  const { answer } = job;
+  const fills = [...library.values()].filter(m => m.roles.includes('fill'));
+  const limit = (put: Partial<ChoiceLimits>) => setOwn({ ...own, ...put });
+  return (
+    <section className="shrink-0 border-b border-rule bg-ticket px-5 py-4" aria-label="The best choice">
+      <div className="flex flex-wrap items-start gap-3">
+        <div className="min-w-72 flex-1">
+          {answer ? (
+            <>
+              <p className="border-l-4 border-chalk pl-2.5 text-lg font-medium">
+                {proposalWords(answer, limits, units)}
+              </p>
+              <p className="pl-3.5">
+                Now: {printNumber(heat.loss, 1)} W/K, {printMoney(Math.round(order.cost))},{' '}
+                {printMass(load.mass, units)}. {priceWords(answer, units)}
+              </p>
+              <p className="pl-3.5 text-[13px] text-faint">
+                {answer.weighed} lay-ups weighed by the same physics as everywhere. A better one could be
+                better by {printNumber(answer.gap * 100, 1)} % at most, by a bound that buys packs by the
+                part.
+                {damp.climate.own ? '' : ' Damp by a guessed climate: find again once it is laid.'}
+                {job.stale ? ' Older than what is asked now: find again.' : ''}
+              </p>
+            </>
+          ) : (
+            <p className="text-lg">What is best for this van, within its limits?</p>
+          )}
+        </div>
+        <div className="flex gap-2">
+          {job.running !== null || job.queued ? (
+            <>
+              <output className="self-center">{Math.round((job.running ?? 0) * 100)} %</output>
+              <Button onClick={job.cancel}>Stop</Button>
+            </>
+          ) : (
+            <Button
+              look="strong"
+              disabled={awaited}
+              title={awaited ? 'The van’s own year is being reckoned' : undefined}
+              onClick={job.run}
+            >
+              {answer ? 'Find again' : 'Find the best'}
+            </Button>
+          )}
+          {answer && (
+            <Button onClick={() => addProposal('Proposal', answer.placement)}>Make it a variant</Button>
+          )}
+        </div>
+      </div>
+      {job.failed && (
+        <p role="alert" className="text-signal">
+          {job.failed}
+        </p>
+      )}
+      <details className="mt-2">
+        <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
+          Limits, what matters, and what I will not work with
+        </summary>
+        <div className="mt-1 flex flex-wrap items-start gap-2">
+          <Field
+            compact
+            className="w-24"
+            label="At most, money"
+            shown={limits.budget === null ? 'any' : printMoney(limits.budget)}
+            parse={text => (text.trim() === 'any' ? { ok: true, value: -1 } : parseMoney(text))}
+            onCommit={v => limit({ budget: v < 0 ? null : v }) ?? null}
+          />
+          <Field
+            compact
+            className="w-24"
+            label="Added mass"
+            shown={limits.mass === null ? 'any' : printMass(limits.mass, units)}
+            parse={text => (text.trim() === 'any' ? { ok: true, value: -1 } : parseMass(text, units))}
+            onCommit={v => limit({ mass: v < 0 ? null : v }) ?? null}
+          />
+          <Field
+            compact
+            className="w-24"
+            label="Height left"
+            shown={limits.height === null ? 'any' : printLength(limits.height, units)}
+            parse={text =>
+              text.trim() === 'any'
+                ? { ok: true, value: -1 }
+                : parseLength(text, { system: units, min: 0.5, max: shell.height.value })
+            }
+            onCommit={v => limit({ height: v < 0 ? null : v }) ?? null}
+          />
+          <Field
+            compact
+            className="w-24"
+            label="Hours"
+            shown={limits.hours === null ? 'any' : printNumber(limits.hours)}
+            parse={text => {
+              if (text.trim() === 'any') return { ok: true, value: -1 };
+              const read = parseNumber(text);
+              return read.ok && !(read.value > 0 && read.value < 10_000)
+                ? { ok: false, message: 'Hours, or “any”.' }
+                : read;
+            }}
+            onCommit={v => limit({ hours: v < 0 ? null : v }) ?? null}
+          />
+          <Select
+            compact
+            className="w-40"
+            label="Damp, at worst"
+            value={limits.damp}
+            onChange={e =>
+              limit({ damp: (['dry', 'dries', 'grows'] as const).find(d => d === e.target.value) ?? 'dries' })
+            }
+          >
+            <option value="dry">always dry</option>
+            <option value="dries">dries each summer</option>
+            <option value="grows">whatever</option>
+          </Select>
+        </div>
+        <div className="mt-1 flex flex-wrap gap-2">
+          {WEIGHTS.map(([key, name]) => (
+            <Select
+              key={key}
+              compact
+              className="w-32"
+              label={name}
+              value={weights[key]}
+              onChange={e => setWeights({ ...ownWeights, [key]: Number(e.target.value) })}
+            >
+              {MATTERS.map((word, i) => (
+                <option key={word} value={i}>
+                  {word}
+                </option>
+              ))}
+            </Select>
+          ))}
+        </div>
+        <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
+          <legend className="text-faint">I will not work with</legend>
+          {fills.map(m => (
+            <label key={m.id} className="flex items-center gap-1">
+              <input
+                type="checkbox"
+                checked={refused.includes(m.id)}
+                onChange={e =>
+                  setRefused(e.target.checked ? [...refused, m.id] : refused.filter(r => r !== m.id))
+                }
+              />
+              {m.name}
+            </label>
+          ))}
+        </fieldset>
+      </details>
+      {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}
+    </section>
+  );
+}

@@ -1,0 +1,73 @@
+import type { ZonePick } from '@overcoat/core/studies/choose';
+import { useLibrary } from '../../api/queries.ts';
+import { takeZone } from '../../store/edits.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+import { changeWords, layersWords } from './proposalWords.ts';
+
+interface Props {
+  zones: readonly ZonePick[];
+  locked: readonly string[];
+  onLocked(locked: string[]): void;
+}
+
+/** What goes into each zone and why not the runner-up; a zone is taken alone, or locked for the next search. */
+export function ProposedZones({ zones, locked, onLocked }: Props) {
+  const { shell } = useOpenDesign();
+  const variant = useVariant();
+  const { library } = useLibrary();
+  const units = useUnits();
+  return (
+    <table className="mt-2 w-full border-collapse">
+      <caption className="sr-only">The best choice by zone</caption>
+      <thead>
+        <tr className="border-b border-ink text-left text-[13px] text-faint">
+          {['zone', 'best', 'not', ''].map(h => (
+            <th key={h} scope="col" className="py-1 pr-3 font-medium">
+              {h}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {zones.map(({ zone, option, runnerUp }) => (
+          <tr key={zone} className="border-t border-rule align-top">
+            <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
+              {zone} {shell.zones.find(z => z.id === zone)?.name}
+            </th>
+            <td className="py-1 pr-3">
+              {layersWords(option.buildUp.layers, library, units)}
+              {option.buildUp === variant.design.buildUps.find(b => b.id === variant.design.zones[zone]) &&
+                ' (as now)'}
+            </td>
+            <td className="py-1 pr-3 text-[13px] text-faint">
+              {runnerUp
+                ? `${layersWords(runnerUp.option.buildUp.layers, library, units)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
+                : 'no other'}
+            </td>
+            <td className="py-1 text-right whitespace-nowrap">
+              <label className="mr-2 text-[13px]">
+                <input
+                  type="checkbox"
+                  checked={locked.includes(zone)}
+                  onChange={e =>
+                    onLocked(e.target.checked ? [...locked, zone] : locked.filter(l => l !== zone))
+                  }
+                />{' '}
+                keep mine
+              </label>
+              <Button
+                small
+                onClick={() => takeZone(zone, option.buildUp)}
+                aria-label={`Take the proposal for ${shell.zones.find(z => z.id === zone)?.name}`}
+              >
+                take
+              </Button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,76 @@
+import { type Library, materialOf } from '@overcoat/core/materials';
+import type { Layer } from '@overcoat/core/model';
+import type { ChoiceLimits, LimitPrice, Proposal, Sums } from '@overcoat/core/studies/choose';
+import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { printMoney } from '../../store/money.ts';
+
+/** What was found, in a sentence; what cannot be kept first. */
+export function proposalWords(
+  { evaluated, over }: Proposal,
+  limits: ChoiceLimits,
+  units: UnitSystem,
+): string {
+  const figures = `${printNumber(evaluated.heat, 1)} W/K for ${printMoney(Math.round(evaluated.cost))} and ${printMass(evaluated.mass, units)}`;
+  if (over <= 1e-4) return `Best within your limits: ${figures}.`;
+  const broken = [
+    limits.budget !== null && evaluated.cost > limits.budget
+      ? `${printMoney(Math.round(evaluated.cost - limits.budget))} over the money`
+      : '',
+    limits.mass !== null && evaluated.mass > limits.mass
+      ? `${printMass(evaluated.mass - limits.mass, units)} over the mass`
+      : '',
+    limits.height !== null && evaluated.height < limits.height - 5e-4
+      ? `${printLength(limits.height - evaluated.height, units)} under the height`
+      : '',
+  ].filter(Boolean);
+  return `Nothing keeps all your limits. The nearest is ${figures}${broken.length > 0 ? `: ${broken.join(', ')}` : ''}.`;
+}
+
+const NAMES: Record<LimitPrice['limit'], (more: number, units: UnitSystem) => string> = {
+  budget: more => `${printMoney(more)} more`,
+  mass: (more, units) => `${printMass(more, units)} more`,
+  height: (more, units) => `${printLength(more, units)} less height`,
+  hours: more => `${printNumber(more)} hours more`,
+  damp: () => 'more damp',
+};
+
+/** What each limit that binds costs, the dearest first. */
+export function priceWords({ prices }: Proposal, units: UnitSystem): string {
+  if (prices.length === 0) return 'None of your limits stands in the way.';
+  return prices
+    .map(p => `${NAMES[p.limit](p.more, units)}: ${changeWords(p.changes, units) || 'nothing worth telling'}`)
+    .join('. ')
+    .concat('.');
+}
+
+/** What changes by more than a trifle, in figures. */
+export function changeWords(c: Sums, units: UnitSystem): string {
+  const signed = (value: number, print: (v: number) => string) =>
+    `${value > 0 ? '+' : '−'}${print(Math.abs(value))}`;
+  return [
+    Math.abs(c.heat) >= 0.05 ? signed(c.heat, v => `${printNumber(v, 1)} W/K`) : '',
+    Math.abs(c.money) >= 1 ? signed(c.money, v => printMoney(Math.round(v))) : '',
+    Math.abs(c.mass) >= 0.1 ? signed(c.mass, v => printMass(v, units)) : '',
+    Math.abs(c.hours) >= 0.25 ? signed(c.hours, v => `${printNumber(v, 1)} h`) : '',
+    Math.abs(c.taken) >= 0.001 ? signed(c.taken, v => `${printLength(v, units)} of height`) : '',
+    Math.abs(c.drums) >= 0.01 ? signed(c.drums, v => `${printNumber(v * 100)} % drumming`) : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** Layers of a lay-up in a line, what insulates first. */
+export function layersWords(layers: readonly Layer[], library: Library, units: UnitSystem): string {
+  const order = ['fill', 'over-rib', 'vapour control', 'batten', 'damping', 'lining', 'finish'];
+  return layers
+    .flatMap(l => {
+      if (l.role === 'air gap') return [];
+      const { name } = materialOf(library, l.material);
+      const thick = printLength(l.thickness, units);
+      const says = l.role === 'damping' ? `damping on ${Math.round(l.coverage * 100)} %` : `${name} ${thick}`;
+      return [[order.indexOf(l.role), says] as const];
+    })
+    .sort((a, b) => a[0] - b[0])
+    .map(([, says]) => says)
+    .join(', ');
+}
