@@ -1,4 +1,5 @@
 import { buyingFigures } from './buying.ts';
+import { choosingFigures } from './choosing.ts';
 import { crowdFigures } from './crowd.ts';
 import { evaluateFigures } from './evaluate.ts';
 import { hourlyFigures } from './hourly.ts';
@@ -22,6 +23,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   sound: soundFigures,
   nesting: nestingFigures,
   buying: buyingFigures,
+  choosing: choosingFigures,
 };
 const named = process.argv.slice(2).filter(arg => arg in GROUPS);
 const figures: Figure[] = [];

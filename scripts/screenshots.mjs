@@ -77,7 +77,14 @@ const shots = [
       await page.getByText('Where the first kilograms go').waitFor({ timeout: 60_000 });
     },
   ],
-  ['compare', `/c/${perigee}/compare`, null],
+  [
+    'compare',
+    `/c/${perigee}/compare`,
+    async page => {
+      await page.getByRole('button', { name: 'Find the best', disabled: false }).click({ timeout: 60_000 });
+      await page.getByText(/^Best within your limits/).waitFor({ timeout: 120_000 });
+    },
+  ],
   [
     'cut-and-buy',
     `/c/${perigee}/cut-and-buy`,

@@ -238,7 +238,7 @@ function seamsOf(layers: readonly Layer[], library: Library): BuildUp['seams'] {
 }
 
 /** What it is, by what insulates and what keeps the air in. */
-export function nameOf(layers: readonly Layer[], library: Library): string {
+function nameOf(layers: readonly Layer[], library: Library): string {
   const word = (l: Layer) =>
     l.role === 'air gap' ? '' : `${materialOf(library, l.material).name.toLowerCase()} ${mm(l.thickness)}`;
   const parts = layers.flatMap(l => {

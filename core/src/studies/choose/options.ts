@@ -33,8 +33,8 @@ export interface Asked {
   avoided: Avoided;
 }
 
-/** Lay-ups of a zone that go on to be varied, the best of every figure first. */
-const VARIED = 16;
+/** Lay-ups of a zone that go on to be varied, the best of every figure first: of those that dry, and of those that do not. */
+const VARIED = { dries: 18, grows: 6 };
 /** Options of a zone that are chosen from. */
 const MOST = 400;
 
@@ -46,7 +46,16 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
     [...candidatesFor(zone, design.shell, library, avoided), ...alreadyKnown(zone, asked)].map(weighed),
     roughly,
   );
-  const kept = best(rough, VARIED);
+  const kept = [
+    ...best(
+      rough.filter(o => o.damp.state !== 'grows'),
+      VARIED.dries,
+    ),
+    ...best(
+      rough.filter(o => o.damp.state === 'grows'),
+      VARIED.grows,
+    ),
+  ];
   const varied = kept.flatMap(k => variationsOf(k.buildUp, zone, library, avoided));
   const current = placement.buildUps.find(b => b.id === placement.zones[zone.id]);
   const all = [...varied, ...(current ? [current] : [])];

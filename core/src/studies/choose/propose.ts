@@ -112,7 +112,17 @@ export function choose(
     evaluated: { heat: e.heat.loss, mass: e.load.mass, cost: e.order.cost, height: e.fit.headroom.left },
     over: found.over,
     gap: found.over > 1e-4 ? 1 : Math.max(0, (choice.value - bound) / Math.max(1e-9, Math.abs(choice.value))),
-    prices: pricesOf(open, asked, less(limits, besides), weights, waste, choice, model, Math.min(steps, 24)),
+    prices: pricesOf(
+      open,
+      asked,
+      less(limits, besides),
+      weights,
+      waste,
+      choice,
+      model,
+      Math.min(steps, 24),
+      e,
+    ),
     weighed: open.reduce((sum, o) => sum + o.all.length, 0),
   };
 }

@@ -1,4 +1,5 @@
 import { type Choice, ChoiceSearch, weigh } from '../../choosing/index.ts';
+import type { Evaluation } from '../../evaluate/index.ts';
 import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 import { type Model, modelOf, type Open } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
@@ -87,12 +88,20 @@ export function pricesOf(
   choice: Choice,
   model: Model,
   steps: number,
+  { order, load, fit }: Evaluation,
 ): LimitPrice[] {
   const before = model.sums(choice);
+  const spare = (limit: keyof typeof MORE, most: number): number => {
+    if (limit === 'budget') return most - order.cost;
+    if (limit === 'mass') return most - load.mass;
+    return limit === 'height' ? fit.headroom.left - most : most - before.hours;
+  };
   return (Object.keys(MORE) as (keyof typeof MORE)[]).flatMap((limit): LimitPrice[] => {
     const most = limits[limit];
     if (most === null) return [];
     const more = MORE[limit];
+    // One that is far away costs nothing.
+    if (spare(limit, most) > more) return [];
     const wider = { ...limits, [limit]: limit === 'height' ? most - more : most + more };
     const next = modelOf(open, asked, wider, weights, waste);
     const search = new ChoiceSearch(next.problem, { from: choice.options });
