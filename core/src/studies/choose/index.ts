@@ -1,5 +1,6 @@
 export type { Avoided } from './candidates.ts';
 export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
+export { WORTH } from './model.ts';
 export type { Asked, LayUpOption } from './options.ts';
 export { choose, type Proposal, weighAll } from './propose.ts';
 export type { LimitPrice, ZonePick } from './reasons.ts';

@@ -36,7 +36,15 @@ const FILLED = 0.7;
 export const keyOf = (u: Pick<LayUpOption['uses'][number], 'material' | 'thickness' | 'width'>): string =>
   `${u.material}/${u.thickness}/${u.width}`;
 
-/** What may be chosen as numbers: a weight counts a figure's whole range, whatever its unit. */
+/**
+ * What one of each figure is worth in money to somebody to whom it matters as money does: a W/K, a kilogram, an hour, all of the
+ * bare van's drumming, a metre of height, a kg/m2 of water in a zone. Judgement, no source; said on the screen by what it chooses.
+ */
+export const WORTH = { heat: 20, mass: 4, hours: 10, drums: 400, taken: 4000, water: 200 };
+/** How many times a figure counts that does not matter, matters a little, matters, matters most. */
+const COUNTS = [0, 0.5, 1, 2] as const;
+
+/** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters. */
 export function modelOf(
   open: readonly Open[],
   { design: { shell }, library }: Asked,
@@ -44,23 +52,14 @@ export function modelOf(
   weights: ChoiceWeights,
   waste: ReadonlyMap<string, number>,
 ): Model {
-  // A weight counts a figure's whole range, whatever its unit.
-  const span = (of: (o: LayUpOption) => number) =>
-    Math.max(
-      1e-9,
-      open.reduce((sum, { all }) => {
-        const values = all.map(of);
-        return sum + Math.max(...values) - Math.min(...values);
-      }, 0),
-    );
   const per = {
-    heat: weights.warmth / span(o => o.heat),
-    mass: weights.weight / span(o => o.mass),
-    hours: weights.hours / span(o => o.hours),
-    drums: weights.quiet / span(o => o.drums),
-    taken: weights.headroom / span(o => o.taken),
-    water: weights.dryness / span(o => o.damp.likely),
-    money: weights.cost / span(o => o.money),
+    heat: WORTH.heat * COUNTS[weights.warmth]!,
+    mass: WORTH.mass * COUNTS[weights.weight]!,
+    hours: WORTH.hours * COUNTS[weights.hours]!,
+    drums: WORTH.drums * COUNTS[weights.quiet]!,
+    taken: WORTH.taken * COUNTS[weights.headroom]!,
+    water: WORTH.water * COUNTS[weights.dryness]!,
+    money: COUNTS[weights.cost]!,
   };
   const rooms = roomPairs(open);
   const bare = shell.height.value;

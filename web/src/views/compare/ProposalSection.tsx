@@ -1,4 +1,4 @@
-import type { ChoiceLimits, ChoiceWeights } from '@overcoat/core/studies/choose';
+import { type ChoiceLimits, type ChoiceWeights, WORTH } from '@overcoat/core/studies/choose';
 import {
   parseLength,
   parseMass,
@@ -208,6 +208,12 @@ export function ProposalSection() {
             </Select>
           ))}
         </div>
+        <p className="mt-1 text-[13px] text-faint">
+          What matters counts as much as money that matters, by our judgement: a W/K as{' '}
+          {printMoney(WORTH.heat)}, a kilogram as {printMoney(WORTH.mass)}, an hour as{' '}
+          {printMoney(WORTH.hours)}, a centimetre of height as {printMoney(WORTH.taken / 100)}, a tenth of the
+          drumming as {printMoney(WORTH.drums / 10)}; a little counts half of it, most counts twice.
+        </p>
         <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
           <legend className="text-faint">I will not work with</legend>
           {fills.map(m => (
