@@ -11,6 +11,7 @@ import { cutGroups } from '@overcoat/core/order/cutting';
 import { fixedOf } from '@overcoat/core/order/holding';
 import { NestSearch } from '@overcoat/core/order/nesting';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import { takeOff } from '@overcoat/core/order/takeoff';
 import { workByStage } from '@overcoat/core/order/work';
 import { chromium as browserType, type Page } from '@playwright/test';
 import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
@@ -38,7 +39,10 @@ function ordered(): Figure {
   const pace = { start: '2026-06-01', hours: 6, days: 'weekends' as const };
   const order = () => {
     const holdings = fixedOf(pieces, shell, placement, library, []);
-    const needs = needsFor({ shell, ready, placement, joints, pieces, holdings }, library);
+    const needs = needsFor(
+      { shell, ready, placement, joints, takeOff: takeOff(laid, library), pieces, holdings },
+      library,
+    );
     const hours = workByStage({ shell, ready, pieces, joints }, library);
     const lines = orderList(cuts, null, needs, library, {
       supplies: new Map(),

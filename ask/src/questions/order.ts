@@ -48,7 +48,7 @@ export async function askOrder(args: readonly string[]) {
   });
   const { order } = evaluate(design, variant.design, library);
   const needs = needsFor(
-    { ...design, placement: variant.design, joints: laid.joints, pieces, holdings },
+    { ...design, placement: variant.design, joints: laid.joints, takeOff: order, pieces, holdings },
     library,
   );
   const amounts = new Map(Object.entries(shelf.supplies));

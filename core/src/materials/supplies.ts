@@ -5,7 +5,7 @@ export interface Supply {
   /** Generic. */
   name: string;
   /** Under what it is listed. */
-  kind: 'tape and glue' | 'coating' | 'fixing' | 'cable' | 'consumable' | 'protection' | 'tool';
+  kind: 'sheet' | 'tape and glue' | 'coating' | 'fixing' | 'cable' | 'consumable' | 'protection' | 'tool';
   /** What a pack holds is counted in. */
   unit: 'l' | 'm' | 'm²' | 'piece';
   /** In one pack, in `unit`. */

@@ -21,6 +21,7 @@ import { checkPanels, weighSpacings } from '@overcoat/core/order/grounds';
 import { type ChosenHold, fixedOf } from '@overcoat/core/order/holding';
 import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { type CutChoices, type CutPiece, cutPieces } from '@overcoat/core/order/pieces';
+import { takeOff } from '@overcoat/core/order/takeoff';
 import { workByStage } from '@overcoat/core/order/work';
 import { type HeldVan, heldVan } from '@overcoat/core/studies/holding';
 import type { Report, Shelf } from './shelf.ts';
@@ -94,7 +95,10 @@ function workOn(
   const holdings = fixedOf(pieces, shell, placement, library, chosen);
   return {
     pieces,
-    needs: needsFor({ shell, ready, placement, joints, pieces, holdings }, library),
+    needs: needsFor(
+      { shell, ready, placement, joints, takeOff: takeOff(laid, library), pieces, holdings },
+      library,
+    ),
     hours: workByStage({ shell, ready, pieces, joints }, library),
   };
 }

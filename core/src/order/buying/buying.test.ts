@@ -25,7 +25,10 @@ function listOf(
   const pieces = cutPieces(design.shell, placement, laid, library, USUAL_CHOICES);
   const held = holdingOf(pieces, design.shell, placement, library, mild, new Map(), []);
   const cuts = cutGroups(pieces, library).map(group => ({ group, nest: new NestSearch(group.problem).best }));
-  const needs = needsFor({ ...design, placement, joints: laid.joints, pieces, holdings: held }, library);
+  const needs = needsFor(
+    { ...design, placement, joints: laid.joints, takeOff: takeOff(laid, library), pieces, holdings: held },
+    library,
+  );
   const by = { supplies: shelf, prices: new Map(), firstTime, errors: surveyErrors(design.shell) };
   return orderList(cuts, takeOff(laid, library), needs, library, by);
 }

@@ -7,6 +7,7 @@ import { cutGroups } from '../cutting/index.ts';
 import { holdingOf } from '../holding/index.ts';
 import { NestSearch } from '../nesting/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
+import { takeOff } from '../takeoff/index.ts';
 import { type Effort, hoursOf, STAGES, stageOf, workByStage } from '../work/index.ts';
 import {
   dueOf,
@@ -27,7 +28,10 @@ const laid = layUp(perigee.shell, placement, library);
 const pieces = cutPieces(perigee.shell, placement, laid, library, USUAL_CHOICES);
 const mild = { roof: 40, outside: 25, inside: 30 };
 const holdings = holdingOf(pieces, perigee.shell, placement, library, mild, new Map(), []);
-const needs = needsFor({ ...perigee, placement, joints: laid.joints, pieces, holdings }, library);
+const needs = needsFor(
+  { ...perigee, placement, joints: laid.joints, takeOff: takeOff(laid, library), pieces, holdings },
+  library,
+);
 const cuts = cutGroups(pieces, library).map(group => ({ group, nest: new NestSearch(group.problem).best }));
 const by = { supplies: new Map(), prices: new Map(), firstTime: false, errors: surveyErrors(perigee.shell) };
 const lines = orderList(cuts, null, needs, library, by);

@@ -68,6 +68,7 @@ const TASKS: Record<string, Stage> = {
   close: 'making ready',
   wax: 'making ready',
   cable: 'cables',
+  fill: 'walls and doors',
   clip: 'lining',
   bolt: 'lining',
   fix: 'finish',

@@ -5,6 +5,7 @@ import { makeLibrary } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement } from '../../model/index.ts';
 import { holdingOf, sizeOf } from '../holding/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
+import { takeOff } from '../takeoff/index.ts';
 import { type Need, needsFor } from './index.ts';
 
 const library = makeLibrary();
@@ -22,7 +23,10 @@ function asked(
   const pieces = cutPieces(shell, placement, laid, library, USUAL_CHOICES);
   const holdings = holdingOf(pieces, shell, placement, library, mild, new Map(), chosen);
   const ready = { ...perigee.ready, ...change };
-  const needs = needsFor({ shell, ready, placement, joints: laid.joints, pieces, holdings }, library);
+  const needs = needsFor(
+    { shell, ready, placement, joints: laid.joints, takeOff: takeOff(laid, library), pieces, holdings },
+    library,
+  );
   return { pieces, holdings, joints: laid.joints, need: (id: string) => needs.find(n => n.supply.id === id) };
 }
 const boardAndFoil = perigee.variants[0]!.design;
@@ -79,6 +83,7 @@ describe('tape and glue, by hand', () => {
         ready: perigee.ready,
         placement: boardAndFoil,
         joints: laid.joints,
+        takeOff: takeOff(laid, library),
         pieces,
         holdings: [],
       },
@@ -86,6 +91,24 @@ describe('tape and glue, by hand', () => {
     ).filter(n => n.supply.id === 'foil-tape-75');
     expect(one!.instead!.need).toBeLessThan(one!.need * 0.75);
   });
+});
+
+it('buys bags for what is poured, by what they fill', () => {
+  const buildUp = {
+    id: 'p',
+    name: 'poured',
+    layers: [{ id: 'f', role: 'fill' as const, material: 'cork-granules', thickness: 0.025 }],
+    seams: 'butted' as const,
+    sealQuality: 0,
+  };
+  const { need } = asked({ buildUps: [buildUp], zones: { D1: 'p' }, bays: {}, sheets: {} });
+  const bags = need('cork-granules')!;
+  const door = perigee.shell.zones.find(z => z.id === 'D1')!;
+  expect(bags.uses).toEqual(['fill D1']);
+  expect(bags.need).toBeGreaterThan(0.2);
+  expect(bags.need).toBeLessThanOrEqual(
+    door.bays.reduce((sum, b) => sum + b.width.value * b.height.value, 0),
+  );
 });
 
 describe('clips and bolts, by hand', () => {

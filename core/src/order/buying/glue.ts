@@ -3,7 +3,7 @@ import { type Library, materialOf, type Supply } from '../../materials/index.ts'
 import type { Material, Shell } from '../../model/index.ts';
 import { type Fixed, type Hold, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
-import { canDoes, foamLitres, isFoam } from '../takeoff/index.ts';
+import { canDoes, foamLitres, isFoam, type TakeOff } from '../takeoff/index.ts';
 import { NeedList } from './needList.ts';
 
 /** Tape and glue that stay on the roll, in the can and on the floor. Common practice, no source. */
@@ -126,4 +126,19 @@ function widerThan(narrow: Material, library: Library): Material | null {
       m.stock[0]!.width > width,
   );
   return same.sort((a, b) => a.stock[0]!.width - b.stock[0]!.width)[0] ?? null;
+}
+
+/** Fills that are poured out of bags, by the area they fill: no piece is cut of them. */
+export function poured(list: NeedList, { lines }: Pick<TakeOff, 'lines'>, library: Library): void {
+  for (const l of lines) {
+    const material = materialOf(library, l.material);
+    if (!material.yield || material.family === 'tape' || material.family === 'adhesive') continue;
+    const supply: Supply = { ...supplyFrom(material), kind: 'sheet' };
+    list.put(
+      supply,
+      l.need,
+      l.why,
+      Object.keys(l.byZone).map(zone => `fill ${zone}`),
+    );
+  }
 }

@@ -3,8 +3,9 @@ import { type Library, materialOf } from '../../materials/index.ts';
 import type { Design, Material, Placement, Shell } from '../../model/index.ts';
 import { type Fixed, fixingsOf, linesOn, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
+import type { TakeOff } from '../takeoff/index.ts';
 import { clipsAndBolts, clipsOf, furnitureBolts } from './bolts.ts';
-import { glueNeeds } from './glue.ts';
+import { glueNeeds, poured } from './glue.ts';
 import type { Need, NeedList } from './needList.ts';
 import { errorOf, surveyErrors } from './surveyError.ts';
 
@@ -41,6 +42,8 @@ export interface NeedsOf extends Pick<Design, 'shell' | 'ready'> {
   placement: Placement;
   /** Joints of what keeps the air in. */
   joints: LayUp['joints'];
+  /** What it takes off: for what is poured and not cut. */
+  takeOff: Pick<TakeOff, 'lines'>;
   /** All that is cut. */
   pieces: readonly CutPiece[];
   /** What holds each. */
@@ -51,6 +54,7 @@ export interface NeedsOf extends Pick<Design, 'shell' | 'ready'> {
 export function needsFor(of: NeedsOf, library: Library): Need[] {
   const { shell, ready, placement, joints, pieces, holdings } = of;
   const list = glueNeeds(pieces, holdings, joints, shell, library);
+  poured(list, of.takeOff, library);
   coatings(list, { shell, ready }, placement, library);
   cables(list, shell);
   fixings(list, of, library);

@@ -15,7 +15,7 @@ export interface BuyLine {
   /** Generic. */
   name: string;
   /** Under what it is listed. */
-  kind: 'sheet' | Supply['kind'];
+  kind: Supply['kind'];
   /** In `unit`. */
   need: number;
   /** Of the need. */
@@ -68,8 +68,6 @@ export interface OrderBy {
   errors: SurveyErrors;
 }
 
-/** Counted by what they do, not by the take-off. */
-const GLUES: readonly string[] = ['tape', 'adhesive'];
 /** How often a piece is spoilt: a plain one, one with corners or cut-outs, one that rests on an assumed size besides. Common practice, no source. */
 const SPOILT = { plain: 0.01, fiddly: 0.05, assumed: 0.06 };
 /** A first-timer spoils so many times as much. Common practice, no source. */
@@ -90,10 +88,10 @@ export function orderList(
   const sheets = cuts.flatMap(c => sheetLines(c, library, by));
   const size = (material: string, thickness: number) => `${material}/${thickness.toFixed(5)}`;
   const groups = new Map(cuts.map(c => [size(c.group.material, c.group.thickness), c]));
-  // Not laid out yet, or poured.
+  // Not laid out yet.
   const estimated = (takeOff?.lines ?? [])
     .filter(l => !groups.get(size(l.material, l.stock.thickness))?.nest)
-    .filter(l => !GLUES.includes(materialOf(library, l.material).family))
+    .filter(l => l.pieces > 0)
     .map(l => {
       const own = groups.get(size(l.material, l.stock.thickness))?.group.pieces.map(p => p.id);
       return estimatedLine(l, own ?? Object.keys(l.byZone), library, by);
@@ -160,21 +158,19 @@ function sheetLines({ group, nest }: Cut, library: Library, { firstTime, errors 
 
 function estimatedLine(l: OrderLine, uses: string[], library: Library, { errors }: OrderBy): BuyLine {
   const material = materialOf(library, l.material);
-  const amount = material.yield?.amount ?? (l.unit === 'm' ? l.stock.length : l.stock.width * l.stock.length);
+  const amount = l.unit === 'm' ? l.stock.length : l.stock.width * l.stock.length;
   const zones = Object.entries(l.byZone).map(([zone, area]) => ({ zone, area }));
   const more = atMost(errorOf(zones, errors, 'area'));
   const filled = l.used * l.packs * more;
   return {
     // As the same size is called once it is laid out.
     key: `${l.material}/${l.stock.thickness}/${material.stock.indexOf(l.stock)}`,
-    name: material.yield ? material.name : `${material.name} ${lengthIn(l.stock.thickness)}`,
+    name: `${material.name} ${lengthIn(l.stock.thickness)}`,
     kind: 'sheet',
     need: l.need,
     unit: l.unit,
     packs: l.packs,
-    pack: material.yield
-      ? `does ${amount} ${material.yield.per}`
-      : `${lengthIn(l.stock.width)} × ${lengthIn(l.stock.length)}`,
+    pack: `${lengthIn(l.stock.width)} × ${lengthIn(l.stock.length)}`,
     price: l.stock.price,
     cost: l.cost,
     left: Math.max(0, l.packs * l.stock.perPack * amount - l.need),

@@ -6,6 +6,7 @@ import type { Design, Shell } from '../../model/index.ts';
 import { holdingOf } from '../holding/index.ts';
 import { seeded } from '../nesting/random.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
+import { takeOff } from '../takeoff/index.ts';
 import { needsFor } from './index.ts';
 import { atMost, errorOf, surveyErrors } from './surveyError.ts';
 
@@ -20,7 +21,15 @@ function taken(shell: Shell): Map<string, number> {
   const pieces = cutPieces(shell, placement, laid, library, USUAL_CHOICES);
   const holdings = holdingOf(pieces, shell, placement, library, mild, new Map(), []);
   const needs = needsFor(
-    { shell, ready: perigee.ready, placement, joints: laid.joints, pieces, holdings },
+    {
+      shell,
+      ready: perigee.ready,
+      placement,
+      joints: laid.joints,
+      takeOff: takeOff(laid, library),
+      pieces,
+      holdings,
+    },
     library,
   );
   const sums = new Map<string, number>();

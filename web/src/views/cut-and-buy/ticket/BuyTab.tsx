@@ -130,7 +130,7 @@ export function BuyTab(props: Props) {
             prices are indicative. What is at hand, ordered and on the shelf is kept for every van.
           </p>
           <OnItsWay vans={ticket.vans} />
-          <KitSection lines={ticket.lines} />
+          {ticket.vans.length === 1 && <KitSection lines={ticket.lines} />}
         </>
       )}
       <ShelfSection />
