@@ -19,6 +19,7 @@ async function toBuy(page: Page): Promise<void> {
 test('two vans on one ticket: one of each tool, packs shared, each order in its own van', async ({
   page,
 }) => {
+  test.setTimeout(240_000);
   const first = await lined(page, 'Fore');
   await page.goto('/');
   const second = await lined(page, 'Aft');

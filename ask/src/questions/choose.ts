@@ -47,7 +47,13 @@ export async function askChoose(args: readonly string[]) {
     avoided: { materials: [] },
   };
   const weights = { ...brief.priorities, hours: 1 };
-  const { zones, placement: _, ...found } = choose(weighAll(asked, new Set()), asked, limits, weights, STEPS);
+  const {
+    zones,
+    placement: _,
+    ...found
+  } = choose(weighAll(asked, new Set()), asked, limits, weights, {
+    steps: STEPS,
+  });
   return {
     limits,
     ...found,

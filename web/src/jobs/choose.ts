@@ -1,9 +1,12 @@
 import type { Placement } from '@overcoat/core/model';
 import {
+  type Asked,
   type Avoided,
   type ChoiceLimits,
   type ChoiceWeights,
   choose,
+  type FrontPoint,
+  frontOf,
   type LayUpOption,
   type Proposal,
   weighAll,
@@ -13,13 +16,17 @@ import type { VanClimate } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';
 import type { Report, Shelf } from './shelf.ts';
 
-interface ChooseAsk {
+/** What lay-ups are weighed for. */
+interface WeighAsk {
   placement: Placement;
   heard: Heard;
   climate: VanClimate;
   avoided: Avoided;
   /** Zones that stay as they are. */
   locked: string[];
+}
+
+interface ChooseAsk extends WeighAsk {
   limits: ChoiceLimits;
   weights: ChoiceWeights;
 }
@@ -30,17 +37,38 @@ const STEPS = 30;
 /** What was weighed last in this worker: limits and weights ask no physics again. */
 let weighed: { key: string; options: Map<string, LayUpOption[]> } | null = null;
 
+function optionsOf(
+  { design, library }: Shelf,
+  { placement, heard, climate, avoided, locked }: WeighAsk,
+  report: (share: number) => void,
+): [Asked, Map<string, LayUpOption[]>] {
+  const asked = { design, placement, library, heard, climate, avoided };
+  const key = contentKey(design, placement, heard, climate, avoided, locked, [...library.values()]);
+  if (weighed?.key !== key) weighed = { key, options: weighAll(asked, new Set(locked), report) };
+  return [asked, weighed.options];
+}
+
+/** Points of the front. */
+const POINTS = 12;
+
 export const chooseJobs = {
+  /** The warmest that each amount of money buys, within the other limits. */
+  front(shelf: Shelf, { limits, ...ask }: WeighAsk & { limits: ChoiceLimits }, report: Report): FrontPoint[] {
+    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.5));
+    return frontOf(options, asked, limits, POINTS, share => report(0.5 + share * 0.5));
+  },
+
   /** The best lay-up for every zone under limits, with its reasons. */
   choose(
     { design, library }: Shelf,
     { placement, heard, climate, avoided, locked, limits, weights }: ChooseAsk,
     report: Report,
   ): Proposal {
-    const asked = { design, placement, library, heard, climate, avoided };
-    const key = contentKey(design, placement, heard, climate, avoided, locked, [...library.values()]);
-    if (weighed?.key !== key)
-      weighed = { key, options: weighAll(asked, new Set(locked), share => report(share * 0.8)) };
-    return choose(weighed.options, asked, limits, weights, STEPS, share => report(0.8 + share * 0.2));
+    const [asked, options] = optionsOf(
+      { design, library },
+      { placement, heard, climate, avoided, locked },
+      share => report(share * 0.8),
+    );
+    return choose(options, asked, limits, weights, { steps: STEPS }, share => report(0.8 + share * 0.2));
   },
 };

@@ -6,7 +6,7 @@ import type { Design } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
 import { candidatesFor } from './candidates.ts';
-import { type Asked, type ChoiceLimits, choose, weighAll } from './index.ts';
+import { type Asked, type ChoiceLimits, choose, frontOf, weighAll } from './index.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -28,7 +28,7 @@ const free: ChoiceLimits = { budget: null, mass: null, height: null, hours: null
 const warm = { warmth: 3, quiet: 0, weight: 0, cost: 0, headroom: 0, hours: 0, dryness: 0 };
 const options = weighAll(asked, new Set());
 const found = (limits: Partial<ChoiceLimits>, weights = warm) =>
-  choose(options, asked, { ...free, ...limits }, weights, 40);
+  choose(options, asked, { ...free, ...limits }, weights, { steps: 40 });
 
 describe('what may go into a zone', () => {
   it('fits its depths, has nothing that is refused, and nothing that another beats in everything', () => {
@@ -87,10 +87,25 @@ describe('the best choice', () => {
   });
   it('says by how much limits cannot be kept, and keeps what is locked', () => {
     expect(found({ budget: 10 }).over).toBeGreaterThan(0);
-    const locked = choose(weighAll(asked, new Set(['F'])), asked, free, warm, 5);
+    const locked = choose(weighAll(asked, new Set(['F'])), asked, free, warm, { steps: 5 });
     const floor = locked.zones.find(z => z.zone === 'F')!;
     const { placement } = asked;
     expect(floor.option.buildUp).toBe(placement.buildUps.find(b => b.id === placement.zones.F));
     expect(floor.runnerUp).toBeNull();
   });
+});
+
+it('the front of warmth against money falls, from the cheapest to the warmest, within the other limits', () => {
+  const front = frontOf(options, asked, { ...free, mass: 90 }, 6);
+  expect(front.length).toBeGreaterThanOrEqual(3);
+  for (const [i, p] of front.entries()) {
+    expect(p.mass).toBeLessThanOrEqual(90 * 1.01);
+    if (i === 0) continue;
+    expect(p.cost).toBeGreaterThan(front[i - 1]!.cost);
+    expect(p.heat).toBeLessThan(front[i - 1]!.heat);
+  }
+  // What is bought for one of its budgets is no better than the front there.
+  const middle = front[Math.floor(front.length / 2)]!;
+  const own = found({ budget: middle.cost, mass: 90 });
+  expect(own.evaluated.heat).toBeGreaterThan(middle.heat * 0.93);
 });

@@ -1,4 +1,5 @@
 export type { Avoided } from './candidates.ts';
+export { type FrontPoint, frontOf } from './front.ts';
 export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 export { WORTH } from './model.ts';
 export type { Asked, LayUpOption } from './options.ts';

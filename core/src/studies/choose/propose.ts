@@ -59,14 +59,15 @@ function lockedOption(zone: Zone, asked: Asked): LayUpOption[] {
 
 /**
  * The best lay-up for every zone under limits and by what matters, among options that were weighed before: limits and weights ask no
- * physics again. Packs are shared across zones. `steps` of search; seeded.
+ * physics again. Packs are shared across zones. `steps` of search; seeded. `prices` off asks
+ * not what limits cost.
  */
 export function choose(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
-  steps: number,
+  { steps, prices = true }: { steps: number; prices?: boolean },
   report: Report = () => undefined,
 ): Proposal {
   const open = asked.design.shell.zones.flatMap((zone): Open[] => {
@@ -112,17 +113,9 @@ export function choose(
     evaluated: { heat: e.heat.loss, mass: e.load.mass, cost: e.order.cost, height: e.fit.headroom.left },
     over: found.over,
     gap: found.over > 1e-4 ? 1 : Math.max(0, (choice.value - bound) / Math.max(1e-9, Math.abs(choice.value))),
-    prices: pricesOf(
-      open,
-      asked,
-      less(limits, besides),
-      weights,
-      waste,
-      choice,
-      model,
-      Math.min(steps, 24),
-      e,
-    ),
+    prices: prices
+      ? pricesOf(open, asked, less(limits, besides), weights, waste, choice, model, Math.min(steps, 24), e)
+      : [],
     weighed: open.reduce((sum, o) => sum + o.all.length, 0),
   };
 }

@@ -19,6 +19,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { FrontSection } from './FrontSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
 import { priceWords, proposalWords } from './proposalWords.ts';
 
@@ -73,6 +74,14 @@ export function ProposalSection() {
     [variant.design, heard, damp.climate, refused, locked, limits, weights],
   );
   const job = useJob('choose', variant.id, ask);
+  const front = useJob(
+    'front',
+    variant.id,
+    useMemo(() => {
+      const { weights: _, ...rest } = ask;
+      return rest;
+    }, [ask]),
+  );
   // Of a bare van no year is reckoned: a guess has to do.
   const awaited = !damp.climate.own && damp.worst !== null;
   const { answer } = job;
@@ -230,6 +239,12 @@ export function ProposalSection() {
           ))}
         </fieldset>
       </details>
+      <FrontSection
+        front={front}
+        proposal={answer?.evaluated ?? null}
+        budget={limits.budget}
+        disabled={awaited}
+      />
       {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}
     </section>
   );
