@@ -92,6 +92,18 @@ describe('the best choice', () => {
     const { placement } = asked;
     expect(floor.option.buildUp).toBe(placement.buildUps.find(b => b.id === placement.zones.F));
     expect(floor.runnerUp).toBeNull();
+    // Chosen again from what was proposed: no zone gets what an earlier proposal called by the same name.
+    const again: Asked = { ...asked, placement: locked.placement };
+    const next = choose(weighAll(again, new Set(['F', 'C'])), again, { ...free, budget: 800 }, warm, {
+      steps: 5,
+    });
+    const ids = next.placement.buildUps.map(b => b.id);
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const z of next.zones) {
+      const laid = next.placement.buildUps.find(b => b.id === next.placement.zones[z.zone])!;
+      expect(laid.layers, z.zone).toEqual(z.option.buildUp.layers);
+    }
+    expect(next.placement.zones.C).toBe(locked.placement.zones.C);
   });
 });
 
