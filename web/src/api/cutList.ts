@@ -36,15 +36,10 @@ export function useCutList() {
   const change = useMutation({
     // One after another, each on the revision the one before it made: keys repeat faster than the server answers.
     scope: { id: queryKey.join('/') },
-    onMutate: ask => {
-      if (typeof ask === 'string') return;
-      const { list, ...rest } = standing();
-      client.setQueryData(queryKey, { ...rest, list: changed(list, ask, name) });
-    },
-    mutationFn: (ask: Change | 'undoCutList' | 'redoCutList') =>
+    mutationFn: (ask: CutList | 'undoCutList' | 'redoCutList') =>
       typeof ask === 'string'
         ? api.travelCutList(conversion, variant, ask, standing().revision)
-        : api.saveCutList(conversion, variant, standing().revision, changed(standing().list, ask, name)),
+        : api.saveCutList(conversion, variant, standing().revision, ask),
     // What is already waiting stands on the screen before it is saved.
     onSuccess: record =>
       client.setQueryData(
@@ -55,13 +50,20 @@ export function useCutList() {
     // Refused, or another window was first: what stands there is loaded.
     onError: () => client.invalidateQueries({ queryKey }),
   });
+  /** It stands on the screen at once, whatever is still being saved before it. */
+  const settle = (ask: Change) => {
+    const before = standing();
+    const list = changed(before.list, ask, name);
+    client.setQueryData(queryKey, { ...before, list });
+    change.mutate(list);
+  };
   return {
     /** What was settled has been read: nothing is laid out before. */
     ready: isSuccess,
     list: data.list ?? NOTHING,
     pins: data.list?.pins ?? NOTHING.pins,
-    setPins: (pins: Pin[]) => change.mutate({ pins }),
-    set: (settled: Change) => change.mutate(settled),
+    setPins: (pins: Pin[]) => settle({ pins }),
+    set: settle,
     undo: data.undo ? () => change.mutate('undoCutList') : null,
     redo: data.redo ? () => change.mutate('redoCutList') : null,
     failed: change.error?.message ?? null,
