@@ -2,6 +2,7 @@
 export const ROOMS = [
   'units',
   'model',
+  'random',
   'choosing',
   'materials',
   'physics/air',

@@ -1,2 +1,2 @@
-export { type Choice, type ChoiceProblem, type Option, type Pack, weigh } from './problem.ts';
+export { type Choice, type ChoiceProblem, isBetter, type Option, type Pack, weigh } from './problem.ts';
 export { ChoiceSearch } from './search.ts';

@@ -49,6 +49,10 @@ export interface Choice {
 /** Numbers this close are the same. */
 export const EPS = 1e-9;
 
+/** Whether a choice is nearer to what can be done, or as near and of less value. */
+export const isBetter = (a: Choice, b: Choice): boolean =>
+  a.over < b.over - EPS || (a.over <= b.over + EPS && a.value < b.value - EPS);
+
 /** Whole packs for so much. */
 export const packsOf = (amount: number, { size }: Pack): number => Math.ceil(amount / size - 1e-7);
 

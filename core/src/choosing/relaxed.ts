@@ -4,8 +4,6 @@ import type { ChoiceProblem } from './problem.ts';
 export interface Relaxed {
   /** No choice has less value; minus infinity where nothing can be said. */
   bound: number;
-  /** What one unit of each limit is worth. */
-  prices: number[];
   /** By group, the options in the order of their value at these prices, the best first. */
   ranked: number[][];
 }
@@ -70,7 +68,7 @@ export function relax(problem: ChoiceProblem, goal: number): Relaxed {
     const cost = options.map(o => o.value + o.takes.reduce((sum, t, i) => sum + t * best.prices[i]!, 0));
     return options.map((_, k) => k).sort((a, b) => cost[a]! - cost[b]! || a - b);
   });
-  return { ...best, ranked };
+  return { bound: best.bound, ranked };
 }
 
 const scale = (limit: number): number => Math.max(1e-6, Math.abs(limit));

@@ -1,5 +1,6 @@
-import { type Choice, type ChoiceProblem, EPS, weigh } from './problem.ts';
-import { type Relaxed, relax } from './relaxed.ts';
+import { seeded } from '../random/index.ts';
+import { type Choice, type ChoiceProblem, EPS, isBetter, weigh } from './problem.ts';
+import { relax } from './relaxed.ts';
 import { Tally } from './tally.ts';
 
 /** Options of each group that a search looks at, the best of the relaxed problem first. */
@@ -8,7 +9,7 @@ const LOOKED_AT = 40;
 const IN_PAIRS = 14;
 /** Groups that are thrown open at a time. */
 const OPENED = 3;
-/** What being over a limit by all of it weighs against the value, at first. */
+/** What being over a limit by all of it weighs against the value. */
 const PENALTY = 4;
 
 /**
@@ -20,10 +21,6 @@ export class ChoiceSearch {
   best: Choice;
   /** No choice has less value. */
   readonly bound: number;
-  /** Of the relaxed problem. */
-  readonly relaxed: Relaxed;
-  /** Steps done. */
-  steps = 0;
   private readonly tally: Tally;
   private readonly looked: number[][];
   private readonly random: () => number;
@@ -33,13 +30,13 @@ export class ChoiceSearch {
     this.random = seeded(seed);
     const lightest = from ?? problem.groups.map(g => least(g.options.map(o => o.takes[0] ?? o.value)));
     this.best = weigh(problem, lightest);
-    this.relaxed = relax(problem, this.best.value);
-    this.bound = this.relaxed.bound;
-    this.looked = this.relaxed.ranked.map(r => r.slice(0, LOOKED_AT));
+    const { bound, ranked } = relax(problem, this.best.value);
+    this.bound = bound;
+    this.looked = ranked.map(r => r.slice(0, LOOKED_AT));
     this.penalty = PENALTY * Math.max(1e-6, Math.abs(this.best.value));
     this.tally = new Tally(
       problem,
-      this.relaxed.ranked.map(r => r[0]!),
+      ranked.map(r => r[0]!),
     );
     this.descend();
   }
@@ -51,7 +48,6 @@ export class ChoiceSearch {
 
   /** One round; true where it found better. */
   step(): boolean {
-    this.steps++;
     const before = this.best;
     const options = [...(this.random() < 0.5 ? this.best.options : this.tally.options)];
     for (let i = 0; i < OPENED; i++) {
@@ -67,9 +63,7 @@ export class ChoiceSearch {
 
   private note(): void {
     const choice = this.tally.choice();
-    const { over, value } = this.best;
-    if (choice.over < over - EPS || (choice.over <= over + EPS && choice.value < value - EPS))
-      this.best = choice;
+    if (isBetter(choice, this.best)) this.best = choice;
   }
 
   /** Changes one group, and where that no longer helps two, as long as it gets better. */
@@ -123,16 +117,4 @@ function shuffled(n: number, random: () => number): number[] {
     [order[i], order[j]] = [order[j]!, order[i]!];
   }
   return order;
-}
-
-/** Numbers in [0, 1) from a seed (mulberry32). */
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
 }

@@ -1,3 +1,4 @@
+import { seeded } from '../../random/index.ts';
 import { Beam } from './beam.ts';
 import type { Bed } from './bed.ts';
 import { RULES } from './bed.ts';
@@ -5,7 +6,6 @@ import { choices, leastCost, type Needs } from './bound.ts';
 import { construct, ORDERS } from './construct.ts';
 import { cutsOf } from './cuts.ts';
 import type { Nest, NestPiece, NestProblem } from './problem.ts';
-import { seeded } from './random.ts';
 import { type PartNest, Recreate } from './recreate.ts';
 import { MICRO } from './shapes.ts';
 import { Table, unfitPieces } from './table.ts';

@@ -2,7 +2,7 @@ import { fitBuildUp, placeOf } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../../model/index.ts';
 
-/** What a person will not work with: ids of materials, and kinds of work. */
+/** What a person will not work with. */
 export interface Avoided {
   /** Ids of materials. */
   materials: readonly string[];
@@ -13,8 +13,13 @@ const COVERAGES = [0, 0.25, 0.6, 1];
 const USUAL_COVERAGE = 0.25;
 /** Thicknesses of a fill that are tried: the thickest that fit. */
 const THICKEST = 2;
-/** Share of joints that are closed: taped boards and films, foamed boards. Common practice, no source. */
-const SEALED = { taped: 0.9, foamed: 0.85, butted: 0 } as const;
+/** Share of joints that are closed where they are taped. Common practice, no source. */
+const SEALED = 0.9;
+/** No fill that stands in the room is thicker, m. */
+const STANDS_AT_MOST = 0.06;
+
+/** A strip over the ribs is no thicker, m. */
+const STRIP = 0.0065;
 
 type Place = NonNullable<ReturnType<typeof placeOf>>;
 
@@ -73,7 +78,7 @@ export function candidatesFor(zone: Zone, shell: Shell, library: Library, avoide
     id: `pick-${zone.id}-${i}`,
     name: nameOf(m.layers, library),
     ...m,
-    sealQuality: SEALED[m.seams as keyof typeof SEALED] ?? 0,
+    sealQuality: m.seams === 'taped' ? SEALED : 0,
   }));
 }
 
@@ -95,16 +100,13 @@ export function variationsOf(candidate: BuildUp, zone: Zone, library: Library, a
           coverage === 0 ? candidate.layers.slice(1) : [{ ...first, coverage }, ...candidate.layers.slice(1)],
         );
   const may = (id: string) => library.has(id) && !avoided.materials.includes(id);
+  const linings = candidate.layers.some(l => l.role === 'lining') ? liningsOf(place, may) : [null];
+  const under = (layers: Layer[], lining: readonly [string, number] | null): Layer[] =>
+    layers.map(l =>
+      lining && l.role === 'lining' ? { ...l, material: lining[0], thickness: lining[1] } : l,
+    );
   return damped
-    .flatMap(layers =>
-      liningsOf(place, may).map(l =>
-        l
-          ? layers.map(
-              layer => (layer.id === 'l' ? { ...layer, material: l[0], thickness: l[1] } : layer) as Layer,
-            )
-          : layers,
-      ),
-    )
+    .flatMap(layers => linings.map(lining => under(layers, lining)))
     .map((layers, i) => ({
       ...candidate,
       id: `${candidate.id}-${i}`,
@@ -120,17 +122,14 @@ const battensOf = (place: Place): readonly (number | 'as the fill')[] =>
 /** What lies between fill and lining: nothing, a strip of foam over the ribs, a film, or both. */
 function innersOf(place: Place, library: Library, may: (id: string) => boolean): readonly Layer[][] {
   if (place === 'floor' || place === 'frame' || place === 'arch') return [[]];
-  const strips = ['elastomeric-plain', 'pe-foam'].filter(may).flatMap((id): Layer[] => {
-    const thin = materialOf(library, id)
-      .stock.map(s => s.thickness)
-      .filter(t => t <= 0.0065);
+  const strip = ['elastomeric-plain', 'pe-foam'].filter(may).flatMap((id): Layer[] => {
+    const thin = materialOf(library, id).stock.flatMap(({ thickness: t }) => (t <= STRIP ? [t] : []));
     return thin.length > 0 ? [{ id: 'o', role: 'over-rib', material: id, thickness: Math.max(...thin) }] : [];
-  });
+  })[0];
   const films = ['foil-membrane', 'variable-membrane'].filter(may).map((id): Layer => {
     const { thickness } = materialOf(library, id).stock[0]!;
     return { id: 'v', role: 'vapour control', material: id, thickness };
   });
-  const [strip] = strips;
   return [
     [],
     ...(strip ? [[strip]] : []),
@@ -143,7 +142,7 @@ const liningsOf = (
   place: Place,
   may: (id: string) => boolean,
 ): readonly (readonly [string, number] | null)[] =>
-  (LININGS[place] ?? []).length === 0 ? [null] : (LININGS[place] ?? []).filter(([id]) => may(id));
+  LININGS[place].length === 0 ? [null] : LININGS[place].filter(([id]) => may(id));
 
 /** Fills by material and thickness: none, and the thickest sold that the zone's bays may take. */
 function fillsOf(
@@ -160,7 +159,7 @@ function fillsOf(
     // Poured into voids that close; what rests on the floor bears people.
     if (material.form === 'bag' && zone.kind !== 'frame') continue;
     if (zone.kind === 'floor' && wood === 0 && material.flexible) continue;
-    const room = proud ? 0.06 : shallow / material.squeeze;
+    const room = proud ? STANDS_AT_MOST : shallow / material.squeeze;
     const sold = [...new Set(material.stock.map(s => s.thickness))]
       .filter(t => t <= room + 1e-6)
       .sort((a, b) => b - a);
@@ -200,26 +199,12 @@ function stack(
   if (coverage > 0)
     layers.push({ id: 'd', role: 'damping', material: 'damping-sheet', thickness: 0.002, coverage });
   const batten = wood === 'as the fill' ? (fill?.[1] ?? 0) : wood;
-  if (batten > 0) {
-    const id = place === 'floor' ? 'batten' : 'kerfed-batten';
-    const stock = library.get(id)?.stock.find(s => Math.abs(s.thickness - batten) < 1e-4);
-    if (!stock) return null;
-    const timber: Layer = {
-      id: 'b',
-      role: 'batten',
-      material: id,
-      thickness: stock.thickness,
-      width: stock.width,
-      spacing: 0.4,
-    };
-    if (place === 'floor') layers.push(timber);
-    if (fill) layers.push({ id: 'f', role: 'fill', material: fill[0].id, thickness: fill[1] });
-    layers.push(...inner);
-    if (place !== 'floor') layers.push(timber);
-  } else {
-    if (fill) layers.push({ id: 'f', role: 'fill', material: fill[0].id, thickness: fill[1] });
-    layers.push(...inner);
-  }
+  const timber = batten > 0 ? battenLayer(place, batten, library) : [];
+  if (!timber) return null;
+  if (place === 'floor') layers.push(...timber);
+  if (fill) layers.push({ id: 'f', role: 'fill', material: fill[0].id, thickness: fill[1] });
+  layers.push(...inner);
+  if (place !== 'floor') layers.push(...timber);
   if (lining) {
     const [id, thickness] = lining;
     const finish = materialOf(library, id).family === 'finish' || place === 'arch';
@@ -228,6 +213,15 @@ function stack(
   if (place === 'floor' && library.has('vinyl'))
     layers.push({ id: 'c', role: 'finish', material: 'vinyl', thickness: 0.002 });
   return layers;
+}
+
+/** A batten of a thickness; null where none is sold. */
+function battenLayer(place: Place, thickness: number, library: Library): Layer[] | null {
+  const id = place === 'floor' ? 'batten' : 'kerfed-batten';
+  const stock = library.get(id)?.stock.find(s => Math.abs(s.thickness - thickness) < 1e-4);
+  if (!stock) return null;
+  const { width } = stock;
+  return [{ id: 'b', role: 'batten', material: id, thickness: stock.thickness, width, spacing: 0.4 }];
 }
 
 /** Boards and films are taped, what breathes is left open. */

@@ -3,6 +3,7 @@ import { evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { BuildUp, Design, Zone } from '../../model/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
+import type { OrderLine } from '../../order/takeoff/index.ts';
 import { workByStage } from '../../order/work/index.ts';
 import type { DampState, VanClimate } from '../../van/wetting/index.ts';
 import { only } from './candidates.ts';
@@ -15,8 +16,8 @@ export interface Figures {
   mass: number;
   /** What it takes of the room, m: the most its lining stands inside the rib face. */
   taken: number;
-  /** Worst of its bays, as things usually turn out, and the most water in any, kg/m2, likely and at the wet end. */
-  damp: { state: DampState; likely: number; wetEnd: number };
+  /** Worst of its bays, as things usually turn out, and the most water in any, kg/m2. */
+  damp: { state: DampState; likely: number };
   /** Of materials in their sizes, what is needed, in the unit they are bought in. */
   uses: {
     material: string;
@@ -30,6 +31,9 @@ export interface Figures {
   /** What all that costs by the part, no pack rounded. */
   money: number;
 }
+
+/** How full the sheets, rolls or cans of a line are, those still in their pack not counted. */
+export const filledBy = (l: OrderLine): number => (l.used * l.packs * l.stock.perPack) / l.items;
 
 /** Asks every question of one zone alone with one candidate. */
 export function figuresOf(
@@ -46,16 +50,16 @@ export function figuresOf(
     thickness: l.stock.thickness,
     width: l.stock.width,
     need: l.need,
-    filled: l.items > 0 ? (l.used * l.packs * l.stock.perPack) / l.items : l.used,
+    filled: filledBy(l),
     items: l.items,
   }));
   return {
     heat: e.heat.zones[0]!.conductance,
     mass: e.load.mass,
     taken: e.fit.taken.get(zone.id) ?? 0,
-    damp: { state: e.damp.state, likely: e.damp.most.likely, wetEnd: e.damp.most.wetEnd },
+    damp: { state: e.damp.state, likely: e.damp.most.likely },
     uses,
-    money: e.order.lines.reduce((sum, l) => sum + (l.packs > 0 ? l.cost * l.used : 0), 0),
+    money: e.order.lines.reduce((sum, l) => sum + l.cost * l.used, 0),
   };
 }
 

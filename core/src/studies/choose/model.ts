@@ -1,5 +1,6 @@
 import type { Choice, ChoiceProblem, Option, Pack } from '../../choosing/index.ts';
 import type { Zone } from '../../model/index.ts';
+import { canDoes } from '../../order/takeoff/index.ts';
 import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 import type { Asked, LayUpOption } from './options.ts';
 
@@ -27,10 +28,16 @@ export interface Model {
   problem: ChoiceProblem;
   /** Of a choice, in figures. */
   sums(choice: Choice): Sums;
+  /** Of a choice that really costs so much, in money: the less the better, whatever its packs were taken for. */
+  worth(choice: Choice, cost: number): number;
 }
 
 /** Of a sheet's or roll's area, pieces fill so much until it is known better. Common practice, no source. */
 const FILLED = 0.7;
+/** Of lengths, tapes and cans, so much. Common practice, no source. */
+const USED = 0.95;
+/** What is paid by the metre is bought by so much of its roll. */
+const OFF_ROLL = 0.02;
 
 /** Of a size of a material. */
 export const keyOf = (u: Pick<LayUpOption['uses'][number], 'material' | 'thickness' | 'width'>): string =>
@@ -69,6 +76,7 @@ export function modelOf(
   const heights = limits.height === null ? [] : rooms.map(() => bare - limits.height!);
   const packIndex = new Map<string, number>();
   const packs: Pack[] = [];
+  const prices: number[] = [];
   const money = active.findIndex(([key]) => key === 'budget');
   const packFor = (u: LayUpOption['uses'][number]): number => {
     const key = keyOf(u);
@@ -78,20 +86,17 @@ export function modelOf(
     const stock = material.stock.find(
       s => Math.abs(s.thickness - u.thickness) < 1e-6 && Math.abs(s.width - u.width) < 1e-6,
     )!;
-    const whole =
-      material.yield?.amount ?? (material.form === 'tape' ? stock.length : stock.width * stock.length);
-    const length = material.form === 'length' ? stock.length : whole;
-    const filled =
-      material.form === 'sheet' || material.form === 'roll'
-        ? (waste.get(key) ?? FILLED)
-        : (waste.get(key) ?? 0.95);
-    const part = stock.byMetre ? 0.02 : 1;
+    const area = material.form === 'sheet' || material.form === 'roll';
+    const whole = canDoes(material) ?? (area ? stock.width * stock.length : stock.length);
+    const part = stock.byMetre ? OFF_ROLL : 1;
+    const price = stock.price * part;
     packs.push({
-      size: length * stock.perPack * filled * part,
-      value: per.money * stock.price * part,
-      takes: [...active, ...heights].map((_, i) => (i === money ? stock.price * part : 0)),
+      size: whole * stock.perPack * (waste.get(key) ?? (area ? FILLED : USED)) * part,
+      value: per.money * price,
+      takes: [...active, ...heights].map((_, i) => (i === money ? price : 0)),
       most: null,
     });
+    prices.push(price);
     packIndex.set(key, packs.length - 1);
     return packs.length - 1;
   };
@@ -116,15 +121,10 @@ export function modelOf(
     ),
   }));
   const problem: ChoiceProblem = { groups, limits: [...active.map(([, most]) => most), ...heights], packs };
-  const prices = [...packIndex.keys()].map(key => {
-    const [id, thickness, width] = key.split('/') as [string, string, string];
-    const stock = library
-      .get(id)!
-      .stock.find(s => s.thickness === Number(thickness) && s.width === Number(width))!;
-    return stock.price * (stock.byMetre ? 0.02 : 1);
-  });
   return {
     problem,
+    worth: ({ options }, cost) =>
+      groups.reduce((sum, { options: own }, g) => sum + own[options[g]!]!.value, per.money * cost),
     sums(choice) {
       const own = open.map((o, g) => o.all[choice.options[g]!]!);
       const sum = (of: (o: LayUpOption) => number) => own.reduce((s, o) => s + of(o), 0);

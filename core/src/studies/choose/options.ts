@@ -57,22 +57,43 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
     ),
   ];
   const varied = kept.flatMap(k => variationsOf(k.buildUp, zone, library, avoided));
-  const current = placement.buildUps.find(b => b.id === placement.zones[zone.id]);
-  const all = [...varied, ...(current ? [current] : [])];
-  const hours = new Map<string, number>();
-  const drums = new Map<string, number>();
-  const options = all.map((b): LayUpOption => {
-    const kind = workKind(b, library);
-    const covered = b.layers[0]?.role === 'damping' ? JSON.stringify(b.layers[0]) : '';
-    if (!hours.has(kind)) hours.set(kind, hoursOf(zone, b, design, library));
-    if (!drums.has(covered)) drums.set(covered, drumsOf(zone, b, asked));
-    return { ...weighed(b), hours: hours.get(kind)!, drums: drums.get(covered)! };
-  });
+  const current = standing(zone, placement);
+  const weigh = fully(zone, asked);
+  const options = [...varied, ...(current ? [current] : [])].map(weigh);
   const chosen = undominated(options, o => [...roughly(o), o.hours, o.drums]).slice(0, MOST);
   // What is there now stays to be compared with, beaten or not.
   const now = options.find(o => o.buildUp === current);
   const alike = (o: LayUpOption) => JSON.stringify(o.buildUp.layers) === JSON.stringify(now?.buildUp.layers);
   return now && !chosen.includes(now) ? [...chosen.filter(o => !alike(o)), now] : chosen;
+}
+
+/** What a locked zone may get: what is there; nothing where it is bare. */
+export function lockedOption(zone: Zone, asked: Asked): LayUpOption[] {
+  const current = standing(zone, asked.placement);
+  return current ? [fully(zone, asked)(current)] : [];
+}
+
+const standing = (zone: Zone, { buildUps, zones }: Placement): BuildUp | undefined =>
+  buildUps.find(b => b.id === zones[zone.id]);
+
+/** Weighs lay-ups of a zone in all figures: hours once for each kind of work, drumming once for what is stuck on. */
+function fully(zone: Zone, asked: Asked): (b: BuildUp) => LayUpOption {
+  const { design, library, climate } = asked;
+  const hours = new Map<string, number>();
+  const drums = new Map<string, number>();
+  return buildUp => {
+    const kind = workKind(buildUp, library);
+    const [first] = buildUp.layers;
+    const covered = first?.role === 'damping' ? JSON.stringify(first) : '';
+    if (!hours.has(kind)) hours.set(kind, hoursOf(zone, buildUp, design, library));
+    if (!drums.has(covered)) drums.set(covered, drumsOf(zone, buildUp, asked));
+    return {
+      buildUp,
+      ...figuresOf(zone, buildUp, design, library, climate),
+      hours: hours.get(kind)!,
+      drums: drums.get(covered)!,
+    };
+  };
 }
 
 const roughly = (o: Figures): number[] => [

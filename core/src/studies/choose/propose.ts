@@ -1,9 +1,9 @@
 import { placeOf } from '../../buildup/index.ts';
 import { ChoiceSearch, weigh } from '../../choosing/index.ts';
-import type { Placement, Zone } from '../../model/index.ts';
+import type { Placement } from '../../model/index.ts';
 import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 import { dryEnough, modelOf, type Open } from './model.ts';
-import { type Asked, type LayUpOption, optionsFor } from './options.ts';
+import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
 import { type LimitPrice, pricesOf, runnerUp, type ZonePick } from './reasons.ts';
 import { better, laidOut, learn, less, polished, type Round, usualFill } from './rounds.ts';
 
@@ -45,17 +45,6 @@ export function weighAll(
   );
 }
 
-/** What is there stays, as the one option; a bare zone stays bare. */
-function lockedOption(zone: Zone, asked: Asked): LayUpOption[] {
-  const { placement } = asked;
-  const current = placement.buildUps.find(b => b.id === placement.zones[zone.id]);
-  const all = optionsFor(zone, {
-    ...asked,
-    avoided: { materials: [...asked.library.keys()] },
-  });
-  return all.filter(o => o.buildUp === current).slice(0, 1);
-}
-
 /** Choices with packs as they fill for the one before. */
 const ROUNDS = 4;
 
@@ -79,28 +68,29 @@ export function choose(
   const waste = usualFill(open);
   // What is bought besides: zones that are not chosen for, wood under edges, the last sheet of few.
   let besides = 0;
-  let found: Round | null = null;
   const rounds: Round[] = [];
   // Packs fill as they really do for what was chosen: chosen, laid, and chosen again where that moved it.
+  const modelled = (within: ChoiceLimits) => modelOf(open, asked, less(within, besides), weights, waste);
   for (let n = 0; n < ROUNDS; n++) {
-    const model = modelOf(open, asked, less(limits, besides), weights, waste);
-    const search = new ChoiceSearch(model.problem, found ? { from: found.choice.options } : {});
+    const before = rounds.at(-1);
+    const model = modelled(limits);
+    const search = new ChoiceSearch(model.problem, before ? { from: before.choice.options } : {});
     for (let i = 0; i < steps && !search.proven; i++) {
       search.step();
       if (i % 4 === 0) report((0.9 * (n + i / steps)) / ROUNDS, 'choosing');
     }
     const round = laidOut(model, search, open, asked, limits);
-    const same = found !== null && round.choice.options.every((k, g) => k === found!.choice.options[g]);
     rounds.push(round);
-    found = round;
-    if (same) break;
+    if (before && round.choice.options.every((k, g) => k === before.choice.options[g])) break;
     learn(waste, round.evaluation);
     // What the packs as they now fill do not explain.
     const again = modelOf(open, asked, limits, weights, waste);
     besides = round.evaluation.order.cost - again.sums(weigh(again.problem, round.choice.options)).money;
   }
   report(0.85, 'trying it with real packs');
-  found = rounds.map(round => polished(round, open, asked, limits)).reduce((a, b) => (better(b, a) ? b : a));
+  const found = rounds
+    .map(round => polished(round, open, asked, limits))
+    .reduce((a, b) => (better(b, a) ? b : a));
   const { model, choice, bound, placement, evaluation: e } = found;
   const picked = open.map((o, g) => o.all[choice.options[g]!]!);
   report(0.92, 'asking what limits cost');
@@ -115,9 +105,7 @@ export function choose(
     evaluated: { heat: e.heat.loss, mass: e.load.mass, cost: e.order.cost, height: e.fit.headroom.left },
     over: found.over,
     gap: found.over > 1e-4 ? 1 : Math.max(0, (choice.value - bound) / Math.max(1e-9, Math.abs(choice.value))),
-    prices: prices
-      ? pricesOf(open, asked, less(limits, besides), weights, waste, choice, model, Math.min(steps, 24), e)
-      : [],
+    prices: prices ? pricesOf(limits, modelled, found, Math.min(steps, 24)) : [],
     weighed: open.reduce((sum, o) => sum + o.all.length, 0),
   };
 }

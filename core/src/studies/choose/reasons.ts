@@ -1,8 +1,8 @@
-import { type Choice, ChoiceSearch, weigh } from '../../choosing/index.ts';
-import type { Evaluation } from '../../evaluate/index.ts';
-import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
-import { type Model, modelOf, type Open } from './model.ts';
-import type { Asked, LayUpOption } from './options.ts';
+import { type Choice, ChoiceSearch, isBetter, weigh } from '../../choosing/index.ts';
+import type { ChoiceLimits, Sums } from './limits.ts';
+import type { Model } from './model.ts';
+import type { LayUpOption } from './options.ts';
+import type { Round } from './rounds.ts';
 
 /** One zone's part of a proposal. */
 export interface ZonePick {
@@ -47,11 +47,7 @@ export function runnerUp(
     const options = [...choice.options];
     options[g] = k;
     const weighed = weigh(problem, options);
-    const worse =
-      best &&
-      (weighed.over > best.weighed.over + 1e-9 ||
-        (Math.abs(weighed.over - best.weighed.over) <= 1e-9 && weighed.value >= best.weighed.value));
-    if (!worse) best = { k, weighed };
+    if (!best || isBetter(weighed, best.weighed)) best = { k, weighed };
   }
   if (!best) return null;
   return {
@@ -78,17 +74,12 @@ const minus = (a: Sums, b: Sums): Sums => ({
   taken: a.taken - b.taken,
 });
 
-/** What a little more of each limit would change, for those that bind. */
+/** What a little more of each limit would change, for those that are near. */
 export function pricesOf(
-  open: readonly Open[],
-  asked: Asked,
   limits: ChoiceLimits,
-  weights: ChoiceWeights,
-  waste: ReadonlyMap<string, number>,
-  choice: Choice,
-  model: Model,
+  modelled: (limits: ChoiceLimits) => Model,
+  { model, choice, evaluation: { order, load, fit } }: Round,
   steps: number,
-  { order, load, fit }: Evaluation,
 ): LimitPrice[] {
   const before = model.sums(choice);
   const spare = (limit: keyof typeof MORE, most: number): number => {
@@ -98,16 +89,13 @@ export function pricesOf(
   };
   return (Object.keys(MORE) as (keyof typeof MORE)[]).flatMap((limit): LimitPrice[] => {
     const most = limits[limit];
-    if (most === null) return [];
     const more = MORE[limit];
     // One that is far away costs nothing.
-    if (spare(limit, most) > more) return [];
-    const wider = { ...limits, [limit]: limit === 'height' ? most - more : most + more };
-    const next = modelOf(open, asked, wider, weights, waste);
+    if (most === null || spare(limit, most) > more) return [];
+    const next = modelled({ ...limits, [limit]: limit === 'height' ? most - more : most + more });
     const search = new ChoiceSearch(next.problem, { from: choice.options });
     for (let i = 0; i < steps; i++) search.step();
-    const better =
-      choice.over > 0 ? search.best.over < choice.over - 1e-9 : search.best.value < choice.value - 1e-6;
-    return better ? [{ limit, more, changes: minus(next.sums(search.best), before) }] : [];
+    const changes = minus(next.sums(search.best), before);
+    return isBetter(search.best, choice) ? [{ limit, more, changes }] : [];
   });
 }

@@ -3,6 +3,7 @@ import { type Choice, type ChoiceProblem, type ChoiceSearch, weigh } from '../..
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
+import { filledBy } from './figures.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { keyOf, type Model, type Open } from './model.ts';
 import type { Asked } from './options.ts';
@@ -110,11 +111,7 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
   for (let changed = true; changed; ) {
     changed = false;
     for (let g = 0; g < open.length; g++) {
-      const others = open[g]!.all.map((_, k) => {
-        const options = [...best.options];
-        options[g] = k;
-        return weigh(problem, options);
-      })
+      const others = swaps(problem, best, open, g)
         .filter(c => c.value < best.value - 1e-9 && keeps(c))
         .sort((a, b) => a.value - b.value)
         .slice(0, TRIED);
@@ -133,9 +130,11 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
   return { ...next, over: overOf(next, limits) };
 }
 
-/** The one nearer to its limits, then the one of less value. */
+/** The one nearer to its limits, then the one that is worth more. */
 export const better = (a: Round, b: Round): boolean =>
-  a.over < b.over - 1e-4 || (a.over <= b.over + 1e-4 && a.choice.value < b.choice.value);
+  a.over < b.over - 1e-4 || (a.over <= b.over + 1e-4 && worthOf(a) < worthOf(b));
+
+const worthOf = ({ model, choice, evaluation }: Round): number => model.worth(choice, evaluation.order.cost);
 
 /** Limits with so much money spent already. */
 export const less = (limits: ChoiceLimits, besides: number): ChoiceLimits =>
@@ -159,7 +158,7 @@ export function learn(waste: Map<string, number>, { order }: Evaluation): void {
   for (const l of order.lines) {
     // Of few items the last is hardly ever full: that is no habit of the material.
     if (l.items < 3) continue;
-    const filled = (l.used * l.packs * l.stock.perPack) / l.items;
-    waste.set(`${l.material}/${l.stock.thickness}/${l.stock.width}`, Math.min(1, Math.max(0.3, filled)));
+    const size = { material: l.material, ...l.stock };
+    waste.set(keyOf(size), Math.min(1, Math.max(0.3, filledBy(l))));
   }
 }
