@@ -59,16 +59,8 @@ export const chooseJobs = {
   },
 
   /** The best lay-up for every zone under limits, with its reasons. */
-  choose(
-    { design, library }: Shelf,
-    { placement, heard, climate, avoided, locked, limits, weights }: ChooseAsk,
-    report: Report,
-  ): Proposal {
-    const [asked, options] = optionsOf(
-      { design, library },
-      { placement, heard, climate, avoided, locked },
-      share => report(share * 0.8),
-    );
+  choose(shelf: Shelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Proposal {
+    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.8));
     return choose(options, asked, limits, weights, { steps: STEPS }, share => report(0.8 + share * 0.2));
   },
 };

@@ -138,10 +138,9 @@ export function useTicket(
     const here = vans.find(v => v.id === id)?.name ?? '';
     return {
       lines: lines.map(l => {
-        const e = enough.get(l.key) ?? nothingWanted(l);
-        const open = e.verdict === 'cut' ? 0 : Math.max(0, l.packs - e.here - e.coming);
+        const e = enough.get(l.key)!;
         const words = { name: inUnits(l.name, units), pack: inUnits(l.pack, units) };
-        return { ...l, ...words, shop: shops.get(l.key)!, due: due.get(l.key)!, enough: e, open };
+        return { ...l, ...words, shop: shops.get(l.key)!, due: due.get(l.key)!, enough: e, open: e.open };
       }),
       raw: lines,
       laidOut: !alone || laid !== null,
@@ -161,12 +160,3 @@ export function useTicket(
   }, [counted, entries, orders, library, list, alone, laid, id, job.running, several.running, units]);
   return { ticket, failed: several.failed ?? (alone ? job.failed : null) };
 }
-
-const nothingWanted = (l: BuyLine): Enough => ({
-  key: l.key,
-  here: 0,
-  coming: 0,
-  wanted: 0,
-  atMost: 0,
-  verdict: 'enough',
-});

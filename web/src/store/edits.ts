@@ -85,8 +85,8 @@ export function assign(
     }
 }
 
-/** Adds a variant with what was proposed, as the one it was proposed for in all else, and goes to it. */
-export function addProposal(name: string, placement: Placement): void {
+/** Adds a variant like the one in view, with another placement, and goes to it. */
+function addVariant(name: string, school: string | null, placement: () => Placement): void {
   const { design, edit, variantId, chooseVariant } = useDesign.getState();
   const source = design?.variants.find(v => v.id === variantId);
   if (!design || !source) return;
@@ -94,11 +94,16 @@ export function addProposal(name: string, placement: Placement): void {
     design.variants.map(v => v.id),
     'v',
   );
+  const made = { ...source, id, name, school, design: placement() };
   edit(`variant: ${name}`, draft => {
-    draft.variants.push(structuredClone({ ...source, id, name, school: null, design: placement }));
+    draft.variants.push(structuredClone(made));
   });
   chooseVariant(id);
 }
+
+/** Adds a variant with what was proposed, as the one it was proposed for in all else. */
+export const addProposal = (name: string, placement: Placement): void =>
+  addVariant(name, null, () => placement);
 
 /** Takes what was proposed for one zone into the variant in view. */
 export function takeZone(zone: string, buildUp: BuildUp): void {
@@ -119,18 +124,10 @@ export function takeZone(zone: string, buildUp: BuildUp): void {
 
 /** Copies the chosen variant (or puts a school into the copy) and goes to it. */
 export function duplicateVariant(name: string, school: string | null, library: Library): void {
-  const { design, edit, variantId, chooseVariant } = useDesign.getState();
+  const { design, variantId } = useDesign.getState();
   const source = design?.variants.find(v => v.id === variantId);
   if (!design || !source) return;
-  const id = freshId(
-    design.variants.map(v => v.id),
-    'v',
+  addVariant(name, school ?? source.school, () =>
+    school ? applySchool(design.shell, school, library) : source.design,
   );
-  const placement = school ? applySchool(design.shell, school, library) : source.design;
-  edit(`variant: ${name}`, draft => {
-    draft.variants.push(
-      structuredClone({ ...source, id, name, school: school ?? source.school, design: placement }),
-    );
-  });
-  chooseVariant(id);
 }

@@ -23,9 +23,9 @@ const SIGNS: Record<Currency, string> = {
 /** What amounts are counted in on this device. */
 export const moneySign = (): string => SIGNS[usePreferences.getState().currency].trim();
 
-/** An amount with the person's own currency. */
-export const printMoney = (amount: number): string =>
-  print(amount, SIGNS[usePreferences.getState().currency]);
+/** An amount in a currency, the person's own where none is named. */
+export const printMoney = (amount: number, currency: Currency = usePreferences.getState().currency): string =>
+  print(amount, SIGNS[currency]);
 
 /** Reads an amount; one in another currency is refused, for nothing is converted. */
 export function parseMoney(text: string): Parsed {

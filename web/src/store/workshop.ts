@@ -30,7 +30,8 @@ const BATCH = 200;
 
 const standing = (taken: WorkshopEntry[], sent: readonly WorkshopEntry[]) => {
   const there = new Set(taken.map(e => e.id));
-  const waiting = sent.filter(e => !there.has(e.id));
+  // Each once: what this page holds is in the browser's store as well.
+  const waiting = [...new Map(sent.map(e => [e.id, e])).values()].filter(e => !there.has(e.id));
   const entries = [...taken, ...waiting];
   return { taken, waiting, entries, ...shelfOf(entries), orders: ordersOf(entries) };
 };

@@ -21,13 +21,18 @@ const RIVET_NUT = 0.006;
 
 const mm = (metres: number): string => `${Math.round(metres * 10_000) / 10}`;
 
-/** What stands between the steel and the head of a clip or bolt, m; and of that, the panel with its covering. */
-function stands(layers: readonly Layer[]): { all: number; panel: number } {
-  const of = (...roles: Layer['role'][]) =>
-    layers.reduce((sum, l) => sum + (roles.includes(l.role) ? l.thickness : 0), 0);
-  const panel = of('lining', 'finish');
-  return { all: panel + of('over-rib', 'vapour control', 'batten'), panel };
-}
+const STANDS: readonly Layer['role'][] = ['over-rib', 'vapour control', 'batten', 'lining', 'finish'];
+
+/** What stands between the steel and the head of a clip or bolt, m. */
+const stands = (layers: readonly Layer[]): number =>
+  layers.reduce((sum, l) => sum + (STANDS.includes(l.role) ? l.thickness : 0), 0);
+
+const nearest = (sizes: readonly number[], to: number): number =>
+  sizes.reduce((a, b) => (Math.abs(b - to) < Math.abs(a - to) ? b : a));
+
+/** The shortest bolt that goes through what stands before its thread, and one diameter on. */
+const lengthFor = (thread: number, before: number): number =>
+  BOLTS.find(l => l >= before + thread) ?? BOLTS.at(-1)!;
 
 const clip = (hole: number, grips: number): Supply => ({
   id: `clips-${mm(hole)}-${mm(grips)}`,
@@ -47,6 +52,8 @@ const bolt = (thread: number, length: number): Supply => ({
   price: Math.round((2 + 60 * length) * 100) / 100,
 });
 
+const rivetBolt = (before: number): Supply => bolt(RIVET_NUT, lengthFor(RIVET_NUT, before));
+
 /** Clips by the hole as surveyed and by the panel with its covering; bolts by what stands before their thread. */
 export function clipsAndBolts(
   list: NeedList,
@@ -60,45 +67,38 @@ export function clipsAndBolts(
   };
   for (const f of fixings) {
     if (f.becomes !== 'used' || f.kind === 'old hole') continue;
-    const { all } = stands(layersAt(f.bay));
-    if (f.kind === 'factory hole') clipFor(list, f, all);
-    else boltFor(list, f, all);
+    const before = stands(layersAt(f.bay));
+    if (f.kind === 'factory hole') clipFor(list, f, before);
+    else boltFor(list, f, before);
   }
 }
 
 function clipFor(list: NeedList, f: Fixing, grips: number): void {
   const use = [`clip ${f.id}`];
-  const size = CLIP_HOLES.reduce((a, b) =>
-    Math.abs(b - f.diameter.value) < Math.abs(a - f.diameter.value) ? b : a,
-  );
+  const size = nearest(CLIP_HOLES, f.diameter.value);
   const short = f.reach !== undefined && f.reach.value < SPREADS;
   if (Math.abs(size - f.diameter.value) > CLIP_WITHIN || short) {
     const why = short
       ? `${mm(f.reach!.value)} mm behind a hole is too little for a clip to spread`
       : `no clip is sold for a hole of ${mm(f.diameter.value)} mm`;
     list.add('rivet-nuts', f.count, why, use);
-    list.put(boltOf(RIVET_NUT, grips), f.count, 'in rivet nuts', use);
+    list.put(rivetBolt(grips), f.count, 'in rivet nuts', use);
     return;
   }
   list.put(clip(size, grips), f.count, 'factory holes that are used again', use);
 }
 
 function boltFor(list: NeedList, f: Fixing, before: number): void {
-  const thread = THREADS.reduce((a, b) =>
-    Math.abs(b - f.diameter.value) < Math.abs(a - f.diameter.value) ? b : a,
-  );
+  const thread = nearest(THREADS, f.diameter.value);
   // No further than the thread is free, where that is known.
   const most = before + (f.reach?.value ?? Number.POSITIVE_INFINITY);
-  const length = BOLTS.find(l => l >= before + thread) ?? BOLTS.at(-1)!;
+  const length = lengthFor(thread, before);
   const why =
     length > most
       ? `threads used again: cut them to ${mm(most)} mm, no more is free behind`
       : 'threads used again';
   list.put(bolt(thread, length), f.count, why, [`bolt ${f.id}`]);
 }
-
-const boltOf = (thread: number, before: number): Supply =>
-  bolt(thread, BOLTS.find(l => l >= before + thread) ?? BOLTS.at(-1)!);
 
 /** Clips of panels that are held by them, in holes to be drilled. */
 export function clipsOf(
@@ -130,6 +130,6 @@ export function furnitureBolts(
     const layers = buildUps.find(b => b.id === zones[u.zone])?.layers ?? [];
     const use = [`fix ${u.id}`];
     list.add('rivet-nuts', each, 'furniture and beds', use);
-    list.put(boltOf(RIVET_NUT, stands(layers).all), each, 'in rivet nuts', use);
+    list.put(rivetBolt(stands(layers)), each, 'in rivet nuts', use);
   }
 }

@@ -9,10 +9,8 @@ export interface Enough {
   here: number;
   /** Packs that are still to come. */
   coming: number;
-  /** Packs the list takes. */
-  wanted: number;
-  /** Packs if the van is larger than measured by two standard errors. */
-  atMost: number;
+  /** Packs still to order; none of what is cut already. */
+  open: number;
   /** Cut already; it does; it does unless the van is larger than measured; it does not. */
   verdict: 'cut' | 'enough' | 'may be short' | 'short';
 }
@@ -39,7 +37,7 @@ function hadFor(
 const isCut = (key: string, cut: ReadonlySet<string>): boolean =>
   [...cut].some(group => key.startsWith(`${group}/`));
 
-/** For every line that was ordered or is wanted: did I order enough? Groups in `cut` are cut already. */
+/** For every line: did I order enough? Groups in `cut` are cut already. */
 export function enoughOf(
   lines: readonly BuyLine[],
   orders: readonly StandingOrder[],
@@ -47,7 +45,7 @@ export function enoughOf(
   cut: ReadonlySet<string>,
 ): Enough[] {
   const had = hadFor(orders, vans);
-  return lines.flatMap((l): Enough[] => {
+  return lines.map((l): Enough => {
     const { here, coming } = had.get(l.key) ?? { here: 0, coming: 0 };
     const atMost = Math.max(l.packs, l.packsAtMost);
     const have = here + coming;
@@ -58,19 +56,8 @@ export function enoughOf(
         : have >= l.packs
           ? 'may be short'
           : 'short';
-    if (l.packs === 0 && have === 0) return [];
-    return [{ key: l.key, here, coming, wanted: l.packs, atMost, verdict }];
-  });
-}
-
-/** What of a list is neither there nor on its way for some vans, nor cut already. */
-export function stillToOrder(lines: readonly BuyLine[], enough: readonly Enough[]): BuyLine[] {
-  const by = new Map(enough.map(e => [e.key, e]));
-  return lines.flatMap(l => {
-    const e = by.get(l.key);
-    if (!e || e.verdict === 'cut') return [];
-    const packs = l.packs - e.here - e.coming;
-    return packs > 0 ? [{ ...l, packs, cost: packs * l.price }] : [];
+    const open = verdict === 'cut' ? 0 : Math.max(0, l.packs - have);
+    return { key: l.key, here, coming, open, verdict };
   });
 }
 

@@ -3,11 +3,9 @@ import { type Library, materialOf, type Supply } from '../../materials/index.ts'
 import type { Material, Shell } from '../../model/index.ts';
 import { type Fixed, type Hold, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
-import { canDoes, foamLitres, isFoam, type TakeOff } from '../takeoff/index.ts';
+import { canDoes, foamLitres, isFoam, type TakeOff, WASTE } from '../takeoff/index.ts';
 import { NeedList } from './needList.ts';
 
-/** Tape and glue that stay on the roll, in the can and on the floor. Common practice, no source. */
-const WASTE = 1.1;
 /** Of tape, so much sticks on either side of a joint, m. Common practice, no source. */
 const STICKS = 0.025;
 
@@ -41,8 +39,8 @@ export function glueNeeds(
 function glue(list: NeedList, piece: CutPiece, h: Fixed, sealed: boolean, library: Library): void {
   const material = materialOf(library, piece.material);
   const own = material.fixedWith ? materialOf(library, material.fixedWith) : null;
-  const [w, h2] = sizeOf(piece);
-  const round = 2 * (w + h2);
+  const [width, height] = sizeOf(piece);
+  const round = 2 * (width + height);
   if (own && isFoam(own) && !sealed && material.jointed) {
     // The joint's foam holds the board as well.
     put(list, own, foamLitres(round, piece, false) * WASTE, 'joints round boards, by their volume', piece.id);
@@ -55,7 +53,7 @@ function glue(list: NeedList, piece: CutPiece, h: Fixed, sealed: boolean, librar
   if (by === 'spray') put(list, used, piece.area * WASTE, 'both faces', piece.id);
   else if (by === 'tape') put(list, used, round * WASTE, 'round what it holds', piece.id);
   else {
-    const metres = piece.role === 'batten' ? Math.max(w, h2) : round;
+    const metres = piece.role === 'batten' ? Math.max(width, height) : round;
     const amount = isFoam(used) ? foamLitres(metres, piece, true) : metres;
     put(list, used, amount * WASTE, 'beads that hold', piece.id);
   }

@@ -1,5 +1,5 @@
 export { type Due, dueOf, isFirstTime, type Pace, paceOf, stagesOf } from './due.ts';
-export { type Enough, enoughOf, shareOut, stillToOrder } from './enough.ts';
+export { type Enough, enoughOf, shareOut } from './enough.ts';
 export { weighKit } from './kit.ts';
 export { joinNeeds, type Need, usedBy } from './needList.ts';
 export { needsFor } from './needs.ts';

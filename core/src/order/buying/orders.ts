@@ -1,5 +1,7 @@
 import type { Library } from '../../materials/index.ts';
-import type { DELIVERIES, WorkshopEntry } from '../../model/index.ts';
+import type { CURRENCIES, DELIVERIES, WorkshopEntry } from '../../model/index.ts';
+
+type Currency = (typeof CURRENCIES)[number];
 
 /** One thing of an order, and what became of it. */
 export interface OrderedLine {
@@ -27,6 +29,8 @@ export interface StandingOrder {
   van: string;
   /** A free name. */
   supplier: string;
+  /** What it was paid in. */
+  currency: Currency;
   /** When it was placed. */
   at: string;
   /** When it should be there. */
@@ -46,6 +50,7 @@ export function ordersOf(entries: readonly WorkshopEntry[]): StandingOrder[] {
         id: fact.order,
         van: fact.van,
         supplier: fact.supplier,
+        currency: fact.currency ?? 'GBP',
         at,
         due: new Date(Date.parse(at) + fact.lead * DAY).toISOString(),
         lines: fact.lines.map(l => ({ ...l, arrived: 0, short: 0, returned: 0 })),

@@ -1,5 +1,7 @@
 import type { Material } from '../../model/index.ts';
 
+/** Tape and glue that stay on the roll, in the can and on the floor. Common practice, no source. */
+export const WASTE = 1.1;
 /** What an uneven rib leaves beside a board on top of what the board is cut under size, m. Common practice, no source. */
 const UNEVEN = 0.012;
 /** A bead that only holds a board, l a metre: 9 mm thick as it leaves the gun. Common practice, no source. */

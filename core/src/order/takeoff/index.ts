@@ -1,2 +1,2 @@
-export { canDoes, foamLitres, isFoam } from './foam.ts';
+export { canDoes, foamLitres, isFoam, WASTE } from './foam.ts';
 export { type OrderLine, type TakeOff, takeOff } from './takeOff.ts';

@@ -3,7 +3,7 @@ import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
 import type { Kept } from '../../survey/shell/index.ts';
 import { cutLengths, shelfLayout } from '../nesting/index.ts';
-import { canDoes, foamLitres, isFoam } from './foam.ts';
+import { canDoes, foamLitres, isFoam, WASTE } from './foam.ts';
 
 /** A rectangular piece to cut, m, allowance included. */
 interface Piece {
@@ -66,9 +66,6 @@ export interface TakeOff {
 
 /** How much of a roll pieces fill where it is paid by the metre. Common practice, no source. */
 const FILLED = 0.85;
-
-/** Tape and adhesive wasted in use. */
-const WASTE = 1.1;
 
 /** Pieces, consumables and whole packs for what is laid up. Throws RangeError for an unknown material. */
 export function takeOff(

@@ -31,7 +31,7 @@ export function FrontSection({ front, proposal, budget, disabled }: Props) {
         const e = evaluation(design, v.design, library, heard);
         return { name: `${String.fromCharCode(65 + i)} · ${v.name}`, heat: e.heat.loss, cost: e.order.cost };
       }),
-      ...(proposal ? [{ name: 'the proposal', ...proposal }] : []),
+      ...(proposal ? [{ name: 'the proposal', proposed: true, ...proposal }] : []),
     ],
     [design, library, heard, proposal],
   );
@@ -82,6 +82,7 @@ function frontWords(front: readonly FrontPoint[]): string {
 
 interface Mark {
   name: string;
+  proposed?: boolean;
   heat: number;
   cost: number;
 }
@@ -99,11 +100,11 @@ function FrontPlot({
     (colour: (name: string) => string) => {
       const heats = [...front.map(p => p.heat), ...marks.map(m => m.heat)];
       const [low, high] = [Math.min(...heats) * 0.9, Math.max(...heats) * 1.05];
-      const point = (m: Mark, own: boolean) => ({
+      const point = (m: Mark) => ({
         label: m.name,
         data: [{ x: m.cost, y: m.heat }],
-        pointRadius: own ? 7 : 6,
-        pointBackgroundColor: colour(own ? '--signal' : '--slate'),
+        pointRadius: m.proposed ? 7 : 6,
+        pointBackgroundColor: colour(m.proposed ? '--signal' : '--slate'),
         pointBorderColor: colour('--sheet'),
         showLine: false,
       });
@@ -111,7 +112,7 @@ function FrontPlot({
         type: 'line' as const,
         data: {
           datasets: [
-            ...marks.map(m => point(m, m.name === 'the proposal')),
+            ...marks.map(point),
             {
               label: 'the warmest for that money',
               data: front.map(p => ({ x: p.cost, y: p.heat })),

@@ -1,5 +1,6 @@
 import { type ChoiceLimits, type ChoiceWeights, WORTH } from '@overcoat/core/studies/choose';
 import {
+  type Parsed,
   parseLength,
   parseMass,
   parseNumber,
@@ -101,9 +102,9 @@ export function ProposalSection() {
                 {printMass(load.mass, units)}. {priceWords(answer, units)}
               </p>
               <p className="pl-3.5 text-[13px] text-faint">
-                {answer.weighed} lay-ups weighed by the same physics as everywhere. A better one could be
-                better by {printNumber(answer.gap * 100, 1)} % at most, by a bound that buys packs by the
-                part.
+                {answer.weighed} lay-ups weighed by the same physics as everywhere.
+                {answer.over <= 1e-4 &&
+                  ` A better one could be better by ${printNumber(answer.gap * 100, 1)} % at most, as far as packs are estimated: the bound buys them by the part.`}
                 {damp.climate.own ? '' : ' Damp by a guessed climate: find again once it is laid.'}
                 {job.stale ? ' Older than what is asked now: find again.' : ''}
               </p>
@@ -143,47 +144,38 @@ export function ProposalSection() {
           Limits, what matters, and what I will not work with
         </summary>
         <div className="mt-1 flex flex-wrap items-start gap-2">
-          <Field
-            compact
-            className="w-24"
-            label="At most, money"
-            shown={limits.budget === null ? 'any' : printMoney(limits.budget)}
-            parse={text => (text.trim() === 'any' ? { ok: true, value: -1 } : parseMoney(text))}
-            onCommit={v => limit({ budget: v < 0 ? null : v }) ?? null}
+          <LimitField
+            label="Money"
+            value={limits.budget}
+            print={v => printMoney(v)}
+            parse={parseMoney}
+            onLimit={budget => limit({ budget })}
           />
-          <Field
-            compact
-            className="w-24"
+          <LimitField
             label="Added mass"
-            shown={limits.mass === null ? 'any' : printMass(limits.mass, units)}
-            parse={text => (text.trim() === 'any' ? { ok: true, value: -1 } : parseMass(text, units))}
-            onCommit={v => limit({ mass: v < 0 ? null : v }) ?? null}
+            value={limits.mass}
+            print={v => printMass(v, units)}
+            parse={text => parseMass(text, units)}
+            onLimit={mass => limit({ mass })}
           />
-          <Field
-            compact
-            className="w-24"
+          <LimitField
             label="Height left"
-            shown={limits.height === null ? 'any' : printLength(limits.height, units)}
-            parse={text =>
-              text.trim() === 'any'
-                ? { ok: true, value: -1 }
-                : parseLength(text, { system: units, min: 0.5, max: shell.height.value })
-            }
-            onCommit={v => limit({ height: v < 0 ? null : v }) ?? null}
+            value={limits.height}
+            print={v => printLength(v, units)}
+            parse={text => parseLength(text, { system: units, min: 0.5, max: shell.height.value })}
+            onLimit={height => limit({ height })}
           />
-          <Field
-            compact
-            className="w-24"
+          <LimitField
             label="Hours"
-            shown={limits.hours === null ? 'any' : printNumber(limits.hours)}
+            value={limits.hours}
+            print={v => printNumber(v)}
             parse={text => {
-              if (text.trim() === 'any') return { ok: true, value: -1 };
               const read = parseNumber(text);
               return read.ok && !(read.value > 0 && read.value < 10_000)
-                ? { ok: false, message: 'Hours, or “any”.' }
+                ? { ok: false, message: 'Hours up to 10 000, or “any”.' }
                 : read;
             }}
-            onCommit={v => limit({ hours: v < 0 ? null : v }) ?? null}
+            onLimit={hours => limit({ hours })}
           />
           <Select
             compact
@@ -247,5 +239,28 @@ export function ProposalSection() {
       />
       {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}
     </section>
+  );
+}
+
+interface LimitProps {
+  label: string;
+  value: number | null;
+  print(value: number): string;
+  parse(text: string): Parsed;
+  onLimit(value: number | null): void;
+}
+
+/** A limit, or “any” for none. */
+function LimitField({ label, value, print, parse, onLimit }: LimitProps) {
+  const none = (text: string) => text.trim().toLowerCase() === 'any';
+  return (
+    <Field
+      compact
+      className="w-24"
+      label={label}
+      shown={value === null ? 'any' : print(value)}
+      parse={text => (none(text) ? { ok: true, value: 0 } : parse(text))}
+      onCommit={(v, entered) => void onLimit(none(entered) ? null : v)}
+    />
   );
 }

@@ -86,7 +86,6 @@ function Take({ line: l, share, ticked, onTicked }: TakeProps) {
   const { note } = useWorkshop();
   const currency = usePreferences(s => s.currency);
   const taken = ticked.get(l.key);
-  const name = l.name;
   const take = () => {
     const orders = share(l, l.open).map(({ van, packs }) => ({ order: uuid(), van, packs }));
     note(
@@ -97,8 +96,8 @@ function Take({ line: l, share, ticked, onTicked }: TakeProps) {
           van,
           supplier: l.shop.name,
           lead: 0,
-          ...(currency === 'GBP' ? {} : { currency }),
-          lines: [{ key: l.key, name: name.slice(0, 120), packs, price: l.price }],
+          currency,
+          lines: [{ key: l.key, name: l.name.slice(0, 120), packs, price: l.price }],
         },
         { kind: 'delivery' as const, order, key: l.key, what: 'arrived' as const, packs },
       ]),
@@ -131,7 +130,7 @@ function Take({ line: l, share, ticked, onTicked }: TakeProps) {
         <span className="w-12 shrink-0 text-right font-sign text-2xl font-semibold">{packs} ×</span>
         <span className="min-w-0 grow">
           <span className={`block text-lg font-medium leading-tight ${taken ? 'line-through' : ''}`}>
-            {name}
+            {l.name}
           </span>
           <span className="block text-faint">
             {l.pack} · {printMoney(l.price)}

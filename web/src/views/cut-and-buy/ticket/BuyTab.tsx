@@ -1,6 +1,6 @@
 import { buyCsv, buyText } from '@overcoat/core/formats';
 import { CURRENCIES } from '@overcoat/core/model';
-import { isFirstTime } from '@overcoat/core/order/buying';
+import { type BuyLine, isFirstTime } from '@overcoat/core/order/buying';
 import { FileDown, ListChecks } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
@@ -112,7 +112,7 @@ export function BuyTab(props: Props) {
             </Button>
             <Button
               small
-              onClick={() => download(`${file}-order.txt`, 'text/plain', buyText(ticket.raw, title))}
+              onClick={() => download(`${file}-order.txt`, 'text/plain', buyText(stillWanted(ticket), title))}
             >
               <FileDown size={15} aria-hidden /> Text for a merchant
             </Button>
@@ -145,6 +145,10 @@ export function BuyTab(props: Props) {
     </div>
   );
 }
+
+/** The list less what is here, coming or cut. */
+const stillWanted = ({ raw, lines }: Ticket): BuyLine[] =>
+  raw.map((l, i) => ({ ...l, packs: lines[i]!.open }));
 
 /** What must be ordered today, or when something first has to be. */
 function Verdict({ ticket: { lines, laidOut, running, vans, pace, paceSaid } }: { ticket: Ticket }) {

@@ -16,7 +16,9 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
   const { note, orders } = useWorkshop();
   const [other, setOther] = useState(false);
   const paid = orders.flatMap(o =>
-    o.lines.flatMap(p => (p.key === l.key ? [`${printMoney(p.price)} at ${o.supplier}, ${day(o.at)}`] : [])),
+    o.lines.flatMap(p =>
+      p.key === l.key ? [`${printMoney(p.price, o.currency)} at ${o.supplier}, ${day(o.at)}`] : [],
+    ),
   );
   const from = (name: string, lead: number) => {
     note([{ kind: 'shop', name, lead, keys: [l.key] }]);

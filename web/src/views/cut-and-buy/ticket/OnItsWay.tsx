@@ -15,15 +15,17 @@ export function OnItsWay({ vans }: Pick<Ticket, 'vans'>) {
   const coming = own.filter(o => o.lines.some(l => onItsWay(l) > 0));
   const here = own.filter(o => o.lines.some(l => l.arrived > l.returned));
   const late = coming.filter(o => Date.parse(o.due) < Date.now());
-  const spent = own.reduce(
-    (sum, o) => sum + o.lines.reduce((s, l) => s + (l.packs - l.short - l.returned) * l.price, 0),
-    0,
-  );
+  // Nothing is converted: each money has its own sum.
+  const spent = new Map<StandingOrder['currency'], number>();
+  for (const o of own) {
+    const sum = o.lines.reduce((s, l) => s + (l.packs - l.short - l.returned) * l.price, 0);
+    spent.set(o.currency, (spent.get(o.currency) ?? 0) + sum);
+  }
   return (
     <section className="mt-4 border border-rule bg-ticket px-3 py-2" aria-label="Orders">
       <h3 className="text-xl">
         {coming.length === 0 ? 'Nothing is on its way' : `On its way: ${orderWord(coming.length)}`},{' '}
-        {printMoney(Math.round(spent))} spent
+        {[...spent].map(([currency, sum]) => printMoney(Math.round(sum), currency)).join(' and ')} spent
       </h3>
       {late.length > 0 && (
         <p role="note" className="font-medium text-signal">
@@ -77,7 +79,7 @@ function OrderLines({ order, van, of }: { order: StandingOrder; van: string; of:
               <span className="mr-auto">
                 {left} × {l.name}
                 <span className="text-faint">
-                  , {printMoney(l.price)} a pack
+                  , {printMoney(l.price, order.currency)} a pack
                   {of === 'coming' && l.arrived > 0 ? `, ${l.arrived} came` : ''}
                   {l.returned > 0 ? `, ${l.returned} went back` : ''}
                 </span>

@@ -44,7 +44,6 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
         const row = { key: line.key, name: line.name.slice(0, 120), packs: own, price };
         byVan.set(van, [...(byVan.get(van) ?? []), row]);
       }
-    const money = currency === 'GBP' ? {} : { currency };
     const paid = taken.filter(r => Math.abs(r.price - r.line.price) > 0.004);
     note([
       ...[...byVan].map(([van, own]) => ({
@@ -53,7 +52,7 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
         van,
         supplier,
         lead,
-        ...money,
+        currency,
         lines: own,
       })),
       ...paid
