@@ -49,6 +49,8 @@ test('two vans on one ticket: one of each tool, packs shared, each order in its 
   const orders = page.getByRole('region', { name: 'Orders' });
   await expect(orders.getByText(/^the tape shop, for Aft/)).toBeVisible();
   await expect(orders.getByText(/^the tape shop, for Fore/)).toBeVisible();
+  await orders.getByRole('button', { name: 'All from the tape shop arrived' }).first().click();
+  await expect(ticket(page).getByRole('row', { name: /^Sealant and adhesive/ })).toContainText(/\d here/);
   // Each van has its own share of the order.
   await expect
     .poll(async () => {

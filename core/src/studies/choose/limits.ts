@@ -44,4 +44,6 @@ export interface Sums {
   drums: number;
   /** Taken by floor and ceiling, m. */
   taken: number;
+  /** Of the most winter water in a bay, kg/m2, summed over zones. */
+  water: number;
 }

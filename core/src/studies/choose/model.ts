@@ -136,6 +136,7 @@ export function modelOf(
         mass: sum(o => o.mass),
         hours: sum(o => o.hours),
         drums: sum(o => o.drums),
+        water: sum(o => o.damp.likely),
         taken: Math.max(0, ...room),
         money: choice.packs.reduce((s, n, p) => s + n * prices[p]!, 0),
       };

@@ -72,6 +72,7 @@ const minus = (a: Sums, b: Sums): Sums => ({
   hours: a.hours - b.hours,
   drums: a.drums - b.drums,
   taken: a.taken - b.taken,
+  water: a.water - b.water,
 });
 
 /** What a little more of each limit would change, for those that are near. */

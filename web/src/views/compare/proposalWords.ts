@@ -2,6 +2,7 @@ import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Layer } from '@overcoat/core/model';
 import type { ChoiceLimits, LimitPrice, Proposal, Sums } from '@overcoat/core/studies/choose';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { grams } from '../../format.ts';
 import { printMoney } from '../../store/money.ts';
 
 /** What was found, in a sentence; what cannot be kept first. */
@@ -53,6 +54,7 @@ export function changeWords(c: Sums, units: UnitSystem): string {
     Math.abs(c.mass) >= 0.1 ? signed(c.mass, v => printMass(v, units)) : '',
     Math.abs(c.hours) >= 0.25 ? signed(c.hours, v => `${printNumber(v, 1)} h`) : '',
     Math.abs(c.taken) >= 0.001 ? signed(c.taken, v => `${printLength(v, units)} of height`) : '',
+    Math.abs(c.water) >= 5e-4 ? signed(c.water, v => `${grams(v)} winter water`) : '',
     Math.abs(c.drums) >= 0.01 ? signed(c.drums, v => `${printNumber(v * 100)} % drumming`) : '',
   ]
     .filter(Boolean)

@@ -64,11 +64,28 @@ function OrderLines({ order, van, of }: { order: StandingOrder; van: string; of:
     setRefused(why);
     if (!why) note([{ kind: 'delivery', order: order.id, key, what, packs }]);
   };
+  const allCame = () =>
+    note(
+      order.lines.flatMap(l => {
+        const packs = onItsWay(l);
+        return packs > 0
+          ? [{ kind: 'delivery' as const, order: order.id, key: l.key, what: 'arrived' as const, packs }]
+          : [];
+      }),
+    );
   return (
     <div className="mt-2">
-      <p className="font-medium">
-        {order.supplier}
-        {van ? `, for ${van}` : ''}, {of === 'coming' ? `due ${day(order.due)}` : `ordered ${day(order.at)}`}
+      <p className="flex items-baseline gap-2 font-medium">
+        <span className="mr-auto">
+          {order.supplier}
+          {van ? `, for ${van}` : ''},{' '}
+          {of === 'coming' ? `due ${day(order.due)}` : `ordered ${day(order.at)}`}
+        </span>
+        {of === 'coming' && (
+          <Button small onClick={allCame} aria-label={`All from ${order.supplier} arrived`}>
+            all of it arrived
+          </Button>
+        )}
       </p>
       <ul>
         {order.lines.map(l => {
