@@ -51,6 +51,13 @@ it('is empty at first, and kept as it was saved', async () => {
   expect((await call('get', address)).body).toEqual(body);
 });
 
+it('keeps a piece on a rest, whose stock carries the id of the rest', async () => {
+  const on = list('L1');
+  on.pins[0]!.stock = 'rest-0b8e1f9e-6d1a-4c62-9a0f-3f8f5b1f9a77';
+  const { body } = await call('put', address, 0).send(on).expect(200);
+  expect(body.list).toEqual(on);
+});
+
 it('goes back and forth step by step, and forgets what was undone once something new is settled', async () => {
   await call('put', address, 0).send(list('L1'));
   await call('put', address, 1).send(list('L1', 'L2'));

@@ -7,7 +7,8 @@ const Pin = closed({
   /** Material and thickness it is cut of. */
   group: Type.String({ minLength: 1, maxLength: 140 }),
   piece: Type.String({ minLength: 1, maxLength: 200 }),
-  stock: Type.String({ minLength: 1, maxLength: 40 }),
+  /** A size that is sold, or a rest by its id of at most 40 after `rest-`. */
+  stock: Type.String({ minLength: 1, maxLength: 45 }),
   /** Which one of that stock. */
   index: Type.Integer({ minimum: 0, maximum: 5000 }),
   x: Type.Number({ minimum: 0, maximum: 200 }),

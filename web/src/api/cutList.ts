@@ -50,12 +50,15 @@ export function useCutList() {
     // Refused, or another window was first: what stands there is loaded.
     onError: () => client.invalidateQueries({ queryKey }),
   });
-  /** It stands on the screen at once, whatever is still being saved before it. */
-  const settle = (ask: Change) => {
+  /** It stands on the screen at once, whatever is still being saved before it. Answers whether it was kept. */
+  const settle = (ask: Change): Promise<boolean> => {
     const before = standing();
     const list = changed(before.list, ask, name);
     client.setQueryData(queryKey, { ...before, list });
-    change.mutate(list);
+    return change.mutateAsync(list).then(
+      () => true,
+      () => false,
+    );
   };
   return {
     /** What was settled has been read: nothing is laid out before. */

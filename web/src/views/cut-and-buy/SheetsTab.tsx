@@ -281,7 +281,7 @@ function CutNow({
     );
   if (!settled) return null;
   const kept = nest.used.filter(u => Math.min(u.rest.width, u.rest.length) >= KEPT);
-  const done = () => {
+  const done = async () => {
     const counts = new Map<string, number>();
     for (const u of nest.used)
       if (u.stock.startsWith('rest-')) {
@@ -289,7 +289,7 @@ function CutNow({
         counts.set(id, (counts.get(id) ?? 0) + 1);
       }
     const from = rests.filter(r => counts.has(r.id));
-    cuts.set({
+    const saved = await cuts.set({
       pins: [
         ...cuts.pins.filter(p => p.group !== group.key),
         ...nest.laid.map(l => ({ group: group.key, ...l })),
@@ -309,7 +309,7 @@ function CutNow({
       })),
       ...[...counts].map(([rest, count]) => ({ kind: 'rest gone' as const, rest, count })),
     ];
-    if (facts.length > 0) note(facts);
+    if (saved && facts.length > 0) note(facts);
   };
   return (
     <div className="no-print mt-1.5">
