@@ -50,7 +50,7 @@ describe('the served interface', () => {
   });
   it('sends a strict policy for scripts and none that needs HTTPS', async () => {
     const { headers } = await get('/');
-    expect(headers['content-security-policy']).toContain("script-src 'self'");
+    expect(headers['content-security-policy']).toContain("script-src 'self' 'wasm-unsafe-eval';");
     expect(headers['content-security-policy']).not.toContain('upgrade-insecure-requests');
     expect(headers['strict-transport-security']).toBeUndefined();
     expect(headers['x-powered-by']).toBeUndefined();

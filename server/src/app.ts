@@ -34,9 +34,10 @@ export function createApp(rooms: Rooms, webRoot: string | null): Express {
   app.disable('x-powered-by');
   app.use(
     helmet({
-      // Radix and the drag library put style elements in the page; scripts stay strict.
+      // Radix and the drag library put style elements in the page; scripts stay strict but for the solver’s WebAssembly.
       contentSecurityPolicy: {
         directives: {
+          'script-src': ["'self'", "'wasm-unsafe-eval'"],
           'style-src': ["'self'", "'unsafe-inline'"],
           'img-src': ["'self'", 'data:', 'blob:'],
           'upgrade-insecure-requests': null,

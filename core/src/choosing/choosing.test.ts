@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
+import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { readLayups } from '../formats/layupsFile.ts';
-import { type ChoiceProblem, ChoiceSearch, weigh } from './index.ts';
+import { type ChoiceProblem, ChoiceSearch, leastGiven, prove, weigh } from './index.ts';
 import { Tally } from './tally.ts';
 
 const text = readFileSync(new URL('fixtures/layups.json', import.meta.url), 'utf8');
@@ -58,6 +59,8 @@ function* all({ groups }: ChoiceProblem, from = 0): Generator<number[]> {
     for (const rest of all({ groups } as ChoiceProblem, from + 1)) yield [k, ...rest];
 }
 
+const highs = await loadHighs();
+
 describe('choosing one of each group under limits, packs shared', () => {
   it.each(instances.map(i => [i.name, i] as const))(
     'finds the optimum of %s, proven elsewhere (HiGHS), and no bound above it',
@@ -95,6 +98,54 @@ describe('choosing one of each group under limits, packs shared', () => {
       { numRuns: 150 },
     );
   });
+  it('is proven on small problems as trying every choice proves it, and tells what keeps no limits', () => {
+    fc.assert(
+      fc.property(problems, problem => {
+        const every = [...all(problem)].map(o => weigh(problem, o));
+        const start = every[0]!;
+        const { best, bound, proven } = prove(highs, problem, start, { seconds: 10 });
+        expect(proven).toBe(true);
+        const keep = every.filter(c => c.over === 0);
+        if (keep.length === 0) {
+          expect(bound).toBe(Number.POSITIVE_INFINITY);
+          return;
+        }
+        expect(best.over).toBe(0);
+        expect(best.value).toBeCloseTo(Math.min(...keep.map(c => c.value)), 6);
+        expect(bound).toBeCloseTo(best.value, 4);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('gives way by no more than any choice has to', () => {
+    fc.assert(
+      fc.property(problems, problem => {
+        // Packs there are not enough of cannot give way.
+        const free = { ...problem, packs: problem.packs.map(p => ({ ...p, most: null })) };
+        const gives = [0, 1].map(i => ({ limits: [i], cost: 1 }));
+        const by = leastGiven(highs, free, gives, 10)!;
+        const least = Math.min(
+          ...[...all(free)].map(o =>
+            weigh(free, o).takes.reduce((sum, t, i) => sum + Math.max(0, t - free.limits[i]!), 0),
+          ),
+        );
+        expect(by[0]! + by[1]!).toBeCloseTo(least, 4);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it.each(instances.map(i => [i.name, i] as const))(
+    'proves %s the optimum it is known to have',
+    (name, { optimum }) => {
+      const read = readLayups(text, name);
+      if (!read.ok) throw new Error(read.message);
+      const found = prove(highs, read.problem, new ChoiceSearch(read.problem).best, { seconds: 110 });
+      expect(found.proven).toBe(true);
+      expect(found.best.value).toBeCloseTo(optimum.heatLoss, 3);
+      expect(found.bound).toBeCloseTo(optimum.heatLoss, 3);
+    },
+    120_000,
+  );
   it('tells what a change comes to as weighing all of it does', () => {
     fc.assert(
       fc.property(problems, fc.nat(99), fc.nat(99), (problem, a, b) => {

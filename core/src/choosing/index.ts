@@ -1,2 +1,3 @@
 export { type Choice, type ChoiceProblem, isBetter, type Option, type Pack, weigh } from './problem.ts';
+export { leastGiven, type Proof, prove } from './proof.ts';
 export { ChoiceSearch } from './search.ts';

@@ -15,6 +15,7 @@ import type { Heard } from '@overcoat/core/van/quiet';
 import type { VanClimate } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';
 import type { Report, Shelf } from './shelf.ts';
+import { solver } from './solver.ts';
 
 /** What lay-ups are weighed for. */
 interface WeighAsk {
@@ -31,8 +32,9 @@ interface ChooseAsk extends WeighAsk {
   weights: ChoiceWeights;
 }
 
-/** Steps of search. */
+/** Steps of own search in a round, and seconds of proof. */
 const STEPS = 30;
+const SECONDS = 12;
 
 /** What was weighed last in this worker: limits and weights ask no physics again. */
 let weighed: { key: string; options: Map<string, LayUpOption[]> } | null = null;
@@ -58,9 +60,12 @@ export const chooseJobs = {
     return frontOf(options, asked, limits, POINTS, share => report(0.5 + share * 0.5));
   },
 
-  /** The best lay-up for every zone under limits, with its reasons. */
-  choose(shelf: Shelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Proposal {
-    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.8));
-    return choose(options, asked, limits, weights, { steps: STEPS }, share => report(0.8 + share * 0.2));
+  /** The best lay-up for every zone under limits, with its reasons; the best so far is told all along. */
+  async choose(shelf: Shelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Promise<Proposal> {
+    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.4));
+    const effort = { steps: STEPS, solver: { highs: await solver(), seconds: SECONDS } };
+    return choose(options, asked, limits, weights, effort, (share, _, soFar) =>
+      report(0.4 + share * 0.6, soFar),
+    );
   },
 };

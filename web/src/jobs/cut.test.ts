@@ -1,20 +1,20 @@
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
+import { nestedCost, nestedLines } from '@overcoat/core/order/cutting';
 import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { expect, it } from 'vitest';
 import type { Cutting } from './cut.ts';
 import { runJob } from './jobs.ts';
-import { nestedCost, nestedLines } from './nestedCost.ts';
 
 const library = makeLibrary();
 const [design] = demoDesigns(library);
 const { shell, brief, variants } = design!;
 
-it('lays every piece, tells the best so far, and is cheaper than the estimate', () => {
+it('lays every piece, tells the best so far, and is cheaper than the estimate', async () => {
   const placement = variants[0]!.design;
   const shown: number[] = [];
-  const outcome = runJob(
+  const outcome = await runJob(
     {
       kind: 'cutting',
       materials: [],
@@ -51,9 +51,9 @@ it('lays every piece, tells the best so far, and is cheaper than the estimate', 
   );
   // The lines of the order as they lie come to the same, piece for piece.
   const { order } = evaluate(design!, placement, library);
-  const nested = nestedLines(order.lines, outcome.answer as Cutting, library);
+  const nested = nestedLines(order.lines, (outcome.answer as Cutting).groups, library);
   expect(nested.reduce((sum, l) => sum + l.cost, 0)).toBeCloseTo(
-    nestedCost(order, outcome.answer as Cutting),
+    nestedCost(order, (outcome.answer as Cutting).groups),
     6,
   );
   for (const l of nested) expect(l.used).toBeLessThanOrEqual(1 + 1e-9);

@@ -12,16 +12,20 @@ const placement = design!.variants[0]!.design;
 const bare = { materials: [], prices: [], design: { shell: design!.shell, brief: design!.brief } };
 const r = evaluate(design!, placement, library).bays.get('L2u')!;
 const input = { ...bayModelInput(design!.shell, r), years: 2 };
-const done = <K extends JobKind>(kind: K, ask: Ask<K>, report?: (share: number) => void): Answer<K> => {
-  const outcome = runJob({ ...bare, kind, ask }, report);
+const done = async <K extends JobKind>(
+  kind: K,
+  ask: Ask<K>,
+  report?: (share: number) => void,
+): Promise<Answer<K>> => {
+  const outcome = await runJob({ ...bare, kind, ask }, report);
   if (!outcome.ok) throw new Error(outcome.message);
   return outcome.answer;
 };
 
-it('computes two years of a bay, and says what it could not', () => {
-  expect(done('years', { input, placement }).hours).toBe(17_520);
+it('computes two years of a bay, and says what it could not', async () => {
+  expect((await done('years', { input, placement })).hours).toBe(17_520);
   const layers = [{ id: 'x', role: 'fill' as const, material: 'moon-dust', thickness: 0.02 }];
-  const failed = runJob({
+  const failed = await runJob({
     ...bare,
     kind: 'years',
     ask: { placement, input: { ...input, buildUp: { ...input.buildUp!, layers } } },
@@ -29,8 +33,8 @@ it('computes two years of a bay, and says what it could not', () => {
   expect(failed).toMatchObject({ ok: false, message: expect.stringContaining('moon-dust') });
 });
 
-it('sweeps the seal quality for every school', () => {
-  const { sweep, figures } = done('sweep', {});
+it('sweeps the seal quality for every school', async () => {
+  const { sweep, figures } = await done('sweep', {});
   expect(figures).toHaveLength(sweep.peak.length);
   for (const f of figures) expect(Math.min(f.heatLoss, f.mass, f.cost)).toBeGreaterThan(0);
   expect(sweep.at).toHaveLength(21);
@@ -39,15 +43,15 @@ it('sweeps the seal quality for every school', () => {
   for (const peaks of sweep.peak) expect(peaks.at(-1)!).toBeLessThanOrEqual(peaks[0]! + 1e-9);
 });
 
-it('tells what moves the water of a bay, and how far it is', () => {
+it('tells what moves the water of a bay, and how far it is', async () => {
   const shares: number[] = [];
-  const effects = done('effects', { placement, bay: 'L2u' }, s => shares.push(s));
+  const effects = await done('effects', { placement, bay: 'L2u' }, s => shares.push(s));
   expect(effects.length).toBeGreaterThan(5);
   expect(shares.at(-1)).toBe(1);
   expect(shares).toEqual([...shares].sort((a, b) => a - b));
 });
 
-it('solves details, null where there is none', () => {
+it('solves details, null where there is none', async () => {
   const base = {
     layers: r.buildUp!.layers,
     kind: r.zone.kind,
@@ -57,7 +61,7 @@ it('solves details, null where there is none', () => {
     outside: -5,
     inside: 18,
   };
-  const [rib, batten] = done('details', {
+  const [rib, batten] = await done('details', {
     cases: [
       { of: 'rib', ...base },
       { of: 'floor batten', ...base, layers: [] },
@@ -67,14 +71,14 @@ it('solves details, null where there is none', () => {
   expect(batten).toBeNull();
 });
 
-it('computes the whole van, and a hot day in it', () => {
+it('computes the whole van, and a hot day in it', async () => {
   const shares: number[] = [];
   const choice = { covers: false, heater: null };
-  const van = done('van', { placement, choice }, s => shares.push(s));
+  const van = await done('van', { placement, choice }, s => shares.push(s));
   expect(van.hours).toBe(17_520);
   expect(shares.length).toBeGreaterThan(20);
   const here = { placement, colour: 'grey' as const, covers: false, air: 0 };
-  const [sun, shade] = done('hot', {
+  const [sun, shade] = await done('hot', {
     cases: [
       { ...here, name: 'sun', open: 1 },
       { ...here, name: 'shade', open: 0.15 },
@@ -83,13 +87,17 @@ it('computes the whole van, and a hot day in it', () => {
   expect(shade!.peak).toBeLessThan(sun!.peak - 1);
 }, 60_000);
 
-it('computes the design night as it is lived, heated and not', () => {
+it('computes the design night as it is lived, heated and not', async () => {
   const night = (life: Partial<NightLife>) =>
     done('night', {
       placement,
       life: { people: 1, ventilation: 8, cooking: 'gas', covers: true, wind: null, ...life },
     });
-  const [usual, crowd, stuffy] = [night({}), night({ people: 4 }), night({ ventilation: 2 })];
+  const [usual, crowd, stuffy] = await Promise.all([
+    night({}),
+    night({ people: 4 }),
+    night({ ventilation: 2 }),
+  ]);
   expect(usual.size).toBeGreaterThan(200);
   expect(usual.heated.dawn).toBeCloseTo(design!.brief.cabin, 1);
   expect(usual.off.dawn).toBeLessThan(usual.heated.dawn - 3);
@@ -97,9 +105,9 @@ it('computes the design night as it is lived, heated and not', () => {
   expect(stuffy.heated.humidity.at(-1)!).toBeGreaterThan(usual.heated.humidity.at(-1)!);
 });
 
-it('studies every school by the hour, with progress', () => {
+it('studies every school by the hour, with progress', async () => {
   const shares: number[] = [];
-  const study = done('study', {}, s => shares.push(s));
+  const study = await done('study', {}, s => shares.push(s));
   expect(study.bySeal).toHaveLength(study.seals.length);
   expect(study.byNights[0]).toHaveLength(study.bySeal[0]!.length);
   expect(shares.at(-1)).toBeCloseTo(1, 9);

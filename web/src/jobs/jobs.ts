@@ -12,7 +12,7 @@ const JOBS = { ...dampJobs, ...soundJobs, ...cutJobs, ...chooseJobs };
 export type JobKind = keyof typeof JOBS;
 export type Ask<K extends JobKind> =
   Parameters<(typeof JOBS)[K]> extends [Shelf, infer A, ...unknown[]] ? A : object;
-export type Answer<K extends JobKind> = ReturnType<(typeof JOBS)[K]>;
+export type Answer<K extends JobKind> = Awaited<ReturnType<(typeof JOBS)[K]>>;
 
 /** A job as it is sent to a worker. */
 export interface Job<K extends JobKind = JobKind> {
@@ -29,11 +29,18 @@ export type Outcome<K extends JobKind = JobKind> =
   | { ok: false; message: string };
 
 /** Does one job; the same function in the worker and in tests. */
-export function runJob<K extends JobKind>(job: Job<K>, report: Report = () => undefined): Outcome<K> {
+export async function runJob<K extends JobKind>(
+  job: Job<K>,
+  report: Report = () => undefined,
+): Promise<Outcome<K>> {
   try {
     const library = makeLibrary(job.materials, job.prices);
-    const work = JOBS[job.kind] as (shelf: Shelf, ask: Ask<K>, report: Report) => Answer<K>;
-    return { ok: true, answer: work({ design: job.design, library }, job.ask, report) };
+    const work = JOBS[job.kind] as (
+      shelf: Shelf,
+      ask: Ask<K>,
+      report: Report,
+    ) => Answer<K> | Promise<Answer<K>>;
+    return { ok: true, answer: await work({ design: job.design, library }, job.ask, report) };
   } catch (error) {
     return { ok: false, message: error instanceof Error ? error.message : String(error) };
   }

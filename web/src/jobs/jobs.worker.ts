@@ -1,9 +1,8 @@
 import { type Job, runJob } from './jobs.ts';
 
-self.onmessage = (event: MessageEvent<Job>) => {
-  self.postMessage({
-    outcome: runJob(event.data, (share, soFar) =>
-      self.postMessage(soFar === undefined ? { share } : { share, soFar }),
-    ),
-  });
+self.onmessage = async (event: MessageEvent<Job>) => {
+  const outcome = await runJob(event.data, (share, soFar) =>
+    self.postMessage(soFar === undefined ? { share } : { share, soFar }),
+  );
+  self.postMessage({ outcome });
 };

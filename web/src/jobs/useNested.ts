@@ -1,5 +1,5 @@
+import { nestedCost } from '@overcoat/core/order/cutting';
 import type { TakeOff } from '@overcoat/core/order/takeoff';
-import { nestedCost } from './nestedCost.ts';
 import { useCutting } from './useCutting.ts';
 
 export interface Nested {
@@ -11,5 +11,5 @@ export interface Nested {
 /** What everything costs as it was last laid on sheets, and whether the design has changed since; null before. */
 export function useNested(order: TakeOff): Nested | null {
   const { job } = useCutting(false);
-  return job.answer ? { cost: nestedCost(order, job.answer), stale: job.stale } : null;
+  return job.answer ? { cost: nestedCost(order, job.answer.groups), stale: job.stale } : null;
 }

@@ -1,4 +1,5 @@
 export { type Clash, clash, holdingPins } from './clash.ts';
 export { type CutGroup, type CutLayout, cutGroups, type Offcut, packsOf, SAW_KERF } from './cutting.ts';
 export { nearMiss } from './nearMiss.ts';
+export { nestedCost, nestedLines } from './nested.ts';
 export { cutSteps, type OnSheet, piecesOn, placed } from './steps.ts';

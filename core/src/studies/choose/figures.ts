@@ -1,7 +1,7 @@
 import { layUp } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { BuildUp, Design, Zone } from '../../model/index.ts';
+import type { BuildUp, Design, Shell, Zone } from '../../model/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
 import type { OrderLine } from '../../order/takeoff/index.ts';
 import { workByStage } from '../../order/work/index.ts';
@@ -35,6 +35,10 @@ export interface Figures {
 /** How full the sheets, rolls or cans of a line are, those still in their pack not counted. */
 export const filledBy = (l: OrderLine): number => (l.used * l.packs * l.stock.perPack) / l.items;
 
+/** A zone alone, with the arches that stand before it where it is a wall. */
+const zonesFor = (zone: Zone, { zones }: Shell): Zone[] =>
+  zone.kind === 'wall' ? [zone, ...zones.filter(z => z.kind === 'arch')] : [zone];
+
 /** Asks every question of one zone alone with one candidate. */
 export function figuresOf(
   zone: Zone,
@@ -43,7 +47,7 @@ export function figuresOf(
   library: Library,
   climate: VanClimate,
 ): Figures {
-  const alone = { brief, shell: { ...shell, zones: [zone] } };
+  const alone = { brief, shell: { ...shell, zones: zonesFor(zone, shell) } };
   const e = evaluate(alone, only(zone.id, candidate), library, undefined, climate);
   const uses = e.order.lines.map(l => ({
     material: l.material,
@@ -54,7 +58,7 @@ export function figuresOf(
     items: l.items,
   }));
   return {
-    heat: e.heat.zones[0]!.conductance,
+    heat: e.heat.zones.find(z => z.zone.id === zone.id)!.conductance,
     mass: e.load.mass,
     taken: e.fit.taken.get(zone.id) ?? 0,
     damp: { state: e.damp.state, likely: e.damp.most.likely },
@@ -80,7 +84,7 @@ export function hoursOf(
   { shell }: Pick<Design, 'shell'>,
   library: Library,
 ): number {
-  const alone = { ...shell, zones: [zone], uses: [] };
+  const alone = { ...shell, zones: zonesFor(zone, shell), uses: [] };
   const placement = only(zone.id, candidate);
   const laid = layUp(alone, placement, library);
   const pieces = cutPieces(alone, placement, laid, library, USUAL_CHOICES);

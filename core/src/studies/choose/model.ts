@@ -14,9 +14,12 @@ export interface Open {
 
 const RANK = { bare: 0, dry: 0, dries: 1, grows: 2 } as const;
 
+/** Whether a lay-up is as dry as asked. */
+export const isDry = (o: LayUpOption, { damp }: ChoiceLimits): boolean => RANK[o.damp.state] <= RANK[damp];
+
 /** What is as dry as asked; the least damp where nothing is. */
-export function dryEnough(all: readonly LayUpOption[], { damp }: ChoiceLimits): readonly LayUpOption[] {
-  const dry = all.filter(o => RANK[o.damp.state] <= RANK[damp]);
+export function dryEnough(all: readonly LayUpOption[], limits: ChoiceLimits): readonly LayUpOption[] {
+  const dry = all.filter(o => isDry(o, limits));
   if (dry.length > 0) return dry;
   const least = Math.min(...all.map(o => o.damp.likely));
   return all.filter(o => o.damp.likely <= least + 1e-9);
@@ -26,6 +29,8 @@ export function dryEnough(all: readonly LayUpOption[], { damp }: ChoiceLimits): 
 export interface Model {
   /** Groups are zones. */
   problem: ChoiceProblem;
+  /** What each of its limits is one of. */
+  keys: readonly (keyof ChoiceLimits)[];
   /** Of a choice, in figures. */
   sums(choice: Choice): Sums;
   /** Of a choice that really costs so much, in money: the less the better, whatever its packs were taken for. */
@@ -123,6 +128,7 @@ export function modelOf(
   const problem: ChoiceProblem = { groups, limits: [...active.map(([, most]) => most), ...heights], packs };
   return {
     problem,
+    keys: [...active.map(([key]) => key), ...heights.map(() => 'height' as const)],
     worth: ({ options }, cost) =>
       groups.reduce((sum, { options: own }, g) => sum + own[options[g]!]!.value, per.money * cost),
     sums(choice) {

@@ -1,8 +1,10 @@
+import type { Highs } from 'highs';
 import { placeOf } from '../../buildup/index.ts';
-import { ChoiceSearch, weigh } from '../../choosing/index.ts';
+import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
+import { type Conflict, conflictIn } from './conflicts.ts';
 import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
-import { dryEnough, modelOf, type Open } from './model.ts';
+import { dryEnough, isDry, type Model, modelOf, type Open } from './model.ts';
 import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
 import { type LimitPrice, pricesOf, runnerUp, type ZonePick } from './reasons.ts';
 import { better, laidOut, learn, less, polished, type Round, usualFill } from './rounds.ts';
@@ -15,20 +17,24 @@ export interface Proposal {
   zones: ZonePick[];
   /** As promised by the sum of its parts. */
   promised: Sums;
-  /** As the whole van is evaluated with it. */
+  /** As the whole van is evaluated with it; money as its pieces lie on sheets. */
   evaluated: { heat: number; mass: number; cost: number; height: number };
   /** By how much it is over its limits, as a share; 0 where all are kept. */
   over: number;
-  /** Share by which a better one could be better at most. */
+  /** Share by which a better one could be better at most, as packs are estimated. */
   gap: number;
+  /** What no choice keeps together; null where all limits can be kept. */
+  conflict: Conflict | null;
+  /** Zones for which nothing was found that fits, and those where nothing is as dry as asked. */
+  without: { fits: string[]; dry: string[] };
   /** What each limit that binds costs. */
   prices: LimitPrice[];
   /** Options that were weighed. */
   weighed: number;
 }
 
-/** Tells how far it is: share, and what is being done. */
-export type Report = (share: number, doing: string) => void;
+/** Tells how far it is: share, what is being done, and the best so far where there is one. */
+export type Report = (share: number, doing: string, soFar?: Proposal) => void;
 
 /** What every zone may get, by zone id; a locked one what it has. Throws RangeError for an unknown material. */
 export function weighAll(
@@ -45,67 +51,128 @@ export function weighAll(
   );
 }
 
-/** Choices with packs as they fill for the one before. */
-const ROUNDS = 4;
+/** How long and by what to search. */
+export interface Effort {
+  /** Of the own search, in each round. */
+  steps: number;
+  /** Proves it or finds better; left out, the bound buys packs by the part. */
+  solver?: { highs: Highs; seconds: number };
+  /** Whether to ask what limits cost. */
+  prices?: boolean;
+}
+
+/** Choices with packs as they fill for the one before, by own search and by proof. */
+const ROUNDS = { search: 3, proof: 3 };
+/** While packs still move, as near as this is near enough. */
+const NEAR = 0.005;
+/** For each limit, how long to ask what a little more of it would buy, s. */
+const PRICED = 4;
 
 /**
  * The best lay-up for every zone under limits and by what matters, among options that were weighed before: limits and weights ask no
- * physics again. Packs are shared across zones. `steps` of search; seeded. `prices` off asks
- * not what limits cost.
+ * physics again. Packs are shared across zones and fill as pieces really lie. Own search first, from it a proof; the best so far is
+ * told all along. Seeded.
  */
 export function choose(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
-  { steps, prices = true }: { steps: number; prices?: boolean },
+  { steps, solver, prices = true }: Effort,
   report: Report = () => undefined,
 ): Proposal {
   const open = asked.design.shell.zones.flatMap((zone): Open[] => {
     const all = options.get(zone.id) ?? [];
     return all.length > 0 ? [{ zone, all: dryEnough(all, limits) }] : [];
   });
+  const without = {
+    fits: [...options].flatMap(([zone, all]) => (all.length === 0 ? [zone] : [])),
+    dry: open.flatMap(({ zone, all }) => (all.some(o => isDry(o, limits)) ? [] : [zone.id])),
+  };
   const waste = usualFill(open);
   // What is bought besides: zones that are not chosen for, wood under edges, the last sheet of few.
   let besides = 0;
-  const rounds: Round[] = [];
-  // Packs fill as they really do for what was chosen: chosen, laid, and chosen again where that moved it.
   const modelled = (within: ChoiceLimits) => modelOf(open, asked, less(within, besides), weights, waste);
-  for (let n = 0; n < ROUNDS; n++) {
-    const before = rounds.at(-1);
-    const model = modelled(limits);
-    const search = new ChoiceSearch(model.problem, before ? { from: before.choice.options } : {});
-    for (let i = 0; i < steps && !search.proven; i++) {
-      search.step();
-      if (i % 4 === 0) report((0.9 * (n + i / steps)) / ROUNDS, 'choosing');
-    }
-    const round = laidOut(model, search, open, asked, limits);
-    rounds.push(round);
-    if (before && round.choice.options.every((k, g) => k === before.choice.options[g])) break;
-    learn(waste, round.evaluation);
+  const learned = (round: Round) => {
+    learn(waste, round);
     // What the packs as they now fill do not explain.
     const again = modelOf(open, asked, limits, weights, waste);
-    besides = round.evaluation.order.cost - again.sums(weigh(again.problem, round.choice.options)).money;
-  }
-  report(0.85, 'trying it with real packs');
-  const found = rounds
-    .map(round => polished(round, open, asked, limits))
-    .reduce((a, b) => (better(b, a) ? b : a));
-  const { model, choice, bound, placement, evaluation: e } = found;
-  const picked = open.map((o, g) => o.all[choice.options[g]!]!);
-  report(0.92, 'asking what limits cost');
-  return {
+    besides = round.cost - again.sums(weigh(again.problem, round.choice.options)).money;
+  };
+  const proposal = (
+    { model, choice, bound, placement, evaluation: e, cost, over }: Round,
+    conflict: Conflict | null = null,
+    asks: LimitPrice[] = [],
+  ): Proposal => ({
     placement,
     zones: open.map(({ zone, all }, g) => ({
       zone: zone.id,
-      option: picked[g]!,
+      option: all[choice.options[g]!]!,
       runnerUp: runnerUp(g, all, model, choice),
     })),
-    promised: model.sums(choice),
-    evaluated: { heat: e.heat.loss, mass: e.load.mass, cost: e.order.cost, height: e.fit.headroom.left },
-    over: found.over,
-    gap: found.over > 1e-4 ? 1 : Math.max(0, (choice.value - bound) / Math.max(1e-9, Math.abs(choice.value))),
-    prices: prices ? pricesOf(limits, modelled, found, Math.min(steps, 24)) : [],
+    promised: { ...model.sums(choice), money: cost },
+    evaluated: { heat: e.heat.loss, mass: e.load.mass, cost, height: e.fit.headroom.left },
+    over,
+    gap: over > 1e-4 ? 1 : Math.max(0, (choice.value - bound) / Math.max(1e-9, Math.abs(choice.value))),
+    conflict,
+    without,
+    prices: asks,
     weighed: open.reduce((sum, o) => sum + o.all.length, 0),
+  });
+  let found: Round | null = null;
+  const take = (round: Round): boolean => {
+    const alike = found?.choice.options.every((k, g) => k === round.choice.options[g]) ?? false;
+    if (!found) report(0.05, 'choosing', proposal(round));
+    const all = [round, polished(round, open, asked, limits), ...(found ? [found] : [])];
+    found = all.reduce((a, b) => (better(b, a) ? b : a));
+    // The same again, with what is known of packs by now.
+    if (alike && found.choice.options.every((k, g) => k === round.choice.options[g])) found = round;
+    return alike;
   };
+  const tell = (share: number, doing: string) => report(share, doing, found ? proposal(found) : undefined);
+  for (let n = 0; n < ROUNDS.search; n++) {
+    const model = modelled(limits);
+    const from: Round | null = found;
+    const search = new ChoiceSearch(model.problem, from ? { from: (from as Round).choice.options } : {});
+    for (let i = 0; i < steps && !search.proven; i++) search.step();
+    const round = laidOut({ model, choice: search.best, bound: search.bound }, open, asked, limits);
+    const same = take(round);
+    tell((0.2 * (n + 1)) / ROUNDS.search, 'choosing');
+    if (same) break;
+    learned(round);
+  }
+  let conflict: Conflict | null = null;
+  for (let n = 0; solver && n < ROUNDS.proof; n++) {
+    const model = modelled(limits);
+    const start = weigh(model.problem, found!.choice.options);
+    const share = (part: number) => 0.2 + (0.7 * (n + Math.min(1, part))) / ROUNDS.proof;
+    const began = performance.now();
+    // The last one may go on: what was found is there meanwhile.
+    const seconds = solver.seconds * (n === ROUNDS.proof - 1 ? 4 : 1);
+    const proof = prove(solver.highs, model.problem, start, {
+      seconds,
+      near: NEAR,
+      report: () => report(share((performance.now() - began) / 1000 / seconds), 'proving'),
+    });
+    if (proof.best.over > 0 && proof.bound === Number.POSITIVE_INFINITY) {
+      conflict = conflictIn(solver.highs, model);
+      break;
+    }
+    const { bound } = proof;
+    const round = laidOut({ model, choice: proof.best, bound }, open, asked, limits);
+    const same = take(round);
+    // Whatever is best by now, this is what is known of how much better another could be.
+    found = { ...found!, model, choice: weigh(model.problem, found!.choice.options), bound };
+    tell(share(1), 'proving');
+    if (same) break;
+    learned(round);
+  }
+  report(0.92, 'asking what limits cost');
+  const bought = (model: Model, from: readonly number[]): Choice => {
+    const search = new ChoiceSearch(model.problem, { from });
+    for (let i = 0; i < Math.min(steps, 24); i++) search.step();
+    if (!solver) return search.best;
+    return prove(solver.highs, model.problem, search.best, { seconds: PRICED, near: NEAR }).best;
+  };
+  return proposal(found!, conflict, prices && !conflict ? pricesOf(limits, modelled, found!, bought) : []);
 }

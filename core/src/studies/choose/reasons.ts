@@ -1,4 +1,4 @@
-import { type Choice, ChoiceSearch, isBetter, weigh } from '../../choosing/index.ts';
+import { type Choice, isBetter, weigh } from '../../choosing/index.ts';
 import type { ChoiceLimits, Sums } from './limits.ts';
 import type { Model } from './model.ts';
 import type { LayUpOption } from './options.ts';
@@ -79,12 +79,12 @@ const minus = (a: Sums, b: Sums): Sums => ({
 export function pricesOf(
   limits: ChoiceLimits,
   modelled: (limits: ChoiceLimits) => Model,
-  { model, choice, evaluation: { order, load, fit } }: Round,
-  steps: number,
+  { model, choice, cost, evaluation: { load, fit } }: Round,
+  best: (model: Model, from: readonly number[]) => Choice,
 ): LimitPrice[] {
   const before = model.sums(choice);
   const spare = (limit: keyof typeof MORE, most: number): number => {
-    if (limit === 'budget') return most - order.cost;
+    if (limit === 'budget') return most - cost;
     if (limit === 'mass') return most - load.mass;
     return limit === 'height' ? fit.headroom.left - most : most - before.hours;
   };
@@ -94,9 +94,7 @@ export function pricesOf(
     // One that is far away costs nothing.
     if (most === null || spare(limit, most) > more) return [];
     const next = modelled({ ...limits, [limit]: limit === 'height' ? most - more : most + more });
-    const search = new ChoiceSearch(next.problem, { from: choice.options });
-    for (let i = 0; i < steps; i++) search.step();
-    const changes = minus(next.sums(search.best), before);
-    return isBetter(search.best, choice) ? [{ limit, more, changes }] : [];
+    const found = best(next, choice.options);
+    return isBetter(found, choice) ? [{ limit, more, changes: minus(next.sums(found), before) }] : [];
   });
 }

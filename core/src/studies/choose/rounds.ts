@@ -1,11 +1,12 @@
 import { layUp } from '../../buildup/index.ts';
-import { type Choice, type ChoiceProblem, type ChoiceSearch, weigh } from '../../choosing/index.ts';
+import { type Choice, type ChoiceProblem, weigh } from '../../choosing/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
-import { takeOff } from '../../order/takeoff/index.ts';
+import { type OrderLine, takeOff } from '../../order/takeoff/index.ts';
 import { filledBy } from './figures.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { keyOf, type Model, type Open } from './model.ts';
+import { nestedOrder } from './nested.ts';
 import type { Asked } from './options.ts';
 import { placed } from './placed.ts';
 
@@ -21,36 +22,45 @@ export interface Round {
   placement: Placement;
   /** Of the whole van. */
   evaluation: Evaluation;
+  /** Of all materials as their pieces lie on sheets. */
+  cost: number;
+  /** What is ordered for that. */
+  lines: readonly OrderLine[];
   /** By how much the evaluated van is over its limits, as a share. */
   over: number;
 }
 
-/** Lays what a search chose, and asks all of it. */
+/** Lays what was chosen, and asks all of it. */
 export function laidOut(
-  model: Model,
-  search: ChoiceSearch,
+  { model, choice, bound }: Pick<Round, 'model' | 'choice' | 'bound'>,
   open: readonly Open[],
   asked: Asked,
   limits: ChoiceLimits,
 ): Round {
-  const choice = search.best;
-  const picked = open.map((o, g) => o.all[choice.options[g]!]!);
   const placement = placed(
     open.map(o => o.zone),
-    picked,
+    open.map((o, g) => o.all[choice.options[g]!]!),
     asked,
   );
-  const evaluation = evaluate(asked.design, placement, asked.library, asked.heard, asked.climate);
-  const round = { model, choice, bound: search.bound, placement, evaluation };
+  const { design, library, heard, climate } = asked;
+  const evaluation = evaluate(design, placement, library, heard, climate);
+  const round = {
+    model,
+    choice,
+    bound,
+    placement,
+    evaluation,
+    ...nestedOrder(design.shell, placement, library),
+  };
   return { ...round, over: overOf(round, limits) };
 }
 
 /** By how much the evaluated van is over its limits, as a share. */
-function overOf({ evaluation, model, choice }: Omit<Round, 'over'>, limits: ChoiceLimits): number {
+function overOf({ evaluation, cost, model, choice }: Omit<Round, 'over'>, limits: ChoiceLimits): number {
   const past = (value: number, most: number | null) =>
     most === null ? 0 : Math.max(0, value - most) / Math.max(1e-6, most);
   return (
-    past(evaluation.order.cost, limits.budget) +
+    past(cost, limits.budget) +
     past(evaluation.load.mass, limits.mass) +
     (limits.height === null ? 0 : Math.max(0, limits.height - evaluation.fit.headroom.left)) +
     past(model.sums(choice).hours, limits.hours)
@@ -80,7 +90,7 @@ const TRIED = 12;
  * are an estimate, those of the take-off are what the ledger has.
  */
 export function polished(round: Round, open: readonly Open[], asked: Asked, limits: ChoiceLimits): Round {
-  const { model, bound } = round;
+  const { model } = round;
   const { problem } = model;
   const money = limits.budget === null ? -1 : 0;
   const zones = open.map(o => o.zone);
@@ -94,9 +104,14 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
     takeOff(layUp(asked.design.shell, laid(options), asked.library), asked.library).cost;
   const keeps = (c: Choice) => c.takes.every((t, i) => i === money || t <= problem.limits[i]! + 1e-7);
   let best = round.choice;
+  // The take-off takes a little more than pieces on their sheets: by so much for what is alike.
+  const budget =
+    limits.budget === null
+      ? Number.POSITIVE_INFINITY
+      : limits.budget + round.evaluation.order.cost - round.cost;
   let cost = round.evaluation.order.cost;
   // Over the money: what saves most for least is changed first.
-  for (let i = 0; limits.budget !== null && cost > limits.budget && i < REPAIRS; i++) {
+  for (let i = 0; cost > budget && i < REPAIRS; i++) {
     const cheaper = swaps(problem, best, open)
       .filter(c => keeps(c) && c.takes[money]! < best.takes[money]! - 1)
       .map(c => ({ c, rate: (c.value - best.value) / (best.takes[money]! - c.takes[money]!) }))
@@ -117,24 +132,20 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
         .slice(0, TRIED);
       for (const other of others) {
         const real = costOf(other.options);
-        if (limits.budget !== null && real > Math.max(limits.budget, cost)) continue;
+        if (real > Math.max(budget, cost)) continue;
         [best, cost, changed] = [other, real, true];
         break;
       }
     }
   }
-  if (best === round.choice) return round;
-  const placement = laid(best.options);
-  const evaluation = evaluate(asked.design, placement, asked.library, asked.heard, asked.climate);
-  const next = { model, choice: best, bound, placement, evaluation };
-  return { ...next, over: overOf(next, limits) };
+  return best === round.choice ? round : laidOut({ ...round, choice: best }, open, asked, limits);
 }
 
 /** The one nearer to its limits, then the one that is worth more. */
 export const better = (a: Round, b: Round): boolean =>
   a.over < b.over - 1e-4 || (a.over <= b.over + 1e-4 && worthOf(a) < worthOf(b));
 
-const worthOf = ({ model, choice, evaluation }: Round): number => model.worth(choice, evaluation.order.cost);
+const worthOf = ({ model, choice, cost }: Round): number => model.worth(choice, cost);
 
 /** Limits with so much money spent already. */
 export const less = (limits: ChoiceLimits, besides: number): ChoiceLimits =>
@@ -154,8 +165,8 @@ export function usualFill(open: readonly Open[]): Map<string, number> {
 }
 
 /** How full packs are once the chosen is laid. */
-export function learn(waste: Map<string, number>, { order }: Evaluation): void {
-  for (const l of order.lines) {
+export function learn(waste: Map<string, number>, { lines }: Round): void {
+  for (const l of lines) {
     // Of few items the last is hardly ever full: that is no habit of the material.
     if (l.items < 3) continue;
     const size = { material: l.material, ...l.stock };

@@ -22,7 +22,7 @@ import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { FrontSection } from './FrontSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
-import { priceWords, proposalWords } from './proposalWords.ts';
+import { conflictWords, gapWords, priceWords, proposalWords, withoutWords } from './proposalWords.ts';
 
 const MATTERS = ['does not matter', 'a little', 'matters', 'matters most'];
 const WEIGHTS: [keyof ChoiceWeights, string][] = [
@@ -86,6 +86,11 @@ export function ProposalSection() {
   // Of a bare van no year is reckoned: a guess has to do.
   const awaited = !damp.climate.own && damp.worst !== null;
   const { answer } = job;
+  const troubles =
+    answer &&
+    [conflictWords(answer, units), withoutWords(answer, id => shell.zones.find(z => z.id === id)?.name ?? id)]
+      .filter(Boolean)
+      .join(' ');
   const fills = [...library.values()].filter(m => m.roles.includes('fill'));
   const limit = (put: Partial<ChoiceLimits>) => setOwn({ ...own, ...put });
   return (
@@ -101,12 +106,13 @@ export function ProposalSection() {
                 Now: {printNumber(heat.loss, 1)} W/K, {printMoney(Math.round(order.cost))},{' '}
                 {printMass(load.mass, units)}. {priceWords(answer, units)}
               </p>
+              {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
               <p className="pl-3.5 text-[13px] text-faint">
-                {answer.weighed} lay-ups weighed by the same physics as everywhere.
-                {answer.over <= 1e-4 &&
-                  ` A better one could be better by ${printNumber(answer.gap * 100, 1)} % at most, as far as packs are estimated: the bound buys them by the part.`}
+                {answer.weighed} lay-ups weighed by the same physics as everywhere.{' '}
+                {job.running === null ? gapWords(answer) : `The best so far. ${gapWords(answer)}`}
                 {damp.climate.own ? '' : ' Damp by a guessed climate: find again once it is laid.'}
                 {job.stale ? ' Older than what is asked now: find again.' : ''}
+                {job.stopped ? ' Stopped: this was the best by then.' : ''}
               </p>
             </>
           ) : (

@@ -35,6 +35,59 @@ const NAMES: Record<LimitPrice['limit'], (more: number, units: UnitSystem) => st
   damp: () => 'more damp',
 };
 
+/** How much better another could be at most. */
+export function gapWords({ over, gap }: Proposal): string {
+  if (over > 1e-4) return '';
+  const as = 'as far as packs are estimated';
+  return gap < 5e-5
+    ? `Proven: nothing is better, ${as}.`
+    : `Proven: nothing is better by more than ${printNumber(gap * 100, 1)} %, ${as}.`;
+}
+
+/** Which limits cannot be kept together, and how far they would have to give way; empty where all can. */
+export function conflictWords({ conflict }: Proposal, units: UnitSystem): string {
+  if (!conflict) return '';
+  const { between, alone, together } = conflict;
+  const names = between.map(l => LIMIT_NAMES[l]);
+  const first =
+    names.length === 1
+      ? `No choice keeps the ${names[0]}`
+      : `No choice keeps ${names.slice(0, -1).join(', ')} and ${names.at(-1)} together`;
+  const one = alone.flatMap(({ limit, by }) =>
+    by === null ? [] : [NAMES[limit](rounded(limit, by), units)],
+  );
+  const all = together.map(({ limit, by }) => NAMES[limit](rounded(limit, by), units));
+  const enough = one.length > 0 ? one.join(', or ') : all.join(' and ');
+  return `${first}. The least that would do: ${enough}.`;
+}
+
+/** Up to what one would say: whole tens of money, whole kilograms, millimetres and hours. */
+const rounded = (limit: LimitPrice['limit'], by: number): number => {
+  const to = limit === 'budget' ? 10 : limit === 'height' ? 0.001 : 1;
+  return Math.ceil(by / to - 1e-6) * to;
+};
+
+const LIMIT_NAMES: Record<LimitPrice['limit'], string> = {
+  budget: 'money',
+  mass: 'mass',
+  height: 'height',
+  hours: 'hours',
+  damp: 'damp',
+};
+
+/** Zones for which there was nothing to choose, or nothing as dry as asked; empty where there was. */
+export function withoutWords({ without }: Proposal, named: (zone: string) => string): string {
+  const list = (zones: readonly string[]) => zones.map(named).join(', ');
+  return [
+    without.fits.length > 0 ? `Nothing fits ${list(without.fits)}: left as it is.` : '',
+    without.dry.length > 0
+      ? `Nothing for ${list(without.dry)} is as dry as asked: the least damp was taken.`
+      : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 /** What each limit that binds costs, the dearest first. */
 export function priceWords({ prices }: Proposal, units: UnitSystem): string {
   if (prices.length === 0) return 'None of your limits stands in the way.';

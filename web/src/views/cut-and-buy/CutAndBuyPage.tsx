@@ -1,11 +1,11 @@
 import { cutCsv } from '@overcoat/core/formats';
+import { nestedCost } from '@overcoat/core/order/cutting';
 import { FileDown, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
-import { nestedCost } from '../../jobs/nestedCost.ts';
 import { useCutting, useGrounds, useHolding, usePieces } from '../../jobs/useCutting.ts';
 import { useOthers } from '../../jobs/useSeveral.ts';
 import { useTicket } from '../../jobs/useTicket.ts';
@@ -87,7 +87,7 @@ export function Component() {
             {order.lines.length === 0
               ? 'Nothing to buy yet'
               : answer && tab === 'sheets'
-                ? `${printMoney(Math.round(nestedCost(order, answer)))} laid on sheets, ${printMoney(Math.round(order.cost))} estimated`
+                ? `${printMoney(Math.round(nestedCost(order, answer.groups)))} laid on sheets, ${printMoney(Math.round(order.cost))} estimated`
                 : costs !== undefined
                   ? `${printMoney(Math.round(costs))} in ${ticket!.lines.reduce((sum, l) => sum + l.packs, 0)} packs, ${all.length} pieces to cut`
                   : `${all.length} pieces to cut`}

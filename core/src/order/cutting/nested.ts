@@ -1,28 +1,36 @@
-import type { Library } from '@overcoat/core/materials';
-import { packsOf } from '@overcoat/core/order/cutting';
-import type { OrderLine, TakeOff } from '@overcoat/core/order/takeoff';
-import type { Cutting } from './cut.ts';
+import type { Library } from '../../materials/index.ts';
+import type { Nest } from '../nesting/index.ts';
+import type { OrderLine, TakeOff } from '../takeoff/index.ts';
+import { type CutGroup, packsOf } from './cutting.ts';
 
-type Group = Cutting['groups'][number];
+/** What is cut of one material, as it lies; null where something fits no sheet. */
+export interface LaidGroup extends CutGroup {
+  /** Where its pieces lie. */
+  layout: { nest: Nest } | null;
+}
 
-const groupOf = (line: OrderLine, { groups }: Cutting): Group | undefined =>
+const groupOf = (line: OrderLine, groups: readonly LaidGroup[]): LaidGroup | undefined =>
   groups.find(
     g => g.layout && g.material === line.material && Math.abs(g.thickness - line.stock.thickness) < 1e-6,
   );
 
 /** What everything costs once it is laid on sheets: the estimate of what is not cut, and the packs of what is. */
-export function nestedCost(order: TakeOff, cutting: Cutting): number {
+export function nestedCost(order: TakeOff, groups: readonly LaidGroup[]): number {
   return (
-    order.lines.reduce((sum, l) => sum + (groupOf(l, cutting) ? 0 : l.cost), 0) +
-    cutting.groups.reduce((sum, g) => sum + (g.layout?.nest.cost ?? 0), 0)
+    order.lines.reduce((sum, l) => sum + (groupOf(l, groups) ? 0 : l.cost), 0) +
+    groups.reduce((sum, g) => sum + (g.layout?.nest.cost ?? 0), 0)
   );
 }
 
 /** The lines of an order as their pieces lie: whole packs of each size used; what is not cut stays as it was estimated. */
-export function nestedLines(lines: readonly OrderLine[], cutting: Cutting, library: Library): OrderLine[] {
+export function nestedLines(
+  lines: readonly OrderLine[],
+  groups: readonly LaidGroup[],
+  library: Library,
+): OrderLine[] {
   return lines
     .flatMap((line): OrderLine[] => {
-      const group = groupOf(line, cutting);
+      const group = groupOf(line, groups);
       if (!group) return [line];
       const { nest } = group.layout!;
       return packsOf(nest, group.problem).flatMap(({ stock, items, packs }): OrderLine[] => {

@@ -1,0 +1,129 @@
+import type { Highs, ModelData } from 'highs';
+import { type Choice, type ChoiceProblem, type Option, packsOf } from './problem.ts';
+
+/** Column of each group's first option; the packs begin where the last ends. */
+const startsOf = ({ groups }: ChoiceProblem): number[] => sumsOf(groups.map(g => g.options.length));
+
+/** Of none, the first, the first two and so on. */
+function sumsOf(counts: readonly number[]): number[] {
+  const sums = [0];
+  for (const n of counts) sums.push(sums.at(-1)! + n);
+  return sums;
+}
+
+/**
+ * One of each group; as many packs as are used in all, and as many as the option of any one group uses: that a small need opens a whole
+ * pack is what a bound by parts of packs does not see. No more than there is of each limit. Where limits give way, it is that which is to be as little as
+ * possible.
+ */
+export function modelData(highs: Highs, problem: ChoiceProblem, gives: readonly Give[] = []): ModelData {
+  const { groups, limits, packs } = problem;
+  const starts = startsOf(problem);
+  const options = starts.at(-1)!;
+  const numCols = options + packs.length + gives.length;
+  const no = highs.infinity;
+  const rows: Row[] = [];
+  const users = packs.map((): [group: number, column: number, amount: number][] => []);
+  const taken = limits.map((): [number, number][] => []);
+  groups.forEach(({ options: own }, g) => {
+    rows.push({ lower: 1, upper: 1, entries: own.map((_, k) => [starts[g]! + k, 1]) });
+    own.forEach((o, k) => {
+      for (const [p, amount] of joined(o)) users[p]!.push([g, starts[g]! + k, amount]);
+      for (const [i, t] of o.takes.entries()) taken[i]!.push([starts[g]! + k, t]);
+    });
+  });
+  packs.forEach((pack, p) => {
+    for (const [i, t] of pack.takes.entries()) taken[i]!.push([options + p, t]);
+    // As `packsOf` lets pass what is a hair over whole packs.
+    const all: Row = { lower: -no, upper: pack.size * 1e-7, entries: [[options + p, -pack.size]] };
+    const each = new Map<number, Row>();
+    for (const [g, column, amount] of users[p]!) {
+      if (amount <= 0) continue;
+      all.entries.push([column, amount]);
+      const row = each.get(g) ?? { lower: -no, upper: 0, entries: [[options + p, -1]] };
+      row.entries.push([column, packsOf(amount, pack)]);
+      each.set(g, row);
+    }
+    rows.push(all, ...each.values());
+  });
+  gives.forEach((give, n) => {
+    for (const i of give.limits) taken[i]!.push([options + packs.length + n, -1]);
+  });
+  limits.forEach((limit, i) => {
+    rows.push({ lower: -no, upper: limit, entries: taken[i]!.filter(([, t]) => t !== 0) });
+  });
+  const entries = rows.flatMap(r => r.entries);
+  return {
+    numCols,
+    numRows: rows.length,
+    colCost:
+      gives.length > 0
+        ? [...Array.from({ length: options + packs.length }, () => 0), ...gives.map(g => g.cost)]
+        : [...groups.flatMap(g => g.options.map(o => o.value)), ...packs.map(p => p.value)],
+    colLower: Array.from({ length: numCols }, () => 0),
+    colUpper: [
+      ...Array.from({ length: options }, () => 1),
+      ...packs.map(p => p.most ?? no),
+      ...gives.map(() => no),
+    ],
+    rowLower: rows.map(r => r.lower),
+    rowUpper: rows.map(r => r.upper),
+    matrix: {
+      format: 'csr',
+      numRows: rows.length,
+      numCols,
+      starts: sumsOf(rows.map(r => r.entries.length)),
+      indices: entries.map(([column]) => column),
+      values: entries.map(([, value]) => value),
+    },
+    integrality: Array.from(
+      { length: numCols },
+      (_, c) => highs.constants.variableType[c < options + packs.length ? 'integer' : 'continuous'],
+    ),
+  };
+}
+
+/** Limits that give way by the same. */
+export interface Give {
+  /** Indices. */
+  limits: readonly number[];
+  /** What one of its unit counts. */
+  cost: number;
+}
+
+/** Of the solver's rows. */
+interface Row {
+  lower: number;
+  upper: number;
+  entries: [column: number, value: number][];
+}
+
+/** An option may name a pack twice; a column not. */
+function joined({ uses }: Option): Map<number, number> {
+  const sums = new Map<number, number>();
+  for (const [p, amount] of uses) sums.set(p, (sums.get(p) ?? 0) + amount);
+  return sums;
+}
+
+/** A choice as the solver has it. */
+export function solutionOf(problem: ChoiceProblem, choice: Choice): Float64Array {
+  const { groups, packs } = problem;
+  const starts = startsOf(problem);
+  const values = new Float64Array(starts.at(-1)! + packs.length);
+  groups.forEach((_, g) => {
+    values[starts[g]! + choice.options[g]!] = 1;
+  });
+  values.set(choice.packs, starts.at(-1)!);
+  return values;
+}
+
+/** The option of each group that has most of its one. */
+export function chosenIn(problem: ChoiceProblem, values: ArrayLike<number>): number[] {
+  const starts = startsOf(problem);
+  return problem.groups.map(({ options }, g) => {
+    let pick = 0;
+    for (let k = 1; k < options.length; k++)
+      if (values[starts[g]! + k]! > values[starts[g]! + pick]!) pick = k;
+    return pick;
+  });
+}

@@ -1,0 +1,56 @@
+import type { Highs } from 'highs';
+import { type ChoiceProblem, leastGiven } from '../../choosing/index.ts';
+import type { ChoiceLimits } from './limits.ts';
+import type { Model } from './model.ts';
+
+/** Limits that no choice keeps together. */
+export interface Conflict {
+  /** None of them can be left out: without any one of these the others can be kept. */
+  between: (keyof ChoiceLimits)[];
+  /** Each alone, if the others stay as they are: by so much it would have to give way, in its unit; null where that does not help. */
+  alone: { limit: keyof ChoiceLimits; by: number | null }[];
+  /** The least by which all of them give way together, each by the same share at most. */
+  together: { limit: keyof ChoiceLimits; by: number }[];
+}
+
+/** s for each question. */
+const SECONDS = 4;
+
+/** Which limits cannot be kept together, and what would have to give way. Null where all can, as packs are estimated. */
+export function conflictIn(highs: Highs, { problem, keys }: Model): Conflict | null {
+  const names = [...new Set(keys)];
+  const rows = (name: keyof ChoiceLimits) => keys.flatMap((k, i) => (k === name ? [i] : []));
+  const scale = (name: keyof ChoiceLimits) =>
+    Math.max(1e-3, ...rows(name).map(i => Math.abs(problem.limits[i]!)));
+  const given = (of: readonly (keyof ChoiceLimits)[], within: ChoiceProblem) =>
+    leastGiven(
+      highs,
+      within,
+      of.map(name => ({ limits: rows(name), cost: 1 / scale(name) })),
+      SECONDS,
+    );
+  const together = given(names, problem);
+  if (together?.every(by => by < 1e-6)) return null;
+  // Left out one by one: what still cannot be kept without it was not part of it.
+  let between = names;
+  for (const name of names) {
+    const rest = between.filter(n => n !== name);
+    if (rest.length > 0 && !kept(given(rest, only(problem, rest.flatMap(rows))))) between = rest;
+  }
+  return {
+    between,
+    alone: between.map(limit => ({ limit, by: given([limit], problem)?.[0] ?? null })),
+    together: names.flatMap((limit, i) => {
+      const by = together?.[i] ?? 0;
+      return by > 1e-6 ? [{ limit, by }] : [];
+    }),
+  };
+}
+
+const kept = (by: readonly number[] | null): boolean => by?.every(b => b < 1e-6) ?? false;
+
+/** The problem with only these of its limits. */
+const only = (problem: ChoiceProblem, rows: readonly number[]): ChoiceProblem => ({
+  ...problem,
+  limits: problem.limits.map((limit, i) => (rows.includes(i) ? limit : Number.MAX_SAFE_INTEGER)),
+});
