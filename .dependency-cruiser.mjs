@@ -94,7 +94,7 @@ export const forbidden = [
     name: 'unresolvable',
     severity: 'error',
     from: {},
-    to: { couldNotResolve: true, pathNot: '\\.css$|^virtual:' },
+    to: { couldNotResolve: true, pathNot: '\\.css$|^virtual:|^highs/runtime' },
   },
 ];
 
