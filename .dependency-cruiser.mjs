@@ -40,6 +40,7 @@ export const ROOMS = [
   'studies/cabin',
   'studies/holding',
   'studies/choose',
+  'studies/disputes',
   'formats',
   'demo',
 ];

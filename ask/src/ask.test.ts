@@ -137,7 +137,7 @@ describe('asked by command line', () => {
   it.each([
     [
       [],
-      'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, holding, order, choose, demo are.',
+      'Ask something: evaluate, night, year, hot-day, knock, deaden, nest, pieces, holding, order, choose, disputes, demo are.',
     ],
     [['frobnicate'], '“frobnicate” is not asked here'],
     [['evaluate'], 'Name the design file'],
@@ -243,10 +243,11 @@ describe('asked by command line', () => {
     const layups = path.join(process.cwd(), 'core/src/choosing/fixtures/layups.json');
     const { instances } = JSON.parse(readFileSync(layups, 'utf8'));
     const [first] = instances;
-    const a = await answer('choose', layups, '--name', first.name, '--seconds', '3');
+    const a = await answer('choose', layups, '--name', first.name, '--seconds', '15');
     expect(Object.keys(a.choice)).toEqual(first.zones.map((z: { id: string }) => z.id));
     expect(a.value).toBeCloseTo(first.optimum.heatLoss, 3);
-    expect(a.bound).toBeLessThanOrEqual(a.value);
+    expect(a.bound).toBeCloseTo(a.value, 3);
+    expect(a.proven).toBe(true);
     expect(await ask(['choose', layups, '--name', 'none'])).toMatchObject({
       code: 2,
       error: expect.stringContaining('There is no instance “none”'),
@@ -271,6 +272,18 @@ describe('asked by command line', () => {
     expect(b.evaluated.cost).toBeLessThanOrEqual(450);
     expect((await answer('choose', at, '--budget', '200')).over).toBeGreaterThan(0.2);
     expect(b.zones[0].not.layers.length).toBeGreaterThan(0);
+  });
+
+  it('disputes gives ten answers, each with its figure, where it turns and what moves it', async () => {
+    const { disputes, assumed } = await answer('disputes', file);
+    expect(assumed).toBe(false);
+    expect(disputes).toHaveLength(10);
+    for (const d of disputes) {
+      expect(d.says, d.id).toMatch(/\.$/);
+      expect(typeof d.number.value, d.id).toBe('number');
+      expect(d.turns.what.length, d.id).toBeGreaterThan(3);
+      expect(d.moves.length, d.id).toBeGreaterThan(1);
+    }
   });
 
   it('order lists everything to buy, takes what is at hand first, and refuses what is no shelf', async () => {

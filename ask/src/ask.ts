@@ -2,6 +2,7 @@ import { Mistake } from './mistake.ts';
 import { askChoose } from './questions/choose.ts';
 import { askDeaden } from './questions/deaden.ts';
 import { askDemo } from './questions/demo.ts';
+import { askDisputes } from './questions/disputes.ts';
 import { askEvaluate } from './questions/evaluate.ts';
 import { askHolding } from './questions/holding.ts';
 import { askHotDay } from './questions/hotDay.ts';
@@ -27,6 +28,7 @@ const QUESTIONS: Record<string, Question> = {
   holding: askHolding,
   order: askOrder,
   choose: askChoose,
+  disputes: askDisputes,
   demo: askDemo,
 };
 

@@ -24,6 +24,7 @@ export const router = createBrowserRouter([
           { path: 'sound', lazy: () => import('./views/sound/SoundPage.tsx') },
           { path: 'sheet-plan', lazy: () => import('./views/sound/SheetPlanPage.tsx') },
           { path: 'compare', lazy: () => import('./views/compare/ComparePage.tsx') },
+          { path: 'disputes', lazy: () => import('./views/disputes/DisputesPage.tsx') },
           { path: 'cut-and-buy', lazy: () => import('./views/cut-and-buy/CutAndBuyPage.tsx') },
           { path: 'shop-trip', lazy: () => import('./views/shop-trip/ShopTripPage.tsx') },
           { path: 'materials', lazy: () => import('./views/materials/MaterialsPage.tsx') },

@@ -24,6 +24,7 @@ const VIEWS: (() => Promise<unknown>)[] = [
   () => import('../views/build-ups/BuildUpsPage.tsx'),
   () => import('../views/damp/DampPage.tsx'),
   () => import('../views/compare/ComparePage.tsx'),
+  () => import('../views/disputes/DisputesPage.tsx'),
   () => import('../views/cut-and-buy/CutAndBuyPage.tsx'),
   () => import('../views/shop-trip/ShopTripPage.tsx'),
   () => import('../views/materials/MaterialsPage.tsx'),

@@ -11,6 +11,7 @@ import {
   type Proposal,
   weighAll,
 } from '@overcoat/core/studies/choose';
+import { type Asked as Disputed, type Settled, settle } from '@overcoat/core/studies/disputes';
 import type { Heard } from '@overcoat/core/van/quiet';
 import type { VanClimate } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';
@@ -59,6 +60,13 @@ export const chooseJobs = {
     const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.5));
     return frontOf(options, asked, limits, POINTS, share => report(0.5 + share * 0.5));
   },
+
+  /** What practitioners dispute, answered for this van. */
+  disputes: (
+    { design, library }: Shelf,
+    ask: Omit<Disputed, 'design' | 'library'>,
+    report: Report,
+  ): Settled => settle({ design, library, ...ask }, report),
 
   /** The best lay-up for every zone under limits, with its reasons; the best so far is told all along. */
   async choose(shelf: Shelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Promise<Proposal> {

@@ -56,6 +56,17 @@ export const WORTH = { heat: 20, mass: 4, hours: 10, drums: 400, taken: 4000, wa
 /** How many times a figure counts that does not matter, matters a little, matters, matters most. */
 const COUNTS = [0, 0.5, 1, 2] as const;
 
+/** What one of each figure counts in money to somebody to whom all this matters so much. */
+export const perFigure = (weights: ChoiceWeights): Record<keyof typeof WORTH | 'money', number> => ({
+  heat: WORTH.heat * COUNTS[weights.warmth]!,
+  mass: WORTH.mass * COUNTS[weights.weight]!,
+  hours: WORTH.hours * COUNTS[weights.hours]!,
+  drums: WORTH.drums * COUNTS[weights.quiet]!,
+  taken: WORTH.taken * COUNTS[weights.headroom]!,
+  water: WORTH.water * COUNTS[weights.dryness]!,
+  money: COUNTS[weights.cost]!,
+});
+
 /** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters. */
 export function modelOf(
   open: readonly Open[],
@@ -64,15 +75,7 @@ export function modelOf(
   weights: ChoiceWeights,
   waste: ReadonlyMap<string, number>,
 ): Model {
-  const per = {
-    heat: WORTH.heat * COUNTS[weights.warmth]!,
-    mass: WORTH.mass * COUNTS[weights.weight]!,
-    hours: WORTH.hours * COUNTS[weights.hours]!,
-    drums: WORTH.drums * COUNTS[weights.quiet]!,
-    taken: WORTH.taken * COUNTS[weights.headroom]!,
-    water: WORTH.water * COUNTS[weights.dryness]!,
-    money: COUNTS[weights.cost]!,
-  };
+  const per = perFigure(weights);
   const rooms = roomPairs(open);
   const bare = shell.height.value;
   const active: [keyof ChoiceLimits, number][] = [];

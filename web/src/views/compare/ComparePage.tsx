@@ -4,6 +4,7 @@ import type { Variant } from '@overcoat/core/model';
 import { printNumber } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { bestOf, FIGURES, type Figure } from '../../figures/index.ts';
 import { days, grams } from '../../format.ts';
@@ -143,6 +144,11 @@ export function Component() {
   return (
     <div className="flex min-w-0 grow flex-col overflow-auto">
       <ProposalSection />
+      <p className="no-print border-b border-rule bg-sheet px-5 py-2">
+        <Link to="../disputes" relative="path" className="text-chalk underline">
+          Ten disputes, answered for this van
+        </Link>
+      </p>
       <section className="shrink-0 overflow-x-auto bg-sheet px-5 py-4">
         <p className="mb-2 max-w-4xl text-[16px]">{argument(rows)}</p>
         <DataTable

@@ -1,0 +1,102 @@
+import { applySchool } from '../../buildup/index.ts';
+import { type Evaluation, evaluate } from '../../evaluate/index.ts';
+import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
+import type { VanClimate } from '../../van/wetting/index.ts';
+import type { Asked as Chosen } from '../choose/index.ts';
+import { type Side, type Weights, worth } from './worth.ts';
+
+/** A van that disputes are settled for. */
+export interface Asked extends Omit<Chosen, 'avoided'> {
+  /** What matters how much. */
+  weights: Weights;
+}
+
+/** What a bare van is taken to get where a dispute is about what lies in it. */
+const USUAL = 'board-foil';
+
+/** The van as it is laid, or by the usual school where it is bare. */
+export function begun(asked: Asked): { asked: Asked; now: Evaluation; assumed: boolean } {
+  const { design, placement, library } = asked;
+  const bare = Object.values(placement.zones).every(z => z === null);
+  const own = bare ? { ...asked, placement: applySchool(design.shell, USUAL, library) } : asked;
+  return { asked: own, now: evaluateOf(own, own.placement), assumed: bare };
+}
+
+/** All questions of the van with another placement or body. */
+export const evaluateOf = (
+  { design, library, heard, climate }: Asked,
+  placement: Placement,
+  shell: Shell = design.shell,
+): Evaluation => evaluate({ shell, brief: design.brief }, placement, library, heard, climate);
+
+/** What one way comes to. */
+export function sideOf(name: string, e: Evaluation, hours: number | null = null): Side {
+  let drums = 0;
+  for (const quiet of e.quiet.bays.values()) if (quiet) drums += (quiet.left[0]! + quiet.left[1]!) / 2;
+  return {
+    name,
+    heat: e.heat.loss,
+    mass: e.load.mass,
+    money: e.order.cost,
+    water: e.damp.most.likely,
+    drums,
+    height: e.fit.headroom.left,
+    hours,
+  };
+}
+
+/** A placement with the build-up of every zone as `made` has it; what it leaves as it is stays the same build-up. */
+export function remade(
+  { buildUps, zones, bays, sheets }: Placement,
+  shell: Shell,
+  made: (zone: Zone, buildUp: BuildUp) => BuildUp,
+): Placement {
+  const all = new Map(buildUps.map(b => [b.id, b]));
+  const own = (zone: Zone, id: string | null | undefined): string | null => {
+    const was = id ? all.get(id) : undefined;
+    if (!was) return id ?? null;
+    const next = made(zone, was);
+    if (next === was) return was.id;
+    const named = { ...next, id: `${was.id}~${zone.id}` };
+    all.set(named.id, named);
+    return named.id;
+  };
+  const nextZones: Placement['zones'] = { ...zones };
+  const nextBays: Placement['bays'] = { ...bays };
+  for (const zone of shell.zones) {
+    if (zones[zone.id]) nextZones[zone.id] = own(zone, zones[zone.id]);
+    for (const { id } of zone.bays) if (bays[id]) nextBays[id] = own(zone, bays[id]);
+  }
+  return { buildUps: [...all.values()], zones: nextZones, bays: nextBays, sheets };
+}
+
+/** The build-up of a zone. */
+export const layersIn = ({ placement }: Asked, zone: Zone): BuildUp | undefined =>
+  placement.buildUps.find(b => b.id === placement.zones[zone.id]);
+
+/** Zones of such kinds that have something laid into them. */
+export const lined = (asked: Asked, ...kinds: Zone['kind'][]): Zone[] =>
+  asked.design.shell.zones.filter(z => kinds.includes(z.kind) && layersIn(asked, z));
+
+/** A climate with so many times the moisture that people add to the air inside. */
+export function moister(climate: VanClimate, times: number): VanClimate {
+  const air = <A extends { outside: { p: number }; inside: { t: number; p: number } }>(regime: A): A => ({
+    ...regime,
+    inside: {
+      ...regime.inside,
+      p: regime.outside.p + times * Math.max(0, regime.inside.p - regime.outside.p),
+    },
+  });
+  const months = (list: VanClimate['months']) =>
+    list.map(m => ({ ...m, regimes: m.regimes.map(r => air(r)) }));
+  return {
+    ...climate,
+    months: months(climate.months),
+    night: air(climate.night),
+    cab: climate.cab && { round: months(climate.cab.round), between: months(climate.cab.between) },
+  };
+}
+
+/** The side that is worth most to this person. */
+export const bestOf = (sides: readonly Side[], weights: Weights): Side =>
+  sides.reduce((a, b) => (worth(b, weights) < worth(a, weights) - 1e-9 ? b : a));

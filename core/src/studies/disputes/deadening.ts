@@ -1,0 +1,68 @@
+import { usualFor } from '../../materials/index.ts';
+import type { Layer } from '../../model/index.ts';
+import { type Asked, evaluateOf, lined, remade, sideOf } from './asked.ts';
+import type { Dispute, Side } from './dispute.ts';
+import { worth } from './worth.ts';
+
+const SHARES = [0, 0.1, 0.25, 0.4, 0.6, 0.8, 1];
+/** What is called a quarter, and all of it. */
+const UP_TO_QUARTER = 0.3;
+const NEARLY_ALL = 0.8;
+/** Left of the bare van's drumming in decibels; no less than what nobody hears any more. */
+const decibels = (left: number): number => 10 * Math.log10(Math.max(1e-4, left));
+
+/** How much of each panel is worth its damping; null where no metal drums. */
+export function deadening(asked: Asked): Dispute | null {
+  const { placement, design, library, weights } = asked;
+  const sheet = usualFor(library, 'damping');
+  const zones = new Set(lined(asked, 'wall', 'ceiling', 'sliding door', 'rear door', 'arch').map(z => z.id));
+  if (!sheet || zones.size === 0) return null;
+  const thickness = sheet.stock[0]!.thickness;
+  const covered = (coverage: number): Side => {
+    const layer: Layer = { id: 'damp', role: 'damping', material: sheet.id, thickness, coverage };
+    const laid = remade({ ...placement, sheets: {} }, design.shell, (zone, b) => {
+      if (!zones.has(zone.id)) return b;
+      const rest = b.layers.filter(l => l.role !== 'damping');
+      return { ...b, layers: coverage > 0 ? [layer, ...rest] : rest };
+    });
+    return sideOf(`${Math.round(coverage * 100)} %`, evaluateOf(asked, laid));
+  };
+  const all = SHARES.map(covered);
+  if (all.at(-1)!.drums > all[0]!.drums - 1e-6) return null;
+  // What it does to warmth and water is no reason for or against it.
+  const costs = all.map(s => worth({ ...s, heat: 0, water: 0, height: 0 }, weights));
+  const best = costs.indexOf(Math.min(...costs));
+  const share = SHARES[best]!;
+  const now = placement.buildUps.flatMap(b =>
+    b.layers.flatMap(l => (l.role === 'damping' ? [l.coverage] : [])),
+  );
+  return {
+    id: 'deadening',
+    answer:
+      share === 0
+        ? 'none'
+        : share <= UP_TO_QUARTER
+          ? 'up to a quarter'
+          : share < NEARLY_ALL
+            ? 'about half'
+            : 'all of it',
+    number: { what: 'drumming by then', unit: 'dB', value: decibels(all[best]!.drums) },
+    sides: [all[0]!, all[2]!, all.at(-1)!],
+    turning: {
+      x: {
+        what: 'of each panel covered',
+        unit: 'share',
+        at: now.length > 0 ? Math.max(...now) : 0,
+        turns: share,
+      },
+      y: { what: 'drumming against the bare van', unit: 'dB' },
+      lines: [{ side: 'drumming', points: all.map((s, i) => ({ x: SHARES[i]!, y: decibels(s.drums) })) }],
+    },
+    moves: [
+      'how much quiet matters',
+      'how much light weight matters',
+      'what a knock tells',
+      'price of the sheets',
+    ],
+  };
+}

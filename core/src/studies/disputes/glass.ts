@@ -1,0 +1,86 @@
+import { directionOf } from '../../buildup/index.ts';
+import type { Evaluation } from '../../evaluate/index.ts';
+import { materialOf } from '../../materials/index.ts';
+import { inCab } from '../../model/index.ts';
+import { openingSize } from '../../survey/shell/index.ts';
+import { glazing } from '../../van/climate/index.ts';
+import { type Asked, sideOf } from './asked.ts';
+import type { Dispute } from './dispute.ts';
+
+/** What a square metre of fitted screen costs inside, money. A guess; common practice, no source. */
+const SCREEN = 45;
+/** Share of the heated hours that screens are up: nights, and days parked in the dark. A guess. */
+const UP = 0.5;
+/** Steps in which money is spent on the walls. */
+const STEPS = 40;
+
+/** Whether money goes into screens for windows and cab, or into the walls; null of a van without glass or without walls. */
+export function glass(asked: Asked, now: Evaluation): Dispute | null {
+  const { shell } = asked.design;
+  const panes = shell.zones.flatMap(zone =>
+    zone.openings.map(o => {
+      const factor = now.heat.zones.find(z => z.zone.id === zone.id)!.factor;
+      const u = (screen: 'none' | 'inside') => glazing(o.glazing, directionOf(zone.kind), screen).uValue;
+      const area = openingSize(o);
+      return { area, saves: area * factor * (u('none') - u('inside')), cab: inCab(zone.kind) };
+    }),
+  );
+  const cost = panes.reduce((sum, p) => sum + p.area * SCREEN, 0);
+  const walls = wallsFor(asked, now, cost);
+  if (panes.length === 0 || walls === null) return null;
+  const saves = panes.reduce((sum, p) => sum + p.saves, 0);
+  const turns = saves > 0 ? walls / saves : null;
+  const base = sideOf('as it is', now);
+  return {
+    id: 'glass',
+    answer: UP * saves >= walls ? 'windows and cab' : 'walls',
+    number: { what: 'screens save while they are up', unit: 'W/K', value: saves },
+    sides: [
+      { ...base, name: 'windows and cab', heat: base.heat - UP * saves, money: base.money + cost },
+      { ...base, name: 'walls', heat: base.heat - walls, money: base.money + cost },
+    ],
+    turning: {
+      x: {
+        what: 'of the time screens are up',
+        unit: 'share',
+        at: UP,
+        turns: turns !== null && turns <= 1 ? turns : null,
+      },
+      y: { what: 'heat saved for the same money', unit: 'W/K' },
+      lines: [
+        { side: 'windows and cab', points: [0, 0.25, 0.5, 0.75, 1].map(x => ({ x, y: x * saves })) },
+        { side: 'walls', points: [0, 0.25, 0.5, 0.75, 1].map(x => ({ x, y: walls })) },
+      ],
+    },
+    moves: ['how much glass there is', 'how often screens are up', 'what the walls have already'],
+  };
+}
+
+/** What so much money more in the clear walls, ceiling and doors would save of their own material if it found room, W/K; null without any. */
+function wallsFor({ library }: Asked, { bays, heat }: Evaluation, money: number): number | null {
+  const parts = [...bays.values()].flatMap(({ bay, zone, buildUp, area }) => {
+    const fill = buildUp?.layers.find(l => l.role === 'fill');
+    if (!['wall', 'ceiling', 'sliding door', 'rear door'].includes(zone.kind) || fill?.role !== 'fill')
+      return [];
+    const { conductivity, stock } = materialOf(library, fill.material);
+    const price = Math.min(...stock.map(s => s.price / (s.perPack * s.length * s.width * s.thickness)));
+    return [{ area, u: heat.bays.get(bay.id)!, conductivity, price }];
+  });
+  if (parts.length === 0) return null;
+  const us = parts.map(p => p.u);
+  let saved = 0;
+  // Each step where it saves most.
+  for (let i = 0; i < STEPS; i++) {
+    let best = { saves: 0, at: -1, u: 0 };
+    parts.forEach((p, at) => {
+      const more = money / STEPS / (p.price * p.area);
+      const u = 1 / (1 / us[at]! + more / p.conductivity);
+      const saves = p.area * (us[at]! - u);
+      if (saves > best.saves) best = { saves, at, u };
+    });
+    if (best.at < 0) break;
+    saved += best.saves;
+    us[best.at] = best.u;
+  }
+  return saved;
+}
