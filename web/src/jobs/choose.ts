@@ -5,7 +5,9 @@ import {
   type ChoiceLimits,
   type ChoiceWeights,
   choose,
+  type FigureKey,
   type FrontPoint,
+  figured,
   frontOf,
   type LayUpOption,
   type Proposal,
@@ -33,6 +35,10 @@ interface ChooseAsk extends WeighAsk {
   weights: ChoiceWeights;
 }
 
+interface FiguredAsk extends Pick<WeighAsk, 'heard' | 'climate'> {
+  placements: { id: string; design: Placement }[];
+}
+
 /** Steps of own search in a round, and seconds of proof. */
 const STEPS = 30;
 const SECONDS = 12;
@@ -52,14 +58,32 @@ function optionsOf(
 }
 
 /** Points of the front. */
-const POINTS = 12;
+const POINTS = 25;
 
 export const chooseJobs = {
-  /** The warmest that each amount of money buys, within the other limits. */
-  front(shelf: Shelf, { limits, ...ask }: WeighAsk & { limits: ChoiceLimits }, report: Report): FrontPoint[] {
-    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.5));
-    return frontOf(options, asked, limits, POINTS, share => report(0.5 + share * 0.5));
+  /** The best of one figure that so much of another allows, within the other limits; told as it grows. */
+  async front(
+    shelf: Shelf,
+    { limits, weights, x, y, ...ask }: ChooseAsk & { x: FigureKey; y: FigureKey },
+    report: Report,
+  ): Promise<FrontPoint[]> {
+    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.3));
+    const drawn = { x, y, points: POINTS };
+    return frontOf(options, asked, limits, weights, drawn, await solver(), (share, soFar) =>
+      report(0.3 + share * 0.7, soFar),
+    );
   },
+
+  /** Placements in the figures that choices are weighed by. */
+  figured: (
+    { design, library }: Shelf,
+    { placements, heard, climate }: FiguredAsk,
+    report: Report,
+  ): (ReturnType<typeof figured> & { id: string })[] =>
+    placements.map(({ id, design: placement }, i) => {
+      report(i / placements.length);
+      return { id, ...figured({ design, library, heard, climate }, placement) };
+    }),
 
   /** What practitioners dispute, answered for this van. */
   disputes: (

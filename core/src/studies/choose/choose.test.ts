@@ -146,17 +146,40 @@ describe('the best choice', () => {
   });
 });
 
-it('the front of warmth against money falls, from the cheapest to the warmest, within the other limits', () => {
-  const front = frontOf(options, asked, { ...free, mass: 90 }, 6);
-  expect(front.length).toBeGreaterThanOrEqual(3);
-  for (const [i, p] of front.entries()) {
-    expect(p.mass).toBeLessThanOrEqual(90 * 1.01);
-    if (i === 0) continue;
-    expect(p.cost).toBeGreaterThan(front[i - 1]!.cost);
-    expect(p.heat).toBeLessThan(front[i - 1]!.heat);
-  }
-  // What is bought for one of its budgets is no better than the front there.
-  const middle = front[Math.floor(front.length / 2)]!;
-  const own = found({ budget: middle.cost, mass: 90 });
-  expect(own.evaluated.heat).toBeGreaterThan(middle.heat * 0.93);
+describe('the front', () => {
+  const within = { ...free, mass: 90 };
+  it('of warmth against money falls, from the cheapest to the warmest, within the other limits, each near the best', () => {
+    const told: number[] = [];
+    const ask = { x: 'money', y: 'warmth', points: 8 } as const;
+    const front = frontOf(options, asked, within, warm, ask, solver.highs, (_, soFar) =>
+      told.push(soFar.length),
+    );
+    expect(front.length).toBeGreaterThanOrEqual(4);
+    expect(told.length).toBeGreaterThan(3);
+    for (const [i, { figures, gap }] of front.entries()) {
+      expect(figures.mass).toBeLessThanOrEqual(90 * 1.01);
+      expect(gap).toBeLessThan(0.02);
+      if (i === 0) continue;
+      expect(figures.money).toBeGreaterThan(front[i - 1]!.figures.money);
+      expect(figures.warmth).toBeLessThan(front[i - 1]!.figures.warmth);
+    }
+    // What is bought for one of its budgets is no better than the front there.
+    const { figures } = front[Math.floor(front.length / 2)]!;
+    expect(found({ budget: figures.money, mass: 90 }).evaluated.heat).toBeGreaterThan(figures.warmth * 0.93);
+  });
+  it.each([
+    ['mass', 'quiet'],
+    ['headroom', 'warmth'],
+    ['hours', 'warmth'],
+    ['damp', 'money'],
+  ] as const)('of %s against %s is a front', (x, y) => {
+    const front = frontOf(options, asked, within, warm, { x, y, points: 5 }, null);
+    expect(front.length).toBeGreaterThanOrEqual(2);
+    const less = (key: typeof x | typeof y, i: number) =>
+      key === 'headroom' ? -front[i]!.figures.headroom : front[i]!.figures[key];
+    for (let i = 1; i < front.length; i++) {
+      expect(less(x, i)).toBeGreaterThanOrEqual(less(x, i - 1));
+      expect(less(y, i)).toBeLessThan(less(y, i - 1));
+    }
+  });
 });

@@ -1,52 +1,114 @@
-import type { ChoiceLimits } from './limits.ts';
+import type { Highs } from 'highs';
+import { type Choice, ChoiceSearch, prove } from '../../choosing/index.ts';
+import type { Placement } from '../../model/index.ts';
+import { FIGURES, type Figured, type FigureKey, limitBy, onlyBy } from './figureKeys.ts';
+import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
+import { openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
-import { choose, type Report } from './propose.ts';
+import { Fills, figuresOfRound, laidOut } from './rounds.ts';
 
-/** The warmest that so much money buys. */
+/** The best of one figure that so much of another allows. */
 export interface FrontPoint {
-  /** Of all materials, as the ledger has it. */
-  cost: number;
-  /** Of the whole van, W/K. */
-  heat: number;
-  /** Added, kg. */
-  mass: number;
+  /** Of the whole van as it is laid, by figure. */
+  figures: Figured;
+  /** To be laid. */
+  placement: Placement;
+  /** Share of `y` by which it could be less at most, as packs are estimated. */
+  gap: number;
 }
 
-/** What counts on the front: warmth alone. */
-const WARMTH = { warmth: 2, dryness: 0, quiet: 0, weight: 0, cost: 0, headroom: 0, hours: 0 };
-const CHEAP = { ...WARMTH, warmth: 0, cost: 2 };
-/** Search for one point; the one before it is near. */
-const STEPS = 8;
+/** Which figure against which, and how many points. */
+export interface FrontAsk {
+  /** Is given. */
+  x: FigureKey;
+  /** Is to be as little as that allows. */
+  y: FigureKey;
+  /** From the least of x to the least of y. */
+  points: number;
+}
+
+/** Own search for one point; the one before it is near. */
+const STEPS = 6;
+/** s of proof for one point and for an end, and as near as is near enough. */
+const SECONDS = { point: 0.8, end: 3, again: 5 };
+/** Of the work, until all points are there. */
+const DRAWN = 0.5;
+const NEAR = 0.01;
 
 /**
- * The front of warmth against money within the other limits: from the cheapest lay-up there is to the warmest, so many budgets
- * evenly between. Points that another beats are left out, cheapest first.
+ * The front of two figures within limits: from the least of one to the least of the other, evenly between. Each point is found,
+ * proven near, laid and evaluated; what another beats is left out. Told as it grows, by rising x.
  */
 export function frontOf(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   asked: Asked,
   limits: ChoiceLimits,
-  points: number,
-  report: Report = () => undefined,
+  weights: ChoiceWeights,
+  { x, y, points }: FrontAsk,
+  highs: Highs | null,
+  report: (share: number, soFar: FrontPoint[]) => void = () => undefined,
 ): FrontPoint[] {
-  const at = (budget: number | null, weights: typeof WARMTH): FrontPoint => {
-    const { evaluated } = choose(options, asked, { ...limits, budget }, weights, {
-      steps: STEPS,
-      prices: false,
-    });
-    return { cost: evaluated.cost, heat: evaluated.heat, mass: evaluated.mass };
+  const open = openZones(options, asked, limits);
+  const fills = new Fills(open, asked, weights);
+  const bare = asked.design.shell.height.value;
+  let from: readonly number[] | null = null;
+  const best = (within: ChoiceLimits, by: ChoiceWeights, seconds: number) => {
+    const model = fills.model(within, by);
+    const search = new ChoiceSearch(model.problem, from ? { from } : {});
+    for (let i = 0; i < STEPS && !search.proven; i++) search.step();
+    const found = highs
+      ? prove(highs, model.problem, search.best, { seconds, near: NEAR })
+      : { best: search.best, bound: Number.NEGATIVE_INFINITY };
+    const choice: Choice = found.best;
+    from = choice.options;
+    return { model, choice, bound: Math.max(found.bound, search.bound) };
   };
-  const [least, most] = [at(null, CHEAP), at(null, WARMTH)];
-  const all = [least, most];
+  // How packs fill, by what this person would choose.
+  const usual = laidOut(best(limits, weights, SECONDS.point), open, asked, limits);
+  fills.learn(usual);
+  const found: (FrontPoint & { again(): void })[] = [];
+  const add = (within: ChoiceLimits, by: ChoiceWeights, seconds: number): number => {
+    const round = laidOut(best(within, by, seconds), open, asked, limits);
+    const point = { ...pointOf(round), again: () => undefined };
+    // What is proven less near than it might be is proven on, once all are there.
+    const again = () => {
+      from = round.choice.options;
+      const next = laidOut(best(within, by, SECONDS.again), open, asked, limits);
+      Object.assign(point, pointOf(next));
+    };
+    if (round.choice.over <= 1e-6) found.push(Object.assign(point, { again }));
+    return FIGURES[x].of(round.model.sums(round.choice));
+  };
+  const [least, most] = [add(limits, onlyBy(x), SECONDS.end), add(limits, onlyBy(y), SECONDS.end)];
   for (let i = 1; i < points - 1; i++) {
-    report(i / points, 'what money buys');
-    all.push(at(least.cost + ((most.cost - least.cost) * i) / (points - 1), WARMTH));
+    const given = least + ((most - least) * i) / (points - 1);
+    add(limitBy(limits, x, given, bare), onlyBy(y), SECONDS.point);
+    report((DRAWN * i) / points, unbeaten(found, x, y));
   }
-  all.sort((a, b) => a.cost - b.cost || a.heat - b.heat);
-  let warmest = Number.POSITIVE_INFINITY;
-  return all.filter(p => {
-    const better = p.heat < warmest - 1e-9;
-    if (better) warmest = p.heat;
-    return better;
+  const unsure = highs ? found.filter(p => p.gap > NEAR).sort((a, b) => b.gap - a.gap) : [];
+  unsure.forEach((point, i) => {
+    point.again();
+    report(DRAWN + ((1 - DRAWN) * i) / unsure.length, unbeaten(found, x, y));
   });
+  return unbeaten(found, x, y);
+}
+
+const pointOf = (round: ReturnType<typeof laidOut>): FrontPoint => ({
+  figures: figuresOfRound(round),
+  placement: round.placement,
+  gap: Math.max(0, (round.choice.value - round.bound) / Math.max(1e-9, Math.abs(round.choice.value))),
+});
+
+/** By rising x, those that no other beats. */
+function unbeaten(all: readonly FrontPoint[], x: FigureKey, y: FigureKey): FrontPoint[] {
+  const less = (key: FigureKey, p: FrontPoint) => (key === 'headroom' ? -p.figures[key] : p.figures[key]);
+  let lowest = Number.POSITIVE_INFINITY;
+  return [...all]
+    .sort((a, b) => less(x, a) - less(x, b) || less(y, a) - less(y, b))
+    .filter(p => {
+      const better = less(y, p) < lowest - 1e-9;
+      if (better) lowest = less(y, p);
+      return better;
+    })
+    .map(({ figures, placement, gap }) => ({ figures, placement, gap }));
 }

@@ -8,6 +8,12 @@ export interface ChoiceLimits {
   height: number | null;
   /** Hours of work. */
   hours: number | null;
+  /** Heat of the zones chosen for, W/K; left out for any. */
+  heat?: number;
+  /** Share of the bare van's drumming that is left; left out for any. */
+  drums?: number;
+  /** Of the most winter water in a bay, summed over zones, kg/m2; left out for any. */
+  water?: number;
   /** The worst a bay may be: dry, drying each summer, or whatever. */
   damp: 'dry' | 'dries' | 'grows';
 }

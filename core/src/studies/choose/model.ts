@@ -18,12 +18,23 @@ const RANK = { bare: 0, dry: 0, dries: 1, grows: 2 } as const;
 export const isDry = (o: LayUpOption, { damp }: ChoiceLimits): boolean => RANK[o.damp.state] <= RANK[damp];
 
 /** What is as dry as asked; the least damp where nothing is. */
-export function dryEnough(all: readonly LayUpOption[], limits: ChoiceLimits): readonly LayUpOption[] {
+function dryEnough(all: readonly LayUpOption[], limits: ChoiceLimits): readonly LayUpOption[] {
   const dry = all.filter(o => isDry(o, limits));
   if (dry.length > 0) return dry;
   const least = Math.min(...all.map(o => o.damp.likely));
   return all.filter(o => o.damp.likely <= least + 1e-9);
 }
+
+/** Zones that have something to choose from, with what is dry enough. */
+export const openZones = (
+  options: ReadonlyMap<string, readonly LayUpOption[]>,
+  { design }: Asked,
+  limits: ChoiceLimits,
+): Open[] =>
+  design.shell.zones.flatMap((zone): Open[] => {
+    const all = options.get(zone.id) ?? [];
+    return all.length > 0 ? [{ zone, all: dryEnough(all, limits) }] : [];
+  });
 
 /** The choice as a problem of numbers, and what a choice of it comes to in figures. */
 export interface Model {
@@ -79,8 +90,10 @@ export function modelOf(
   const rooms = roomPairs(open);
   const bare = shell.height.value;
   const active: [keyof ChoiceLimits, number][] = [];
-  for (const key of ['budget', 'mass', 'hours'] as const)
-    if (limits[key] !== null) active.push([key, limits[key]]);
+  for (const key of ['budget', 'mass', 'hours', 'heat', 'drums', 'water'] as const) {
+    const most = limits[key] ?? null;
+    if (most !== null) active.push([key, most]);
+  }
   const heights = limits.height === null ? [] : rooms.map(() => bare - limits.height!);
   const packIndex = new Map<string, number>();
   const packs: Pack[] = [];
@@ -121,7 +134,7 @@ export function modelOf(
           per.taken * o.taken +
           per.water * o.damp.likely,
         takes: [
-          ...active.map(([key]) => (key === 'mass' ? o.mass : key === 'hours' ? o.hours : 0)),
+          ...active.map(([key]) => takenOf(o, key)),
           ...(heights.length > 0 ? rooms.map(pair => (pair.includes(zone.id) ? o.taken : 0)) : []),
         ],
         uses: o.uses.map(u => [packFor(u), u.need] as const),
@@ -151,6 +164,12 @@ export function modelOf(
       };
     },
   };
+}
+
+/** What a lay-up itself takes of a limit; money goes by packs, height by pairs of zones. */
+function takenOf(o: LayUpOption, key: keyof ChoiceLimits): number {
+  if (key === 'water') return o.damp.likely;
+  return key === 'mass' || key === 'hours' || key === 'heat' || key === 'drums' ? o[key] : 0;
 }
 
 /** Every floor with every ceiling: what both take is taken of the height. */

@@ -3,11 +3,12 @@ import { placeOf } from '../../buildup/index.ts';
 import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
+import type { Figured } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
-import { dryEnough, isDry, type Model, modelOf, type Open } from './model.ts';
+import { isDry, type Model, openZones } from './model.ts';
 import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
 import { type LimitPrice, pricesOf, runnerUp, type ZonePick } from './reasons.ts';
-import { better, laidOut, learn, less, polished, type Round, usualFill } from './rounds.ts';
+import { better, Fills, figuresOfRound, laidOut, polished, type Round } from './rounds.ts';
 
 /** The best choice for a van under its limits. */
 export interface Proposal {
@@ -19,6 +20,8 @@ export interface Proposal {
   promised: Sums;
   /** As the whole van is evaluated with it; money as its pieces lie on sheets. */
   evaluated: { heat: number; mass: number; cost: number; height: number };
+  /** The same with all else that choices are weighed by. */
+  figures: Figured;
   /** By how much it is over its limits, as a share; 0 where all are kept. */
   over: number;
   /** Share by which a better one could be better at most, as packs are estimated. */
@@ -81,24 +84,12 @@ export function choose(
   { steps, solver, prices = true }: Effort,
   report: Report = () => undefined,
 ): Proposal {
-  const open = asked.design.shell.zones.flatMap((zone): Open[] => {
-    const all = options.get(zone.id) ?? [];
-    return all.length > 0 ? [{ zone, all: dryEnough(all, limits) }] : [];
-  });
+  const open = openZones(options, asked, limits);
   const without = {
     fits: [...options].flatMap(([zone, all]) => (all.length === 0 ? [zone] : [])),
     dry: open.flatMap(({ zone, all }) => (all.some(o => isDry(o, limits)) ? [] : [zone.id])),
   };
-  const waste = usualFill(open);
-  // What is bought besides: zones that are not chosen for, wood under edges, the last sheet of few.
-  let besides = 0;
-  const modelled = (within: ChoiceLimits) => modelOf(open, asked, less(within, besides), weights, waste);
-  const learned = (round: Round) => {
-    learn(waste, round);
-    // What the packs as they now fill do not explain.
-    const again = modelOf(open, asked, limits, weights, waste);
-    besides = round.cost - again.sums(weigh(again.problem, round.choice.options)).money;
-  };
+  const fills = new Fills(open, asked, weights);
   const proposal = (
     { model, choice, bound, placement, evaluation: e, cost, over }: Round,
     conflict: Conflict | null = null,
@@ -112,6 +103,7 @@ export function choose(
     })),
     promised: { ...model.sums(choice), money: cost },
     evaluated: { heat: e.heat.loss, mass: e.load.mass, cost, height: e.fit.headroom.left },
+    figures: figuresOfRound({ model, choice, evaluation: e, cost }),
     over,
     gap: over > 1e-4 ? 1 : Math.max(0, (choice.value - bound) / Math.max(1e-9, Math.abs(choice.value))),
     conflict,
@@ -131,7 +123,7 @@ export function choose(
   };
   const tell = (share: number, doing: string) => report(share, doing, found ? proposal(found) : undefined);
   for (let n = 0; n < ROUNDS.search; n++) {
-    const model = modelled(limits);
+    const model = fills.model(limits);
     const from: Round | null = found;
     const search = new ChoiceSearch(model.problem, from ? { from: (from as Round).choice.options } : {});
     for (let i = 0; i < steps && !search.proven; i++) search.step();
@@ -139,11 +131,11 @@ export function choose(
     const same = take(round);
     tell((0.2 * (n + 1)) / ROUNDS.search, 'choosing');
     if (same) break;
-    learned(round);
+    fills.learn(round);
   }
   let conflict: Conflict | null = null;
   for (let n = 0; solver && n < ROUNDS.proof; n++) {
-    const model = modelled(limits);
+    const model = fills.model(limits);
     const start = weigh(model.problem, found!.choice.options);
     const share = (part: number) => 0.2 + (0.7 * (n + Math.min(1, part))) / ROUNDS.proof;
     const began = performance.now();
@@ -165,7 +157,7 @@ export function choose(
     found = { ...found!, model, choice: weigh(model.problem, found!.choice.options), bound };
     tell(share(1), 'proving');
     if (same) break;
-    learned(round);
+    fills.learn(round);
   }
   report(0.92, 'asking what limits cost');
   const bought = (model: Model, from: readonly number[]): Choice => {
@@ -174,5 +166,9 @@ export function choose(
     if (!solver) return search.best;
     return prove(solver.highs, model.problem, search.best, { seconds: PRICED, near: NEAR }).best;
   };
-  return proposal(found!, conflict, prices && !conflict ? pricesOf(limits, modelled, found!, bought) : []);
+  return proposal(
+    found!,
+    conflict,
+    prices && !conflict ? pricesOf(limits, within => fills.model(within), found!, bought) : [],
+  );
 }

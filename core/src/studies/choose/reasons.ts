@@ -25,12 +25,12 @@ export interface LimitPrice {
 }
 
 /** What a little more of each limit is. */
-const MORE: Record<Exclude<keyof ChoiceLimits, 'damp'>, number> = {
+const MORE = {
   budget: 100,
   mass: 10,
   height: 0.01,
   hours: 5,
-};
+} as const satisfies Partial<Record<keyof ChoiceLimits, number>>;
 
 /** The best other option of one zone, all else as it is. */
 export function runnerUp(

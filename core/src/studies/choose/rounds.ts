@@ -3,9 +3,10 @@ import { type Choice, type ChoiceProblem, weigh } from '../../choosing/index.ts'
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { type OrderLine, takeOff } from '../../order/takeoff/index.ts';
+import { type Figured, wholeVan } from './figureKeys.ts';
 import { filledBy } from './figures.ts';
-import type { ChoiceLimits } from './limits.ts';
-import { keyOf, type Model, type Open } from './model.ts';
+import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
+import { keyOf, type Model, modelOf, type Open } from './model.ts';
 import { nestedOrder } from './nested.ts';
 import type { Asked } from './options.ts';
 import { placed } from './placed.ts';
@@ -53,6 +54,17 @@ export function laidOut(
     ...nestedOrder(design.shell, placement, library),
   };
   return { ...round, over: overOf(round, limits) };
+}
+
+/** Figures of what was laid, of the whole van. */
+export function figuresOfRound({
+  model,
+  choice,
+  cost,
+  evaluation,
+}: Pick<Round, 'model' | 'choice' | 'cost' | 'evaluation'>): Figured {
+  const { drums, hours } = model.sums(choice);
+  return { ...wholeVan(evaluation), quiet: drums, money: cost, hours };
 }
 
 /** By how much the evaluated van is over its limits, as a share. */
@@ -147,12 +159,8 @@ export const better = (a: Round, b: Round): boolean =>
 
 const worthOf = ({ model, choice, cost }: Round): number => model.worth(choice, cost);
 
-/** Limits with so much money spent already. */
-export const less = (limits: ChoiceLimits, besides: number): ChoiceLimits =>
-  limits.budget === null ? limits : { ...limits, budget: limits.budget - besides };
-
 /** How full this van's pieces make sheets and rolls, by what each lay-up takes alone: few items tell little. */
-export function usualFill(open: readonly Open[]): Map<string, number> {
+function usualFill(open: readonly Open[]): Map<string, number> {
   const sums = new Map<string, { need: number; full: number }>();
   for (const { all } of open)
     for (const { uses } of all)
@@ -165,7 +173,7 @@ export function usualFill(open: readonly Open[]): Map<string, number> {
 }
 
 /** How full packs are once the chosen is laid. */
-export function learn(waste: Map<string, number>, { lines }: Round): void {
+function learn(waste: Map<string, number>, { lines }: Round): void {
   for (const l of lines) {
     // Of few items the last is hardly ever full: that is no habit of the material.
     if (l.items < 3) continue;
@@ -173,3 +181,34 @@ export function learn(waste: Map<string, number>, { lines }: Round): void {
     waste.set(keyOf(size), Math.min(1, Math.max(0.3, filledBy(l))));
   }
 }
+
+/** What is known of how packs fill, learned from what was laid: models of the choice rest on it. */
+export class Fills {
+  private readonly waste: Map<string, number>;
+  /** Bought besides: zones that are not chosen for, wood under edges, the last sheet of few. */
+  private besides = 0;
+
+  constructor(
+    private readonly open: readonly Open[],
+    private readonly asked: Asked,
+    private readonly weights: ChoiceWeights,
+  ) {
+    this.waste = usualFill(open);
+  }
+
+  /** The choice under limits, by other weights where they are given. */
+  model(limits: ChoiceLimits, weights: ChoiceWeights = this.weights): Model {
+    const { budget } = limits;
+    const within = budget === null ? limits : { ...limits, budget: budget - this.besides };
+    return modelOf(this.open, this.asked, within, weights, this.waste);
+  }
+
+  /** Packs fill as they do in what was laid; what they then do not explain is bought besides. */
+  learn(round: Round): void {
+    learn(this.waste, round);
+    const { problem, sums } = this.model(NO_LIMITS);
+    this.besides = round.cost - sums(weigh(problem, round.choice.options)).money;
+  }
+}
+
+const NO_LIMITS: ChoiceLimits = { budget: null, mass: null, height: null, hours: null, damp: 'grows' };

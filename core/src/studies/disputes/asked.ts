@@ -2,7 +2,7 @@ import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
 import type { VanClimate } from '../../van/wetting/index.ts';
-import type { Asked as Chosen } from '../choose/index.ts';
+import { type Asked as Chosen, wholeVan } from '../choose/index.ts';
 import { type Side, type Weights, worth } from './worth.ts';
 
 /** A van that disputes are settled for. */
@@ -31,18 +31,8 @@ export const evaluateOf = (
 
 /** What one way comes to. */
 export function sideOf(name: string, e: Evaluation, hours: number | null = null): Side {
-  let drums = 0;
-  for (const quiet of e.quiet.bays.values()) if (quiet) drums += (quiet.left[0]! + quiet.left[1]!) / 2;
-  return {
-    name,
-    heat: e.heat.loss,
-    mass: e.load.mass,
-    money: e.order.cost,
-    water: e.damp.most.likely,
-    drums,
-    height: e.fit.headroom.left,
-    hours,
-  };
+  const { warmth: heat, mass, money, damp: water, quiet: drums, headroom: height } = wholeVan(e);
+  return { name, heat, mass, money, water, drums, height, hours };
 }
 
 /** A placement with the build-up of every zone as `made` has it; what it leaves as it is stays the same build-up. */

@@ -1,11 +1,37 @@
 import { schools } from '@overcoat/core/buildup';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { brokenWords, figuresWords, limitsOf } from '../../figures/weighed.ts';
+import { useSchoolFigures } from '../../jobs/useFigured.ts';
+import { DAMP_WORDS } from '../../sentences.ts';
 import { putSchool } from '../../store/edits.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 
-/** The four schools, each with what it holds and what speaks against it; one action puts one into the whole van. */
+/** What a school would come to here, and which limits it breaks, before it is applied. */
+function InThisVan({ school }: { school: string }) {
+  const { brief } = useOpenDesign();
+  const units = useUnits();
+  const { answer, stale, running } = useSchoolFigures();
+  const own = stale ? undefined : answer?.find(f => f.id === school);
+  if (!own)
+    return running === null ? null : <p className="text-[13px] text-faint">Reckoning it for this van …</p>;
+  const broken = brokenWords(own.figures, limitsOf(brief), units);
+  return (
+    <p className="mt-1 text-[13px]">
+      In this van: {figuresWords(own.figures, units)}; damp {DAMP_WORDS[own.state]}.{' '}
+      {broken.length > 0 ? (
+        <b className="text-signal">{broken.join(', ')}.</b>
+      ) : (
+        'Keeps all limits of the brief.'
+      )}
+    </p>
+  );
+}
+
+/** The schools, each with what it holds and what speaks against it; one action puts one into the whole van. */
 export function SchoolPicker() {
   const [open, setOpen] = useState(false);
   const { library } = useLibrary();
@@ -30,6 +56,7 @@ export function SchoolPicker() {
                 <h3 className="text-lg">{s.name}</h3>
                 <p>{s.holds}</p>
                 <p className="text-faint">Against: {s.against}</p>
+                {open && <InThisVan school={s.id} />}
               </div>
               <Button
                 look="strong"

@@ -1,172 +1,158 @@
-import type { FrontPoint } from '@overcoat/core/studies/choose';
+import { schools } from '@overcoat/core/buildup';
+import {
+  type ChoiceLimits,
+  FIGURE_KEYS,
+  type Figured,
+  type FigureKey,
+  type FrontPoint,
+} from '@overcoat/core/studies/choose';
 import { printNumber } from '@overcoat/core/units';
-import { useCallback, useMemo } from 'react';
-import { useLibrary } from '../../api/queries.ts';
+import { useMemo, useState } from 'react';
+import { FIGURE_NAMES, figuresWords, printFigure } from '../../figures/weighed.ts';
+import { useSchoolFigures, useVariantFigures } from '../../jobs/useFigured.ts';
 import type { useJob } from '../../jobs/useJob.ts';
-import { evaluation } from '../../store/evaluation.ts';
-import { useHeard } from '../../store/heard.ts';
-import { moneySign, printMoney } from '../../store/money.ts';
+import { addProposal } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
-import { axis } from '../../ui/axis.ts';
+import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Plot } from '../../ui/Plot.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { FrontPlot, type Mark } from './FrontPlot.tsx';
 
 interface Props {
   front: ReturnType<typeof useJob<'front'>>;
+  x: FigureKey;
+  y: FigureKey;
+  onAxes(x: FigureKey, y: FigureKey): void;
   /** What was proposed last; null for nothing yet. */
-  proposal: { heat: number; cost: number } | null;
-  budget: number | null;
+  proposal: Figured | null;
+  limits: ChoiceLimits;
   disabled: boolean;
 }
 
-/** What money buys: the warmest for each amount, with variants, the proposal, and the budget as a fence. */
-export function FrontSection({ front, proposal, budget, disabled }: Props) {
-  const design = useOpenDesign();
-  const { library } = useLibrary();
-  const heard = useHeard();
+/** Two figures against each other: what can be had, with variants, schools and the proposal, the limits as fences, and the pick. */
+export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }: Props) {
+  const { variants } = useOpenDesign();
+  const units = useUnits();
+  const ofSchools = useSchoolFigures().answer;
+  const ofVariants = useVariantFigures().answer;
+  const [picked, setPicked] = useState(0);
   const { answer } = front;
   const marks = useMemo(
-    () => [
-      ...design.variants.map((v, i) => {
-        const e = evaluation(design, v.design, library, heard);
-        return { name: `${String.fromCharCode(65 + i)} · ${v.name}`, heat: e.heat.loss, cost: e.order.cost };
+    (): Mark[] => [
+      ...variants.flatMap((v, i): Mark[] => {
+        const own = ofVariants?.find(f => f.id === v.id);
+        const name = `${String.fromCharCode(65 + i)} · ${v.name}`;
+        return own ? [{ kind: 'variant', name, figures: own.figures }] : [];
       }),
-      ...(proposal ? [{ name: 'the proposal', proposed: true, ...proposal }] : []),
+      ...(ofSchools ?? []).map(
+        (s): Mark => ({
+          kind: 'school',
+          name: schools.find(k => k.id === s.id)?.name ?? s.id,
+          figures: s.figures,
+        }),
+      ),
+      ...(proposal ? [{ kind: 'proposal', name: 'the proposal', figures: proposal } as const] : []),
     ],
-    [design, library, heard, proposal],
+    [variants, ofVariants, ofSchools, proposal],
+  );
+  const pick = answer?.[Math.min(picked, answer.length - 1)];
+  const running = front.running !== null || front.queued;
+  const choose = (label: string, value: FigureKey, other: FigureKey, on: (k: FigureKey) => void) => (
+    <Select
+      compact
+      className="w-36"
+      label={label}
+      value={value}
+      onChange={e => on(FIGURE_KEYS.find(k => k === e.target.value) ?? value)}
+    >
+      {FIGURE_KEYS.filter(k => k !== other).map(k => (
+        <option key={k} value={k}>
+          {FIGURE_NAMES[k]}
+        </option>
+      ))}
+    </Select>
   );
   return (
-    <details className="mt-2">
-      <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
-        What money buys
-      </summary>
-      <div className="mt-1 flex flex-wrap items-center gap-2">
-        {front.running !== null || front.queued ? (
+    <section aria-label="What can be had" className="mt-3">
+      <div className="flex flex-wrap items-end gap-2">
+        {choose('The best', y, x, k => onAxes(x, k))}
+        {choose('for each', x, y, k => onAxes(k, y))}
+        {running ? (
           <>
-            <output>{Math.round((front.running ?? 0) * 100)} %</output>
+            <output className="self-center">{Math.round((front.running ?? 0) * 100)} %</output>
             <Button small onClick={front.cancel}>
               Stop
             </Button>
           </>
         ) : (
           <Button small disabled={disabled} onClick={front.run}>
-            {answer ? 'Draw it again' : 'Draw it'}
+            {answer && !front.stale ? 'Draw it again' : 'Draw what can be had'}
           </Button>
         )}
-        {answer && <p>{frontWords(answer)}</p>}
-        {answer && front.stale && <p className="text-faint">Older than what is asked now.</p>}
-        {front.failed && (
-          <p role="alert" className="text-signal">
-            {front.failed}
-          </p>
-        )}
+        <p className="grow self-center text-[13px]">
+          {answer &&
+            frontWords(
+              answer,
+              x,
+              y,
+              v => printFigure(x, v, units),
+              v => printFigure(y, v, units),
+            )}
+          {answer && front.stale && <span className="text-faint"> Older than what is asked now.</span>}
+        </p>
       </div>
-      {answer && <FrontPlot front={answer} marks={marks} budget={budget} />}
-    </details>
-  );
-}
-
-/** Where the next money buys most and where it buys little. */
-function frontWords(front: readonly FrontPoint[]): string {
-  const steps = front.slice(1).map((p, i) => ({
-    from: front[i]!,
-    to: p,
-    per: ((front[i]!.heat - p.heat) / Math.max(1, p.cost - front[i]!.cost)) * 100,
-  }));
-  if (steps.length === 0) return 'There is nothing to choose between.';
-  const last = steps.findLast(s => s.per >= 1);
-  return last
-    ? `Up to ${printMoney(Math.round(last.to.cost))} another ${printMoney(100)} still buys ${printNumber(last.per, 1)} W/K; beyond that less than one.`
-    : `Another ${printMoney(100)} buys less than one W/K anywhere.`;
-}
-
-interface Mark {
-  name: string;
-  proposed?: boolean;
-  heat: number;
-  cost: number;
-}
-
-function FrontPlot({
-  front,
-  marks,
-  budget,
-}: {
-  front: readonly FrontPoint[];
-  marks: readonly Mark[];
-  budget: number | null;
-}) {
-  const make = useCallback(
-    (colour: (name: string) => string) => {
-      const heats = [...front.map(p => p.heat), ...marks.map(m => m.heat)];
-      const [low, high] = [Math.min(...heats) * 0.9, Math.max(...heats) * 1.05];
-      const point = (m: Mark) => ({
-        label: m.name,
-        data: [{ x: m.cost, y: m.heat }],
-        pointRadius: m.proposed ? 7 : 6,
-        pointBackgroundColor: colour(m.proposed ? '--signal' : '--slate'),
-        pointBorderColor: colour('--sheet'),
-        showLine: false,
-      });
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            ...marks.map(point),
-            {
-              label: 'the warmest for that money',
-              data: front.map(p => ({ x: p.cost, y: p.heat })),
-              borderColor: colour('--chalk'),
-              backgroundColor: colour('--wet'),
-              borderWidth: 2,
-              pointRadius: 2,
-              fill: 'start',
-            },
-            ...(budget === null
-              ? []
-              : [
-                  {
-                    label: 'your limit',
-                    data: [
-                      { x: budget, y: low },
-                      { x: budget, y: high },
-                    ],
-                    borderColor: colour('--signal'),
-                    borderDash: [3, 5],
-                    borderWidth: 3,
-                    pointRadius: 0,
-                  },
-                ]),
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: { type: 'linear' as const, ...axis(colour, `materials, ${moneySign()}`) },
-            y: { min: low, max: high, ...axis(colour, 'heat loss, W/K') },
-          },
-        },
-      };
-    },
-    [front, marks, budget],
-  );
-  return (
-    <>
-      <Plot
-        label="Heat loss against money: the warmest for each amount, the variants, the limit"
-        make={make}
-        className="h-64"
+      {front.failed && (
+        <p role="alert" className="text-signal">
+          {front.failed}
+        </p>
+      )}
+      <FrontPlot
+        front={front.stale ? [] : (answer ?? [])}
+        marks={marks}
+        limits={limits}
+        x={x}
+        y={y}
+        picked={front.stale ? undefined : pick?.figures}
       />
-      <p className="text-[13px] text-faint">
-        Below the line nothing was found within the other limits. Points from the left:{' '}
-        {[...marks]
-          .sort((a, b) => a.cost - b.cost)
-          .map(m => `${m.name} ${printMoney(Math.round(m.cost))}`)
-          .join(', ')}
-        . Dashed: your limit.
-      </p>
-    </>
+      {pick && !front.stale && answer.length > 1 && (
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px]">
+          <label className="flex items-center gap-2">
+            Pick along it
+            <input
+              type="range"
+              min={0}
+              max={answer.length - 1}
+              value={Math.min(picked, answer.length - 1)}
+              onChange={e => setPicked(Number(e.target.value))}
+              aria-valuetext={`${printFigure(x, pick.figures[x], units)}, ${printFigure(y, pick.figures[y], units)}`}
+              className="w-48 accent-[var(--chalk)]"
+            />
+          </label>
+          <Button small onClick={() => addProposal('Pick', pick.placement)}>
+            Make the pick a variant
+          </Button>
+          <span>{figuresWords(pick.figures, units)}.</span>
+        </div>
+      )}
+    </section>
   );
+}
+
+/** Where most is had, and what the rest of it takes. */
+function frontWords(
+  front: readonly FrontPoint[],
+  x: FigureKey,
+  y: FigureKey,
+  sayX: (v: number) => string,
+  sayY: (v: number) => string,
+): string {
+  const [first, last] = [front[0], front.at(-1)];
+  if (!first || !last || front.length < 3) return 'There is nothing to choose between.';
+  const share = (p: FrontPoint, k: FigureKey) =>
+    (p.figures[k] - first.figures[k]) / (last.figures[k] - first.figures[k] || 1);
+  const knee = front.reduce((a, b) => (share(b, y) - share(b, x) > share(a, y) - share(a, x) ? b : a));
+  const worst = Math.max(...front.map(p => p.gap));
+  const more = Math.abs(last.figures[x] - knee.figures[x]);
+  const rest = Math.abs(last.figures[y] - knee.figures[y]);
+  return `With ${sayX(knee.figures[x])} of ${FIGURE_NAMES[x]}: ${sayY(knee.figures[y])}; the last ${sayY(rest)} take ${sayX(more)} more. Each point proven to ${printNumber(Math.max(0.1, worst * 100), 1)} % or nearer.`;
 }

@@ -1,4 +1,4 @@
-import { type ChoiceLimits, type ChoiceWeights, WORTH } from '@overcoat/core/studies/choose';
+import { type ChoiceLimits, type ChoiceWeights, type FigureKey, WORTH } from '@overcoat/core/studies/choose';
 import {
   type Parsed,
   parseLength,
@@ -10,6 +10,7 @@ import {
 } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { limitsOf } from '../../figures/weighed.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
@@ -49,9 +50,7 @@ export function ProposalSection() {
   const [refused, setRefused] = useState<string[]>([]);
   const limits = useMemo(
     (): ChoiceLimits => ({
-      budget: brief.budget,
-      mass: brief.payload,
-      height: brief.headHeight.value,
+      ...limitsOf(brief),
       hours: null,
       damp: 'dries',
       ...own,
@@ -75,13 +74,11 @@ export function ProposalSection() {
     [variant.design, heard, damp.climate, refused, locked, limits, weights],
   );
   const job = useJob('choose', variant.id, ask);
+  const [axes, setAxes] = useState<{ x: FigureKey; y: FigureKey }>({ x: 'money', y: 'warmth' });
   const front = useJob(
     'front',
-    variant.id,
-    useMemo(() => {
-      const { weights: _, ...rest } = ask;
-      return rest;
-    }, [ask]),
+    `${variant.id}/${axes.x}/${axes.y}`,
+    useMemo(() => ({ ...ask, ...axes }), [ask, axes]),
   );
   // Of a bare van no year is reckoned: a guess has to do.
   const awaited = !damp.climate.own && damp.worst !== null;
@@ -239,8 +236,10 @@ export function ProposalSection() {
       </details>
       <FrontSection
         front={front}
-        proposal={answer?.evaluated ?? null}
-        budget={limits.budget}
+        {...axes}
+        onAxes={(x, y) => setAxes({ x, y })}
+        proposal={answer?.figures ?? null}
+        limits={limits}
         disabled={awaited}
       />
       {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}

@@ -2,29 +2,20 @@ import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Layer } from '@overcoat/core/model';
 import type { ChoiceLimits, LimitPrice, Proposal, Sums } from '@overcoat/core/studies/choose';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { brokenWords } from '../../figures/weighed.ts';
 import { grams } from '../../format.ts';
 import { printMoney } from '../../store/money.ts';
 
 /** What was found, in a sentence; what cannot be kept first. */
 export function proposalWords(
-  { evaluated, over }: Proposal,
+  { evaluated, figures, over }: Proposal,
   limits: ChoiceLimits,
   units: UnitSystem,
 ): string {
-  const figures = `${printNumber(evaluated.heat, 1)} W/K for ${printMoney(Math.round(evaluated.cost))} and ${printMass(evaluated.mass, units)}`;
-  if (over <= 1e-4) return `Best within your limits: ${figures}.`;
-  const broken = [
-    limits.budget !== null && evaluated.cost > limits.budget
-      ? `${printMoney(Math.round(evaluated.cost - limits.budget))} over the money`
-      : '',
-    limits.mass !== null && evaluated.mass > limits.mass
-      ? `${printMass(evaluated.mass - limits.mass, units)} over the mass`
-      : '',
-    limits.height !== null && evaluated.height < limits.height - 5e-4
-      ? `${printLength(limits.height - evaluated.height, units)} under the height`
-      : '',
-  ].filter(Boolean);
-  return `Nothing keeps all your limits. The nearest is ${figures}${broken.length > 0 ? `: ${broken.join(', ')}` : ''}.`;
+  const says = `${printNumber(evaluated.heat, 1)} W/K for ${printMoney(Math.round(evaluated.cost))} and ${printMass(evaluated.mass, units)}`;
+  if (over <= 1e-4) return `Best within your limits: ${says}.`;
+  const broken = brokenWords(figures, limits, units);
+  return `Nothing keeps all your limits. The nearest is ${says}${broken.length > 0 ? `: ${broken.join(', ')}` : ''}.`;
 }
 
 const NAMES: Record<LimitPrice['limit'], (more: number, units: UnitSystem) => string> = {
@@ -33,6 +24,9 @@ const NAMES: Record<LimitPrice['limit'], (more: number, units: UnitSystem) => st
   height: (more, units) => `${printLength(more, units)} less height`,
   hours: more => `${printNumber(more)} hours more`,
   damp: () => 'more damp',
+  heat: more => `${printNumber(more, 1)} W/K more`,
+  drums: more => `${printNumber(more * 100)} % more drumming`,
+  water: more => `${grams(more)} more winter water`,
 };
 
 /** How much better another could be at most. */
@@ -73,6 +67,9 @@ const LIMIT_NAMES: Record<LimitPrice['limit'], string> = {
   height: 'height',
   hours: 'hours',
   damp: 'damp',
+  heat: 'heat loss',
+  drums: 'drumming',
+  water: 'winter water',
 };
 
 /** Zones for which there was nothing to choose, or nothing as dry as asked; empty where there was. */

@@ -1,0 +1,138 @@
+import type { ChoiceLimits, Figured, FigureKey, FrontPoint } from '@overcoat/core/studies/choose';
+import { useCallback } from 'react';
+import { FIGURE_NAMES, figureAxis, printFigure } from '../../figures/weighed.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { axis } from '../../ui/axis.ts';
+import { Plot } from '../../ui/Plot.tsx';
+
+/** What else is told on the chart. */
+export interface Mark {
+  kind: 'variant' | 'school' | 'proposal';
+  name: string;
+  figures: Figured;
+}
+
+const SHOWN = {
+  variant: { colour: '--slate', radius: 6, shape: 'circle' },
+  school: { colour: '--faint', radius: 5, shape: 'rectRot' },
+  proposal: { colour: '--signal', radius: 7, shape: 'circle' },
+} as const;
+
+/** The limit of a figure, in its unit; null for none. */
+const limitOf = (limits: ChoiceLimits, key: FigureKey): number | null =>
+  ({
+    warmth: null,
+    damp: null,
+    quiet: null,
+    mass: limits.mass,
+    money: limits.budget,
+    headroom: limits.height,
+    hours: limits.hours,
+  })[key];
+
+interface Props {
+  front: readonly FrontPoint[];
+  marks: readonly Mark[];
+  limits: ChoiceLimits;
+  x: FigureKey;
+  y: FigureKey;
+  picked: Figured | undefined;
+}
+
+/** Beyond the line nothing can be had within the other limits; dashed fences are limits. */
+export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
+  const units = useUnits();
+  const make = useCallback(
+    (colour: (name: string) => string) => {
+      const [ax, ay] = [figureAxis(x, units), figureAxis(y, units)];
+      const at = (f: Figured) => ({ x: f[x] * ax.by, y: f[y] * ay.by });
+      const all = [...front.map(p => at(p.figures)), ...marks.map(m => at(m.figures))];
+      const range = (of: 'x' | 'y') => {
+        const values = all.map(p => p[of]);
+        const [low, high] = [Math.min(...values), Math.max(...values)];
+        const room = 0.06 * (high - low) || 1;
+        return { min: Math.max(0, low - room), max: high + room };
+      };
+      const [rx, ry] = [range('x'), range('y')];
+      const fence = (a: { x: number; y: number }, b: { x: number; y: number }) => ({
+        label: 'your limit',
+        data: [a, b],
+        borderColor: colour('--signal'),
+        borderDash: [3, 5],
+        borderWidth: 3,
+        pointRadius: 0,
+      });
+      const [lx, ly] = [limitOf(limits, x), limitOf(limits, y)];
+      return {
+        type: 'line' as const,
+        data: {
+          datasets: [
+            ...marks.map(m => ({
+              label: m.name,
+              data: [at(m.figures)],
+              pointRadius: SHOWN[m.kind].radius,
+              pointStyle: SHOWN[m.kind].shape,
+              pointBackgroundColor: colour(SHOWN[m.kind].colour),
+              pointBorderColor: colour('--sheet'),
+              showLine: false,
+            })),
+            ...(picked
+              ? [
+                  {
+                    label: 'the pick',
+                    data: [at(picked)],
+                    pointRadius: 8,
+                    pointBackgroundColor: 'transparent',
+                    pointBorderColor: colour('--ink'),
+                    pointBorderWidth: 2.5,
+                    showLine: false,
+                  },
+                ]
+              : []),
+            {
+              label: 'what can be had',
+              data: front.map(p => at(p.figures)),
+              borderColor: colour('--chalk'),
+              backgroundColor: colour('--wet'),
+              borderWidth: 2,
+              pointRadius: 2,
+              fill: y === 'headroom' ? ('end' as const) : ('start' as const),
+            },
+            ...(lx === null ? [] : [fence({ x: lx * ax.by, y: ry.min }, { x: lx * ax.by, y: ry.max })]),
+            ...(ly === null ? [] : [fence({ x: rx.min, y: ly * ay.by }, { x: rx.max, y: ly * ay.by })]),
+          ],
+        },
+        options: {
+          animation: false as const,
+          parsing: false as const,
+          maintainAspectRatio: false,
+          scales: {
+            x: { type: 'linear' as const, ...rx, ...axis(colour, ax.says) },
+            y: { ...ry, ...axis(colour, ay.says) },
+          },
+        },
+      };
+    },
+    [front, marks, limits, x, y, picked, units],
+  );
+  if (front.length + marks.length === 0) return null;
+  return (
+    <>
+      <Plot
+        label={`${FIGURE_NAMES[y]} against ${FIGURE_NAMES[x]}: what can be had, variants, schools, limits`}
+        make={make}
+        className="h-64"
+      />
+      <p className="text-[13px] text-faint">
+        {[...marks]
+          .sort((a, b) => a.figures[x] - b.figures[x])
+          .map(
+            m =>
+              `${m.kind === 'school' ? '◆ ' : '● '}${m.name} ${printFigure(x, m.figures[x], units)}, ${printFigure(y, m.figures[y], units)}`,
+          )
+          .join('; ')}
+        . Blue: not to be had within the other limits. Dashed: your limits.
+      </p>
+    </>
+  );
+}
