@@ -41,6 +41,7 @@ export const ROOMS = [
   'studies/holding',
   'studies/choose',
   'studies/disputes',
+  'studies/difference',
   'formats',
   'demo',
 ];

@@ -9,6 +9,8 @@ import {
   type FrontPoint,
   figured,
   frontOf,
+  type Improvement,
+  improvements,
   type LayUpOption,
   type Proposal,
   weighAll,
@@ -84,6 +86,16 @@ export const chooseJobs = {
       report(i / placements.length);
       return { id, ...figured({ design, library, heard, climate }, placement) };
     }),
+
+  /** For each zone the change that saves most heat for its money. */
+  improve(
+    shelf: Shelf,
+    { limits, ...ask }: WeighAsk & { limits: ChoiceLimits },
+    report: Report,
+  ): Improvement[] {
+    const [asked, options] = optionsOf(shelf, ask, share => report(share));
+    return improvements(options, asked, limits);
+  },
 
   /** What practitioners dispute, answered for this van. */
   disputes: (

@@ -7,7 +7,7 @@ import type { Design } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
 import { candidatesFor } from './candidates.ts';
-import { type Asked, type ChoiceLimits, choose, frontOf, weighAll } from './index.ts';
+import { type Asked, type ChoiceLimits, choose, frontOf, improvements, weighAll } from './index.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -144,6 +144,26 @@ describe('the best choice', () => {
     }
     expect(next.placement.zones.C).toBe(locked.placement.zones.C);
   });
+});
+
+it('the cheapest improvement of each zone saves heat, costs what it says, and comes before dearer ones', () => {
+  const found = improvements(options, asked, free);
+  expect(found.length).toBeGreaterThan(1);
+  const dear = found.filter(i => i.perHeat > 0).map(i => i.perHeat);
+  expect(dear).toEqual([...dear].sort((a, b) => a - b));
+  for (const { zone, option, changes, perHeat } of found) {
+    expect(changes.heat).toBeLessThan(0);
+    expect(perHeat).toBeCloseTo(changes.money / -changes.heat, 9);
+    // All else as it is, the van loses by so much less.
+    const laid = { ...option.buildUp, id: 'better' };
+    const next = {
+      ...asked.placement,
+      buildUps: [...asked.placement.buildUps, laid],
+      zones: { ...asked.placement.zones, [zone]: laid.id },
+    };
+    const e = (p: typeof next) => evaluate({ shell, brief }, p, library, NOTHING_HEARD, asked.climate);
+    expect(e(next).heat.loss - e(asked.placement).heat.loss, zone).toBeCloseTo(changes.heat, 1);
+  }
 });
 
 describe('the front', () => {

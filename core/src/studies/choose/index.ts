@@ -3,6 +3,7 @@ export { figured } from './figured.ts';
 export { FIGURE_KEYS, type Figured, type FigureKey, wholeVan } from './figureKeys.ts';
 export { hoursOf } from './figures.ts';
 export { type FrontPoint, frontOf } from './front.ts';
+export { type Improvement, improvements } from './improvements.ts';
 export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 export { perFigure, WORTH } from './model.ts';
 export type { Asked, LayUpOption } from './options.ts';

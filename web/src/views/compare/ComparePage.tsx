@@ -3,7 +3,7 @@ import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Variant } from '@overcoat/core/model';
 import { printNumber } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { bestOf, FIGURES, type Figure } from '../../figures/index.ts';
@@ -19,6 +19,7 @@ import { useHeard } from '../../store/heard.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
+import { DifferenceSection } from './DifferenceSection.tsx';
 import { ProposalSection } from './ProposalSection.tsx';
 
 interface Row {
@@ -36,6 +37,7 @@ export function Component() {
   const chosen = useVariant();
   const now = useEvaluation();
   const chooseVariant = useDesign(s => s.chooseVariant);
+  const [against, setAgainst] = useState('');
   const version = useClimates(s => s.version);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a climate that has come in is asked for anew.
   const rows = useMemo<Row[]>(
@@ -141,6 +143,7 @@ export function Component() {
       ),
     ];
   }, [rows, units, chooseVariant, design]);
+  const other = rows.find(r => r.variant.id === against && r.variant.id !== chosen.id);
   return (
     <div className="flex min-w-0 grow flex-col overflow-auto">
       <ProposalSection />
@@ -165,12 +168,28 @@ export function Component() {
           weighted by use.
         </p>
       </section>
+      <DifferenceSection against={against} onAgainst={setAgainst} />
       <div className="flex min-h-[600px] grow">
         <MapPanel
-          title={`${chosen.name}: worst bay ${now.damp.worst ?? '–'}`}
+          title={
+            other
+              ? `${chosen.name} instead of ${other.variant.name}: U-values, W/m²K`
+              : `${chosen.name}: worst bay ${now.damp.worst ?? '–'}`
+          }
           paint={(bay, zone) => {
             const r = bayResult(now, bay.id);
             const texture = textureOf(r.buildUp, library);
+            const change = other ? now.heat.bays.get(bay.id)! - other.e.heat.bays.get(bay.id)! : 0;
+            if (other)
+              return {
+                texture,
+                small:
+                  Math.abs(change) < 0.005
+                    ? '='
+                    : `${change > 0 ? '+' : '−'}${printNumber(Math.abs(change), 2)}`,
+                alert: change > 0.005,
+                says: `${zone.name}, ${textureWord(texture)}, U-value ${change > 0 ? 'higher' : 'lower'} by ${printNumber(Math.abs(change), 2)} W/m²K`,
+              };
             return {
               texture,
               small: DAMP_MARKS[r.damp],

@@ -30,6 +30,9 @@ const limitOf = (limits: ChoiceLimits, key: FigureKey): number | null =>
     hours: limits.hours,
   })[key];
 
+/** Round figures alone at its ticks. */
+const within = (a: ReturnType<typeof axis>) => ({ ...a, ticks: { ...a.ticks, includeBounds: false } });
+
 interface Props {
   front: readonly FrontPoint[];
   marks: readonly Mark[];
@@ -107,8 +110,8 @@ export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
           parsing: false as const,
           maintainAspectRatio: false,
           scales: {
-            x: { type: 'linear' as const, ...rx, ...axis(colour, ax.says) },
-            y: { ...ry, ...axis(colour, ay.says) },
+            x: { type: 'linear' as const, ...rx, ...within(axis(colour, ax.says)) },
+            y: { ...ry, ...within(axis(colour, ay.says)) },
           },
         },
       };

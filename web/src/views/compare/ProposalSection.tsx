@@ -22,6 +22,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { FrontSection } from './FrontSection.tsx';
+import { ImproveSection } from './ImproveSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
 import { conflictWords, gapWords, priceWords, proposalWords, withoutWords } from './proposalWords.ts';
 
@@ -79,6 +80,14 @@ export function ProposalSection() {
     'front',
     `${variant.id}/${axes.x}/${axes.y}`,
     useMemo(() => ({ ...ask, ...axes }), [ask, axes]),
+  );
+  const improve = useJob(
+    'improve',
+    variant.id,
+    useMemo(() => {
+      const { weights: _, ...rest } = ask;
+      return rest;
+    }, [ask]),
   );
   // Of a bare van no year is reckoned: a guess has to do.
   const awaited = !damp.climate.own && damp.worst !== null;
@@ -242,6 +251,7 @@ export function ProposalSection() {
         limits={limits}
         disabled={awaited}
       />
+      <ImproveSection job={improve} disabled={awaited} />
       {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}
     </section>
   );

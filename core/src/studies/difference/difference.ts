@@ -1,0 +1,86 @@
+import { layUp } from '../../buildup/index.ts';
+import type { Evaluation } from '../../evaluate/index.ts';
+import type { Library } from '../../materials/index.ts';
+import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
+import { takeOff } from '../../order/takeoff/index.ts';
+import type { DampState } from '../../van/wetting/index.ts';
+
+/** What one zone comes to in one placement. */
+export interface ZoneFigures {
+  /** Id of the zone. */
+  zone: string;
+  /** What most of it gets; null where it is bare. */
+  buildUp: BuildUp | null;
+  /** Of all its layers, m. */
+  thickness: number;
+  /** kg. */
+  mass: number;
+  /** Of its materials by the part, no pack rounded. */
+  money: number;
+  /** Its part of the van's heat loss, W/K. */
+  heat: number;
+  /** Of its worst bay, and its most winter water, kg/m2. */
+  damp: { state: DampState; water: number };
+}
+
+/** Every zone of a placement that was evaluated; what is paid for a zone is what it takes alone. */
+export function zoneFigures(
+  shell: Shell,
+  placement: Placement,
+  library: Library,
+  e: Evaluation,
+): ZoneFigures[] {
+  return shell.zones.map(zone => {
+    const buildUp = placement.buildUps.find(b => b.id === placement.zones[zone.id]) ?? null;
+    return {
+      zone: zone.id,
+      buildUp,
+      thickness: buildUp?.layers.reduce((sum, l) => sum + l.thickness, 0) ?? 0,
+      mass: e.load.zones.get(zone.id) ?? 0,
+      money: moneyOf(zone, shell, placement, library),
+      heat: e.heat.zones.find(z => z.zone.id === zone.id)!.loss,
+      damp: dampOf(zone, e),
+    };
+  });
+}
+
+/** What a zone takes alone, by the part; arches stand before a wall. */
+function moneyOf(zone: Zone, shell: Shell, placement: Placement, library: Library): number {
+  const bare = { ...placement, zones: { [zone.id]: placement.zones[zone.id] ?? null } };
+  const own = new Set(zone.bays.map(b => b.id));
+  bare.bays = Object.fromEntries(Object.entries(placement.bays).filter(([bay]) => own.has(bay)));
+  const zones = [zone, ...shell.zones.filter(z => z.kind === 'arch' && z.id !== zone.id)];
+  const { lines } = takeOff(layUp({ ...shell, zones }, bare, library), library);
+  return lines.reduce((sum, l) => sum + l.cost * l.used, 0);
+}
+
+const RANK = { bare: 0, dry: 1, dries: 2, grows: 3 } as const;
+
+function dampOf(zone: Zone, e: Evaluation): ZoneFigures['damp'] {
+  let worst: ZoneFigures['damp'] = { state: 'bare', water: 0 };
+  for (const { id } of zone.bays) {
+    const damp = e.damp.bays.get(id);
+    if (!damp) continue;
+    const water = damp.moisture?.peak ?? 0;
+    if (RANK[damp.state] > RANK[worst.state] || (damp.state === worst.state && water > worst.water))
+      worst = { state: damp.state, water };
+  }
+  return worst;
+}
+
+/** Two placements zone by zone, those that differ, the greatest change of heat first. */
+export function difference(
+  a: readonly ZoneFigures[],
+  b: readonly ZoneFigures[],
+): { zone: string; a: ZoneFigures; b: ZoneFigures }[] {
+  return a
+    .flatMap((own, i) => {
+      const other = b[i]!;
+      const same =
+        JSON.stringify(own.buildUp?.layers ?? []) === JSON.stringify(other.buildUp?.layers ?? []) &&
+        Math.abs(own.heat - other.heat) < 1e-6 &&
+        Math.abs(own.mass - other.mass) < 1e-6;
+      return same ? [] : [{ zone: own.zone, a: own, b: other }];
+    })
+    .sort((p, q) => Math.abs(q.b.heat - q.a.heat) - Math.abs(p.b.heat - p.a.heat));
+}

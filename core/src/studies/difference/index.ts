@@ -1,0 +1,1 @@
+export { difference, type ZoneFigures, zoneFigures } from './difference.ts';

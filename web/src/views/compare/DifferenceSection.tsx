@@ -1,0 +1,141 @@
+import type { Variant } from '@overcoat/core/model';
+import { difference, type ZoneFigures, zoneFigures } from '@overcoat/core/studies/difference';
+import { printLength, printMass, printNumber } from '@overcoat/core/units';
+import { useMemo } from 'react';
+import { useLibrary } from '../../api/queries.ts';
+import { grams } from '../../format.ts';
+import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
+import { evaluation } from '../../store/evaluation.ts';
+import { useHeard } from '../../store/heard.ts';
+import { printMoney } from '../../store/money.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Select } from '../../ui/Select.tsx';
+import { layersWords } from './proposalWords.ts';
+
+interface Props {
+  /** Id of the other variant; empty for none. */
+  against: string;
+  onAgainst(id: string): void;
+}
+
+/** The variant in view against another, zone by zone: what lies there, and what that changes. */
+export function DifferenceSection({ against, onAgainst }: Props) {
+  const { variants } = useOpenDesign();
+  const chosen = useVariant();
+  const other = variants.find(v => v.id === against && v.id !== chosen.id);
+  return (
+    <section aria-label="Difference" className="shrink-0 border-t border-rule bg-sheet px-5 py-3">
+      <Select
+        compact
+        className="w-56"
+        label={`Zone by zone, ${chosen.name} against`}
+        value={other?.id ?? ''}
+        onChange={e => onAgainst(e.target.value)}
+      >
+        <option value="">no other</option>
+        {variants
+          .filter(v => v.id !== chosen.id)
+          .map(v => (
+            <option key={v.id} value={v.id}>
+              {v.name}
+            </option>
+          ))}
+      </Select>
+      {other && <Differences from={other} to={chosen} />}
+    </section>
+  );
+}
+
+function Differences({ from, to }: { from: Variant; to: Variant }) {
+  const design = useOpenDesign();
+  const { library } = useLibrary();
+  const heard = useHeard();
+  const units = useUnits();
+  const found = useMemo(() => {
+    const of = (v: Variant) =>
+      zoneFigures(design.shell, v.design, library, evaluation(design, v.design, library, heard));
+    return difference(of(from), of(to));
+  }, [design, library, heard, from, to]);
+  if (found.length === 0)
+    return (
+      <p>
+        Nothing differs: {from.name} and {to.name} lay the same everywhere.
+      </p>
+    );
+  const sum = (of: (z: ZoneFigures) => number) => found.reduce((s, d) => s + of(d.b) - of(d.a), 0);
+  const cells = (a: ZoneFigures, b: ZoneFigures) => [
+    signed(b.thickness - a.thickness, v => printLength(v, units), 5e-4),
+    signed(b.mass - a.mass, v => printMass(v, units), 0.05),
+    signed(b.money - a.money, v => printMoney(Math.round(v)), 0.5),
+    signed(b.heat - a.heat, v => `${printNumber(v, 1)} W/K`, 0.05),
+  ];
+  const layers = ({ buildUp }: ZoneFigures) =>
+    buildUp && buildUp.layers.length > 0 ? layersWords(buildUp.layers, library, units) : 'bare';
+  const damp = ({ damp: d }: ZoneFigures) =>
+    `${DAMP_MARKS[d.state]} ${DAMP_WORDS[d.state]}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
+  return (
+    <table className="mt-2 w-full border-collapse">
+      <caption className="mb-1 text-left text-[16px]">
+        {to.name} instead of {from.name}: {found.length} zones differ, together{' '}
+        {signed(
+          sum(z => z.heat),
+          v => `${printNumber(v, 1)} W/K`,
+          0.05,
+        ) || 'no more heat'}
+        ,{' '}
+        {signed(
+          sum(z => z.mass),
+          v => printMass(v, units),
+          0.05,
+        ) || 'no more mass'}
+        ,{' '}
+        {signed(
+          sum(z => z.money),
+          v => printMoney(Math.round(v)),
+          0.5,
+        ) || 'no more money'}{' '}
+        of material.
+      </caption>
+      <thead>
+        <tr className="border-b border-ink text-left text-[13px] text-faint">
+          {['zone', `in ${to.name}`, `in ${from.name}`, 'thick', 'mass', 'money', 'heat', 'damp'].map(
+            (h, i) => (
+              <th
+                key={h}
+                scope="col"
+                className={`py-1 pr-3 font-medium ${i > 2 && i < 7 ? 'text-right' : ''}`}
+              >
+                {h}
+              </th>
+            ),
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {found.map(({ zone, a, b }) => (
+          <tr key={zone} className="border-t border-rule align-top">
+            <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
+              {zone} {design.shell.zones.find(z => z.id === zone)?.name}
+            </th>
+            <td className="py-1 pr-3">{layers(b)}</td>
+            <td className="py-1 pr-3 text-[13px] text-faint">{layers(a)}</td>
+            {cells(a, b).map((c, i) => (
+              <td key={i} className="py-1 pr-3 text-right whitespace-nowrap">
+                {c || '–'}
+              </td>
+            ))}
+            <td className="py-1 whitespace-nowrap">
+              {damp(b)}
+              {damp(a) !== damp(b) && <span className="block text-[13px] text-faint">was {damp(a)}</span>}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** A change with its sign; empty for a trifle. */
+const signed = (value: number, print: (v: number) => string, trifle: number): string =>
+  Math.abs(value) < trifle ? '' : `${value > 0 ? '+' : '−'}${print(Math.abs(value))}`;
