@@ -1,4 +1,4 @@
-import type { Placement } from '@overcoat/core/model';
+import type { BuildUp, Placement } from '@overcoat/core/model';
 import {
   type Asked,
   type Avoided,
@@ -6,8 +6,10 @@ import {
   type ChoiceWeights,
   choose,
   type FigureKey,
+  type Flip,
   type FrontPoint,
   figured,
+  flipsOf,
   frontOf,
   type Improvement,
   improvements,
@@ -95,6 +97,16 @@ export const chooseJobs = {
   ): Improvement[] {
     const [asked, options] = optionsOf(shelf, ask, share => report(share));
     return improvements(options, asked, limits);
+  },
+
+  /** Which assumed depths and soft inputs would change what was chosen. */
+  flips(
+    shelf: Shelf,
+    { limits, weights, chosen, ...ask }: ChooseAsk & { chosen: [zone: string, buildUp: BuildUp][] },
+    report: Report,
+  ): Flip[] {
+    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.2));
+    return flipsOf(options, asked, limits, weights, new Map(chosen), share => report(0.2 + share * 0.8));
   },
 
   /** What practitioners dispute, answered for this van. */

@@ -7,7 +7,7 @@ import type { Design } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
 import { candidatesFor } from './candidates.ts';
-import { type Asked, type ChoiceLimits, choose, frontOf, improvements, weighAll } from './index.ts';
+import { type Asked, type ChoiceLimits, choose, flipsOf, frontOf, improvements, weighAll } from './index.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -164,6 +164,25 @@ it('the cheapest improvement of each zone saves heat, costs what it says, and co
     const e = (p: typeof next) => evaluate({ shell, brief }, p, library, NOTHING_HEARD, asked.climate);
     expect(e(next).heat.loss - e(asked.placement).heat.loss, zone).toBeCloseTo(changes.heat, 1);
   }
+});
+
+it('tells which assumed depth and soft input would change the choice: what no longer fits first', () => {
+  // One zone whose chosen fill fills its depth to the millimetre, nothing of it measured.
+  const two = new Map([...options].filter(([id]) => id === 'D1' || id === 'C'));
+  const found = choose(two, asked, free, warm, { steps: 10, prices: false });
+  const chosen = new Map(found.zones.map(z => [z.zone, z.option.buildUp]));
+  const shares: number[] = [];
+  const flips = flipsOf(two, asked, free, warm, chosen, s => shares.push(s));
+  expect(shares.at(-1)).toBeCloseTo(1, 9);
+  for (const f of flips) {
+    expect(f.breaks.fits.length + f.breaks.dry.length + f.changes.length).toBeGreaterThan(0);
+    if (f.zone) expect([...f.breaks.fits, ...f.changes]).toContain(f.zone);
+    // A deeper bay makes nothing stand out that fitted.
+    if (f.what === 'deeper') expect(f.breaks.fits).toEqual([]);
+    // Drier air makes nothing too damp.
+    if (f.what === 'drier inside') expect(f.breaks.dry).toEqual([]);
+  }
+  expect(flips.some(f => f.what === 'shallower' && f.zone === 'D1')).toBe(true);
 });
 
 describe('the front', () => {

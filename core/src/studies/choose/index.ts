@@ -2,6 +2,7 @@ export type { Avoided } from './candidates.ts';
 export { figured } from './figured.ts';
 export { FIGURE_KEYS, type Figured, type FigureKey, wholeVan } from './figureKeys.ts';
 export { hoursOf } from './figures.ts';
+export { type Flip, flipsOf } from './flips.ts';
 export { type FrontPoint, frontOf } from './front.ts';
 export { type Improvement, improvements } from './improvements.ts';
 export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';

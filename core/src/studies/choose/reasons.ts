@@ -58,7 +58,7 @@ export function runnerUp(
 }
 
 /** What insulates and what keeps the air in. */
-const coreOf = ({ buildUp }: LayUpOption): string =>
+export const coreOf = ({ buildUp }: LayUpOption): string =>
   JSON.stringify(
     buildUp.layers
       .filter(l => l.role !== 'damping' && l.role !== 'lining' && l.role !== 'finish')

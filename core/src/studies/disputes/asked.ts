@@ -1,7 +1,6 @@
 import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
-import type { VanClimate } from '../../van/wetting/index.ts';
 import { type Asked as Chosen, wholeVan } from '../choose/index.ts';
 import { type Side, type Weights, worth } from './worth.ts';
 
@@ -67,25 +66,6 @@ export const layersIn = ({ placement }: Asked, zone: Zone): BuildUp | undefined 
 /** Zones of such kinds that have something laid into them. */
 export const lined = (asked: Asked, ...kinds: Zone['kind'][]): Zone[] =>
   asked.design.shell.zones.filter(z => kinds.includes(z.kind) && layersIn(asked, z));
-
-/** A climate with so many times the moisture that people add to the air inside. */
-export function moister(climate: VanClimate, times: number): VanClimate {
-  const air = <A extends { outside: { p: number }; inside: { t: number; p: number } }>(regime: A): A => ({
-    ...regime,
-    inside: {
-      ...regime.inside,
-      p: regime.outside.p + times * Math.max(0, regime.inside.p - regime.outside.p),
-    },
-  });
-  const months = (list: VanClimate['months']) =>
-    list.map(m => ({ ...m, regimes: m.regimes.map(r => air(r)) }));
-  return {
-    ...climate,
-    months: months(climate.months),
-    night: air(climate.night),
-    cab: climate.cab && { round: months(climate.cab.round), between: months(climate.cab.between) },
-  };
-}
 
 /** The side that is worth most to this person. */
 export const bestOf = (sides: readonly Side[], weights: Weights): Side =>

@@ -3,8 +3,7 @@ import { applySchool, newDesign } from '../../buildup/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Design } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
-import { climateFor } from '../../van/wetting/index.ts';
-import { moister } from './asked.ts';
+import { climateFor, moister } from '../../van/wetting/index.ts';
 import {
   type Asked,
   answerWords,

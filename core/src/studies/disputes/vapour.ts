@@ -2,8 +2,9 @@ import type { End } from '../../buildup/index.ts';
 import { type Evaluation, inClimate } from '../../evaluate/index.ts';
 import { type Library, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Zone } from '../../model/index.ts';
+import { moister } from '../../van/wetting/index.ts';
 import { perFigure } from '../choose/index.ts';
-import { type Asked, evaluateOf, lined, moister, remade, sideOf } from './asked.ts';
+import { type Asked, evaluateOf, lined, remade, sideOf } from './asked.ts';
 import { crossing, type Dispute, levelAt, meet } from './dispute.ts';
 
 const OUTER: readonly Zone['kind'][] = ['wall', 'ceiling', 'sliding door', 'rear door', 'cab overhead'];

@@ -12,4 +12,5 @@ export {
   type VanClimate,
 } from './bayMonths.ts';
 export { type LeakAt, leakOf, spaceIn } from './leak.ts';
+export { moister } from './moister.ts';
 export { wetterThan, wettestAt } from './wettest.ts';

@@ -21,6 +21,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { FlipSection } from './FlipSection.tsx';
 import { FrontSection } from './FrontSection.tsx';
 import { ImproveSection } from './ImproveSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
@@ -253,6 +254,7 @@ export function ProposalSection() {
       />
       <ImproveSection job={improve} disabled={awaited} />
       {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}
+      {answer && <FlipSection proposal={answer} ask={ask} />}
     </section>
   );
 }

@@ -1,0 +1,98 @@
+import type { Flip, Proposal } from '@overcoat/core/studies/choose';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import type { Ask } from '../../jobs/jobs.ts';
+import { useJob } from '../../jobs/useJob.ts';
+import { printMoney } from '../../store/money.ts';
+import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
+import { Button } from '../../ui/Button.tsx';
+
+interface Props {
+  proposal: Proposal;
+  /** What was asked for it. */
+  ask: Omit<Ask<'flips'>, 'chosen'>;
+}
+
+/** What is assumed and would change the choice if it were otherwise: what to measure next. */
+export function FlipSection({ proposal, ask }: Props) {
+  const variant = useVariant();
+  const { shell } = useOpenDesign();
+  const job = useJob(
+    'flips',
+    variant.id,
+    useMemo(
+      () => ({
+        ...ask,
+        chosen: proposal.zones.map((z): Ask<'flips'>['chosen'][number] => [z.zone, z.option.buildUp]),
+      }),
+      [ask, proposal],
+    ),
+  );
+  const named = (id: string) => shell.zones.find(z => z.id === id)?.name ?? id;
+  const running = job.running !== null || job.queued;
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
+        What would change it, and what to measure next
+      </summary>
+      <div className="mt-1 flex items-center gap-2">
+        {running ? (
+          <>
+            <output>{Math.round((job.running ?? 0) * 100)} %</output>
+            <Button small onClick={job.cancel}>
+              Stop
+            </Button>
+          </>
+        ) : (
+          <Button small onClick={job.run}>
+            {job.answer ? 'Try again' : 'Try what is assumed'}
+          </Button>
+        )}
+        <span className="text-[13px] text-faint">
+          {job.answer && job.stale
+            ? 'Older than the choice.'
+            : 'Assumed depths 6 mm out, people wetting the air half as much again or little more than half, joints closed to 60 %: a minute or two.'}
+        </span>
+        {job.failed && (
+          <span role="alert" className="text-signal">
+            {job.failed}
+          </span>
+        )}
+      </div>
+      {job.answer?.length === 0 && <p>Nothing of that would change it.</p>}
+      {job.answer && job.answer.length > 0 && (
+        <ul className="mt-1 list-disc pl-5">
+          {job.answer.map(f => (
+            <li key={`${f.what} ${f.zone}`}>
+              {flipWords(f, named)}{' '}
+              <Link to={f.zone ? '../survey' : '../brief'} relative="path" className="text-chalk underline">
+                {f.zone ? 'Measure it' : 'Settle it'}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </details>
+  );
+}
+
+const WHAT: Record<Flip['what'], string> = {
+  shallower: '6 mm shallower than assumed',
+  deeper: '6 mm deeper than assumed',
+  'wetter inside': 'If people wet the air half as much again',
+  'drier inside': 'If people wet the air little more than half as much',
+  'sealed worse': 'If only 60 % of the taped joints come out closed',
+};
+
+function flipWords({ what, zone, changes, breaks, regret }: Flip, named: (id: string) => string): string {
+  const list = (ids: readonly string[]) => ids.map(named).join(', ');
+  const first = zone ? `${named(zone)} ${WHAT[what]}` : WHAT[what];
+  const then = [
+    breaks.fits.length > 0 ? 'what was chosen no longer fits' : '',
+    breaks.dry.length > 0 ? `what was chosen for ${list(breaks.dry)} is no longer as dry as asked` : '',
+    regret > 0 && changes.length > 0
+      ? `${list(changes)} would get something else, worth ${printMoney(Math.round(regret))} to you`
+      : '',
+  ].filter(Boolean);
+  return `${first}: ${then.join('; ')}.`;
+}
