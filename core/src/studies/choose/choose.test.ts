@@ -103,6 +103,26 @@ describe('the best choice', () => {
     expect(told.length).toBeGreaterThan(2);
     expect(proven.conflict).toBeNull();
   });
+  it('says how tight limits may get before it has to change, and why each material is in no zone', () => {
+    const p = found({ budget: 700, mass: 90 });
+    const spare = (limit: string) => p.spare.find(s => s.limit === limit)!.by;
+    expect(spare('budget')).toBeCloseTo(700 - p.evaluated.cost, 9);
+    expect(spare('mass')).toBeCloseTo(90 - p.evaluated.mass, 9);
+    const used = new Set(
+      p.zones.flatMap(z => z.option.buildUp.layers.map(l => ('material' in l ? l.material : ''))),
+    );
+    for (const r of p.refused) {
+      expect(used.has(r.material), r.material).toBe(false);
+      expect(Object.values(r.why).flat().sort()).toEqual(p.zones.map(z => z.zone).sort());
+    }
+    const foam = p.refused.find(r => r.material === 'pir')!;
+    expect(foam).toBeDefined();
+    const avoided = { ...asked, avoided: { materials: ['canned-foam', 'sheep-wool'] } };
+    const without = choose(options, avoided, { ...free, budget: 700 }, warm, { steps: 5, prices: false });
+    expect(
+      Object.keys(without.refused.find(r => r.material === 'sheep-wool')?.why ?? { 'not wanted': 1 }),
+    ).toEqual(['not wanted']);
+  });
   it('says which limits no choice keeps together, and what would have to give way', () => {
     const limits = { ...free, budget: 150, mass: 20, height: shell.height.value - 0.001 };
     const { conflict } = choose(options, asked, limits, warm, { steps: 5, solver });

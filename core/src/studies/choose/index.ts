@@ -10,3 +10,5 @@ export { perFigure, WORTH } from './model.ts';
 export type { Asked, LayUpOption } from './options.ts';
 export { choose, type Proposal, weighAll } from './propose.ts';
 export type { LimitPrice, ZonePick } from './reasons.ts';
+export { REFUSALS, type Refusal } from './refusals.ts';
+export { regretOf } from './worth.ts';

@@ -7,7 +7,8 @@ import type { Figured } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 import { isDry, type Model, openZones } from './model.ts';
 import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
-import { type LimitPrice, pricesOf, runnerUp, type ZonePick } from './reasons.ts';
+import { type LimitPrice, pricesOf, runnerUp, spareOf, type ZonePick } from './reasons.ts';
+import { type Refused, refusals } from './refusals.ts';
 import { better, Fills, figuresOfRound, laidOut, polished, type Round } from './rounds.ts';
 
 /** The best choice for a van under its limits. */
@@ -32,6 +33,10 @@ export interface Proposal {
   without: { fits: string[]; dry: string[] };
   /** What each limit that binds costs. */
   prices: LimitPrice[];
+  /** By how much each limit could be tighter before this has to change, in its unit; nothing where it is broken. */
+  spare: { limit: keyof ChoiceLimits; by: number }[];
+  /** Materials that are in none of its zones, and why. */
+  refused: Refused[];
   /** Options that were weighed. */
   weighed: number;
 }
@@ -109,6 +114,13 @@ export function choose(
     conflict,
     without,
     prices: asks,
+    spare: over > 1e-4 ? [] : spareOf(limits, { model, choice, evaluation: e, cost }),
+    refused: refusals(
+      options,
+      asked,
+      limits,
+      open.map(({ all }, g) => all[choice.options[g]!]!),
+    ),
     weighed: open.reduce((sum, o) => sum + o.all.length, 0),
   });
   let found: Round | null = null;

@@ -79,22 +79,33 @@ const minus = (a: Sums, b: Sums): Sums => ({
 export function pricesOf(
   limits: ChoiceLimits,
   modelled: (limits: ChoiceLimits) => Model,
-  { model, choice, cost, evaluation: { load, fit } }: Round,
+  round: Round,
   best: (model: Model, from: readonly number[]) => Choice,
 ): LimitPrice[] {
+  const { model, choice } = round;
   const before = model.sums(choice);
-  const spare = (limit: keyof typeof MORE, most: number): number => {
-    if (limit === 'budget') return most - cost;
-    if (limit === 'mass') return most - load.mass;
-    return limit === 'height' ? fit.headroom.left - most : most - before.hours;
-  };
+  const spare = new Map(spareOf(limits, round).map(s => [s.limit, s.by]));
   return (Object.keys(MORE) as (keyof typeof MORE)[]).flatMap((limit): LimitPrice[] => {
     const most = limits[limit];
     const more = MORE[limit];
     // One that is far away costs nothing.
-    if (most === null || spare(limit, most) > more) return [];
+    if (most === null || spare.get(limit)! > more) return [];
     const next = modelled({ ...limits, [limit]: limit === 'height' ? most - more : most + more });
     const found = best(next, choice.options);
     return isBetter(found, choice) ? [{ limit, more, changes: minus(next.sums(found), before) }] : [];
   });
+}
+
+/** How far each limit is from being broken, in its unit; negative where it is. */
+export function spareOf(
+  { budget, mass, height, hours }: ChoiceLimits,
+  { model, choice, cost, evaluation: { load, fit } }: Pick<Round, 'model' | 'choice' | 'cost' | 'evaluation'>,
+): { limit: keyof ChoiceLimits; by: number }[] {
+  const all: [keyof ChoiceLimits, number | null, number][] = [
+    ['budget', budget, (budget ?? 0) - cost],
+    ['mass', mass, (mass ?? 0) - load.mass],
+    ['height', height, fit.headroom.left - (height ?? 0)],
+    ['hours', hours, (hours ?? 0) - model.sums(choice).hours],
+  ];
+  return all.flatMap(([limit, most, by]) => (most === null ? [] : [{ limit, by }]));
 }

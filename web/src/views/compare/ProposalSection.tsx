@@ -25,7 +25,16 @@ import { FlipSection } from './FlipSection.tsx';
 import { FrontSection } from './FrontSection.tsx';
 import { ImproveSection } from './ImproveSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
-import { conflictWords, gapWords, priceWords, proposalWords, withoutWords } from './proposalWords.ts';
+import {
+  conflictWords,
+  gapWords,
+  priceWords,
+  proposalWords,
+  spareWords,
+  withoutWords,
+} from './proposalWords.ts';
+import { RefusedSection } from './RefusedSection.tsx';
+import { SchoolsSection } from './SchoolsSection.tsx';
 
 const MATTERS = ['does not matter', 'a little', 'matters', 'matters most'];
 const WEIGHTS: [keyof ChoiceWeights, string][] = [
@@ -111,7 +120,7 @@ export function ProposalSection() {
               </p>
               <p className="pl-3.5">
                 Now: {printNumber(heat.loss, 1)} W/K, {printMoney(Math.round(order.cost))},{' '}
-                {printMass(load.mass, units)}. {priceWords(answer, units)}
+                {printMass(load.mass, units)}. {priceWords(answer, units)} {spareWords(answer, units)}
               </p>
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
               <p className="pl-3.5 text-[13px] text-faint">
@@ -255,6 +264,8 @@ export function ProposalSection() {
       <ImproveSection job={improve} disabled={awaited} />
       {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}
       {answer && <FlipSection proposal={answer} ask={ask} />}
+      {answer && <RefusedSection refused={answer.refused} />}
+      {answer && <SchoolsSection best={answer.figures} limits={limits} weights={weights} />}
     </section>
   );
 }

@@ -94,6 +94,23 @@ export function priceWords({ prices }: Proposal, units: UnitSystem): string {
     .concat('.');
 }
 
+/** Which limit would change it first if it were tighter, the nearest of what is within a tenth. */
+export function spareWords({ spare, evaluated: e }: Proposal, units: UnitSystem): string {
+  const of: Partial<Record<LimitPrice['limit'], { whole: number; says(by: number): string }>> = {
+    budget: { whole: e.cost, says: by => `${printMoney(Math.floor(by))} less money` },
+    mass: { whole: e.mass, says: by => `${printMass(by, units)} less mass` },
+    height: { whole: 0.1, says: by => `${printLength(by, units)} more height` },
+    hours: { whole: 40, says: by => `${printNumber(by, 1)} hours less` },
+  };
+  const near = spare
+    .flatMap(({ limit, by }) => {
+      const own = of[limit];
+      return own && by >= 0 && by < 0.1 * own.whole ? [{ share: by / own.whole, says: own.says(by) }] : [];
+    })
+    .sort((a, b) => a.share - b.share);
+  return near.length > 0 ? `With more than ${near[0]!.says} it would have to change.` : '';
+}
+
 /** What changes by more than a trifle, in figures. */
 export function changeWords(c: Sums, units: UnitSystem): string {
   const signed = (value: number, print: (v: number) => string) =>

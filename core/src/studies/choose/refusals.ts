@@ -1,0 +1,60 @@
+import { materialOf } from '../../materials/index.ts';
+import type { Material, Zone } from '../../model/index.ts';
+import type { ChoiceLimits } from './limits.ts';
+import { isDry } from './model.ts';
+import type { Asked, LayUpOption } from './options.ts';
+
+/** Why a material was not taken. */
+export const REFUSALS = ['not wanted', 'too thick', 'too damp', 'beaten', 'weighed'] as const;
+export type Refusal = (typeof REFUSALS)[number];
+
+/** A material that insulates nothing in the proposal, and why, by zone. */
+export interface Refused {
+  /** Id of the material. */
+  material: string;
+  /** Ids of zones by reason: refused by the person, sold no thinner, its lay-ups damper than asked, another better in everything, or weighed and not the best. */
+  why: Partial<Record<Refusal, string[]>>;
+}
+
+/** Of every fill that is in none of a proposal's zones, why not. */
+export function refusals(
+  options: ReadonlyMap<string, readonly LayUpOption[]>,
+  { design, library, avoided }: Pick<Asked, 'design' | 'library' | 'avoided'>,
+  limits: ChoiceLimits,
+  chosen: readonly LayUpOption[],
+): Refused[] {
+  const used = new Set(chosen.flatMap(fillsIn));
+  const zones = design.shell.zones.filter(z => (options.get(z.id)?.length ?? 0) > 0);
+  return [...library.values()]
+    .filter(m => m.roles.includes('fill') && m.family !== 'damping' && !used.has(m.id))
+    .map((material): Refused => {
+      const why: Refused['why'] = {};
+      for (const zone of zones) {
+        const reason = avoided.materials.includes(material.id)
+          ? 'not wanted'
+          : reasonIn(zone, material, options.get(zone.id)!, limits);
+        why[reason] = [...(why[reason] ?? []), zone.id];
+      }
+      return { material: material.id, why };
+    })
+    .sort((a, b) => (materialOf(library, a.material).name < materialOf(library, b.material).name ? -1 : 1));
+}
+
+function reasonIn(
+  zone: Zone,
+  { id, stock, squeeze }: Material,
+  options: readonly LayUpOption[],
+  limits: ChoiceLimits,
+): Exclude<Refusal, 'not wanted'> {
+  const own = options.filter(o => fillsIn(o).includes(id));
+  if (own.some(o => isDry(o, limits))) return 'weighed';
+  if (own.length > 0) return 'too damp';
+  const room = Math.min(...zone.bays.map(b => b.depthMin.value));
+  // A floor, an arch and a bulkhead take what stands in the room.
+  const stands = zone.kind === 'floor' || zone.kind === 'arch' || zone.kind === 'bulkhead';
+  const thinnest = Math.min(...stock.map(s => s.thickness)) * squeeze;
+  return !stands && thinnest > room + 1e-6 ? 'too thick' : 'beaten';
+}
+
+const fillsIn = ({ buildUp }: LayUpOption): string[] =>
+  buildUp.layers.flatMap(l => (l.role === 'fill' || l.role === 'over-rib' ? [l.material] : []));

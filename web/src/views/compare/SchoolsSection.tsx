@@ -1,0 +1,97 @@
+import { schools } from '@overcoat/core/buildup';
+import {
+  type ChoiceLimits,
+  type ChoiceWeights,
+  FIGURE_KEYS,
+  type Figured,
+  regretOf,
+} from '@overcoat/core/studies/choose';
+import { useLibrary } from '../../api/queries.ts';
+import { brokenWords, FIGURE_NAMES, printFigure } from '../../figures/weighed.ts';
+import { useSchoolFigures } from '../../jobs/useFigured.ts';
+import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
+import { duplicateVariant } from '../../store/edits.ts';
+import { printMoney } from '../../store/money.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Button } from '../../ui/Button.tsx';
+
+interface Props {
+  /** Figures of the proposal. */
+  best: Figured;
+  limits: ChoiceLimits;
+  weights: ChoiceWeights;
+}
+
+/** Every school against the proposal: its figures, the limits it breaks, and by how much it is worse in all that matters. */
+export function SchoolsSection({ best, limits, weights }: Props) {
+  const { library } = useLibrary();
+  const units = useUnits();
+  const { answer } = useSchoolFigures();
+  if (!answer) return null;
+  const rows = answer
+    .map(s => ({
+      ...s,
+      school: schools.find(k => k.id === s.id)!,
+      regret: regretOf(s.figures, best, weights),
+    }))
+    .sort((a, b) => a.regret - b.regret);
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
+        Every school against the best
+      </summary>
+      <table className="mt-1 w-full border-collapse text-[14px]">
+        <caption className="mb-1 text-left text-[13px] text-faint">
+          Worse by what all its figures cost you more, by what matters to you; a guessed year stands for its
+          own.
+        </caption>
+        <thead>
+          <tr className="border-b border-ink text-left text-[13px] text-faint">
+            {['school', 'worse by', ...FIGURE_KEYS.map(k => FIGURE_NAMES[k]), 'damp', ''].map(h => (
+              <th key={h} scope="col" className="py-1 pr-3 font-medium">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ id, school, figures, state, regret }) => {
+            const broken = brokenWords(figures, limits, units);
+            return (
+              <tr key={id} className="border-t border-rule align-top">
+                <th scope="row" className="py-1 pr-3 text-left font-medium">
+                  {school.name}
+                  {broken.length > 0 && (
+                    <span className="block text-[13px] text-signal">{broken.join(', ')}</span>
+                  )}
+                </th>
+                <td className="py-1 pr-3 font-semibold whitespace-nowrap">
+                  {regret > 0
+                    ? printMoney(Math.round(regret))
+                    : `better by ${printMoney(Math.round(-regret))}`}
+                </td>
+                {FIGURE_KEYS.map(k => (
+                  <td key={k} className="py-1 pr-3 whitespace-nowrap">
+                    {printFigure(k, figures[k], units)}
+                  </td>
+                ))}
+                <td className="py-1 pr-3 whitespace-nowrap">
+                  {DAMP_MARKS[state]} {DAMP_WORDS[state]}
+                </td>
+                <td className="py-1 text-right">
+                  <Button
+                    small
+                    onClick={() => duplicateVariant(school.name, id, library)}
+                    aria-label={`Make ${school.name} a variant`}
+                  >
+                    try
+                  </Button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </details>
+  );
+}
