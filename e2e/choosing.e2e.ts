@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts';
-import { accessible, figure, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, figure, newConversion, saved } from './helpers.ts';
 
 test('the best choice is found within limits, says why, is taken by zone and as a variant, and undone', async ({
   page,
@@ -23,19 +23,20 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   await expect(find).toBeEnabled({ timeout: 60_000 });
   await find.click();
   await expect(best.getByText(/^Best within your limits: /)).toBeVisible({ timeout: 110_000 });
+  // A first answer is there long before it is proven.
+  await expect(best.getByRole('button', { name: 'Find again' })).toBeVisible({ timeout: 160_000 });
+  await expect(best.getByText(/Proven: nothing is better/)).toBeVisible();
   const zones = best.getByRole('table', { name: 'The best choice by zone' });
   await expect(zones.getByRole('row')).not.toHaveCount(1);
   await expect(zones).not.toContainText('Glass wool');
   const money = Number(/for £(\d+)/.exec((await best.textContent())!)![1]);
   expect(money).toBeLessThanOrEqual(900);
   await accessible(page);
-  // What money buys, with the proposal on it.
-  await best.getByText('What money buys').click();
-  await best.getByRole('button', { name: 'Draw it' }).click();
-  await expect(best.getByText(/Below the line nothing was found/)).toContainText('the proposal', {
-    timeout: 110_000,
-  });
-  await expect(best.getByText(/another £100/i)).toBeVisible();
+  // What was left out, and every school against it.
+  await best.getByText('What was left out, and why').click();
+  await expect(best.getByText('you will not work with it').first()).toBeVisible();
+  await best.getByText('Every school against the best').click();
+  await expect(best.getByRole('table', { name: /^Worse by what/ }).getByRole('row')).toHaveCount(6);
   // One zone alone, and taken back.
   const before = await figure(page, 'heat loss').textContent();
   await best.getByRole('button', { name: 'Take the proposal for floor' }).click();
@@ -50,4 +51,90 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   await saved(page);
   await page.getByRole('button', { name: 'undo' }).click();
   await expect(page.getByRole('tab', { name: 'B · Proposal' })).toHaveCount(0);
+});
+
+test('two figures against each other: what can be had grows, is stopped and keeps what it has, and a pick becomes a variant', async ({
+  page,
+}) => {
+  test.setTimeout(360_000);
+  await newConversion(page, 'Traded', 'Compact van');
+  await page.getByRole('link', { name: 'Compare' }).click();
+  const had = page.getByRole('region', { name: 'What can be had' });
+  // Schools stand on it before anything is applied.
+  await expect(had.getByText(/Board and foil, taped £/)).toBeVisible({ timeout: 60_000 });
+  await page.getByText('Limits, what matters').click();
+  await page.getByRole('textbox', { name: 'Height left' }).fill('any');
+  await page.keyboard.press('Enter');
+  await had.getByLabel('The best').selectOption('drumming');
+  await had.getByLabel('for each').selectOption('added mass');
+  await had.getByRole('button', { name: /^Draw/ }).click();
+  await expect(had.getByText('Pick along it')).toBeVisible({ timeout: 160_000 });
+  await had.getByRole('button', { name: 'Stop' }).click();
+  await expect(had.getByText(/Each point proven to/)).toBeVisible();
+  await had.getByRole('slider', { name: 'Pick along it' }).press('End');
+  await had.getByRole('button', { name: 'Make the pick a variant' }).click();
+  await expect(page.getByRole('tab', { name: 'B · Pick' })).toHaveAttribute('aria-selected', 'true');
+  // Zone by zone against what was there: all of it is new.
+  await page.getByLabel(/^Zone by zone/).selectOption('First design');
+  await expect(page.getByRole('table', { name: /zones differ/ })).toContainText('bare');
+  await accessible(page);
+  await saved(page);
+});
+
+test('limits that no choice keeps are named, with the least that would do; the cheapest improvements are taken by zone', async ({
+  page,
+}) => {
+  test.setTimeout(360_000);
+  await newConversion(page, 'Bound', 'Compact van');
+  await page.getByRole('link', { name: 'Compare' }).click();
+  const best = page.getByRole('region', { name: 'The best choice' });
+  await best.getByText('Limits, what matters').click();
+  for (const [name, value] of [
+    ['Money', '100'],
+    ['Added mass', '10 kg'],
+    ['Height left', 'any'],
+  ] as const) {
+    await best.getByRole('textbox', { name, exact: true }).fill(value);
+    await page.keyboard.press('Enter');
+  }
+  await best.getByRole('button', { name: 'Find the best' }).click();
+  await expect(best.getByText(/^No choice keeps/)).toContainText('The least that would do', {
+    timeout: 160_000,
+  });
+  await expect(best.getByText(/^Nothing keeps all your limits/)).toBeVisible();
+  await best.getByRole('textbox', { name: 'Added mass', exact: true }).fill('300 kg');
+  await page.keyboard.press('Enter');
+  await expect(best.getByText('Older than what is asked now: find again.')).toBeVisible();
+  await best.getByText('The cheapest improvements').click();
+  await best.getByRole('button', { name: 'Look for them' }).click();
+  const take = best.getByRole('button', { name: 'Take the improvement for floor' });
+  await expect(take).toBeVisible({ timeout: 110_000 });
+  const before = await figure(page, 'heat loss').textContent();
+  await take.click();
+  await expect(figure(page, 'heat loss')).not.toHaveText(before!);
+  await expect(best.getByText('Older than what is laid now.')).toBeVisible();
+});
+
+test('ten disputes are answered for this van, turn with the brief, and lead to where they are tried', async ({
+  page,
+}) => {
+  await newConversion(page, 'Disputed', 'Compact van');
+  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await applySchool(page, 'Board and foil, taped');
+  await page.getByRole('link', { name: 'Compare' }).click();
+  await page.getByRole('link', { name: 'Ten disputes, answered for this van' }).click();
+  await expect(page.getByRole('heading', { level: 3 })).toHaveCount(10);
+  const quiet = page.getByRole('region', { name: 'A quarter or all of the deadening?' });
+  await expect(quiet.getByText(/^None|by then the van drums/)).toBeVisible();
+  await expect(page.getByText('Reckoned anew …')).toHaveCount(0, { timeout: 60_000 });
+  await accessible(page);
+  const before = await quiet.getByText(/^None|by then the van drums/).textContent();
+  // Quiet matters most: more of it is worth it.
+  await page.getByRole('link', { name: /^Brief/ }).click();
+  await page.getByRole('combobox', { name: 'quiet' }).selectOption('most');
+  await page.getByRole('link', { name: /^Compare/ }).click();
+  await page.getByRole('link', { name: 'Ten disputes, answered for this van' }).click();
+  await expect(quiet.getByText(/^None|by then the van drums/)).not.toHaveText(before!, { timeout: 60_000 });
+  await quiet.getByRole('link').click();
+  await expect(page).toHaveURL(/\/sound$/);
 });
