@@ -14,7 +14,7 @@ const bundled = await tool('esbuild', [
   '--format=esm',
   // One package names as its main file what is no module.
   '--main-fields=module,main',
-  ...['@playwright/test', 'sequelize', 'sqlite3'].map(name => `--external:${name}`),
+  ...['@playwright/test', 'highs', 'sequelize', 'sqlite3'].map(name => `--external:${name}`),
   `--outfile=${out}`,
   '--log-level=warning',
 ]);
