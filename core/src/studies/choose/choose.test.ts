@@ -55,6 +55,9 @@ describe('what may go into a zone', () => {
     const used = wool.flatMap(b => b.layers.map(l => (l.role === 'air gap' ? '' : l.material)));
     expect(used).not.toContain('sheep-wool');
     expect(used).not.toContain('pir');
+    // Nor what would be foamed in with what is refused.
+    for (const own of options.values())
+      for (const o of own) expect(o.uses.map(u => u.material)).not.toContain('canned-foam');
   });
 });
 

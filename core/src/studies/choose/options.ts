@@ -42,8 +42,12 @@ const MOST = 400;
 export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
   const { design, library, climate, placement, avoided } = asked;
   const weighed = (b: BuildUp) => ({ buildUp: b, ...figuresOf(zone, b, design, library, climate) });
+  // What is stuck or filled with something the person will not work with is out too.
+  const wanted = ({ uses }: Figures) => !uses.some(u => avoided.materials.includes(u.material));
   const rough = undominated(
-    [...candidatesFor(zone, design.shell, library, avoided), ...alreadyKnown(zone, asked)].map(weighed),
+    [...candidatesFor(zone, design.shell, library, avoided), ...alreadyKnown(zone, asked)]
+      .map(weighed)
+      .filter(wanted),
     roughly,
   );
   const kept = [
@@ -59,7 +63,7 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
   const varied = kept.flatMap(k => variationsOf(k.buildUp, zone, library, avoided));
   const current = standing(zone, placement);
   const weigh = fully(zone, asked);
-  const options = [...varied, ...(current ? [current] : [])].map(weigh);
+  const options = [...varied, ...(current ? [current] : [])].map(weigh).filter(wanted);
   const chosen = undominated(options, o => [...roughly(o), o.hours, o.drums]).slice(0, MOST);
   // What is there now stays to be compared with, beaten or not.
   const now = options.find(o => o.buildUp === current);

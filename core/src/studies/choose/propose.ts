@@ -1,7 +1,9 @@
 import type { Highs } from 'highs';
-import { placeOf } from '../../buildup/index.ts';
+import { layUp, placeOf } from '../../buildup/index.ts';
 import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
+import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
+import { heldVan } from '../holding/index.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
 import type { Figured } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
@@ -29,8 +31,8 @@ export interface Proposal {
   gap: number;
   /** What no choice keeps together; null where all limits can be kept. */
   conflict: Conflict | null;
-  /** Zones for which nothing was found that fits, and those where nothing is as dry as asked. */
-  without: { fits: string[]; dry: string[] };
+  /** Zones for which nothing was found that fits, those where nothing is as dry as asked, and those where a piece would come down. */
+  without: { fits: string[]; dry: string[]; holds: string[] };
   /** What each limit that binds costs. */
   prices: LimitPrice[];
   /** By how much each limit could be tighter before this has to change, in its unit; nothing where it is broken. */
@@ -93,6 +95,7 @@ export function choose(
   const without = {
     fits: [...options].flatMap(([zone, all]) => (all.length === 0 ? [zone] : [])),
     dry: open.flatMap(({ zone, all }) => (all.some(o => isDry(o, limits)) ? [] : [zone.id])),
+    holds: [] as string[],
   };
   const fills = new Fills(open, asked, weights);
   const proposal = (
@@ -138,7 +141,8 @@ export function choose(
     const model = fills.model(limits);
     const from: Round | null = found;
     const search = new ChoiceSearch(model.problem, from ? { from: (from as Round).choice.options } : {});
-    for (let i = 0; i < steps && !search.proven; i++) search.step();
+    // The first answer is told soon.
+    for (let i = 0; i < (from ? steps : steps / 4) && !search.proven; i++) search.step();
     const round = laidOut({ model, choice: search.best, bound: search.bound }, open, asked, limits);
     const same = take(round);
     tell((0.2 * (n + 1)) / ROUNDS.search, 'choosing');
@@ -178,9 +182,24 @@ export function choose(
     if (!solver) return search.best;
     return prove(solver.highs, model.problem, search.best, { seconds: PRICED, near: NEAR }).best;
   };
+  if (prices) without.holds = fallingIn(asked, found!.placement);
   return proposal(
     found!,
     conflict,
     prices && !conflict ? pricesOf(limits, within => fills.model(within), found!, bought) : [],
   );
+}
+
+/** Zones where a piece would come down as it is usually held. */
+function fallingIn({ design, library }: Asked, placement: Placement): string[] {
+  const pieces = cutPieces(
+    design.shell,
+    placement,
+    layUp(design.shell, placement, library),
+    library,
+    USUAL_CHOICES,
+  );
+  const zones = new Map(pieces.map(p => [p.id, p.zone]));
+  const held = heldVan(design, placement, library, pieces, []).pieces;
+  return [...new Set(held.flatMap(h => (h.verdict === 'comes down' ? (zones.get(h.piece) ?? []) : [])))];
 }

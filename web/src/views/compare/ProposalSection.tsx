@@ -11,6 +11,7 @@ import {
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { limitsOf } from '../../figures/weighed.ts';
+import { useVariantFigures } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
@@ -55,6 +56,8 @@ export function ProposalSection() {
   const { library } = useLibrary();
   const units = useUnits();
   const { heat, load, order, damp } = useEvaluation();
+  // As its pieces lie on sheets, like what is proposed.
+  const laid = useVariantFigures().answer?.find(f => f.id === variant.id)?.figures;
   const [own, setOwn] = useState<Partial<ChoiceLimits>>({});
   const [ownWeights, setWeights] = useState<Partial<ChoiceWeights>>({});
   const [locked, setLocked] = useState<string[]>([]);
@@ -107,7 +110,9 @@ export function ProposalSection() {
     [conflictWords(answer, units), withoutWords(answer, id => shell.zones.find(z => z.id === id)?.name ?? id)]
       .filter(Boolean)
       .join(' ');
-  const fills = [...library.values()].filter(m => m.roles.includes('fill'));
+  // What insulates, and what it is stuck or foamed in with.
+  const fixing = new Set([...library.values()].flatMap(m => m.fixedWith ?? []));
+  const fills = [...library.values()].filter(m => m.roles.includes('fill') || fixing.has(m.id));
   const limit = (put: Partial<ChoiceLimits>) => setOwn({ ...own, ...put });
   return (
     <section className="shrink-0 border-b border-rule bg-ticket px-5 py-4" aria-label="The best choice">
@@ -119,7 +124,7 @@ export function ProposalSection() {
                 {proposalWords(answer, limits, units)}
               </p>
               <p className="pl-3.5">
-                Now: {printNumber(heat.loss, 1)} W/K, {printMoney(Math.round(order.cost))},{' '}
+                Now: {printNumber(heat.loss, 1)} W/K, {printMoney(Math.round(laid?.money ?? order.cost))},{' '}
                 {printMass(load.mass, units)}. {priceWords(answer, units)} {spareWords(answer, units)}
               </p>
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}

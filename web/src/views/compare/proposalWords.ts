@@ -80,6 +80,9 @@ export function withoutWords({ without }: Proposal, named: (zone: string) => str
     without.dry.length > 0
       ? `Nothing for ${list(without.dry)} is as dry as asked: the least damp was taken.`
       : '',
+    without.holds.length > 0
+      ? `Pieces in ${list(without.holds)} would come down as they are usually held: choose what holds them under Cut & buy.`
+      : '',
   ]
     .filter(Boolean)
     .join(' ');

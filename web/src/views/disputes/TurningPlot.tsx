@@ -54,7 +54,10 @@ export function TurningPlot({ turning, question }: { turning: Turning; question:
           maintainAspectRatio: false,
           scales: {
             x: { type: 'linear' as const, ...axis(colour, `${x.what}, ${ax.says}`) },
-            y: { grace: '4%' as const, ...axis(colour, ay.says) },
+            y: {
+              ...(low >= 0 && low < 0.2 * high ? { min: 0 } : { grace: '4%' as const }),
+              ...axis(colour, ay.says),
+            },
           },
         },
       };
