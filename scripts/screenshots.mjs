@@ -31,15 +31,6 @@ const shots = [
   ['build-ups', `/c/${perigee}/build-ups`, choose('L3u')],
   ['cold-and-damp', `/c/${perigee}/cold-and-damp`, page => page.locator('summary').first().click()],
   [
-    'cold-spots',
-    `/c/${perigee}/cold-and-damp`,
-    async page => {
-      await page.locator('[data-bay="L3m"]').click();
-      await page.getByRole('tab', { name: 'Cold spots' }).click();
-      await page.getByRole('img', { name: /Temperatures: coldest/ }).waitFor();
-    },
-  ],
-  [
     'schools',
     `/c/${perigee}/cold-and-damp`,
     async page => {
@@ -82,7 +73,19 @@ const shots = [
     `/c/${perigee}/compare`,
     async page => {
       await page.getByRole('button', { name: 'Find the best', disabled: false }).click({ timeout: 60_000 });
-      await page.getByText(/^Best within your limits/).waitFor({ timeout: 120_000 });
+      await page.getByRole('button', { name: 'Find again' }).waitFor({ timeout: 200_000 });
+      await page.getByRole('button', { name: /^Draw/ }).click();
+      await page.getByText('Pick along it').waitFor({ timeout: 120_000 });
+      await page.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached', timeout: 200_000 });
+    },
+  ],
+  [
+    'disputes',
+    `/c/${perigee}/disputes`,
+    async page => {
+      await page
+        .getByText('In this van’s own year, by what matters in the brief.')
+        .waitFor({ timeout: 120_000 });
     },
   ],
   [
