@@ -1,4 +1,4 @@
-import { type Cover, isContinuous, type LayUp } from '../../buildup/index.ts';
+import { type Cover, isContinuous, type LayUp, layUp } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Placement, Shell } from '../../model/index.ts';
 import { battenLines, battenPieces } from './battens.ts';
@@ -6,7 +6,7 @@ import { cornerPieces } from './corner.ts';
 import { plain } from './finished.ts';
 import type { Job } from './job.ts';
 import { layerPieces } from './layered.ts';
-import type { CutChoices, CutPiece } from './piece.ts';
+import { type CutChoices, type CutPiece, USUAL_CHOICES } from './piece.ts';
 import { placeOf } from './place.ts';
 import { markTwins } from './twins.ts';
 
@@ -69,3 +69,7 @@ function joined(covers: readonly Cover[], { library, choices }: Job): Cover[][] 
   });
   return [...groups.values()];
 }
+
+/** Every piece of a placement, cut as is usual. Throws RangeError for an unknown material. */
+export const usualPieces = (shell: Shell, placement: Placement, library: Library): CutPiece[] =>
+  cutPieces(shell, placement, layUp(shell, placement, library), library, USUAL_CHOICES);

@@ -1,5 +1,5 @@
 export { battenLines } from './battens.ts';
-export { cutPieces } from './cutPieces.ts';
+export { cutPieces, usualPieces } from './cutPieces.ts';
 export { type CutChoices, type CutPiece, choicesOf, USUAL_CHOICES } from './piece.ts';
 export { placeOf } from './place.ts';
 export { boxRegion, grown, minus, partsOf, regionOf, within } from './region.ts';

@@ -1,7 +1,7 @@
 import { layUp } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { BuildUp, Design, Shell, Zone } from '../../model/index.ts';
+import type { BuildUp, Design, Placement, Shell, Zone } from '../../model/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
 import type { OrderLine } from '../../order/takeoff/index.ts';
 import { workByStage } from '../../order/work/index.ts';
@@ -78,17 +78,19 @@ export const workKind = (candidate: BuildUp, library: Library): string =>
     .join(', ') + candidate.seams;
 
 /** Likely hours of work that a candidate takes in its zone. */
-export function hoursOf(
+export const hoursOf = (
   zone: Zone,
   candidate: BuildUp,
   { shell }: Pick<Design, 'shell'>,
   library: Library,
-): number {
-  const alone = { ...shell, zones: zonesFor(zone, shell), uses: [] };
-  const placement = only(zone.id, candidate);
-  const laid = layUp(alone, placement, library);
-  const pieces = cutPieces(alone, placement, laid, library, USUAL_CHOICES);
+): number => likelyHours({ ...shell, zones: zonesFor(zone, shell) }, only(zone.id, candidate), library);
+
+/** Likely hours of all pieces and joints of a placement; what the van is made ready by is not counted. */
+export function likelyHours(shell: Shell, placement: Placement, library: Library): number {
+  const bare = { ...shell, uses: [] };
+  const laid = layUp(bare, placement, library);
+  const pieces = cutPieces(bare, placement, laid, library, USUAL_CHOICES);
   const ready = { rust: [], holes: [], fixings: [] };
-  const stages = workByStage({ shell: alone, ready, pieces, joints: laid.joints }, library);
+  const stages = workByStage({ shell: bare, ready, pieces, joints: laid.joints }, library);
   return [...stages.values()].reduce((sum, [, likely]) => sum + likely, 0);
 }

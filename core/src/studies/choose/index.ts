@@ -11,4 +11,4 @@ export type { Asked, LayUpOption } from './options.ts';
 export { choose, type Proposal, weighAll } from './propose.ts';
 export type { LimitPrice, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';
-export { regretOf } from './worth.ts';
+export { regretOf, worthOf } from './worth.ts';

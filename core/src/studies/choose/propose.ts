@@ -1,8 +1,8 @@
 import type { Highs } from 'highs';
-import { layUp, placeOf } from '../../buildup/index.ts';
+import { placeOf } from '../../buildup/index.ts';
 import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
-import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
+import { usualPieces } from '../../order/pieces/index.ts';
 import { heldVan } from '../holding/index.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
 import type { Figured } from './figureKeys.ts';
@@ -192,13 +192,7 @@ export function choose(
 
 /** Zones where a piece would come down as it is usually held. */
 function fallingIn({ design, library }: Asked, placement: Placement): string[] {
-  const pieces = cutPieces(
-    design.shell,
-    placement,
-    layUp(design.shell, placement, library),
-    library,
-    USUAL_CHOICES,
-  );
+  const pieces = usualPieces(design.shell, placement, library);
   const zones = new Map(pieces.map(p => [p.id, p.zone]));
   const held = heldVan(design, placement, library, pieces, []).pieces;
   return [...new Set(held.flatMap(h => (h.verdict === 'comes down' ? (zones.get(h.piece) ?? []) : [])))];

@@ -3,7 +3,7 @@ import type { ChoiceWeights } from './limits.ts';
 import { perFigure } from './model.ts';
 
 /** What a whole van costs in all that matters, as money: the less the better. */
-function worthOf(f: Figured, weights: ChoiceWeights): number {
+export function worthOf(f: Figured, weights: ChoiceWeights): number {
   const per = perFigure(weights);
   return (
     per.heat * f.warmth +

@@ -1,6 +1,5 @@
-import { layUp } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
-import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
+import { usualPieces } from '../../order/pieces/index.ts';
 import { cuttingOf, fittingOf, hoursOf } from '../../order/work/index.ts';
 import { perFigure } from '../choose/index.ts';
 import { type Asked, sideOf } from './asked.ts';
@@ -15,13 +14,7 @@ const HOURS_WORTH = [0, 5, 10, 15, 20, 30, 40];
 /** A ready-cut kit of all soft pieces and boards, or cutting them oneself; null where nothing is cut. */
 export function kit(asked: Asked, now: Evaluation): Dispute | null {
   const { design, placement, library, weights } = asked;
-  const pieces = cutPieces(
-    design.shell,
-    placement,
-    layUp(design.shell, placement, library),
-    library,
-    USUAL_CHOICES,
-  );
+  const pieces = usualPieces(design.shell, placement, library);
   if (pieces.length === 0) return null;
   const cutFrom = new Set(pieces.map(p => p.material));
   const own = now.order.lines.reduce((sum, l) => sum + (cutFrom.has(l.material) ? l.cost : 0), 0);

@@ -1,21 +1,22 @@
-import { perFigure } from '../choose/index.ts';
+import { perFigure, worthOf } from '../choose/index.ts';
 import type { Side, Turning, Weights } from './dispute.ts';
 
 export type { Side, Weights } from './dispute.ts';
 
-/** What a way costs in all that matters, in money: the less the better. Height that is left counts for it. */
-export function worth(side: Omit<Side, 'name'>, weights: Weights): number {
-  const per = perFigure(weights);
-  return (
-    per.heat * side.heat +
-    per.mass * side.mass +
-    per.money * side.money +
-    per.water * side.water +
-    per.drums * side.drums -
-    per.taken * side.height +
-    per.hours * (side.hours ?? 0)
+/** What a way costs in all that matters, in money: the less the better. */
+export const worth = (side: Omit<Side, 'name'>, weights: Weights): number =>
+  worthOf(
+    {
+      warmth: side.heat,
+      damp: side.water,
+      quiet: side.drums,
+      mass: side.mass,
+      money: side.money,
+      headroom: side.height,
+      hours: side.hours ?? 0,
+    },
+    weights,
   );
-}
 
 /** What is asked of a W/K at most, money. */
 const MOST = 200;

@@ -152,7 +152,7 @@ export function Component() {
           Ten disputes, answered for this van
         </Link>
       </p>
-      <section className="shrink-0 overflow-x-auto bg-sheet px-5 py-4">
+      <section className="relative shrink-0 overflow-x-auto bg-sheet px-5 py-4">
         <p className="mb-2 max-w-4xl text-[16px]">{argument(rows)}</p>
         <DataTable
           rows={rows}

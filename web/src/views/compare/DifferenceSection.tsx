@@ -25,7 +25,10 @@ export function DifferenceSection({ against, onAgainst }: Props) {
   const chosen = useVariant();
   const other = variants.find(v => v.id === against && v.id !== chosen.id);
   return (
-    <section aria-label="Difference" className="shrink-0 border-t border-rule bg-sheet px-5 py-3">
+    <section
+      aria-label="Difference"
+      className="relative shrink-0 overflow-x-auto border-t border-rule bg-sheet px-5 py-3"
+    >
       <Select
         compact
         className="w-56"

@@ -5,7 +5,7 @@ import type { Ask } from '../../jobs/jobs.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
-import { Button } from '../../ui/Button.tsx';
+import { RunButton } from './RunButton.tsx';
 
 interface Props {
   proposal: Proposal;
@@ -29,36 +29,18 @@ export function FlipSection({ proposal, ask }: Props) {
     ),
   );
   const named = (id: string) => shell.zones.find(z => z.id === id)?.name ?? id;
-  const running = job.running !== null || job.queued;
   return (
     <details className="mt-2">
       <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
         What would change it, and what to measure next
       </summary>
-      <div className="mt-1 flex items-center gap-2">
-        {running ? (
-          <>
-            <output>{Math.round((job.running ?? 0) * 100)} %</output>
-            <Button small onClick={job.cancel}>
-              Stop
-            </Button>
-          </>
-        ) : (
-          <Button small onClick={job.run}>
-            {job.answer ? 'Try again' : 'Try what is assumed'}
-          </Button>
-        )}
-        <span className="text-[13px] text-faint">
+      <RunButton job={job} first="Try what is assumed" again="Try again">
+        <span className="text-faint">
           {job.answer && job.stale
             ? 'Older than the choice.'
             : 'Assumed depths 6 mm out, people wetting the air half as much again or little more than half, joints closed to 60 %: a minute or two.'}
         </span>
-        {job.failed && (
-          <span role="alert" className="text-signal">
-            {job.failed}
-          </span>
-        )}
-      </div>
+      </RunButton>
       {job.answer?.length === 0 && <p>Nothing of that would change it.</p>}
       {job.answer && job.answer.length > 0 && (
         <ul className="mt-1 list-disc pl-5">

@@ -17,6 +17,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { FrontPlot, type Mark } from './FrontPlot.tsx';
+import { RunButton } from './RunButton.tsx';
 
 interface Props {
   front: ReturnType<typeof useJob<'front'>>;
@@ -56,7 +57,6 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
     [variants, ofVariants, ofSchools, proposal],
   );
   const pick = answer?.[Math.min(picked, answer.length - 1)];
-  const running = front.running !== null || front.queued;
   const choose = (label: string, value: FigureKey, other: FigureKey, on: (k: FigureKey) => void) => (
     <Select
       compact
@@ -77,19 +77,14 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
       <div className="flex flex-wrap items-end gap-2">
         {choose('The best', y, x, k => onAxes(x, k))}
         {choose('for each', x, y, k => onAxes(k, y))}
-        {running ? (
-          <>
-            <output className="self-center">{Math.round((front.running ?? 0) * 100)} %</output>
-            <Button small onClick={front.cancel}>
-              Stop
-            </Button>
-          </>
-        ) : (
-          <Button small disabled={disabled} onClick={front.run}>
-            {answer && !front.stale ? 'Draw it again' : 'Draw what can be had'}
-          </Button>
-        )}
-        <p className="grow self-center text-[13px]">
+      </div>
+      <RunButton
+        job={{ ...front, answer: front.stale ? null : answer }}
+        first="Draw what can be had"
+        again="Draw it again"
+        disabled={disabled}
+      >
+        <p className="grow basis-60">
           {answer &&
             frontWords(
               answer,
@@ -100,12 +95,7 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
             )}
           {answer && front.stale && <span className="text-faint"> Older than what is asked now.</span>}
         </p>
-      </div>
-      {front.failed && (
-        <p role="alert" className="text-signal">
-          {front.failed}
-        </p>
-      )}
+      </RunButton>
       <FrontPlot
         front={front.stale ? [] : (answer ?? [])}
         marks={marks}

@@ -7,6 +7,7 @@ import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { changeWords, layersWords } from './proposalWords.ts';
+import { RunButton } from './RunButton.tsx';
 
 /** For each zone what saves most heat for its money, the cheapest first; taken alone. */
 export function ImproveSection({
@@ -19,34 +20,14 @@ export function ImproveSection({
   const { shell } = useOpenDesign();
   const { library } = useLibrary();
   const units = useUnits();
-  const running = job.running !== null || job.queued;
   return (
     <details className="mt-2">
       <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
         The cheapest improvements of what is laid
       </summary>
-      <div className="mt-1 flex items-center gap-2">
-        {running ? (
-          <>
-            <output>{Math.round((job.running ?? 0) * 100)} %</output>
-            <Button small onClick={job.cancel}>
-              Stop
-            </Button>
-          </>
-        ) : (
-          <Button small disabled={disabled} onClick={job.run}>
-            {job.answer ? 'Look again' : 'Look for them'}
-          </Button>
-        )}
-        {job.answer && job.stale && (
-          <span className="text-[13px] text-faint">Older than what is laid now.</span>
-        )}
-        {job.failed && (
-          <span role="alert" className="text-signal">
-            {job.failed}
-          </span>
-        )}
-      </div>
+      <RunButton job={job} first="Look for them" again="Look again" disabled={disabled}>
+        {job.answer && job.stale && <span className="text-faint">Older than what is laid now.</span>}
+      </RunButton>
       {job.answer?.length === 0 && <p>Nothing saves heat anywhere within your limits.</p>}
       {job.answer && job.answer.length > 0 && (
         <table className="mt-1 w-full border-collapse">

@@ -115,7 +115,10 @@ export function ProposalSection() {
   const fills = [...library.values()].filter(m => m.roles.includes('fill') || fixing.has(m.id));
   const limit = (put: Partial<ChoiceLimits>) => setOwn({ ...own, ...put });
   return (
-    <section className="shrink-0 border-b border-rule bg-ticket px-5 py-4" aria-label="The best choice">
+    <section
+      className="relative shrink-0 overflow-x-auto border-b border-rule bg-ticket px-5 py-4"
+      aria-label="The best choice"
+    >
       <div className="flex flex-wrap items-start gap-3">
         <div className="min-w-72 flex-1">
           {answer ? (
