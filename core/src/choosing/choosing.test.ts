@@ -23,12 +23,13 @@ const problems = fc
       }),
       { minLength: 1, maxLength: 4 },
     ),
+    soft: fc.tuple(fc.option(fc.nat(6)), fc.option(fc.nat(6))),
     limits: fc.tuple(fc.integer({ min: 5, max: 60 }), fc.integer({ min: 5, max: 60 })),
     sizes: fc.tuple(fc.integer({ min: 2, max: 9 }), fc.integer({ min: 2, max: 9 })),
     most: fc.option(fc.integer({ min: 0, max: 4 })),
   })
   .map(
-    ({ groups, limits, sizes, most }): ChoiceProblem => ({
+    ({ groups, limits, soft, sizes, most }): ChoiceProblem => ({
       groups: groups.map((options, g) => ({
         id: `g${g}`,
         options: options.map((o, k) => ({
@@ -42,6 +43,7 @@ const problems = fc
         })),
       })),
       limits,
+      soft,
       packs: [
         { size: sizes[0], value: 0, takes: [0, 7], most },
         { size: sizes[1], value: 1, takes: [0, 4], most: null },
@@ -121,7 +123,7 @@ describe('choosing one of each group under limits, packs shared', () => {
     fc.assert(
       fc.property(problems, problem => {
         // Packs there are not enough of cannot give way.
-        const free = { ...problem, packs: problem.packs.map(p => ({ ...p, most: null })) };
+        const free = { ...problem, soft: [], packs: problem.packs.map(p => ({ ...p, most: null })) };
         const gives = [0, 1].map(i => ({ limits: [i], cost: 1 }));
         const by = leastGiven(highs, free, gives, 10)!;
         const least = Math.min(

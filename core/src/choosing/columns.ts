@@ -16,7 +16,8 @@ function sumsOf(counts: readonly number[]): number[] {
  * pack is what a bound by parts of packs does not see. No more than there is of each limit. Where limits give way, it is that which is to be as little as
  * possible.
  */
-export function modelData(highs: Highs, problem: ChoiceProblem, gives: readonly Give[] = []): ModelData {
+export function modelData(highs: Highs, problem: ChoiceProblem, given?: readonly Give[]): ModelData {
+  const gives = given ?? softGives(problem);
   const { groups, limits, packs } = problem;
   const starts = startsOf(problem);
   const options = starts.at(-1)!;
@@ -56,10 +57,13 @@ export function modelData(highs: Highs, problem: ChoiceProblem, gives: readonly 
   return {
     numCols,
     numRows: rows.length,
-    colCost:
-      gives.length > 0
-        ? [...Array.from({ length: options + packs.length }, () => 0), ...gives.map(g => g.cost)]
-        : [...groups.flatMap(g => g.options.map(o => o.value)), ...packs.map(p => p.value)],
+    colCost: given
+      ? [...Array.from({ length: options + packs.length }, () => 0), ...gives.map(g => g.cost)]
+      : [
+          ...groups.flatMap(g => g.options.map(o => o.value)),
+          ...packs.map(p => p.value),
+          ...gives.map(g => g.cost),
+        ],
     colLower: Array.from({ length: numCols }, () => 0),
     colUpper: [
       ...Array.from({ length: options }, () => 1),
@@ -91,6 +95,10 @@ export interface Give {
   cost: number;
 }
 
+/** Limits that may be passed, each by itself. */
+const softGives = ({ soft = [] }: ChoiceProblem): Give[] =>
+  soft.flatMap((cost, i) => (cost === null ? [] : [{ limits: [i], cost }]));
+
 /** Of the solver's rows. */
 interface Row {
   lower: number;
@@ -109,7 +117,11 @@ function joined({ uses }: Option): Map<number, number> {
 export function solutionOf(problem: ChoiceProblem, choice: Choice): Float64Array {
   const { groups, packs } = problem;
   const starts = startsOf(problem);
-  const values = new Float64Array(starts.at(-1)! + packs.length);
+  const gives = softGives(problem);
+  const values = new Float64Array(starts.at(-1)! + packs.length + gives.length);
+  gives.forEach(({ limits: [i] }, n) => {
+    values[starts.at(-1)! + packs.length + n] = Math.max(0, choice.takes[i!]! - problem.limits[i!]!);
+  });
   groups.forEach((_, g) => {
     values[starts[g]! + choice.options[g]!] = 1;
   });

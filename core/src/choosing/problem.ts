@@ -28,6 +28,8 @@ export interface ChoiceProblem {
   groups: readonly { id: string; options: readonly Option[] }[];
   /** Most that may be taken of each. */
   limits: readonly number[];
+  /** Of limits that may be passed: what one of its unit over adds to the value; null or left out for those that may not. */
+  soft?: readonly (number | null)[];
   /** Shared. */
   packs: readonly Pack[];
 }
@@ -82,7 +84,9 @@ export function weigh(problem: ChoiceProblem, options: readonly number[]): Choic
   });
   takes.forEach((t, i) => {
     const limit = problem.limits[i]!;
-    if (t > limit + 1e-7) over += (t - limit) / Math.max(1e-6, Math.abs(limit));
+    const soft = problem.soft?.[i] ?? null;
+    if (soft !== null) value += soft * Math.max(0, t - limit);
+    else if (t > limit + 1e-7) over += (t - limit) / Math.max(1e-6, Math.abs(limit));
   });
   return { options: [...options], value, takes, packs, over };
 }

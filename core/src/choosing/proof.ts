@@ -51,15 +51,15 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
       mip_abs_gap: 0,
     });
     if (from.over === 0) model.setSolution({ colValue: solutionOf(problem, from) });
-    let told = performance.now();
+    let told = Date.now();
     model.run({
       [callbackType.mipImprovingSolution]: ({ data }) => {
         found(data.mip_solution);
       },
       [callbackType.mipInterrupt]: ({ data }) => {
         raise(data.mip_dual_bound);
-        if (performance.now() - told < PAUSE) return;
-        told = performance.now();
+        if (Date.now() - told < PAUSE) return;
+        told = Date.now();
         ask.report?.({ best, bound, proven: false });
       },
     });

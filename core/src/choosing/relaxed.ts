@@ -60,8 +60,12 @@ export function relax(problem: ChoiceProblem, goal: number): Relaxed {
     const norm = slack.reduce((sum, s, i) => sum + (s / scale(limits[i]!)) ** 2, 0);
     if (norm < 1e-18) break;
     const gap = Math.max(1e-6 * Math.abs(goal), goal - bound);
+    // Passing a soft limit costs so much and no more: no price of it is higher.
     prices = prices.map((p, i) =>
-      Math.max(0, p + (step * gap * (slack[i]! / scale(limits[i]!))) / norm / scale(limits[i]!)),
+      Math.min(
+        problem.soft?.[i] ?? Number.POSITIVE_INFINITY,
+        Math.max(0, p + (step * gap * (slack[i]! / scale(limits[i]!))) / norm / scale(limits[i]!)),
+      ),
     );
   }
   const ranked = costs.map(options => {

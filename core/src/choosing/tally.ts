@@ -88,7 +88,9 @@ export class Tally {
     for (let i = 0; i < limits.length; i++) {
       const limit = limits[i]!;
       const taken = sums[i]!;
-      if (taken > limit + 1e-7) over += (taken - limit) / Math.max(1e-6, Math.abs(limit));
+      const soft = this.problem.soft?.[i] ?? null;
+      if (soft !== null) value += soft * Math.max(0, taken - limit);
+      else if (taken > limit + 1e-7) over += (taken - limit) / Math.max(1e-6, Math.abs(limit));
     }
     return value + penalty * over;
   }

@@ -106,6 +106,21 @@ describe('the best choice', () => {
     expect(told.length).toBeGreaterThan(2);
     expect(proven.conflict).toBeNull();
   });
+  it('passes a limit that may be passed where that is worth it, and says no conflict then', () => {
+    const tight = { ...free, budget: 300 };
+    const hard = choose(options, asked, tight, warm, { steps: 20, solver, prices: false });
+    const soft = choose(options, asked, { ...tight, soft: ['budget'] }, warm, {
+      steps: 20,
+      solver,
+      prices: false,
+    });
+    expect(soft.over).toBe(0);
+    expect(soft.conflict).toBeNull();
+    expect(soft.evaluated.cost).toBeGreaterThan(300);
+    expect(soft.evaluated.heat).toBeLessThanOrEqual(hard.evaluated.heat + 1e-9);
+    // Passing it costs: without any limit it is no colder.
+    expect(found({}).evaluated.heat).toBeLessThanOrEqual(soft.evaluated.heat + 1e-9);
+  });
   it('says how tight limits may get before it has to change, and why each material is in no zone', () => {
     const p = found({ budget: 700, mass: 90 });
     const spare = (limit: string) => p.spare.find(s => s.limit === limit)!.by;

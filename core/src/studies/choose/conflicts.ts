@@ -1,28 +1,30 @@
 import type { Highs } from 'highs';
 import { type ChoiceProblem, leastGiven } from '../../choosing/index.ts';
-import type { ChoiceLimits } from './limits.ts';
+import type { LimitKey } from './limits.ts';
 import type { Model } from './model.ts';
 
 /** Limits that no choice keeps together. */
 export interface Conflict {
   /** None of them can be left out: without any one of these the others can be kept. */
-  between: (keyof ChoiceLimits)[];
+  between: LimitKey[];
   /** Each alone, if the others stay as they are: by so much it would have to give way, in its unit; null where that does not help. */
-  alone: { limit: keyof ChoiceLimits; by: number | null }[];
+  alone: { limit: LimitKey; by: number | null }[];
   /** The least by which all of them give way together, each by the same share at most. */
-  together: { limit: keyof ChoiceLimits; by: number }[];
+  together: { limit: LimitKey; by: number }[];
 }
 
 /** s for each question. */
 const SECONDS = 4;
 
 /** Which limits cannot be kept together, and what would have to give way. Null where all can, as packs are estimated. */
-export function conflictIn(highs: Highs, { problem, keys }: Model): Conflict | null {
-  const names = [...new Set(keys)];
-  const rows = (name: keyof ChoiceLimits) => keys.flatMap((k, i) => (k === name ? [i] : []));
-  const scale = (name: keyof ChoiceLimits) =>
-    Math.max(1e-3, ...rows(name).map(i => Math.abs(problem.limits[i]!)));
-  const given = (of: readonly (keyof ChoiceLimits)[], within: ChoiceProblem) =>
+export function conflictIn(highs: Highs, { problem: whole, keys }: Model): Conflict | null {
+  // What may be passed stands in nobody's way.
+  const isHard = (i: number) => (whole.soft?.[i] ?? null) === null;
+  const problem = only(whole, [...whole.limits.keys()].filter(isHard));
+  const names = [...new Set(keys.filter((_, i) => isHard(i)))];
+  const rows = (name: LimitKey) => keys.flatMap((k, i) => (k === name ? [i] : []));
+  const scale = (name: LimitKey) => Math.max(1e-3, ...rows(name).map(i => Math.abs(problem.limits[i]!)));
+  const given = (of: readonly LimitKey[], within: ChoiceProblem) =>
     leastGiven(
       highs,
       within,

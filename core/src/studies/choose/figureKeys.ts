@@ -1,5 +1,5 @@
 import type { Evaluation } from '../../evaluate/index.ts';
-import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
+import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 
 /** What one weighs against each other. */
 export const FIGURE_KEYS = ['warmth', 'damp', 'quiet', 'mass', 'money', 'headroom', 'hours'] as const;
@@ -25,7 +25,7 @@ export function wholeVan(e: Evaluation): Omit<Figured, 'hours'> {
 /** Of each figure: its sum over a choice, what weighs it, and what limits it. */
 export const FIGURES: Record<
   FigureKey,
-  { of(sums: Sums): number; weight: keyof ChoiceWeights; limit: keyof ChoiceLimits }
+  { of(sums: Sums): number; weight: keyof ChoiceWeights; limit: LimitKey }
 > = {
   warmth: { of: s => s.heat, weight: 'warmth', limit: 'heat' },
   damp: { of: s => s.water, weight: 'dryness', limit: 'water' },
@@ -52,7 +52,8 @@ export const onlyBy = (figure: FigureKey): ChoiceWeights => ({ ...NOTHING, [FIGU
 /** Limits with one figure held to no more than so much, where they do not hold it lower already; `bare` is the height of the bare van, m. */
 export function limitBy(limits: ChoiceLimits, figure: FigureKey, most: number, bare: number): ChoiceLimits {
   const { limit } = FIGURES[figure];
-  if (limit === 'height') return { ...limits, height: Math.max(limits.height ?? 0, bare - most) };
+  const soft = (limits.soft ?? []).filter(s => s !== limit);
+  if (limit === 'height') return { ...limits, soft, height: Math.max(limits.height ?? 0, bare - most) };
   const own = limits[limit];
-  return { ...limits, [limit]: typeof own === 'number' ? Math.min(own, most) : most };
+  return { ...limits, soft, [limit]: typeof own === 'number' ? Math.min(own, most) : most };
 }

@@ -6,7 +6,7 @@ export { type Flip, flipsOf } from './flips.ts';
 export { type FrontPoint, frontOf } from './front.ts';
 export { type Improvement, improvements } from './improvements.ts';
 export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
-export { perFigure, WORTH } from './model.ts';
+export { PASSED, perFigure, WORTH } from './model.ts';
 export type { Asked, LayUpOption } from './options.ts';
 export { choose, type Proposal, weighAll } from './propose.ts';
 export type { LimitPrice, ZonePick } from './reasons.ts';

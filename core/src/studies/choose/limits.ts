@@ -8,6 +8,8 @@ export interface ChoiceLimits {
   height: number | null;
   /** Hours of work. */
   hours: number | null;
+  /** Those that may be passed where it is worth it; left out for none. */
+  soft?: readonly ('budget' | 'mass' | 'height' | 'hours')[];
   /** Heat of the zones chosen for, W/K; left out for any. */
   heat?: number;
   /** Share of the bare van's drumming that is left; left out for any. */
@@ -17,6 +19,9 @@ export interface ChoiceLimits {
   /** The worst a bay may be: dry, drying each summer, or whatever. */
   damp: 'dry' | 'dries' | 'grows';
 }
+
+/** One of them. */
+export type LimitKey = Exclude<keyof ChoiceLimits, 'soft'>;
 
 /** What matters how much, 0 to 3. */
 export interface ChoiceWeights {

@@ -1,7 +1,7 @@
 import type { Choice, ChoiceProblem, Option, Pack } from '../../choosing/index.ts';
 import type { Zone } from '../../model/index.ts';
 import { canDoes } from '../../order/takeoff/index.ts';
-import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
+import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import type { Asked, LayUpOption } from './options.ts';
 
 /** A zone and what it may get. */
@@ -41,7 +41,7 @@ export interface Model {
   /** Groups are zones. */
   problem: ChoiceProblem;
   /** What each of its limits is one of. */
-  keys: readonly (keyof ChoiceLimits)[];
+  keys: readonly LimitKey[];
   /** Of a choice, in figures. */
   sums(choice: Choice): Sums;
   /** Of a choice that really costs so much, in money: the less the better, whatever its packs were taken for. */
@@ -64,6 +64,8 @@ export const keyOf = (u: Pick<LayUpOption['uses'][number], 'material' | 'thickne
  * bare van's drumming, a metre of height, a kg/m2 of water in a zone. Judgement, no source; said on the screen by what it chooses.
  */
 export const WORTH = { heat: 20, mass: 4, hours: 10, drums: 400, taken: 4000, water: 200 };
+/** What passing a soft limit by one of its unit counts, in money: a pound, a kilogram, a metre of height, an hour. Judgement, no source. */
+export const PASSED = { budget: 2, mass: 20, height: 10_000, hours: 30 };
 /** How many times a figure counts that does not matter, matters a little, matters, matters most. */
 const COUNTS = [0, 0.5, 1, 2] as const;
 
@@ -78,21 +80,22 @@ export const perFigure = (weights: ChoiceWeights): Record<keyof typeof WORTH | '
   money: COUNTS[weights.cost]!,
 });
 
-/** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters. */
+/** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters; `besides` is bought in any case. */
 export function modelOf(
   open: readonly Open[],
   { design: { shell }, library }: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
   waste: ReadonlyMap<string, number>,
+  besides = 0,
 ): Model {
   const per = perFigure(weights);
   const rooms = roomPairs(open);
   const bare = shell.height.value;
-  const active: [keyof ChoiceLimits, number][] = [];
+  const active: [LimitKey, number][] = [];
   for (const key of ['budget', 'mass', 'hours', 'heat', 'drums', 'water'] as const) {
     const most = limits[key] ?? null;
-    if (most !== null) active.push([key, most]);
+    if (most !== null) active.push([key, key === 'budget' ? most - besides : most]);
   }
   const heights = limits.height === null ? [] : rooms.map(() => bare - limits.height!);
   const packIndex = new Map<string, number>();
@@ -141,12 +144,27 @@ export function modelOf(
       }),
     ),
   }));
-  const problem: ChoiceProblem = { groups, limits: [...active.map(([, most]) => most), ...heights], packs };
+  const keys = [...active.map(([key]) => key), ...heights.map(() => 'height' as const)];
+  const soft = keys.map(key =>
+    limits.soft?.some(s => s === key) ? PASSED[key as keyof typeof PASSED] : null,
+  );
+  const problem: ChoiceProblem = {
+    groups,
+    limits: [...active.map(([, most]) => most), ...heights],
+    soft,
+    packs,
+  };
   return {
     problem,
-    keys: [...active.map(([key]) => key), ...heights.map(() => 'height' as const)],
-    worth: ({ options }, cost) =>
-      groups.reduce((sum, { options: own }, g) => sum + own[options[g]!]!.value, per.money * cost),
+    keys,
+    worth: ({ options, takes }, cost) =>
+      soft.reduce<number>(
+        (sum, price, i) =>
+          sum +
+          (price ?? 0) *
+            Math.max(0, (keys[i] === 'budget' ? cost - besides : takes[i]!) - problem.limits[i]!),
+        groups.reduce((sum, { options: own }, g) => sum + own[options[g]!]!.value, per.money * cost),
+      ),
     sums(choice) {
       const own = open.map((o, g) => o.all[choice.options[g]!]!);
       const sum = (of: (o: LayUpOption) => number) => own.reduce((s, o) => s + of(o), 0);
@@ -167,7 +185,7 @@ export function modelOf(
 }
 
 /** What a lay-up itself takes of a limit; money goes by packs, height by pairs of zones. */
-function takenOf(o: LayUpOption, key: keyof ChoiceLimits): number {
+function takenOf(o: LayUpOption, key: LimitKey): number {
   if (key === 'water') return o.damp.likely;
   return key === 'mass' || key === 'hours' || key === 'heat' || key === 'drums' ? o[key] : 0;
 }

@@ -6,7 +6,7 @@ import { usualPieces } from '../../order/pieces/index.ts';
 import { heldVan } from '../holding/index.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
 import type { Figured } from './figureKeys.ts';
-import type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
+import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import { isDry, type Model, openZones } from './model.ts';
 import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
 import { type LimitPrice, pricesOf, runnerUp, spareOf, type ZonePick } from './reasons.ts';
@@ -36,7 +36,7 @@ export interface Proposal {
   /** What each limit that binds costs. */
   prices: LimitPrice[];
   /** By how much each limit could be tighter before this has to change, in its unit; nothing where it is broken. */
-  spare: { limit: keyof ChoiceLimits; by: number }[];
+  spare: { limit: LimitKey; by: number }[];
   /** Materials that are in none of its zones, and why. */
   refused: Refused[];
   /** Options that were weighed. */
@@ -154,13 +154,13 @@ export function choose(
     const model = fills.model(limits);
     const start = weigh(model.problem, found!.choice.options);
     const share = (part: number) => 0.2 + (0.7 * (n + Math.min(1, part))) / ROUNDS.proof;
-    const began = performance.now();
+    const began = Date.now();
     // The last one may go on: what was found is there meanwhile.
     const seconds = solver.seconds * (n === ROUNDS.proof - 1 ? 4 : 1);
     const proof = prove(solver.highs, model.problem, start, {
       seconds,
       near: NEAR,
-      report: () => report(share((performance.now() - began) / 1000 / seconds), 'proving'),
+      report: () => report(share((Date.now() - began) / 1000 / seconds), 'proving'),
     });
     if (proof.best.over > 0 && proof.bound === Number.POSITIVE_INFINITY) {
       conflict = conflictIn(solver.highs, model);

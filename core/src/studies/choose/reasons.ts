@@ -1,5 +1,5 @@
 import { type Choice, isBetter, weigh } from '../../choosing/index.ts';
-import type { ChoiceLimits, Sums } from './limits.ts';
+import type { ChoiceLimits, LimitKey, Sums } from './limits.ts';
 import type { Model } from './model.ts';
 import type { LayUpOption } from './options.ts';
 import type { Round } from './rounds.ts';
@@ -17,7 +17,7 @@ export interface ZonePick {
 /** What a limit costs: with a little more of it, so much would be better. */
 export interface LimitPrice {
   /** Which. */
-  limit: keyof ChoiceLimits;
+  limit: LimitKey;
   /** So much more of it, in its unit. */
   more: number;
   /** What the figures change by then. */
@@ -30,7 +30,7 @@ const MORE = {
   mass: 10,
   height: 0.01,
   hours: 5,
-} as const satisfies Partial<Record<keyof ChoiceLimits, number>>;
+} as const satisfies Partial<Record<LimitKey, number>>;
 
 /** The best other option of one zone, all else as it is. */
 export function runnerUp(
@@ -100,8 +100,8 @@ export function pricesOf(
 export function spareOf(
   { budget, mass, height, hours }: ChoiceLimits,
   { model, choice, cost, evaluation: { load, fit } }: Pick<Round, 'model' | 'choice' | 'cost' | 'evaluation'>,
-): { limit: keyof ChoiceLimits; by: number }[] {
-  const all: [keyof ChoiceLimits, number | null, number][] = [
+): { limit: LimitKey; by: number }[] {
+  const all: [LimitKey, number | null, number][] = [
     ['budget', budget, (budget ?? 0) - cost],
     ['mass', mass, (mass ?? 0) - load.mass],
     ['height', height, fit.headroom.left - (height ?? 0)],

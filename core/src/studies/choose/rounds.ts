@@ -69,15 +69,22 @@ export function figuresOfRound({
 
 /** By how much the evaluated van is over its limits, as a share. */
 function overOf({ evaluation, cost, model, choice }: Omit<Round, 'over'>, limits: ChoiceLimits): number {
-  const past = (value: number, most: number | null) =>
-    most === null ? 0 : Math.max(0, value - most) / Math.max(1e-6, most);
+  const past = (key: 'budget' | 'mass' | 'hours', value: number) => {
+    const most = hard(limits, key);
+    return most === null ? 0 : Math.max(0, value - most) / Math.max(1e-6, most);
+  };
+  const height = hard(limits, 'height');
   return (
-    past(cost, limits.budget) +
-    past(evaluation.load.mass, limits.mass) +
-    (limits.height === null ? 0 : Math.max(0, limits.height - evaluation.fit.headroom.left)) +
-    past(model.sums(choice).hours, limits.hours)
+    past('budget', cost) +
+    past('mass', evaluation.load.mass) +
+    (height === null ? 0 : Math.max(0, height - evaluation.fit.headroom.left)) +
+    past('hours', model.sums(choice).hours)
   );
 }
+
+/** A limit that may not be passed; null for one that may, and for none. */
+const hard = (limits: ChoiceLimits, key: 'budget' | 'mass' | 'height' | 'hours'): number | null =>
+  limits.soft?.includes(key) ? null : limits[key];
 
 /** Every choice that differs in one zone. */
 const swaps = (problem: ChoiceProblem, { options }: Choice, open: readonly Open[], only?: number): Choice[] =>
@@ -114,7 +121,10 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
     );
   const costOf = (options: readonly number[]) =>
     takeOff(layUp(asked.design.shell, laid(options), asked.library), asked.library).cost;
-  const keeps = (c: Choice) => c.takes.every((t, i) => i === money || t <= problem.limits[i]! + 1e-7);
+  const keeps = (c: Choice) =>
+    c.takes.every(
+      (t, i) => i === money || (problem.soft?.[i] ?? null) !== null || t <= problem.limits[i]! + 1e-7,
+    );
   let best = round.choice;
   // The take-off takes a little more than pieces on their sheets: by so much for what is alike.
   const budget =
@@ -198,9 +208,7 @@ export class Fills {
 
   /** The choice under limits, by other weights where they are given. */
   model(limits: ChoiceLimits, weights: ChoiceWeights = this.weights): Model {
-    const { budget } = limits;
-    const within = budget === null ? limits : { ...limits, budget: budget - this.besides };
-    return modelOf(this.open, this.asked, within, weights, this.waste);
+    return modelOf(this.open, this.asked, limits, weights, this.waste, this.besides);
   }
 
   /** Packs fill as they do in what was laid; what they then do not explain is bought besides. */

@@ -1,4 +1,10 @@
-import { type ChoiceLimits, type ChoiceWeights, type FigureKey, WORTH } from '@overcoat/core/studies/choose';
+import {
+  type ChoiceLimits,
+  type ChoiceWeights,
+  type FigureKey,
+  PASSED,
+  WORTH,
+} from '@overcoat/core/studies/choose';
 import {
   type Parsed,
   parseLength,
@@ -113,6 +119,11 @@ export function ProposalSection() {
   // What insulates, and what it is stuck or foamed in with.
   const fixing = new Set([...library.values()].flatMap(m => m.fixedWith ?? []));
   const fills = [...library.values()].filter(m => m.roles.includes('fill') || fixing.has(m.id));
+  const soft = limits.soft ?? [];
+  const softness = (key: (typeof soft)[number]) => ({
+    soft: soft.includes(key),
+    onSoft: (may: boolean) => limit({ soft: may ? [...soft, key] : soft.filter(s => s !== key) }),
+  });
   const limit = (put: Partial<ChoiceLimits>) => setOwn({ ...own, ...put });
   return (
     <section
@@ -177,6 +188,7 @@ export function ProposalSection() {
           <LimitField
             label="Money"
             value={limits.budget}
+            {...softness('budget')}
             print={v => printMoney(v)}
             parse={parseMoney}
             onLimit={budget => limit({ budget })}
@@ -184,6 +196,7 @@ export function ProposalSection() {
           <LimitField
             label="Added mass"
             value={limits.mass}
+            {...softness('mass')}
             print={v => printMass(v, units)}
             parse={text => parseMass(text, units)}
             onLimit={mass => limit({ mass })}
@@ -191,6 +204,7 @@ export function ProposalSection() {
           <LimitField
             label="Height left"
             value={limits.height}
+            {...softness('height')}
             print={v => printLength(v, units)}
             parse={text => parseLength(text, { system: units, min: 0.5, max: shell.height.value })}
             onLimit={height => limit({ height })}
@@ -198,6 +212,7 @@ export function ProposalSection() {
           <LimitField
             label="Hours"
             value={limits.hours}
+            {...softness('hours')}
             print={v => printNumber(v)}
             parse={text => {
               const read = parseNumber(text);
@@ -243,7 +258,10 @@ export function ProposalSection() {
           What matters counts as much as money that matters, by our judgement: a W/K as{' '}
           {printMoney(WORTH.heat)}, a kilogram as {printMoney(WORTH.mass)}, an hour as{' '}
           {printMoney(WORTH.hours)}, a centimetre of height as {printMoney(WORTH.taken / 100)}, a tenth of the
-          drumming as {printMoney(WORTH.drums / 10)}; a little counts half of it, most counts twice.
+          drumming as {printMoney(WORTH.drums / 10)}; a little counts half of it, most counts twice. A limit
+          that may be passed costs {printMoney(PASSED.budget)} for each {printMoney(1)} over,{' '}
+          {printMoney(PASSED.mass)} a kilogram, {printMoney(PASSED.height / 100)} a centimetre,{' '}
+          {printMoney(PASSED.hours)} an hour.
         </p>
         <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
           <legend className="text-faint">I will not work with</legend>
@@ -281,22 +299,37 @@ export function ProposalSection() {
 interface LimitProps {
   label: string;
   value: number | null;
+  /** It may be passed where that is worth it. */
+  soft: boolean;
+  onSoft(may: boolean): void;
   print(value: number): string;
   parse(text: string): Parsed;
   onLimit(value: number | null): void;
 }
 
 /** A limit, or “any” for none. */
-function LimitField({ label, value, print, parse, onLimit }: LimitProps) {
+function LimitField({ label, value, soft, onSoft, print, parse, onLimit }: LimitProps) {
   const none = (text: string) => text.trim().toLowerCase() === 'any';
   return (
-    <Field
-      compact
-      className="w-24"
-      label={label}
-      shown={value === null ? 'any' : print(value)}
-      parse={text => (none(text) ? { ok: true, value: 0 } : parse(text))}
-      onCommit={(v, entered) => void onLimit(none(entered) ? null : v)}
-    />
+    <div className="w-28">
+      <Field
+        compact
+        label={label}
+        shown={value === null ? 'any' : print(value)}
+        parse={text => (none(text) ? { ok: true, value: 0 } : parse(text))}
+        onCommit={(v, entered) => void onLimit(none(entered) ? null : v)}
+      />
+      {value !== null && (
+        <label className="flex items-center gap-1 text-[13px]">
+          <input
+            type="checkbox"
+            checked={soft}
+            aria-label={`${label} may be passed`}
+            onChange={e => onSoft(e.target.checked)}
+          />
+          may be passed
+        </label>
+      )}
+    </div>
   );
 }

@@ -13,8 +13,11 @@ export function proposalWords(
   units: UnitSystem,
 ): string {
   const says = `${printNumber(evaluated.heat, 1)} W/K for ${printMoney(Math.round(evaluated.cost))} and ${printMass(evaluated.mass, units)}`;
-  if (over <= 1e-4) return `Best within your limits: ${says}.`;
   const broken = brokenWords(figures, limits, units);
+  if (over <= 1e-4)
+    return broken.length > 0
+      ? `Best, passing what may be passed: ${says}; ${broken.join(', ')}.`
+      : `Best within your limits: ${says}.`;
   return `Nothing keeps all your limits. The nearest is ${says}${broken.length > 0 ? `: ${broken.join(', ')}` : ''}.`;
 }
 
