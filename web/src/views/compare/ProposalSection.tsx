@@ -311,7 +311,7 @@ interface LimitProps {
 function LimitField({ label, value, soft, onSoft, print, parse, onLimit }: LimitProps) {
   const none = (text: string) => text.trim().toLowerCase() === 'any';
   return (
-    <div className="w-28">
+    <div className="w-32">
       <Field
         compact
         label={label}
@@ -320,7 +320,7 @@ function LimitField({ label, value, soft, onSoft, print, parse, onLimit }: Limit
         onCommit={(v, entered) => void onLimit(none(entered) ? null : v)}
       />
       {value !== null && (
-        <label className="flex items-center gap-1 text-[13px]">
+        <label className="flex items-center gap-1 text-[13px] whitespace-nowrap">
           <input
             type="checkbox"
             checked={soft}
