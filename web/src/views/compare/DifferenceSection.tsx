@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
 import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
+import { useClimates } from '../../store/climates.ts';
 import { evaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { printMoney } from '../../store/money.ts';
@@ -50,16 +51,32 @@ export function DifferenceSection({ against, onAgainst }: Props) {
   );
 }
 
+/** Zones of a variant: an edit of one leaves the other's as they were. */
+function useZoneFigures(variant: Variant): ZoneFigures[] {
+  const { shell, brief } = useOpenDesign();
+  const { library } = useLibrary();
+  const heard = useHeard();
+  const version = useClimates(s => s.version);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a climate that has come in is asked for anew.
+  return useMemo(
+    () =>
+      zoneFigures(
+        shell,
+        variant.design,
+        library,
+        evaluation({ shell, brief }, variant.design, library, heard),
+      ),
+    [shell, brief, library, heard, variant.design, version],
+  );
+}
+
 function Differences({ from, to }: { from: Variant; to: Variant }) {
   const design = useOpenDesign();
   const { library } = useLibrary();
-  const heard = useHeard();
   const units = useUnits();
-  const found = useMemo(() => {
-    const of = (v: Variant) =>
-      zoneFigures(design.shell, v.design, library, evaluation(design, v.design, library, heard));
-    return difference(of(from), of(to));
-  }, [design, library, heard, from, to]);
+  const a = useZoneFigures(from);
+  const b = useZoneFigures(to);
+  const found = useMemo(() => difference(a, b), [a, b]);
   if (found.length === 0)
     return (
       <p>
