@@ -16,7 +16,7 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   await best.getByLabel('Money', { exact: true }).fill('900');
   await page.keyboard.press('Enter');
   // A compact van is lower than one stands: that limit cannot be kept.
-  await best.getByLabel('Height left').fill('any');
+  await best.getByLabel('Height left', { exact: true }).fill('any');
   await page.keyboard.press('Enter');
   await best.getByRole('checkbox', { name: 'Glass wool roll' }).check();
   const find = best.getByRole('button', { name: /^Find/ });

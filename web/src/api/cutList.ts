@@ -65,8 +65,10 @@ export function useCutList() {
     ready: isSuccess,
     list: data.list ?? NOTHING,
     pins: data.list?.pins ?? NOTHING.pins,
-    setPins: (pins: Pin[]) => settle({ pins }),
-    set: settle,
+    setPins: (pins: Pin[]) => void settle({ pins }),
+    set: (ask: Change) => void settle(ask),
+    /** The same for what has to wait until it is kept. */
+    saved: settle,
     undo: data.undo ? () => change.mutate('undoCutList') : null,
     redo: data.redo ? () => change.mutate('redoCutList') : null,
     failed: change.error?.message ?? null,

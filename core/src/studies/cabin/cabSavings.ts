@@ -35,8 +35,8 @@ export interface CabCase {
 }
 
 /** By square metre of cloth or glass, and the sheet of a bulkhead, without what lines it. Guesses; common practice, no source. */
-const CLOTH = { 'thin curtain': 15, 'heavy curtain': 45 } as const;
-const SCREENS = { 'cab inside': 45, 'cab outside': 70 } as const;
+export const CLOTH = { 'thin curtain': 15, 'heavy curtain': 45 } as const;
+export const SCREENS = { 'cab inside': 45, 'cab outside': 70 } as const;
 const SHEET = 60;
 /** Months of winter: October to March. */
 const isWinter = (month: number) => month >= 9 || month <= 2;

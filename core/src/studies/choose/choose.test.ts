@@ -6,6 +6,7 @@ import { makeLibrary } from '../../materials/index.ts';
 import type { Design } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
+import { besides } from './besides.ts';
 import { candidatesFor } from './candidates.ts';
 import { type Asked, type ChoiceLimits, choose, flipsOf, frontOf, improvements, weighAll } from './index.ts';
 
@@ -182,6 +183,25 @@ describe('the best choice', () => {
     }
     expect(next.placement.zones.C).toBe(locked.placement.zones.C);
   });
+});
+
+it('screens and curtains besides save what the glass loses less, and pay the sooner the more warmth matters', () => {
+  const whole = { design: perigee, placement: asked.placement };
+  const all = besides(whole.design, whole.placement, library, warm);
+  expect(all.map(b => b.what)).toContain('screens at the windows');
+  expect(all.map(b => b.worth)).toEqual([...all.map(b => b.worth)].sort((a, b) => b - a));
+  const glass = all.find(b => b.what === 'screens at the cab’s glass')!;
+  const e = evaluate(perigee, asked.placement, library);
+  // By hand: a pane of 1/U = 0.04 + 0.004/1 + 0.13 alone, and 0.6 m2K/W more behind a screen; upright panes of the cab.
+  const factor = e.heat.zones.find(z => z.zone.kind === 'windscreen')!.factor;
+  const area = perigee.shell.zones
+    .filter(z => ['windscreen', 'cab door'].includes(z.kind))
+    .flatMap(z => z.openings)
+    .reduce((sum, o) => sum + o.width.value * o.height.value, 0);
+  expect(glass.saves).toBeCloseTo(area * factor * (1 / 0.174 - 1 / 0.774), 1);
+  expect(
+    besides(perigee, asked.placement, library, { ...warm, warmth: 0, cost: 2 }).every(b => b.worth < 0),
+  ).toBe(true);
 });
 
 it('the cheapest improvement of each zone saves heat, costs what it says, and comes before dearer ones', () => {

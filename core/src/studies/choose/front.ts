@@ -5,7 +5,7 @@ import { FIGURES, type Figured, type FigureKey, limitBy, onlyBy } from './figure
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
-import { Fills, figuresOfRound, laidOut } from './rounds.ts';
+import { Fills, figuresOfRound, gapOf, laidOut, type Round } from './rounds.ts';
 
 /** The best of one figure that so much of another allows. */
 export interface FrontPoint {
@@ -63,40 +63,45 @@ export function frontOf(
     from = choice.options;
     return { model, choice, bound: Math.max(found.bound, search.bound) };
   };
+  const laid = (within: ChoiceLimits, by: ChoiceWeights, seconds: number): Round =>
+    laidOut(best(within, by, seconds), open, asked, limits);
   // How packs fill, by what this person would choose.
-  const usual = laidOut(best(limits, weights, SECONDS.point), open, asked, limits);
-  fills.learn(usual);
-  const found: (FrontPoint & { again(): void })[] = [];
+  fills.learn(laid(limits, weights, SECONDS.point));
+  const found: { point: FrontPoint; again(): FrontPoint }[] = [];
+  const told = () =>
+    unbeaten(
+      found.map(f => f.point),
+      x,
+      y,
+    );
   const add = (within: ChoiceLimits, by: ChoiceWeights, seconds: number): number => {
-    const round = laidOut(best(within, by, seconds), open, asked, limits);
-    const point = { ...pointOf(round), again: () => undefined };
-    // What is proven less near than it might be is proven on, once all are there.
+    const round = laid(within, by, seconds);
     const again = () => {
       from = round.choice.options;
-      const next = laidOut(best(within, by, SECONDS.again), open, asked, limits);
-      Object.assign(point, pointOf(next));
+      return pointOf(laid(within, by, SECONDS.again));
     };
-    if (round.choice.over <= 1e-6) found.push(Object.assign(point, { again }));
+    if (round.choice.over <= 1e-6) found.push({ point: pointOf(round), again });
     return FIGURES[x].of(round.model.sums(round.choice));
   };
   const [least, most] = [add(limits, onlyBy(x), SECONDS.end), add(limits, onlyBy(y), SECONDS.end)];
   for (let i = 1; i < points - 1; i++) {
     const given = least + ((most - least) * i) / (points - 1);
     add(limitBy(limits, x, given, bare), onlyBy(y), SECONDS.point);
-    report((DRAWN * i) / points, unbeaten(found, x, y));
+    report((DRAWN * i) / points, told());
   }
-  const unsure = highs ? found.filter(p => p.gap > NEAR).sort((a, b) => b.gap - a.gap) : [];
-  unsure.forEach((point, i) => {
-    point.again();
-    report(DRAWN + ((1 - DRAWN) * i) / unsure.length, unbeaten(found, x, y));
+  // What is proven less near than it might be is proven on, from where it was, once all are there.
+  const unsure = highs ? found.filter(f => f.point.gap > NEAR).sort((a, b) => b.point.gap - a.point.gap) : [];
+  unsure.forEach((f, i) => {
+    f.point = f.again();
+    report(DRAWN + ((1 - DRAWN) * i) / unsure.length, told());
   });
-  return unbeaten(found, x, y);
+  return told();
 }
 
-const pointOf = (round: ReturnType<typeof laidOut>): FrontPoint => ({
+const pointOf = (round: Round): FrontPoint => ({
   figures: figuresOfRound(round),
   placement: round.placement,
-  gap: Math.max(0, (round.choice.value - round.bound) / Math.max(1e-9, Math.abs(round.choice.value))),
+  gap: gapOf(round),
 });
 
 /** By rising x, those that no other beats. */
@@ -109,6 +114,5 @@ function unbeaten(all: readonly FrontPoint[], x: FigureKey, y: FigureKey): Front
       const better = less(y, p) < lowest - 1e-9;
       if (better) lowest = less(y, p);
       return better;
-    })
-    .map(({ figures, placement, gap }) => ({ figures, placement, gap }));
+    });
 }

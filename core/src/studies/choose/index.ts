@@ -1,3 +1,4 @@
+export { screens, UP } from './besides.ts';
 export type { Avoided } from './candidates.ts';
 export { figured } from './figured.ts';
 export { FIGURE_KEYS, type Figured, type FigureKey, wholeVan } from './figureKeys.ts';

@@ -4,6 +4,7 @@ import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts
 import type { Placement } from '../../model/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { heldVan } from '../holding/index.ts';
+import { type Beside, besides } from './besides.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
 import type { Figured } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
@@ -11,7 +12,7 @@ import { isDry, type Model, openZones } from './model.ts';
 import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
 import { type LimitPrice, pricesOf, runnerUp, spareOf, type ZonePick } from './reasons.ts';
 import { type Refused, refusals } from './refusals.ts';
-import { better, Fills, figuresOfRound, laidOut, polished, type Round } from './rounds.ts';
+import { better, Fills, figuresOfRound, gapOf, laidOut, polished, type Round } from './rounds.ts';
 
 /** The best choice for a van under its limits. */
 export interface Proposal {
@@ -37,6 +38,8 @@ export interface Proposal {
   prices: LimitPrice[];
   /** By how much each limit could be tighter before this has to change, in its unit; nothing where it is broken. */
   spare: { limit: LimitKey; by: number }[];
+  /** Screens and curtains that could be put up besides. */
+  besides: Beside[];
   /** Materials that are in none of its zones, and why. */
   refused: Refused[];
   /** Options that were weighed. */
@@ -100,9 +103,9 @@ export function choose(
   const fills = new Fills(open, asked, weights);
   const proposal = (
     { model, choice, bound, placement, evaluation: e, cost, over }: Round,
-    conflict: Conflict | null = null,
-    asks: LimitPrice[] = [],
+    last: Pick<Proposal, 'conflict' | 'prices' | 'besides'> = { conflict: null, prices: [], besides: [] },
   ): Proposal => ({
+    ...last,
     placement,
     zones: open.map(({ zone, all }, g) => ({
       zone: zone.id,
@@ -113,10 +116,8 @@ export function choose(
     evaluated: { heat: e.heat.loss, mass: e.load.mass, cost, height: e.fit.headroom.left },
     figures: figuresOfRound({ model, choice, evaluation: e, cost }),
     over,
-    gap: over > 1e-4 ? 1 : Math.max(0, (choice.value - bound) / Math.max(1e-9, Math.abs(choice.value))),
-    conflict,
+    gap: over > 1e-4 ? 1 : gapOf({ choice, bound }),
     without,
-    prices: asks,
     spare: over > 1e-4 ? [] : spareOf(limits, { model, choice, evaluation: e, cost }),
     refused: refusals(
       options,
@@ -183,11 +184,11 @@ export function choose(
     return prove(solver.highs, model.problem, search.best, { seconds: PRICED, near: NEAR }).best;
   };
   if (prices) without.holds = fallingIn(asked, found!.placement);
-  return proposal(
-    found!,
+  return proposal(found!, {
     conflict,
-    prices && !conflict ? pricesOf(limits, within => fills.model(within), found!, bought) : [],
-  );
+    prices: prices && !conflict ? pricesOf(limits, within => fills.model(within), found!, bought) : [],
+    besides: prices ? besides(asked.design, found!.placement, asked.library, weights) : [],
+  });
 }
 
 /** Zones where a piece would come down as it is usually held. */

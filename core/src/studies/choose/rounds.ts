@@ -56,6 +56,10 @@ export function laidOut(
   return { ...round, over: overOf(round, limits) };
 }
 
+/** Share of its value by which a better choice could be better at most. */
+export const gapOf = ({ choice: { value }, bound }: Pick<Round, 'choice' | 'bound'>): number =>
+  Math.max(0, (value - bound) / Math.max(1e-9, Math.abs(value)));
+
 /** Figures of what was laid, of the whole van. */
 export function figuresOfRound({
   model,

@@ -1,34 +1,19 @@
-import { directionOf } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { materialOf } from '../../materials/index.ts';
-import { inCab } from '../../model/index.ts';
-import { openingSize } from '../../survey/shell/index.ts';
-import { glazing } from '../../van/climate/index.ts';
+import { SCREENS } from '../cabin/index.ts';
+import { screens, UP } from '../choose/index.ts';
 import { type Asked, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 
-/** What a square metre of fitted screen costs inside, money. A guess; common practice, no source. */
-const SCREEN = 45;
-/** Share of the heated hours that screens are up: nights, and days parked in the dark. A guess. */
-const UP = 0.5;
 /** Steps in which money is spent on the walls. */
 const STEPS = 40;
 
 /** Whether money goes into screens for windows and cab, or into the walls; null of a van without glass or without walls. */
 export function glass(asked: Asked, now: Evaluation): Dispute | null {
-  const { shell } = asked.design;
-  const panes = shell.zones.flatMap(zone =>
-    zone.openings.map(o => {
-      const factor = now.heat.zones.find(z => z.zone.id === zone.id)!.factor;
-      const u = (screen: 'none' | 'inside') => glazing(o.glazing, directionOf(zone.kind), screen).uValue;
-      const area = openingSize(o);
-      return { area, saves: area * factor * (u('none') - u('inside')), cab: inCab(zone.kind) };
-    }),
-  );
-  const cost = panes.reduce((sum, p) => sum + p.area * SCREEN, 0);
+  const { saves, area } = screens(asked.design.shell, now, 'both');
+  const cost = area * SCREENS['cab inside'];
   const walls = wallsFor(asked, now, cost);
-  if (panes.length === 0 || walls === null) return null;
-  const saves = panes.reduce((sum, p) => sum + p.saves, 0);
+  if (area === 0 || walls === null) return null;
   const turns = saves > 0 ? walls / saves : null;
   const base = sideOf('as it is', now);
   return {

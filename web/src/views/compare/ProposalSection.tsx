@@ -33,6 +33,7 @@ import { FrontSection } from './FrontSection.tsx';
 import { ImproveSection } from './ImproveSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
 import {
+  besidesWords,
   conflictWords,
   gapWords,
   priceWords,
@@ -139,7 +140,8 @@ export function ProposalSection() {
               </p>
               <p className="pl-3.5">
                 Now: {printNumber(heat.loss, 1)} W/K, {printMoney(Math.round(laid?.money ?? order.cost))},{' '}
-                {printMass(load.mass, units)}. {priceWords(answer, units)} {spareWords(answer, units)}
+                {printMass(load.mass, units)}. {priceWords(answer, units)} {spareWords(answer, units)}{' '}
+                {besidesWords(answer)}
               </p>
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
               <p className="pl-3.5 text-[13px] text-faint">

@@ -100,6 +100,15 @@ export function priceWords({ prices }: Proposal, units: UnitSystem): string {
     .concat('.');
 }
 
+/** What could be put up besides and pays for itself in what matters; empty where nothing does. */
+export function besidesWords({ besides }: Proposal): string {
+  const said = besides.map(
+    b =>
+      `${b.what} ${printNumber(b.saves, 1)} W/K for about ${printMoney(Math.round(b.cost))}${b.worth > 0 ? '' : ' (not worth it to you)'}`,
+  );
+  return said.length > 0 ? `Besides, while they are up: ${said.join(', ')}.` : '';
+}
+
 /** Which limit would change it first if it were tighter, the nearest of what is within a tenth. */
 export function spareWords({ spare, evaluated: e }: Proposal, units: UnitSystem): string {
   const of: Partial<Record<LimitPrice['limit'], { whole: number; says(by: number): string }>> = {

@@ -289,7 +289,7 @@ function CutNow({
         counts.set(id, (counts.get(id) ?? 0) + 1);
       }
     const from = rests.filter(r => counts.has(r.id));
-    const saved = await cuts.set({
+    const saved = await cuts.saved({
       pins: [
         ...cuts.pins.filter(p => p.group !== group.key),
         ...nest.laid.map(l => ({ group: group.key, ...l })),
