@@ -144,6 +144,20 @@ const liningsOf = (
 ): readonly (readonly [string, number] | null)[] =>
   LININGS[place].length === 0 ? [null] : LININGS[place].filter(([id]) => may(id));
 
+/** Whether a zone takes a fill by its kind: what is poured goes into voids that close; what rests on the floor bears people. */
+export const suits = (material: Material, zone: Zone, wood: number | 'as the fill'): boolean =>
+  (material.form !== 'bag' || zone.kind === 'frame') &&
+  (zone.kind !== 'floor' || wood !== 0 || !material.flexible);
+
+/** A floor, an arch and a bulkhead take what stands in the room. */
+const standsProud = ({ kind }: Zone): boolean => kind === 'floor' || kind === 'arch' || kind === 'bulkhead';
+
+/** The thickest of a material that a zone takes, m, where battens of `wood` stand before it. */
+export const roomFor = (material: Material, zone: Zone, wood: number): number =>
+  standsProud(zone)
+    ? STANDS_AT_MOST
+    : (Math.min(...zone.bays.map(b => b.depthMin.value)) + wood) / material.squeeze;
+
 /** Fills by material and thickness: none, and the thickest sold that the zone's bays may take. */
 function fillsOf(
   zone: Zone,
@@ -151,21 +165,19 @@ function fillsOf(
   library: Library,
   may: (id: string) => boolean,
 ): readonly ([Material, number] | null)[] {
-  const proud = zone.kind === 'floor' || zone.kind === 'arch' || zone.kind === 'bulkhead';
-  const shallow = Math.min(...zone.bays.map(b => b.depthMin.value)) + (typeof wood === 'number' ? wood : 0);
   const found: ([Material, number] | null)[] = wood === 'as the fill' ? [] : [null];
   for (const material of library.values()) {
     if (!material.roles.includes('fill') || !may(material.id) || material.family === 'damping') continue;
-    // Poured into voids that close; what rests on the floor bears people.
-    if (material.form === 'bag' && zone.kind !== 'frame') continue;
-    if (zone.kind === 'floor' && wood === 0 && material.flexible) continue;
-    const room = proud ? STANDS_AT_MOST : shallow / material.squeeze;
+    if (!suits(material, zone, wood)) continue;
+    const room = roomFor(material, zone, typeof wood === 'number' ? wood : 0);
     const sold = [...new Set(material.stock.map(s => s.thickness))]
       .filter(t => t <= room + 1e-6)
       .sort((a, b) => b - a);
     for (const thickness of sold.slice(0, THICKEST)) found.push([material, thickness]);
   }
-  return found.filter(f => f === null || !found.some(o => o !== null && o !== f && beats(o, f, proud)));
+  return found.filter(
+    f => f === null || !found.some(o => o !== null && o !== f && beats(o, f, standsProud(zone))),
+  );
 }
 
 /** Whether a fill is no worse than another of its kind in anything that is asked of it: warmth, price, mass, thickness. */

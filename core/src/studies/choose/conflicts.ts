@@ -9,7 +9,7 @@ export interface Conflict {
   between: LimitKey[];
   /** Each alone, if the others stay as they are: by so much it would have to give way, in its unit; null where that does not help. */
   alone: { limit: LimitKey; by: number | null }[];
-  /** The least by which all of them give way together, each by the same share at most. */
+  /** The least by which limits give way together: the sum of their shares is least. */
   together: { limit: LimitKey; by: number }[];
 }
 

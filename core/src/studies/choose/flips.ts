@@ -72,7 +72,7 @@ export function flipsOf(
     ...o,
     damp: figuresOf(zone, o.buildUp, asked.design, asked.library, climate).damp,
   });
-  // As likely as not to be weighed in a zone: a whole van counts as all of them.
+  // A zone tried at another depth is one step, the whole van one for each zone.
   const all = 2 * shaky.length + whole.length * options.size;
   let done = 0;
   const step = () => report(++done / all);

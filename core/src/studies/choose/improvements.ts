@@ -62,10 +62,7 @@ export function improvements(
           ? [{ zone: zone.id, option, changes, perHeat: changes.money / -changes.heat }]
           : [];
       });
-      const cheapest = better.reduce<Improvement | null>(
-        (a, b) => (!a || b.perHeat < a.perHeat ? b : a),
-        null,
-      );
+      const cheapest = better.reduce<Improvement | null>((a, b) => (!a || isCheaper(b, a) ? b : a), null);
       return cheapest ? [cheapest] : [];
     })
     .sort((a, b) => (isCheaper(a, b) ? -1 : 1));

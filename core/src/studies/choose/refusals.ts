@@ -1,18 +1,19 @@
 import { materialOf } from '../../materials/index.ts';
 import type { Material, Zone } from '../../model/index.ts';
+import { roomFor, suits } from './candidates.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { isDry } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
 
 /** Why a material was not taken. */
-export const REFUSALS = ['not wanted', 'too thick', 'too damp', 'beaten', 'weighed'] as const;
+export const REFUSALS = ['not wanted', 'unsuited', 'too thick', 'too damp', 'beaten', 'weighed'] as const;
 export type Refusal = (typeof REFUSALS)[number];
 
 /** A material that insulates nothing in the proposal, and why, by zone. */
 export interface Refused {
   /** Id of the material. */
   material: string;
-  /** Ids of zones by reason: refused by the person, sold no thinner, its lay-ups damper than asked, another better in everything, or weighed and not the best. */
+  /** Ids of zones by reason: refused by the person, not for such a zone, sold no thinner, its lay-ups damper than asked, none of its lay-ups left when others were better in everything, or weighed and not the best. */
   why: Partial<Record<Refusal, string[]>>;
 }
 
@@ -42,18 +43,17 @@ export function refusals(
 
 function reasonIn(
   zone: Zone,
-  { id, stock, squeeze }: Material,
+  material: Material,
   options: readonly LayUpOption[],
   limits: ChoiceLimits,
 ): Exclude<Refusal, 'not wanted'> {
-  const own = options.filter(o => fillsIn(o).includes(id));
+  const own = options.filter(o => fillsIn(o).includes(material.id));
   if (own.some(o => isDry(o, limits))) return 'weighed';
   if (own.length > 0) return 'too damp';
-  const room = Math.min(...zone.bays.map(b => b.depthMin.value));
-  // A floor, an arch and a bulkhead take what stands in the room.
-  const stands = zone.kind === 'floor' || zone.kind === 'arch' || zone.kind === 'bulkhead';
-  const thinnest = Math.min(...stock.map(s => s.thickness)) * squeeze;
-  return !stands && thinnest > room + 1e-6 ? 'too thick' : 'beaten';
+  // On a floor what is soft goes between battens alone, and those are seldom sold as thick.
+  if (!suits(material, zone, 0)) return 'unsuited';
+  const thinnest = Math.min(...material.stock.map(s => s.thickness));
+  return thinnest > roomFor(material, zone, 0) + 1e-6 ? 'too thick' : 'beaten';
 }
 
 const fillsIn = ({ buildUp }: LayUpOption): string[] =>

@@ -1,8 +1,5 @@
-import { layUp } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
-import type { Library } from '../../materials/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
-import { takeOff } from '../../order/takeoff/index.ts';
 import type { DampState } from '../../van/wetting/index.ts';
 
 /** What one zone comes to in one placement. */
@@ -15,7 +12,7 @@ export interface ZoneFigures {
   thickness: number;
   /** kg. */
   mass: number;
-  /** Of its materials by the part, no pack rounded. */
+  /** Of its materials: whole packs shared out by use. */
   money: number;
   /** Its part of the van's heat loss, W/K. */
   heat: number;
@@ -23,13 +20,8 @@ export interface ZoneFigures {
   damp: { state: DampState; water: number };
 }
 
-/** Every zone of a placement that was evaluated; what is paid for a zone is what it takes alone. */
-export function zoneFigures(
-  shell: Shell,
-  placement: Placement,
-  library: Library,
-  e: Evaluation,
-): ZoneFigures[] {
+/** Every zone of a placement that was evaluated. */
+export function zoneFigures(shell: Shell, placement: Placement, e: Evaluation): ZoneFigures[] {
   return shell.zones.map(zone => {
     const buildUp = placement.buildUps.find(b => b.id === placement.zones[zone.id]) ?? null;
     return {
@@ -37,21 +29,11 @@ export function zoneFigures(
       buildUp,
       thickness: buildUp?.layers.reduce((sum, l) => sum + l.thickness, 0) ?? 0,
       mass: e.load.zones.get(zone.id) ?? 0,
-      money: moneyOf(zone, shell, placement, library),
+      money: e.order.costByZone[zone.id] ?? 0,
       heat: e.heat.zones.find(z => z.zone.id === zone.id)!.loss,
       damp: dampOf(zone, e),
     };
   });
-}
-
-/** What a zone takes alone, by the part; arches stand before a wall. */
-function moneyOf(zone: Zone, shell: Shell, placement: Placement, library: Library): number {
-  const bare = { ...placement, zones: { [zone.id]: placement.zones[zone.id] ?? null } };
-  const own = new Set(zone.bays.map(b => b.id));
-  bare.bays = Object.fromEntries(Object.entries(placement.bays).filter(([bay]) => own.has(bay)));
-  const zones = [zone, ...shell.zones.filter(z => z.kind === 'arch' && z.id !== zone.id)];
-  const { lines } = takeOff(layUp({ ...shell, zones }, bare, library), library);
-  return lines.reduce((sum, l) => sum + l.cost * l.used, 0);
 }
 
 const RANK = { bare: 0, dry: 1, dries: 2, grows: 3 } as const;

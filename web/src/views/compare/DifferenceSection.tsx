@@ -59,13 +59,7 @@ function useZoneFigures(variant: Variant): ZoneFigures[] {
   const version = useClimates(s => s.version);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a climate that has come in is asked for anew.
   return useMemo(
-    () =>
-      zoneFigures(
-        shell,
-        variant.design,
-        library,
-        evaluation({ shell, brief }, variant.design, library, heard),
-      ),
+    () => zoneFigures(shell, variant.design, evaluation({ shell, brief }, variant.design, library, heard)),
     [shell, brief, library, heard, variant.design, version],
   );
 }
