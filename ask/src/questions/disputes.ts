@@ -1,5 +1,6 @@
 import {
   answerWords,
+  guessWords,
   NOTHING,
   type Print,
   QUESTIONS,
@@ -41,6 +42,7 @@ export async function askDisputes(args: readonly string[]) {
             number: dispute.number,
             turns: { says: turnWords(dispute, print), ...dispute.turning.x },
             moves: dispute.moves,
+            guesses: guessWords(id, print),
             sides: dispute.sides,
           }
         : { answer: null, says: NOTHING[id] }),

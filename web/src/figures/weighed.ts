@@ -1,8 +1,8 @@
 import type { Brief } from '@overcoat/core/model';
 import { type ChoiceLimits, FIGURE_KEYS, type Figured, type FigureKey } from '@overcoat/core/studies/choose';
-import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
-import { grams } from '../format.ts';
-import { moneySign, printMoney } from '../store/money.ts';
+import type { Unit } from '@overcoat/core/studies/disputes';
+import type { UnitSystem } from '@overcoat/core/units';
+import { axisOf, printOf } from './units.ts';
 
 /** Figures that are weighed against each other, by their name here. */
 export const FIGURE_NAMES: Record<FigureKey, string> = {
@@ -15,39 +15,24 @@ export const FIGURE_NAMES: Record<FigureKey, string> = {
   hours: 'hours of work',
 };
 
+const UNITS: Record<FigureKey, Unit> = {
+  warmth: 'W/K',
+  damp: 'kg/m2',
+  quiet: 'share',
+  mass: 'kg',
+  money: 'money',
+  headroom: 'm',
+  hours: 'h',
+};
+
 /** A figure as it is said. */
-export function printFigure(key: FigureKey, value: number, units: UnitSystem): string {
-  switch (key) {
-    case 'warmth':
-      return `${printNumber(value, 1)} W/K`;
-    case 'damp':
-      return grams(value);
-    case 'quiet':
-      return `${printNumber(value * 100)} %`;
-    case 'mass':
-      return printMass(value, units);
-    case 'money':
-      return printMoney(Math.round(value));
-    case 'headroom':
-      return printLength(value, units);
-    case 'hours':
-      return `${printNumber(value)} h`;
-  }
-}
+export const printFigure = (key: FigureKey, value: number, units: UnitSystem): string =>
+  printOf(units)(value, UNITS[key]);
 
 /** What a figure is multiplied by on an axis, and what the axis says. */
 export function figureAxis(key: FigureKey, units: UnitSystem): { by: number; says: string } {
-  const metric = units === 'metric';
-  const of: Record<FigureKey, { by: number; unit: string }> = {
-    warmth: { by: 1, unit: 'W/K' },
-    damp: { by: 1000, unit: 'g/m²' },
-    quiet: { by: 100, unit: '% of the bare van' },
-    mass: metric ? { by: 1, unit: 'kg' } : { by: 1 / 0.45359237, unit: 'lb' },
-    money: { by: 1, unit: moneySign() },
-    headroom: metric ? { by: 1000, unit: 'mm' } : { by: 1 / 0.0254, unit: 'in' },
-    hours: { by: 1, unit: 'h' },
-  };
-  return { by: of[key].by, says: `${FIGURE_NAMES[key]}, ${of[key].unit}` };
+  const { by, says } = axisOf(UNITS[key], units);
+  return { by, says: `${FIGURE_NAMES[key]}, ${key === 'quiet' ? '% of the bare van' : says}` };
 }
 
 /** All figures in a line. */

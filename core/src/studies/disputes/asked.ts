@@ -1,13 +1,13 @@
 import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
-import { type Asked as Chosen, wholeVan } from '../choose/index.ts';
-import { type Side, type Weights, worth } from './worth.ts';
+import { type ChoiceWeights, type Asked as Chosen, wholeVan, worthOf } from '../choose/index.ts';
+import type { Side } from './dispute.ts';
 
 /** A van that disputes are settled for. */
 export interface Asked extends Omit<Chosen, 'avoided'> {
   /** What matters how much. */
-  weights: Weights;
+  weights: ChoiceWeights;
 }
 
 /** What a bare van is taken to get where a dispute is about what lies in it. */
@@ -29,10 +29,7 @@ export const evaluateOf = (
 ): Evaluation => evaluate({ shell, brief: design.brief }, placement, library, heard, climate);
 
 /** What one way comes to. */
-export function sideOf(name: string, e: Evaluation, hours: number | null = null): Side {
-  const { warmth: heat, mass, money, damp: water, quiet: drums, headroom: height } = wholeVan(e);
-  return { name, heat, mass, money, water, drums, height, hours };
-}
+export const sideOf = (name: string, e: Evaluation, hours = 0): Side => ({ name, ...wholeVan(e), hours });
 
 /** A placement with the build-up of every zone as `made` has it; what it leaves as it is stays the same build-up. */
 export function remade(
@@ -68,5 +65,5 @@ export const lined = (asked: Asked, ...kinds: Zone['kind'][]): Zone[] =>
   asked.design.shell.zones.filter(z => kinds.includes(z.kind) && layersIn(asked, z));
 
 /** The side that is worth most to this person. */
-export const bestOf = (sides: readonly Side[], weights: Weights): Side =>
-  sides.reduce((a, b) => (worth(b, weights) < worth(a, weights) - 1e-9 ? b : a));
+export const bestOf = (sides: readonly Side[], weights: ChoiceWeights): Side =>
+  sides.reduce((a, b) => (worthOf(b, weights) < worthOf(a, weights) - 1e-9 ? b : a));

@@ -1,8 +1,8 @@
 import { usualFor } from '../../materials/index.ts';
 import type { Layer } from '../../model/index.ts';
+import { worthOf } from '../choose/index.ts';
 import { type Asked, evaluateOf, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
-import { worth } from './worth.ts';
 
 const SHARES = [0, 0.1, 0.25, 0.4, 0.6, 0.8, 1];
 /** What is called a quarter, and all of it. */
@@ -28,9 +28,9 @@ export function deadening(asked: Asked): Dispute | null {
     return sideOf(`${Math.round(coverage * 100)} %`, evaluateOf(asked, laid));
   };
   const all = SHARES.map(covered);
-  if (all.at(-1)!.drums > all[0]!.drums - 1e-6) return null;
+  if (all.at(-1)!.quiet > all[0]!.quiet - 1e-6) return null;
   // What it does to warmth and water is no reason for or against it.
-  const costs = all.map(s => worth({ ...s, heat: 0, water: 0, height: 0 }, weights));
+  const costs = all.map(s => worthOf({ ...s, warmth: 0, damp: 0, headroom: 0 }, weights));
   const best = costs.indexOf(Math.min(...costs));
   const share = SHARES[best]!;
   const now = placement.buildUps.flatMap(b =>
@@ -46,7 +46,7 @@ export function deadening(asked: Asked): Dispute | null {
           : share < NEARLY_ALL
             ? 'about half'
             : 'all of it',
-    number: { what: 'drumming by then', unit: 'dB', value: decibels(all[best]!.drums) },
+    number: { what: 'drumming by then', unit: 'dB', value: decibels(all[best]!.quiet) },
     sides: [all[0]!, all[2]!, all.at(-1)!],
     turning: {
       x: {
@@ -56,7 +56,7 @@ export function deadening(asked: Asked): Dispute | null {
         turns: share,
       },
       y: { what: 'drumming against the bare van', unit: 'dB' },
-      lines: [{ side: 'drumming', points: all.map((s, i) => ({ x: SHARES[i]!, y: decibels(s.drums) })) }],
+      lines: [{ side: 'drumming', points: all.map((s, i) => ({ x: SHARES[i]!, y: decibels(s.quiet) })) }],
     },
     moves: [
       'how much quiet matters',

@@ -1,4 +1,4 @@
-import type { ChoiceWeights } from '../choose/index.ts';
+import type { Figured } from '../choose/index.ts';
 
 /** What practitioners disagree on, in the order in which a van is built. */
 export const DISPUTES = [
@@ -18,24 +18,10 @@ export type DisputeId = (typeof DISPUTES)[number];
 /** Units of the figures, each printed as the person has it. */
 export type Unit = 'W/K' | 'kg' | 'money' | 'h' | 'm' | 'kg/m2' | 'share' | 'times' | 'dB';
 
-/** One way to do it, and what the whole van comes to by it. */
-export interface Side {
+/** One way to do it, and what the whole van comes to by it; money estimated, hours of the zones it is about, 0 where it takes none of its own. */
+export interface Side extends Figured {
   /** Which. */
   name: string;
-  /** Of the whole van, W/K. */
-  heat: number;
-  /** Added, kg. */
-  mass: number;
-  /** Estimated. */
-  money: number;
-  /** First winter's most water in any bay, as things usually turn out, kg/m2. */
-  water: number;
-  /** Share of the bare van's drumming that is left. */
-  drums: number;
-  /** Floor to ceiling, m. */
-  height: number;
-  /** Hours of work in the zones it is about; null where it takes none of its own. */
-  hours: number | null;
 }
 
 /** How an answer turns: what each side comes to over one input. */
@@ -63,9 +49,6 @@ export interface Dispute {
   /** What would change it, strongest first. */
   moves: string[];
 }
-
-/** What matters to a person, and nothing where they did not say. */
-export type Weights = ChoiceWeights;
 
 /** Where a line through points crosses a level, the first from the left; null where it does not. */
 export function crossing(points: readonly { x: number; y: number }[], level: number): number | null {

@@ -122,8 +122,8 @@ describe('what is stuck, stuffed and laid', () => {
     expect(ys.at(-1)!).toBeLessThan(ys[0]!);
   });
   it('ribs: a strip turns with what warmth is worth and with its price', () => {
-    expect(fibre.ribs!.sides.find(s => s.name === 'a strip over them')!.heat).toBeLessThan(
-      fibre.ribs!.sides.find(s => s.name === 'clear')!.heat,
+    expect(fibre.ribs!.sides.find(s => s.name === 'a strip over them')!.warmth).toBeLessThan(
+      fibre.ribs!.sides.find(s => s.name === 'clear')!.warmth,
     );
     const cold = settled(asked('fibre-open', { weights: { ...weights, warmth: 0 } }));
     expect(cold.ribs!.answer).toBe('clear');
@@ -150,8 +150,10 @@ describe('what is stuck, stuffed and laid', () => {
     const free = settled(asked('board-foil', { weights: keen, design: low })).floor!;
     const short = settled(asked('board-foil', { weights: keen, design: brief(high) })).floor!;
     expect(turnOf(short)!).toBeLessThan(turnOf(free)!);
+    const none = brief({ headHeight: assumed(design.shell.height.value) });
+    expect(settled(asked('board-foil', { weights: keen, design: none })).floor!.answer).toBe('no room');
     expect(free.answer).toBe('insulated');
-    const careless = settled(asked('board-foil', { weights: { ...weights, warmth: 0 } })).floor!;
+    const careless = settled(asked('board-foil', { design: low, weights: { ...weights, warmth: 0 } })).floor!;
     expect(careless.answer).toBe('bare ply');
   });
   it('a ceiling is soft where money and work count alone, strong where warmth does', () => {

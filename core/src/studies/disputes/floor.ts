@@ -1,10 +1,10 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import { materialOf, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, LayerOf, Material } from '../../model/index.ts';
-import { hoursOf } from '../choose/index.ts';
+import { hoursOf, worthOf } from '../choose/index.ts';
 import { type Asked, bestOf, evaluateOf, layersIn, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
-import { byWorthOfHeat, worth } from './worth.ts';
+import { byWorthOfHeat } from './worth.ts';
 
 /** A board that bears a floor by itself where the one that is laid is soft. */
 const BEARS = ['xps', 'pir', 'eps'];
@@ -72,7 +72,7 @@ export function floorBattens(asked: Asked): Dispute | null {
   return {
     id: 'floor battens',
     answer: bestOf(sides, asked.weights).name,
-    number: { what: 'battens lose more', unit: 'W/K', value: sides[0]!.heat - sides[1]!.heat },
+    number: { what: 'battens lose more', unit: 'W/K', value: sides[0]!.warmth - sides[1]!.warmth },
     sides,
     turning: byWorthOfHeat(sides, asked.weights),
     moves: ['how wide battens are and how close', 'how much warmth matters', 'how much work matters'],
@@ -94,15 +94,15 @@ export function floor(asked: Asked): Dispute | null {
       side: side(thickness === 0 ? 'bare ply' : 'insulated', layers),
     }));
   const need = design.brief.headHeight.value;
-  const high = tried.filter(t => t.side.height >= need - 1e-6);
+  const high = tried.filter(t => t.side.headroom >= need - 1e-6);
   const best = (high.length > 0 ? high : tried.slice(0, 1)).reduce((a, b) =>
-    worth(b.side, weights) < worth(a.side, weights) ? b : a,
+    worthOf(b.side, weights) < worthOf(a.side, weights) ? b : a,
   );
   const bare = tried[0]!;
   return {
     id: 'floor',
-    answer: best.thickness > 0 ? 'insulated' : 'bare ply',
-    number: { what: 'less heat lost', unit: 'W/K', value: bare.side.heat - best.side.heat },
+    answer: best.thickness > 0 ? 'insulated' : high.length > 1 ? 'bare ply' : 'no room',
+    number: { what: 'less heat lost', unit: 'W/K', value: bare.side.warmth - best.side.warmth },
     sides: [bare.side, ...(best.thickness > 0 ? [best.side] : tried.slice(1, 2).map(t => t.side))],
     turning: {
       x: {
@@ -112,7 +112,7 @@ export function floor(asked: Asked): Dispute | null {
         turns: best.thickness,
       },
       y: { what: 'heat lost by the van', unit: 'W/K' },
-      lines: [{ side: 'heat', points: tried.map(t => ({ x: t.thickness, y: t.side.heat })) }],
+      lines: [{ side: 'heat', points: tried.map(t => ({ x: t.thickness, y: t.side.warmth })) }],
     },
     moves: ['height you need', 'how much headroom matters', 'how much warmth matters', 'price of the board'],
   };
@@ -152,16 +152,16 @@ export function ceiling(asked: Asked): Dispute | null {
     { side: 'thick and soft', of: soft },
   ].map(l => ({
     side: l.side,
-    points: FILLED.map(part => ({ x: part * room, y: side('', l.of, part * room).heat })),
+    points: FILLED.map(part => ({ x: part * room, y: side('', l.of, part * room).warmth })),
   }));
   // So much of the soft one would do as well as the strong one in its thickness.
   const [strong, weak] = [sides[0]!, lines[1]!.points];
-  const as = weak.findIndex(p => p.y <= strong.heat);
-  const turns = as < 0 ? null : as === 0 ? weak[0]!.x : between(weak[as - 1]!, weak[as]!, strong.heat);
+  const as = weak.findIndex(p => p.y <= strong.warmth);
+  const turns = as < 0 ? null : as === 0 ? weak[0]!.x : between(weak[as - 1]!, weak[as]!, strong.warmth);
   return {
     id: 'ceiling',
     answer: bestOf(sides, weights).name,
-    number: { what: 'the strong one loses less', unit: 'W/K', value: sides[1]!.heat - sides[0]!.heat },
+    number: { what: 'the strong one loses less', unit: 'W/K', value: sides[1]!.warmth - sides[0]!.warmth },
     sides,
     turning: {
       x: { what: 'thickness between the bows', unit: 'm', at: own?.thickness ?? null, turns },

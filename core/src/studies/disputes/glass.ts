@@ -21,8 +21,8 @@ export function glass(asked: Asked, now: Evaluation): Dispute | null {
     answer: UP * saves >= walls ? 'windows and cab' : 'walls',
     number: { what: 'screens save while they are up', unit: 'W/K', value: saves },
     sides: [
-      { ...base, name: 'windows and cab', heat: base.heat - UP * saves, money: base.money + cost },
-      { ...base, name: 'walls', heat: base.heat - walls, money: base.money + cost },
+      { ...base, name: 'windows and cab', warmth: base.warmth - UP * saves, money: base.money + cost },
+      { ...base, name: 'walls', warmth: base.warmth - walls, money: base.money + cost },
     ],
     turning: {
       x: {

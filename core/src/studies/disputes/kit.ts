@@ -6,8 +6,8 @@ import { type Asked, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 
 /** What a ready-cut kit costs more than what it is cut from, and pieces of it that do not fit. Common practice, no source. */
-const DEARER = 0.4;
-const MISFITS = 0.1;
+export const DEARER = 0.4;
+export const MISFITS = 0.1;
 /** Worth of an hour that is looked at, money. */
 const HOURS_WORTH = [0, 5, 10, 15, 20, 30, 40];
 

@@ -1,4 +1,7 @@
-import type { Dispute, DisputeId, Unit } from './dispute.ts';
+import { SCREENS } from '../cabin/index.ts';
+import { UP } from '../choose/index.ts';
+import type { Dispute, DisputeId, Side, Unit } from './dispute.ts';
+import { DEARER, MISFITS } from './kit.ts';
 
 /** What is disputed, as a question. */
 export const QUESTIONS: Record<DisputeId, string> = {
@@ -38,11 +41,15 @@ export function answerWords(
 ): string {
   const n = print(Math.abs(number.value), number.unit);
   const side = (name: string) => sides.find(s => s.name === name)!;
+  const moreOrLess = (by: number, unit: Unit) => `${print(Math.abs(by), unit)} ${by < 0 ? 'less' : 'more'}`;
+  const lessHeat = (s: Side) => moreOrLess(s.warmth - side('clear').warmth, 'W/K');
   switch (id) {
     case 'barrier':
       return answer === 'barrier'
         ? `A barrier: with its joints as they are sealed, the worst bay takes up ${n} less in its first winter.`
-        : `None: it would keep no more than ${n} out of the worst bay.`;
+        : number.value > 0
+          ? `None: it would keep no more than ${n} out of the worst bay.`
+          : 'None: with it the worst bay would take up no less.';
     case 'seal':
       return answer === 'no seal is worth it'
         ? 'No seal is worth its tape here: what is laid takes up no water to speak of without.'
@@ -54,13 +61,15 @@ export function answerWords(
         ? 'None: it saves less drumming than its weight and money are worth to you.'
         : `${capital(answer!)}: about ${print(x.turns!, 'share')} of each panel; by then the van drums ${n} less, and more of it is worth less to you than its weight and money.`;
     case 'ribs':
-      return `${capital(answer!)}: left clear, ribs lose ${n} of the heat; stuffed ${print(side('clear').heat - side('stuffed').heat, 'W/K')} less, with a strip over them ${print(side('clear').heat - side('a strip over them').heat, 'W/K')} less.`;
+      return `${capital(answer!)}: left clear, ribs lose ${n} of the heat; stuffed ${lessHeat(side('stuffed'))}, with a strip over them ${lessHeat(side('a strip over them'))}.`;
     case 'floor battens':
-      return `${capital(answer!)}: battens lose ${n} ${number.value < 0 ? 'less' : 'more'} and take ${print(side('on battens').hours! - side('full board').hours!, 'h')} more.`;
+      return `${capital(answer!)}: battens lose ${moreOrLess(number.value, 'W/K')} and take ${moreOrLess(side('on battens').hours - side('full board').hours, 'h')}.`;
     case 'floor':
       return answer === 'insulated'
-        ? `Insulated, ${print(x.turns!, 'm')} thick: ${n} less, and ${print(sides.at(-1)!.height, 'm')} of height left.`
-        : 'Not: what it saves is not worth its height, money and work to you.';
+        ? `Insulated, ${print(x.turns!, 'm')} thick: ${n} less, and ${print(sides.at(-1)!.headroom, 'm')} of height left.`
+        : answer === 'no room'
+          ? 'Not: anything under it leaves less than the height you need.'
+          : 'Not: what it saves is not worth its height, money and work to you.';
     case 'ceiling':
       return `${capital(answer!)}: the strong board loses ${n} ${number.value < 0 ? 'more' : 'less'} than the soft one in what fits between the bows.`;
     case 'foil':
@@ -80,7 +89,7 @@ export function answerWords(
 
 /** Where it turns, in a sentence. */
 export function turnWords({ id, turning: { x } }: Dispute, print: Print): string {
-  const now = x.at === null ? '' : ` Now: ${print(x.at, x.unit)}.`;
+  const now = x.at === null ? '' : ` ${id === 'glass' ? 'Taken' : 'Now'}: ${print(x.at, x.unit)}.`;
   if (x.turns === null) return `Nothing turns it over what is shown here.${now}`;
   const turns = print(x.turns, x.unit);
   return `${TURNS[id](turns, x.turns)}.${now}`;
@@ -99,5 +108,14 @@ const TURNS: Record<DisputeId, (turns: string, value: number) => string> = {
   glass: turns => `Turns where screens are up ${turns} of the time`,
   kit: turns => `Turns where an hour is worth ${turns}`,
 };
+
+/** What an answer rests on that is a guess, in a sentence; empty where nothing is. */
+export function guessWords(id: DisputeId, print: Print): string {
+  if (id === 'glass')
+    return `Guessed: screens cost ${print(SCREENS['cab inside'], 'money')} a square metre and are up ${print(UP, 'share')} of the heated time; the walls find room for what the money buys.`;
+  if (id === 'kit')
+    return `Guessed: a kit costs ${print(DEARER, 'share')} more than what it is cut from, and ${print(MISFITS, 'share')} of its pieces do not fit.`;
+  return '';
+}
 
 const capital = (word: string): string => word.replace(/^./, c => c.toUpperCase());

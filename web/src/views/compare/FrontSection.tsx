@@ -144,5 +144,5 @@ function frontWords(
   const worst = Math.max(...front.map(p => p.gap));
   const more = Math.abs(last.figures[x] - knee.figures[x]);
   const rest = Math.abs(last.figures[y] - knee.figures[y]);
-  return `With ${sayX(knee.figures[x])}${x === 'money' ? '' : ` of ${FIGURE_NAMES[x]}`}: ${sayY(knee.figures[y])}; the last ${sayY(rest)} take ${sayX(more)} more. Each point proven to ${printNumber(Math.max(0.1, worst * 100), 1)} % or nearer.`;
+  return `With ${sayX(knee.figures[x])}${x === 'money' ? '' : ` of ${FIGURE_NAMES[x]}`}: ${sayY(knee.figures[y])}; the last ${sayY(rest)} take ${sayX(more)} ${x === 'headroom' ? 'less' : 'more'}. Each point proven to ${printNumber(Math.max(0.1, worst * 100), 1)} % or nearer, as far as packs are estimated.`;
 }

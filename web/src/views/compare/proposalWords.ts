@@ -106,7 +106,7 @@ export function besidesWords({ besides }: Proposal): string {
     b =>
       `${b.what} ${printNumber(b.saves, 1)} W/K for about ${printMoney(Math.round(b.cost))}${b.worth > 0 ? '' : ' (not worth it to you)'}`,
   );
-  return said.length > 0 ? `Besides, while they are up: ${said.join(', ')}.` : '';
+  return said.length > 0 ? `Besides, each alone while it is up, at guessed prices: ${said.join(', ')}.` : '';
 }
 
 /** Which limit would change it first if it were tighter, the nearest of what is within a tenth. */

@@ -2,6 +2,7 @@ import {
   answerWords,
   type Dispute,
   type DisputeId,
+  guessWords,
   NOTHING,
   QUESTIONS,
   turnWords,
@@ -9,12 +10,12 @@ import {
 import { ArrowLeft } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { printOf } from '../../figures/units.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
-import { printOf } from './print.ts';
 import { TurningPlot } from './TurningPlot.tsx';
 
 /** Where it can be tried and taken. */
@@ -99,7 +100,9 @@ function Answer({ dispute, print }: { dispute: Dispute; print: ReturnType<typeof
       <p className="border-l-4 border-chalk pl-2.5">{answerWords(dispute, print)}</p>
       <TurningPlot turning={dispute.turning} question={QUESTIONS[dispute.id]} />
       <p className="text-[13px]">{turnWords(dispute, print)}</p>
-      <p className="text-[13px] text-faint">What would change it: {dispute.moves.join('; ')}.</p>
+      <p className="text-[13px] text-faint">
+        What would change it: {dispute.moves.join('; ')}. {guessWords(dispute.id, print)}
+      </p>
     </>
   );
 }

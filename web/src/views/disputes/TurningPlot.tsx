@@ -1,9 +1,9 @@
 import type { Turning } from '@overcoat/core/studies/disputes';
 import { useCallback } from 'react';
+import { axisOf } from '../../figures/units.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
-import { axisOf } from './print.ts';
 
 /** Lines of the ways, told apart by dash and colour. */
 const LINES = [

@@ -1,9 +1,9 @@
 import type { Print, Unit } from '@overcoat/core/studies/disputes';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
-import { grams } from '../../format.ts';
-import { moneySign, printMoney } from '../../store/money.ts';
+import { grams } from '../format.ts';
+import { moneySign, printMoney } from '../store/money.ts';
 
-/** Figures of a dispute as this person reads them. */
+/** A figure as this person reads it. */
 export const printOf =
   (units: UnitSystem): Print =>
   (value, unit) => {
@@ -34,6 +34,7 @@ export function axisOf(unit: Unit, units: UnitSystem): { by: number; says: strin
   if (unit === 'money') return { by: 1, says: moneySign() };
   if (unit === 'kg/m2') return { by: 1000, says: 'g/m²' };
   if (unit === 'share') return { by: 100, says: '%' };
+  if (unit === 'kg') return units === 'metric' ? { by: 1, says: 'kg' } : { by: 1 / 0.45359237, says: 'lb' };
   if (unit === 'm') return units === 'metric' ? { by: 1000, says: 'mm' } : { by: 1 / 0.0254, says: 'in' };
   return { by: 1, says: unit };
 }
