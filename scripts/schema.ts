@@ -13,4 +13,4 @@ const text = JSON.stringify(
   null,
   1,
 );
-writeFileSync('docs/schema/design-7.json', `${text}\n`);
+writeFileSync('docs/schema/design-8.json', `${text}\n`);

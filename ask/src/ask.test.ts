@@ -162,7 +162,7 @@ describe('asked by command line', () => {
 
   it.each([
     ['{', 'is not complete JSON'],
-    ['{"format":8}', 'format 8'],
+    ['{"format":9}', 'format 9'],
     ['{"format":2,"design":{"format":2},"materials":[],"prices":[]}', 'The file is not accepted: at /design'],
   ])('a file that cannot be read is named: %s', async (text, says) => {
     const bad = path.join(folder, 'bad.json');

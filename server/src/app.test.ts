@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { newDesign } from '@overcoat/core/buildup';
 import { referenceMaterials } from '@overcoat/core/materials';
-import type { Design } from '@overcoat/core/model';
+import { type Design, FORMAT } from '@overcoat/core/model';
 import type { Express } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -162,7 +162,7 @@ describe('the own library', () => {
   const library = () => new LibraryStore(db);
   const own = { ...referenceMaterials[0]!, id: 'mine' };
   const file = (change: object = {}) => ({
-    format: 7 as const,
+    format: FORMAT,
     log: [],
     design: newDesign('F', 'compact'),
     materials: [],

@@ -49,7 +49,7 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     const changes = [{ op: 'replace' as const, path: ['built'], value: 'a' }];
     await conversions.change(listed!.id, 4, changes, 'built', async d => changed(d, changes));
     expect((await new ConversionStore(db).read(listed!.id)).design).toMatchObject({
-      format: 7,
+      format: 8,
       note: 'Saved once more',
       built: 'a',
     });

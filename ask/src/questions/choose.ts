@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { ChoiceSearch, type Proof, prove } from '@overcoat/core/choosing';
 import { readLayups } from '@overcoat/core/formats';
-import { type ChoiceLimits, choose, weighAll } from '@overcoat/core/studies/choose';
+import { type Candidate, type ChoiceLimits, choose, weighAll } from '@overcoat/core/studies/choose';
 import { climateFor } from '@overcoat/core/van/wetting';
 import loadHighs, { type Highs } from 'highs';
 import { Mistake } from '../mistake.ts';
@@ -67,6 +67,8 @@ export async function askChoose(args: readonly string[]) {
       zone,
       layers: option.buildUp.layers,
       seams: option.buildUp.seams,
+      ribs: option.ribs,
+      bays: layersByBay(option),
       heat: option.heat,
       mass: option.mass,
       hours: option.hours,
@@ -79,6 +81,10 @@ export async function askChoose(args: readonly string[]) {
     })),
   };
 }
+
+/** What single bays get in place of the rest, by bay id. */
+const layersByBay = ({ bays }: Candidate) =>
+  Object.fromEntries(Object.entries(bays).map(([bay, b]) => [bay, b?.layers ?? []]));
 
 function chosen(highs: Highs, text: string, name: string | undefined, seconds: number) {
   const read = readLayups(text, name);

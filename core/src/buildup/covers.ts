@@ -26,6 +26,8 @@ export interface Cover {
   part?: { at: number; of: number };
   /** Id of the pocket it is stuffed into; left out of what covers bays. */
   pocket?: string;
+  /** What it is cut or sewn into, to be put up at night; left out of what is laid. */
+  put?: 'screen' | 'curtain';
 }
 
 /** A bay is left out of a fill when an opening takes more than this share of it. */

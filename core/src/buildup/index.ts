@@ -8,7 +8,9 @@ export { cutsOf } from './joints.ts';
 export { type LaidBay, type LayUp, layUp } from './layUp.ts';
 export { jointsLaw, leakPath } from './leak.ts';
 export { bare, newDesign, nothingReady, variantBySchool } from './newDesign.ts';
+export { frontAtNight, isScreened, putUp } from './putUp.ts';
 export { acrossRibs, withRibStrip } from './ribStrip.ts';
+export { ribsAs, takesStuffing } from './ribsAs.ts';
 export { battenCount, battenOf, directionOf, inCavity, isContinuous, liningRests, ROLES } from './roles.ts';
 export { placeOf, schools } from './schools.ts';
 export {

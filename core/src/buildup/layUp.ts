@@ -4,6 +4,8 @@ import { bayArea, behindArches } from '../survey/shell/index.ts';
 import { aboveMiddle, type BayJoints, holesKey, holesOf, stackHeight } from './bayJoints.ts';
 import { type Cover, covers } from './covers.ts';
 import { type Joints, jointsOf } from './joints.ts';
+import { putUp } from './putUp.ts';
+import { ribsAs } from './ribsAs.ts';
 import { type LaidSheets, stickSheets } from './sheets.ts';
 import { stuffing } from './stuffing.ts';
 import { woodUnder } from './woodUnder.ts';
@@ -40,7 +42,7 @@ export interface LaidBay {
 export interface LayUp {
   /** What each layer has to cover. */
   covers: Cover[];
-  /** What goes in besides: stuffing of pockets, and wood under the edges of furniture. */
+  /** What goes in besides: stuffing of pockets, wood under the edges of furniture, screens and a curtain. */
   extras: Cover[];
   /** By zone and build-up. */
   joints: Joints[];
@@ -51,7 +53,8 @@ export interface LayUp {
 }
 
 /** Lays a placement into a shell. Throws RangeError for an unknown material: `checkDesign` finds those first. */
-export function layUp(shell: Shell, placement: Placement, library: Library): LayUp {
+export function layUp(surveyed: Shell, placement: Placement, library: Library): LayUp {
+  const shell = ribsAs(surveyed, placement);
   const hidden = behindArches(shell);
   const stuck = stickSheets(shell, placement, library);
   const covered = covers(shell, stuck, hidden, library);
@@ -100,7 +103,11 @@ export function layUp(shell: Shell, placement: Placement, library: Library): Lay
   }
   return {
     covers: covered,
-    extras: [...stuffing(shell, stuck, library), ...woodUnder(shell, stuck)],
+    extras: [
+      ...stuffing(shell, stuck, library),
+      ...woodUnder(shell, stuck),
+      ...putUp(shell, placement, library),
+    ],
     joints: all.filter(j => j.airtight),
     bays,
     cases,

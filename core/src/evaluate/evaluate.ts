@@ -1,4 +1,4 @@
-import { type LaidBay, type LayUp, layUp } from '../buildup/index.ts';
+import { type LaidBay, type LayUp, layUp, ribsAs } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Design, Placement, Shell } from '../model/index.ts';
 import { type TakeOff, takeOff } from '../order/takeoff/index.ts';
@@ -34,17 +34,18 @@ export interface Evaluation {
  * for an unknown material: `checkDesign` finds those first.
  */
 export function evaluate(
-  { shell, brief }: Pick<Design, 'shell' | 'brief'>,
+  { shell: surveyed, brief }: Pick<Design, 'shell' | 'brief'>,
   placement: Placement,
   library: Library,
   heard: Heard = NOTHING_HEARD,
-  climate: VanClimate = climateFor(shell, brief),
+  climate: VanClimate = climateFor(surveyed, brief),
 ): Evaluation {
+  const shell = ribsAs(surveyed, placement);
   const laid = layUp(shell, placement, library);
   return {
     bays: laid.bays,
     fit: fitOf(shell, laid, library),
-    heat: heatOf(shell, brief, laid, library),
+    heat: heatOf(shell, brief, laid, library, placement),
     damp: dampOf(shell, laid, library, climate),
     load: loadOf(shell, laid, library),
     quiet: quietOf(shell, brief, laid, library, heard),

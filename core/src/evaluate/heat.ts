@@ -1,18 +1,28 @@
 import {
   bayUValue,
   directionOf,
+  frontAtNight,
+  isScreened,
   type LaidBay,
   type LayUp,
   sectionAt,
   totalResistance,
 } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { type Brief, inCab, isWithin, type Shell, type Zone } from '../model/index.ts';
+import {
+  type Brief,
+  type Design,
+  inCab,
+  isWithin,
+  type Placement,
+  type Shell,
+  type Zone,
+} from '../model/index.ts';
 import { RSE } from '../physics/heat/index.ts';
 import { keptClear, meanDepth, openingSize, unionArea } from '../survey/shell/index.ts';
 import { type Bridge, type PointLoss, pointsOf, zoneBridges } from '../van/bridges/index.ts';
 import { cabFactor, conducts, FILM, type FrontPass, factoryTrim, frontPass } from '../van/cab/index.ts';
-import { glazing } from '../van/climate/index.ts';
+import { glazing, type Screen } from '../van/climate/index.ts';
 
 /** Heat one zone loses, W/K. */
 interface ZoneHeat {
@@ -71,12 +81,20 @@ export interface HeatResult {
   cab: CabHeat | null;
   /** Of the load space, by its own zones and by the cab on the design night, W/K. */
   loss: number;
+  /** So much less while the variant's screens are up and its curtain is drawn, W/K; 0 without any. */
+  saved: number;
 }
 
 /** The cab's factor is that of a night with at least so many kelvin between inside and outside. */
 const LEAST_DIFFERENCE = 1;
 
-export function heatOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, library: Library): HeatResult {
+export function heatOf(
+  shell: Shell,
+  brief: Brief,
+  { bays, cases }: LayUp,
+  library: Library,
+  up: Pick<Placement, 'screens' | 'curtain'> = {},
+): HeatResult {
   const us = cases.map(({ buildUp, bay, kind }) => {
     const u = bayUValue(buildUp?.layers ?? [], bay, kind, shell, library);
     if (isWithin(kind) || (kind === 'bulkhead' && shell.cab)) return between(u);
@@ -92,8 +110,34 @@ export function heatOf(shell: Shell, brief: Brief, { bays, cases }: LayUp, libra
     z.loss = z.factor * z.conductance;
   }
   const loss = zones.reduce((sum, z) => sum + z.loss, 0);
-  return { bays: byBay, zones, cab: cab && { ...cab, share: cab.loss / loss }, loss };
+  const saved = loss - lossWhileUp({ shell, brief }, { zones, loss }, up);
+  return { bays: byBay, zones, cab: cab && { ...cab, share: cab.loss / loss }, loss, saved };
 }
+
+/** The load space's loss while what is put up is up, of a van whose heat is known, W/K. */
+export function lossWhileUp(
+  { shell, brief }: Pick<Design, 'shell' | 'brief'>,
+  { zones, loss }: Pick<HeatResult, 'zones' | 'loss'>,
+  up: Pick<Placement, 'screens' | 'curtain'>,
+): number {
+  const front = frontAtNight(shell, up);
+  const screened = zones.map(z => ({ ...z, conductance: z.conductance - screensSave(z, up) }));
+  const same = screened.every((z, i) => z.conductance === zones[i]!.conductance);
+  if (same && front === (shell.cab?.front ?? null)) return loss;
+  const cab = cabOf(shell.cab && front ? { ...shell, cab: { ...shell.cab, front } } : shell, brief, screened);
+  return screened.reduce(
+    (sum, z) => sum + (cab && inCab(z.zone.kind) ? cab.factor : z.factor) * z.conductance,
+    0,
+  );
+}
+
+/** What the screens of one zone's panes save between the airs on its two sides, W/K. */
+const screensSave = ({ zone }: ZoneHeat, up: Pick<Placement, 'screens'>): number =>
+  zone.openings.reduce((sum, o) => {
+    if (!isScreened(o, up)) return sum;
+    const u = (screen: Screen) => glazing(o.glazing, directionOf(zone.kind), screen).uValue;
+    return sum + openingSize(o) * (u('none') - u(o.screen ?? 'inside'));
+  }, 0);
 
 /** A U-value with an inside film on both faces, as between two airs of a van, W/m2K. */
 const between = (u: number): number => 1 / (1 / u - RSE + FILM);

@@ -59,5 +59,5 @@ it('puts the own materials a design uses into its file, and no others', () => {
   };
   const file = toDesignFile(placed, [own, spare], [], []);
   expect(file.materials.map(m => m.id)).toEqual(['own-sheet']);
-  expect(file.format).toBe(7);
+  expect(file.format).toBe(8);
 });

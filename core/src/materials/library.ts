@@ -1,4 +1,5 @@
 import type { Material, Price, Purpose, Stock } from '../model/index.ts';
+import { hangings } from './hangings.ts';
 import { boards, fibres, fillers, foams } from './insulation.ts';
 import { soundMaterials } from './sound.ts';
 import { finishes, glazings, linings, metals, timbers } from './structure.ts';
@@ -19,6 +20,7 @@ export const referenceMaterials: readonly Material[] = [
   ...linings,
   ...finishes,
   ...glazings,
+  ...hangings,
 ];
 
 /** What `evaluate` looks materials up in. */

@@ -4,6 +4,7 @@ export { FORMAT, LIBRARY_FORMAT } from './format.ts';
 export { inCab, isWithin } from './inCab.ts';
 export {
   CURRENCIES,
+  CURTAINS,
   DELIVERIES,
   EDGE_NAMES,
   FIXING_STEPS,

@@ -111,6 +111,9 @@ export const CAB_ZONES = ['windscreen', 'cab door', 'cab roof', 'footwell', 'cab
 /** What stands between cab and load space, the most open first. */
 export const FRONTS = ['swivelled seats', 'open', 'thin curtain', 'heavy curtain', 'bulkhead'] as const;
 
+/** What may be drawn at night between cab and load space where it stands open. */
+export const CURTAINS = ['thin curtain', 'heavy curtain'] as const;
+
 /** What a window or hatch is of. */
 export const GLAZINGS = ['glass', 'tinted glass', 'double acrylic', 'insulated panel'] as const;
 
@@ -131,8 +134,16 @@ export const MATERIAL_ROLES = [
   'finish',
 ] as const;
 
-/** What one material of a library is first taken for: a role, a thin strip over ribs, or the foam of joints. */
-export const PURPOSES = [...MATERIAL_ROLES, 'rib strip', 'joint foam', 'pocket'] as const;
+/** What one material of a library is first taken for: a role, a thin strip over ribs, the foam of joints, what voids are stuffed with,
+ * what screens are cut and curtains sewn from. */
+export const PURPOSES = [
+  ...MATERIAL_ROLES,
+  'rib strip',
+  'joint foam',
+  'pocket',
+  'screen',
+  ...CURTAINS,
+] as const;
 
 /** How a material binds water. */
 export const SORPTIONS = ['none', 'fibre', 'wool', 'wood'] as const;

@@ -148,9 +148,9 @@ describe('upgrade', () => {
     expect(shell.zones.every(z => z.points.length === 0 && z.ways === undefined)).toBe(true);
   });
   it('passes the newest format through and refuses others with what is accepted', () => {
-    expect(upgrade({ format: 7, a: 2 })).toEqual({ ok: true, document: { format: 7, a: 2 } });
+    expect(upgrade({ format: 8, a: 2 })).toEqual({ ok: true, document: { format: 8, a: 2 } });
     for (const [document, part] of [
-      [{ format: 8 }, 'format 8'],
+      [{ format: 9 }, 'format 9'],
       [{}, 'no format'],
       [[], 'not a design file'],
       [null, 'not a design file'],

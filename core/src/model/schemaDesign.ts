@@ -1,6 +1,6 @@
 import Type from 'typebox';
 import { FORMAT } from './format.ts';
-import { FIXINGS, SEAMS } from './lists.ts';
+import { CURTAINS, FIXINGS, SEAMS } from './lists.ts';
 import { choice, closed, either, Id, Measurement, Name, Note, Place, Share } from './schemaParts.ts';
 import { Shell } from './schemaShell.ts';
 
@@ -156,6 +156,12 @@ export const Placement = closed({
   zones: Assignment,
   bays: Assignment,
   sheets: Type.Record(Id, Sheets),
+  /** Zones whose ribs are stuffed or left clear, whatever was meant when they were surveyed; what is gone counts for nothing. */
+  ribs: Type.Optional(Type.Record(Id, choice('clear', 'stuffed'))),
+  /** Panes that get an insulated screen, put up at night; where it goes is the pane's own. What is gone counts for nothing. */
+  screens: Type.Optional(Type.Record(Id, Type.Boolean())),
+  /** What is drawn at night between cab and load space, where what stands there is more open. */
+  curtain: Type.Optional(choice(...CURTAINS)),
 });
 
 export const Variant = closed({

@@ -121,6 +121,9 @@ function fromDesign6(design: Json): Json {
   };
 }
 
+/** Format 8 knew what a variant stuffs, screens and draws: none of them had any. */
+const fromDesign7 = (design: Json): Json => ({ ...design, format: 8 });
+
 /** A file holds its design inside; what a revision holds is the design alone. No version before 1 was ever written. */
 const UPGRADES: Upgrades = {
   1: document => inDesign(document, fromDesign1),
@@ -129,6 +132,7 @@ const UPGRADES: Upgrades = {
   4: document => inDesign(document, fromDesign4),
   5: document => inDesign(document, fromDesign5),
   6: document => inDesign(document, fromDesign6),
+  7: document => inDesign(document, fromDesign7),
 };
 
 /**

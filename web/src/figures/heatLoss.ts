@@ -12,10 +12,13 @@ export const heatLoss: Figure = {
   better: 'less',
   alert: () => false,
   note(e) {
-    const { zones, cab, loss } = e.heat;
+    const { zones, cab, loss, saved } = e.heat;
     const metal = zones.reduce((s, z) => (z.factor === 1 ? s + z.ribs + z.edges : s), 0);
     const share = (part: number) => `${printNumber((100 * part) / loss, 0)} %`;
-    return cab ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it` : `ribs ${share(metal)}, cab unknown`;
+    const up = saved > 0.05 ? `; ${printNumber(saved, 1)} less with all up at night` : '';
+    return cab
+      ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it${up}`
+      : `ribs ${share(metal)}, cab unknown${up}`;
   },
   working: e => heatWorking(e),
 };

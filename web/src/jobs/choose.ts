@@ -1,9 +1,11 @@
-import type { BuildUp, Placement } from '@overcoat/core/model';
+import type { Placement } from '@overcoat/core/model';
 import {
   type Asked,
   type Avoided,
+  type Candidate,
   type ChoiceLimits,
   type ChoiceWeights,
+  type Chosen,
   choose,
   type FigureKey,
   type Flip,
@@ -42,6 +44,9 @@ interface ChooseAsk extends WeighAsk {
 interface FiguredAsk extends Pick<WeighAsk, 'heard' | 'climate'> {
   placements: { id: string; design: Placement }[];
 }
+
+/** What was chosen, its zones as they go to a worker. */
+type FlipsOf = Omit<Chosen, 'zones'> & { zones: [zone: string, candidate: Candidate][] };
 
 /** Steps of own search in a round, and seconds of proof. */
 const STEPS = 30;
@@ -102,11 +107,13 @@ export const chooseJobs = {
   /** Which assumed depths and soft inputs would change what was chosen. */
   flips(
     shelf: Shelf,
-    { limits, weights, chosen, ...ask }: ChooseAsk & { chosen: [zone: string, buildUp: BuildUp][] },
+    { limits, weights, chosen, ...ask }: ChooseAsk & { chosen: FlipsOf },
     report: Report,
   ): Flip[] {
     const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.2));
-    return flipsOf(options, asked, limits, weights, new Map(chosen), share => report(0.2 + share * 0.8));
+    return flipsOf(options, asked, limits, weights, { ...chosen, zones: new Map(chosen.zones) }, share =>
+      report(0.2 + share * 0.8),
+    );
   },
 
   /** What practitioners dispute, answered for this van. */

@@ -33,8 +33,8 @@ it('edits of format 2 left unsent become edits of today, and what they tell of w
   const [brought] = await bringUp('c', [work]);
   const after = brought!.edits.map(e => applyPatches(brought!.base, e.patches));
   expect(after.map(d => [d.format, d.note, d.built])).toEqual([
-    [7, 'typed in the van', 'a'],
-    [7, 'typed in the van', 'a'],
+    [8, 'typed in the van', 'a'],
+    [8, 'typed in the van', 'a'],
   ]);
   expect(checkDesign(after[1]!, { has: () => true })).toEqual([]);
   const waiting = await outbox.entriesOf('c');

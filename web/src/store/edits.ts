@@ -1,6 +1,7 @@
 import { applySchool, schools } from '@overcoat/core/buildup';
 import type { Library } from '@overcoat/core/materials';
 import { type BuildUp, buildUpOf, type Design, type Placement, type Variant } from '@overcoat/core/model';
+import type { Candidate, PutUp } from '@overcoat/core/studies/choose';
 import type { Draft } from 'immer';
 import { useDesign } from './design.ts';
 
@@ -27,7 +28,18 @@ export function putSchool(school: string, library: Library): void {
   const placement = applySchool(design.shell, school, library);
   edit(`school: ${schools.find(s => s.id === school)?.name}`, draft => {
     const variant = draft.variants.find(v => v.id === variantId);
-    if (variant) Object.assign(variant, { design: placement, school });
+    if (!variant) return;
+    // A school says nothing of ribs, screens and curtains: they stay.
+    const { ribs, screens, curtain } = variant.design;
+    Object.assign(variant, {
+      design: {
+        ...placement,
+        ...(ribs && { ribs }),
+        ...(screens && { screens }),
+        ...(curtain && { curtain }),
+      },
+      school,
+    });
   });
 }
 
@@ -106,21 +118,62 @@ export const addProposal = (name: string, placement: Placement): void =>
   addVariant(name, null, () => placement);
 
 /** Takes what was proposed for one zone into the variant in view. */
-export function takeZone(zone: string, buildUp: BuildUp): void {
+export function takeZone(zone: string, { buildUp, bays, ribs }: Candidate): void {
   const { design, edit, variantId } = useDesign.getState();
   if (!design) return;
   const name = design.shell.zones.find(z => z.id === zone)?.name ?? zone;
   edit(`proposal for ${name}`, draft => {
-    const own = draft.variants.find(v => v.id === variantId);
+    const own = draft.variants.find(v => v.id === variantId)?.design;
     if (!own) return;
-    const id = freshId(
-      own.design.buildUps.map(b => b.id),
-      'b',
-    );
-    own.design.buildUps.push(structuredClone({ ...buildUp, id }));
-    assign(own.design, { zones: [zone] }, id, draft);
+    const added = new Map<string, string>();
+    const add = (b: BuildUp): string => {
+      const known = added.get(b.id);
+      if (known) return known;
+      const id = freshId(
+        own.buildUps.map(u => u.id),
+        'b',
+      );
+      own.buildUps.push(structuredClone({ ...b, id }));
+      added.set(b.id, id);
+      return id;
+    };
+    assign(own, { zones: [zone] }, add(buildUp), draft);
+    for (const [bay, b] of Object.entries(bays)) own.bays[bay] = b && add(b);
+    leaveRibs(own, zone, ribs);
   });
 }
+
+/** Says how the ribs of a zone are left; null for as they were surveyed. */
+export function leaveRibs(placement: Draft<Placement>, zone: string, ribs: Candidate['ribs']): void {
+  const { [zone]: _, ...rest } = placement.ribs ?? {};
+  const next = ribs ? { ...rest, [zone]: ribs } : rest;
+  if (Object.keys(next).length > 0) placement.ribs = next;
+  else delete placement.ribs;
+}
+
+/** Puts screens up at panes, or takes them away. */
+export function putScreens(placement: Draft<Placement>, panes: readonly string[], up: boolean): void {
+  const next = { ...placement.screens };
+  for (const pane of panes)
+    if (up) next[pane] = true;
+    else delete next[pane];
+  if (Object.keys(next).length > 0) placement.screens = next;
+  else delete placement.screens;
+}
+
+/** Draws a curtain before the cab; null for nothing more than stands there. */
+export function drawCurtain(placement: Draft<Placement>, curtain: PutUp['curtain']): void {
+  if (curtain) placement.curtain = curtain;
+  else delete placement.curtain;
+}
+
+/** Takes what was proposed to be put up in one place; nothing is put up at the other panes of it. */
+export const takePutUp = (name: string, id: string, panes: readonly string[], up: PutUp): void =>
+  editPlacement(`proposal for ${name}`, placement => {
+    putScreens(placement, panes, false);
+    putScreens(placement, up.screens, true);
+    if (id === 'cab') drawCurtain(placement, up.curtain);
+  });
 
 /** Copies the chosen variant (or puts a school into the copy) and goes to it. */
 export function duplicateVariant(name: string, school: string | null, library: Library): void {

@@ -42,6 +42,8 @@ export function cutPieces(
     const place = places.get(cover.zone)!;
     const stock = stockFor(material, layer.thickness);
     if (layer.role === 'batten') return battenPieces(cover, layer, place, material, stock, choices.panels);
+    if (cover.put)
+      return [plain(cover, cover.put, cover.layer.id, place, material, stock, material.allowance)];
     if (cover.pocket) return [plain(cover, 'stuffing', cover.pocket, place, material, stock, 0)];
     if (layer.role === 'damping') {
       const part = cover.part ? ` ${cover.part.at}/${cover.part.of}` : '';

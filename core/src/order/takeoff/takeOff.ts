@@ -115,11 +115,11 @@ function cutCover(
     return;
   }
   const { parts, seam } = cutsOf(cover, library)!;
-  const name =
-    cover.pocket ?? (cover.bays.length === 1 ? cover.bays[0]! : `${cover.bays[0]}–${cover.bays.at(-1)}`);
+  const own = cover.pocket ?? (cover.put && layer.id);
+  const name = own ?? (cover.bays.length === 1 ? cover.bays[0]! : `${cover.bays[0]}–${cover.bays.at(-1)}`);
   for (const [i, part] of parts.entries())
     pieces.push({
-      id: `${name} ${cover.pocket ? 'stuffing' : layer.role}${partOf(cover, i, parts.length)}`,
+      id: `${name} ${cover.pocket ? 'stuffing' : (cover.put ?? layer.role)}${partOf(cover, i, parts.length)}`,
       zone: cover.zone,
       bays: cover.bays,
       material: material.id,
@@ -129,8 +129,8 @@ function cutCover(
       splitOf: parts.length,
       free: cover.free,
     });
-  // A void holds its own stuffing.
-  if (!cover.pocket) fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, taped, library);
+  // A void holds its own stuffing; a screen is its own, a curtain hangs on its rail.
+  if (!own) fix(material, cover, 2 * (cover.width + cover.height) + seam, ledger, taped, library);
 }
 
 /** Which part of how many, where there are several: of a bay's sheets, or of a cover that no sheet holds whole. */

@@ -38,6 +38,8 @@ const RATES = {
   hung: [10, 20, 40],
   /** A square metre of covering glued and trimmed. */
   covered: [12, 25, 45],
+  /** A screen bound at its edge, or a curtain hemmed and hung. */
+  sewn: [20, 40, 75],
   /** A metre of cable or conduit drawn in and labelled. */
   cable: [3, 6, 12],
 } as const satisfies Record<string, Rate>;

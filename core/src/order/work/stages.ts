@@ -21,6 +21,7 @@ export type Stage = (typeof STAGES)[number];
 /** Which stage a piece is put in at. */
 export function stageOf(role: string, kind: ZoneKind): Stage {
   if (role === 'damping') return 'deadening';
+  if (role === 'screen' || role === 'curtain') return 'finish';
   if (kind === 'floor' || kind === 'footwell') return role === 'finish' ? 'finish' : 'floor';
   if (role === 'vapour control') return 'vapour control';
   if (role === 'lining') return 'lining';
@@ -39,13 +40,14 @@ export const cuttingOf = (pieces: readonly CutPiece[], library: Library): Counts
 
 /** What it takes to put pieces in once they are cut. */
 export function fittingOf(pieces: readonly CutPiece[], library: Library): Counts {
-  const counts = { damped: 0, batten: 0, film: 0, hung: 0, covered: 0, softIn: 0, boardIn: 0 };
+  const counts = { damped: 0, batten: 0, film: 0, hung: 0, covered: 0, softIn: 0, boardIn: 0, sewn: 0 };
   for (const p of pieces) {
     const material = materialOf(library, p.material);
     if (p.role === 'damping') counts.damped += p.area;
     else if (p.role === 'batten') counts.batten += 1;
     else if (p.role === 'vapour control') counts.film += p.area;
     else if (p.role === 'lining') counts.hung += 1;
+    else if (p.role === 'screen' || p.role === 'curtain') counts.sewn += 1;
     else if (p.role === 'finish') counts.covered += p.area;
     else if (material.flexible || material.family === 'fibre') counts.softIn += p.area;
     else counts.boardIn += 1;

@@ -1,7 +1,16 @@
-import { applySchool, schools } from '../../buildup/index.ts';
+import { applySchool, putUp, schools } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
-import { type Design, FRONTS, type Front, inCab, type Placement, type Variant } from '../../model/index.ts';
+import {
+  type Design,
+  FRONTS,
+  type Front,
+  inCab,
+  type Placement,
+  type Shell,
+  type Variant,
+} from '../../model/index.ts';
+import { takeOff } from '../../order/takeoff/index.ts';
 import { openingSize, withFront } from '../../survey/shell/index.ts';
 import { hourlyYear } from '../../van/climate/index.ts';
 import { glassOf } from '../../van/wetting/index.ts';
@@ -34,9 +43,8 @@ export interface CabCase {
   walls: CabFigures | null;
 }
 
-/** By square metre of cloth or glass, and the sheet of a bulkhead, without what lines it. Guesses; common practice, no source. */
-export const CLOTH = { 'thin curtain': 15, 'heavy curtain': 45 } as const;
-export const SCREENS = { 'cab inside': 45, 'cab outside': 70 } as const;
+/** By square metre of glass screened from outside, and of the sheet of a bulkhead without what lines it. Guesses; common practice, no source. */
+const OUTSIDE = 70;
 const SHEET = 60;
 /** Months of winter: October to March. */
 const isWinter = (month: number) => month >= 9 || month <= 2;
@@ -79,12 +87,15 @@ export function cabSavings(
   const glass = shell.zones
     .filter(z => inCab(z.kind))
     .reduce((sum, z) => z.openings.reduce((s, o) => s + openingSize(o), sum), 0);
+  const panes = Object.fromEntries(
+    shell.zones.filter(z => inCab(z.kind)).flatMap(z => z.openings.map(o => [o.id, true] as const)),
+  );
   const options: { name: string; cost: number; made: () => VanModel }[] = [];
   for (const front of ['thin curtain', 'heavy curtain'] as const)
     if (isOpener(cab.front, front))
       options.push({
         name: `a ${front}`,
-        cost: CLOTH[front] * cloth,
+        cost: priceOf({ curtain: front }, shell, library),
         made: () => modelOf(withFront(shell, front), placement).model,
       });
   const bulkheads = shell.zones.filter(z => z.kind === 'bulkhead');
@@ -101,7 +112,7 @@ export function cabSavings(
   for (const screens of ['cab inside', 'cab outside'] as const)
     options.push({
       name: screens === 'cab inside' ? 'screens inside its glass' : 'screens outside its glass',
-      cost: SCREENS[screens] * glass,
+      cost: screens === 'cab inside' ? priceOf({ screens: panes }, shell, library) : OUTSIDE * glass,
       made: () => modelOf(shell, placement, screens).model,
     });
   const runs = 1 + 2 * options.length;
@@ -142,4 +153,13 @@ function withLinedBulkhead(
     zones[id] = own.id;
   }
   return { ...placement, buildUps, zones };
+}
+
+/** What is cut for something that is put up, by the part of its roll, money. */
+function priceOf(up: Pick<Placement, 'screens' | 'curtain'>, shell: Shell, library: Library): number {
+  const extras = putUp(shell, { buildUps: [], zones: {}, bays: {}, sheets: {}, ...up }, library);
+  return takeOff({ covers: [], extras, joints: [] }, library).lines.reduce(
+    (sum, l) => sum + l.cost * l.used,
+    0,
+  );
 }

@@ -1,4 +1,4 @@
-export { type CabFigures, CLOTH, cabSavings, SCREENS } from './cabSavings.ts';
+export { type CabFigures, cabSavings } from './cabSavings.ts';
 export type { FacePlace } from './faces.ts';
 export { airIsShort, anyRan } from './freshAir.ts';
 export { FUELS } from './fuels.ts';

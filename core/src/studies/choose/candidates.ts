@@ -1,6 +1,16 @@
-import { fitBuildUp, placeOf } from '../../buildup/index.ts';
+import { fitBuildUp, placeOf, takesStuffing } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../../model/index.ts';
+
+/** What may be laid into a zone. */
+export interface Candidate {
+  /** In its bays. */
+  buildUp: BuildUp;
+  /** In place of it in single bays, by bay id; null leaves one bare. */
+  bays: Record<string, BuildUp | null>;
+  /** How its ribs are left; null as was meant when they were surveyed. */
+  ribs: 'clear' | 'stuffed' | null;
+}
 
 /** What a person will not work with. */
 export interface Avoided {
@@ -57,7 +67,7 @@ type Made = Pick<BuildUp, 'layers' | 'seams'>;
  * ribs, film and damping, under the linings that are usual there; only what fits its real depths. Throws RangeError for an
  * unknown material in the library's own rules.
  */
-export function candidatesFor(zone: Zone, shell: Shell, library: Library, avoided: Avoided): BuildUp[] {
+export function candidatesFor(zone: Zone, shell: Shell, library: Library, avoided: Avoided): Candidate[] {
   const place = placeOf(zone.kind);
   if (!place) return [];
   const may = (id: string) => library.has(id) && !avoided.materials.includes(id);
@@ -75,10 +85,14 @@ export function candidatesFor(zone: Zone, shell: Shell, library: Library, avoide
       }
   const fits = (m: Made) => zone.bays.every(bay => !fitBuildUp(m.layers, bay, zone.kind, library).misfit);
   return made.filter(fits).map((m, i) => ({
-    id: `pick-${zone.id}-${i}`,
-    name: nameOf(m.layers, library),
-    ...m,
-    sealQuality: m.seams === 'taped' ? SEALED : 0,
+    buildUp: {
+      id: `pick-${zone.id}-${i}`,
+      name: nameOf(m.layers, library),
+      ...m,
+      sealQuality: m.seams === 'taped' ? SEALED : 0,
+    },
+    bays: {},
+    ribs: ribsLeft(zone),
   }));
 }
 
@@ -90,29 +104,100 @@ const breathes = (fill: [Material, number] | null): boolean =>
   fill !== null && fill[0].flowResistivity !== null;
 
 /** A lay-up with every share of its panel that damping sheets may cover, under each lining that is usual there. */
-export function variationsOf(candidate: BuildUp, zone: Zone, library: Library, avoided: Avoided): BuildUp[] {
+export function variationsOf(
+  candidate: Candidate,
+  zone: Zone,
+  library: Library,
+  avoided: Avoided,
+): Candidate[] {
   const place = placeOf(zone.kind)!;
-  const [first] = candidate.layers;
-  const damped =
-    first?.role !== 'damping'
-      ? [candidate.layers]
-      : COVERAGES.map(coverage =>
-          coverage === 0 ? candidate.layers.slice(1) : [{ ...first, coverage }, ...candidate.layers.slice(1)],
-        );
+  const { buildUp, bays } = candidate;
+  const damped = buildUp.layers[0]?.role === 'damping' ? COVERAGES : [null];
   const may = (id: string) => library.has(id) && !avoided.materials.includes(id);
-  const linings = candidate.layers.some(l => l.role === 'lining') ? liningsOf(place, may) : [null];
-  const under = (layers: Layer[], lining: readonly [string, number] | null): Layer[] =>
-    layers.map(l =>
-      lining && l.role === 'lining' ? { ...l, material: lining[0], thickness: lining[1] } : l,
-    );
-  return damped
-    .flatMap(layers => linings.map(lining => under(layers, lining)))
-    .map((layers, i) => ({
-      ...candidate,
-      id: `${candidate.id}-${i}`,
-      layers,
+  const linings = buildUp.layers.some(l => l.role === 'lining') ? liningsOf(place, may) : [null];
+  const ways = damped.flatMap(coverage => linings.map(lining => ({ coverage, lining })));
+  return ways.map(({ coverage, lining }, i): Candidate => {
+    const varied = (b: BuildUp): BuildUp => {
+      const layers = b.layers.flatMap((l): Layer[] => {
+        if (coverage !== null && l.role === 'damping') return coverage === 0 ? [] : [{ ...l, coverage }];
+        return lining && l.role === 'lining' ? [{ ...l, material: lining[0], thickness: lining[1] }] : [l];
+      });
+      return { ...b, id: `${b.id}-${i}`, layers, name: nameOf(layers, library) };
+    };
+    return { ...candidate, buildUp: varied(buildUp), bays: inBays(bays, varied) };
+  });
+}
+
+/** What lies in single bays, each build-up made anew once. */
+export function inBays(bays: Candidate['bays'], made: (b: BuildUp) => BuildUp): Candidate['bays'] {
+  const all = new Map<BuildUp, BuildUp>();
+  const again = (b: BuildUp) => {
+    if (!all.has(b)) all.set(b, made(b));
+    return all.get(b)!;
+  };
+  return Object.fromEntries(Object.entries(bays).map(([bay, b]) => [bay, b && again(b)]));
+}
+
+/** Clear ribs, told only where they were to be filled. */
+const ribsLeft = (zone: Zone): Candidate['ribs'] =>
+  takesStuffing(zone) && zone.pockets.some(p => p.kind === 'rib' && p.fill) ? 'clear' : null;
+
+/** The same with the zone's ribs stuffed; none where it has none, or a strip covers them. */
+export const stuffedToo = (candidate: Candidate, zone: Zone): Candidate[] =>
+  takesStuffing(zone) &&
+  candidate.ribs !== 'stuffed' &&
+  !candidate.buildUp.layers.some(l => l.role === 'over-rib')
+    ? [{ ...candidate, ribs: 'stuffed' }]
+    : [];
+
+/** Bays are told apart by depth where they differ by more, m. */
+const DEEPER = 0.004;
+
+/** Bays that are deeper than the others by the widest step there is between any two; none where all are about alike. */
+function deepBays({ bays }: Zone): Zone['bays'] {
+  const depths = bays.map(b => b.depthMin.value).sort((a, b) => a - b);
+  let [at, widest] = [0, DEEPER];
+  depths.forEach((d, i) => {
+    const step = i === 0 ? 0 : d - depths[i - 1]!;
+    if (step > widest) [at, widest] = [d, step];
+  });
+  return at === 0 ? [] : bays.filter(b => b.depthMin.value >= at);
+}
+
+/** The same with more of its fill in the bays that are deeper, or with some where the others have room for none. */
+export function deeperToo(candidate: Candidate, zone: Zone, library: Library, avoided: Avoided): Candidate[] {
+  const bays = deepBays(zone);
+  const { buildUp } = candidate;
+  if (bays.length === 0 || Object.keys(candidate.bays).length > 0) return [];
+  const at = buildUp.layers.findIndex(l => l.role === 'fill');
+  const own = buildUp.layers[at];
+  if (own && own.role !== 'fill') return [];
+  const may = (id: string) => library.has(id) && !avoided.materials.includes(id);
+  const wood = buildUp.layers.find(l => l.role === 'batten')?.thickness ?? 0;
+  const deep = { ...zone, bays };
+  const shallow = fillsOf(zone, wood, library, may);
+  const film = buildUp.layers.some(l => l.role === 'vapour control');
+  return fillsOf(deep, wood, library, may).flatMap((fill): Candidate[] => {
+    if (!fill || (film && !breathes(fill))) return [];
+    const [material, thickness] = fill;
+    const more = own
+      ? own.material === material.id && thickness > own.thickness + 1e-6
+      : !shallow.some(s => s && s[0] === material);
+    if (!more) return [];
+    const laid: Layer = { id: 'f', role: 'fill', material: material.id, thickness };
+    const first = buildUp.layers.findIndex(l => l.role !== 'damping');
+    const layers = own
+      ? buildUp.layers.with(at, laid)
+      : buildUp.layers.toSpliced(first < 0 ? buildUp.layers.length : first, 0, laid);
+    if (bays.some(bay => fitBuildUp(layers, bay, zone.kind, library).misfit)) return [];
+    const there = {
+      ...buildUp,
+      id: `${buildUp.id}-deep-${material.id}-${Math.round(thickness * 1e4)}`,
       name: nameOf(layers, library),
-    }));
+      layers,
+    };
+    return [{ ...candidate, bays: Object.fromEntries(bays.map(b => [b.id, there])) }];
+  });
 }
 
 /** Thicknesses of battens, 0 for none; those of a floor are as thick as the board between them. */
@@ -261,10 +346,31 @@ function nameOf(layers: readonly Layer[], library: Library): string {
 
 const mm = (metres: number): string => `${Math.round(metres * 10_000) / 10} mm`;
 
-/** A zone alone with one build-up. */
-export const only = (zone: string, buildUp: BuildUp): Placement => ({
-  buildUps: [buildUp],
-  zones: { [zone]: buildUp.id },
-  bays: {},
-  sheets: {},
-});
+/** One build-up in all bays, ribs as they were surveyed. */
+export const throughout = (buildUp: BuildUp): Candidate => ({ buildUp, bays: {}, ribs: null });
+
+/** A zone alone with one candidate. */
+export function only({ id }: Zone, { buildUp, bays, ribs }: Candidate): Placement {
+  const own = new Map([
+    [buildUp.id, buildUp],
+    ...Object.values(bays).flatMap(b => (b ? [[b.id, b] as const] : [])),
+  ]);
+  return {
+    buildUps: [...own.values()],
+    zones: { [id]: buildUp.id },
+    bays: Object.fromEntries(Object.entries(bays).map(([bay, b]) => [bay, b?.id ?? null])),
+    sheets: {},
+    ...(ribs && { ribs: { [id]: ribs } }),
+  };
+}
+
+/** What a candidate is made of, whatever its parts are called: alike for two that are the same work. */
+export function makeOf({ buildUp, bays, ribs }: Candidate): string {
+  const layers = (b: BuildUp | null) => b && [b.layers.map(({ id: _, ...l }) => l), b.seams];
+  return JSON.stringify([layers(buildUp), Object.entries(bays).map(([bay, b]) => [bay, layers(b)]), ribs]);
+}
+
+/** Every build-up of a candidate. */
+export const buildUpsOf = ({ buildUp, bays }: Candidate): BuildUp[] => [
+  ...new Set([buildUp, ...Object.values(bays).flatMap(b => b ?? [])]),
+];

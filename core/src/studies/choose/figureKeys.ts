@@ -1,11 +1,12 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
+import { UP } from './putUps.ts';
 
 /** What one weighs against each other. */
 export const FIGURE_KEYS = ['warmth', 'damp', 'quiet', 'mass', 'money', 'headroom', 'hours'] as const;
 export type FigureKey = (typeof FIGURE_KEYS)[number];
 
-/** Figures of a whole van: W/K, kg/m2, share of drumming left, kg, money, m from floor to ceiling, hours. */
+/** Figures of a whole van: W/K with screens and curtain up half of the time, kg/m2, share of drumming left, kg, money, m from floor to ceiling, hours. */
 export type Figured = Record<FigureKey, number>;
 
 /** What an evaluation tells of them; money by the take-off, no hours. */
@@ -13,7 +14,7 @@ export function wholeVan(e: Evaluation): Omit<Figured, 'hours'> {
   let drums = 0;
   for (const quiet of e.quiet.bays.values()) if (quiet) drums += (quiet.left[0]! + quiet.left[1]!) / 2;
   return {
-    warmth: e.heat.loss,
+    warmth: e.heat.loss - UP * e.heat.saved,
     damp: e.damp.most.likely,
     quiet: drums,
     mass: e.load.mass,

@@ -1,12 +1,12 @@
-import { layUp } from '../../buildup/index.ts';
+import { type LayUp, layUp } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { BuildUp, Design, Placement, Shell, Zone } from '../../model/index.ts';
-import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
+import type { Design, Placement, Shell, Zone } from '../../model/index.ts';
+import { type CutPiece, cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
 import type { OrderLine } from '../../order/takeoff/index.ts';
 import { workByStage } from '../../order/work/index.ts';
 import type { DampState, VanClimate } from '../../van/wetting/index.ts';
-import { only } from './candidates.ts';
+import { buildUpsOf, type Candidate, only } from './candidates.ts';
 
 /** What one candidate comes to in its zone, by the same physics as everywhere. */
 export interface Figures {
@@ -35,21 +35,9 @@ export interface Figures {
 /** How full the sheets, rolls or cans of a line are, those still in their pack not counted. */
 export const filledBy = (l: OrderLine): number => (l.used * l.packs * l.stock.perPack) / l.items;
 
-/** A zone alone, with the arches that stand before it where it is a wall. */
-const zonesFor = (zone: Zone, { zones }: Shell): Zone[] =>
-  zone.kind === 'wall' ? [zone, ...zones.filter(z => z.kind === 'arch')] : [zone];
-
-/** Asks every question of one zone alone with one candidate. */
-export function figuresOf(
-  zone: Zone,
-  candidate: BuildUp,
-  { shell, brief }: Pick<Design, 'shell' | 'brief'>,
-  library: Library,
-  climate: VanClimate,
-): Figures {
-  const alone = { brief, shell: { ...shell, zones: zonesFor(zone, shell) } };
-  const e = evaluate(alone, only(zone.id, candidate), library, undefined, climate);
-  const uses = e.order.lines.map(l => ({
+/** What order lines need of which size. */
+export const usesOf = (lines: readonly OrderLine[]): Figures['uses'] =>
+  lines.map(l => ({
     material: l.material,
     thickness: l.stock.thickness,
     width: l.stock.width,
@@ -57,40 +45,68 @@ export function figuresOf(
     filled: filledBy(l),
     items: l.items,
   }));
+
+/** A zone alone, with the arches that stand before it where it is a wall. */
+const zonesFor = (zone: Zone, { zones }: Shell): Zone[] =>
+  zone.kind === 'wall' ? [zone, ...zones.filter(z => z.kind === 'arch')] : [zone];
+
+/** Asks every question of one zone alone with one candidate. */
+export function figuresOf(
+  zone: Zone,
+  candidate: Candidate,
+  { shell, brief }: Pick<Design, 'shell' | 'brief'>,
+  library: Library,
+  climate: VanClimate,
+): Figures {
+  const alone = { brief, shell: { ...shell, zones: zonesFor(zone, shell) } };
+  const e = evaluate(alone, only(zone, candidate), library, undefined, climate);
   return {
     heat: e.heat.zones.find(z => z.zone.id === zone.id)!.conductance,
     mass: e.load.mass,
     taken: e.fit.taken.get(zone.id) ?? 0,
     damp: { state: e.damp.state, likely: e.damp.most.likely },
-    uses,
+    uses: usesOf(e.order.lines),
     money: e.order.lines.reduce((sum, l) => sum + l.cost * l.used, 0),
   };
 }
 
 /** What kind of work a candidate is: alike in all but thickness, material and share of damping. */
-export const workKind = (candidate: BuildUp, library: Library): string =>
-  candidate.layers
-    .map(l => {
-      if (l.role === 'air gap') return l.role;
-      const m = library.get(l.material)!;
-      return `${l.role} ${m.flexible || m.family === 'fibre' ? 'soft' : 'stiff'} ${m.form}`;
+export const workKind = (candidate: Candidate, library: Library): string =>
+  buildUpsOf(candidate)
+    .map(({ layers, seams }) => {
+      const kinds = layers.map(l => {
+        if (l.role === 'air gap') return l.role;
+        const m = library.get(l.material)!;
+        return `${l.role} ${m.flexible || m.family === 'fibre' ? 'soft' : 'stiff'} ${m.form}`;
+      });
+      return `${kinds.join(', ')} ${seams}`;
     })
-    .join(', ') + candidate.seams;
+    .join('; ') + (candidate.ribs ?? '');
 
 /** Likely hours of work that a candidate takes in its zone. */
 export const hoursOf = (
   zone: Zone,
-  candidate: BuildUp,
+  candidate: Candidate,
   { shell }: Pick<Design, 'shell'>,
   library: Library,
-): number => likelyHours({ ...shell, zones: zonesFor(zone, shell) }, only(zone.id, candidate), library);
+): number => likelyHours({ ...shell, zones: zonesFor(zone, shell) }, only(zone, candidate), library);
 
 /** Likely hours of all pieces and joints of a placement; what the van is made ready by is not counted. */
 export function likelyHours(shell: Shell, placement: Placement, library: Library): number {
   const bare = { ...shell, uses: [] };
   const laid = layUp(bare, placement, library);
   const pieces = cutPieces(bare, placement, laid, library, USUAL_CHOICES);
+  return hoursOfPieces(bare, pieces, laid.joints, library);
+}
+
+/** Likely hours of pieces and joints. */
+export function hoursOfPieces(
+  shell: Shell,
+  pieces: readonly CutPiece[],
+  joints: LayUp['joints'],
+  library: Library,
+): number {
   const ready = { rust: [], holes: [], fixings: [] };
-  const stages = workByStage({ shell: bare, ready, pieces, joints: laid.joints }, library);
+  const stages = workByStage({ shell: { ...shell, uses: [] }, ready, pieces, joints }, library);
   return [...stages.values()].reduce((sum, [, likely]) => sum + likely, 0);
 }

@@ -1,11 +1,13 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import { ChoiceSearch, weigh } from '../../choosing/index.ts';
-import type { BuildUp, Zone } from '../../model/index.ts';
+import type { BuildUp, Placement, Zone } from '../../model/index.ts';
 import { moister, type VanClimate } from '../../van/wetting/index.ts';
+import { type Candidate, inBays, makeOf } from './candidates.ts';
 import { figuresOf } from './figures.ts';
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import { type Asked, type LayUpOption, optionsFor } from './options.ts';
+import { type PutUps, putUpsOf, waysNow } from './putUps.ts';
 import { coreOf } from './reasons.ts';
 import { Fills, laidOut } from './rounds.ts';
 
@@ -21,6 +23,14 @@ export interface Flip {
   breaks: { fits: string[]; dry: string[] };
   /** What keeping the choice would cost against the best then, in what matters as money; 0 where it stays the best. */
   regret: number;
+}
+
+/** What was chosen. */
+export interface Chosen {
+  /** As it is laid and put up. */
+  placement: Placement;
+  /** By zone id. */
+  zones: ReadonlyMap<string, Candidate>;
 }
 
 /** What an assumed depth may be out by, m. Common practice, no source. */
@@ -41,7 +51,7 @@ export function flipsOf(
   asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
-  chosen: ReadonlyMap<string, BuildUp>,
+  chosen: Chosen,
   report: (share: number) => void = () => undefined,
 ): Flip[] {
   const { zones } = asked.design.shell;
@@ -59,7 +69,7 @@ export function flipsOf(
               ...o,
               ...figuresOf(
                 z,
-                { ...o.buildUp, sealQuality: CARELESS },
+                { ...o, buildUp: careless(o.buildUp), bays: inBays(o.bays, careless) },
                 asked.design,
                 asked.library,
                 asked.climate,
@@ -70,14 +80,15 @@ export function flipsOf(
   ];
   const inClimate = (zone: Zone, o: LayUpOption, climate: VanClimate): LayUpOption => ({
     ...o,
-    damp: figuresOf(zone, o.buildUp, asked.design, asked.library, climate).damp,
+    damp: figuresOf(zone, o, asked.design, asked.library, climate).damp,
   });
   // A zone tried at another depth is one step, the whole van one for each zone.
   const all = 2 * shaky.length + whole.length * options.size;
   let done = 0;
   const step = () => report(++done / all);
+  const ups = putUpsOf({ ...asked, placement: chosen.placement });
   const of = (next: ReadonlyMap<string, readonly LayUpOption[]>, other: Asked) =>
-    changed(next, other, limits, weights, chosen);
+    changed(next, ups, other, limits, weights, chosen);
   // What another choice would be worth with nothing changed: packs are estimated, and that is no reason.
   const base = of(options, asked).regret;
   const found: Flip[] = [];
@@ -89,7 +100,7 @@ export function flipsOf(
       const other = withDepth(asked, zone, by);
       const own = other.design.shell.zones.find(z => z.id === zone.id)!;
       const redone = new Map(options);
-      redone.set(zone.id, withChosen(optionsFor(own, other), own, options, other, chosen));
+      redone.set(zone.id, withChosen(optionsFor(own, other), own, options, other, chosen.zones));
       found.push({ what, zone: zone.id, ...of(redone, other) });
       step();
     }
@@ -110,6 +121,8 @@ export function flipsOf(
     .sort((a, b) => breaks(b) - breaks(a) || b.regret - a.regret);
 }
 
+const careless = (b: BuildUp): BuildUp => ({ ...b, sealQuality: CARELESS });
+
 /** Less is no reason to choose otherwise, money. */
 const TELLS = 5;
 
@@ -119,16 +132,16 @@ function withChosen(
   zone: Zone,
   before: ReadonlyMap<string, readonly LayUpOption[]>,
   { design, library, climate }: Asked,
-  chosen: ReadonlyMap<string, BuildUp>,
+  chosen: ReadonlyMap<string, Candidate>,
 ): LayUpOption[] {
   const was = chosen.get(zone.id);
-  const known = was && before.get(zone.id)?.find(o => layersOf(o.buildUp) === layersOf(was));
+  const known = was && before.get(zone.id)?.find(o => makeOf(o) === makeOf(was));
   const fits = zone.bays.every(
-    bay => known && !fitBuildUp(known.buildUp.layers, bay, zone.kind, library).misfit,
+    bay => known && !fitBuildUp((known.bays[bay.id] ?? known.buildUp).layers, bay, zone.kind, library).misfit,
   );
-  const others = all.filter(o => !known || layersOf(o.buildUp) !== layersOf(known.buildUp));
+  const others = all.filter(o => !known || makeOf(o) !== makeOf(known));
   return known && fits
-    ? [...others, { ...known, ...figuresOf(zone, known.buildUp, design, library, climate) }]
+    ? [...others, { ...known, ...figuresOf(zone, known, design, library, climate) }]
     : others;
 }
 
@@ -148,15 +161,16 @@ function withDepth(asked: Asked, zone: Zone, by: number): Asked {
 /** What would be chosen instead, and what keeping the choice would cost. */
 function changed(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
+  ups: readonly PutUps[],
   asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
-  chosen: ReadonlyMap<string, BuildUp>,
+  chosen: Chosen,
 ): Pick<Flip, 'changes' | 'breaks' | 'regret'> {
   const open = openZones(options, asked, limits);
   const at = (zone: string, all: readonly LayUpOption[]): number => {
-    const was = chosen.get(zone);
-    return was ? all.findIndex(o => layersOf(o.buildUp) === layersOf(was)) : 0;
+    const was = chosen.zones.get(zone);
+    return was ? all.findIndex(o => makeOf(o) === makeOf(was)) : 0;
   };
   const kept = open.map(({ zone, all }) => at(zone.id, all));
   const gone = open.flatMap(({ zone }, g) => (kept[g]! < 0 ? [zone.id] : []));
@@ -164,10 +178,10 @@ function changed(
     fits: gone.filter(id => at(id, options.get(id)!) < 0),
     dry: gone.filter(id => at(id, options.get(id)!) >= 0),
   };
-  const start = kept.map(k => Math.max(0, k));
-  const fills = new Fills(open, asked, weights);
+  const start = [...kept.map(k => Math.max(0, k)), ...waysNow(ups, chosen.placement)];
+  const fills = new Fills(open, ups, asked, weights);
   const model = fills.model(limits);
-  fills.learn(laidOut({ model, choice: weigh(model.problem, start), bound: 0 }, open, asked, limits));
+  fills.learn(laidOut({ model, choice: weigh(model.problem, start), bound: 0 }, asked, limits));
   const { problem } = fills.model(limits);
   const search = new ChoiceSearch(problem, { from: start });
   for (let i = 0; i < STEPS && !search.proven; i++) search.step();
@@ -178,5 +192,3 @@ function changed(
   const comparable = gone.length === 0 && stays.over <= search.best.over + 1e-9;
   return { changes, breaks, regret: comparable ? Math.max(0, stays.value - search.best.value) : 0 };
 }
-
-const layersOf = ({ layers }: BuildUp): string => JSON.stringify(layers.map(({ id: _, ...l }) => l));

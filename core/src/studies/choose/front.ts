@@ -5,6 +5,7 @@ import { FIGURES, type Figured, type FigureKey, limitBy, onlyBy } from './figure
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
+import { putUpsOf } from './putUps.ts';
 import { Fills, figuresOfRound, gapOf, laidOut, type Round } from './rounds.ts';
 
 /** The best of one figure that so much of another allows. */
@@ -49,7 +50,7 @@ export function frontOf(
   report: (share: number, soFar: FrontPoint[]) => void = () => undefined,
 ): FrontPoint[] {
   const open = openZones(options, asked, limits);
-  const fills = new Fills(open, asked, weights);
+  const fills = new Fills(open, putUpsOf(asked), asked, weights);
   const bare = asked.design.shell.height.value;
   let from: readonly number[] | null = null;
   const best = (within: ChoiceLimits, by: ChoiceWeights, seconds: number) => {
@@ -64,7 +65,7 @@ export function frontOf(
     return { model, choice, bound: Math.max(found.bound, search.bound) };
   };
   const laid = (within: ChoiceLimits, by: ChoiceWeights, seconds: number): Round =>
-    laidOut(best(within, by, seconds), open, asked, limits);
+    laidOut(best(within, by, seconds), asked, limits);
   // How packs fill, by what this person would choose.
   fills.learn(laid(limits, weights, SECONDS.point));
   const found: { point: FrontPoint; again(): FrontPoint }[] = [];

@@ -35,7 +35,7 @@ export function improvements(
     .flatMap((zone): Improvement[] => {
       const all = options.get(zone.id) ?? [];
       const laid = placement.buildUps.find(b => b.id === placement.zones[zone.id]);
-      const now = all.find(o => o.buildUp === laid || (laid && o.buildUp.id === laid.id));
+      const now = all.find(o => laid && o.buildUp.id === laid.id);
       const bare = e.heat.zones.find(z => z.zone.id === zone.id)!.conductance;
       const from = now ?? {
         heat: bare,

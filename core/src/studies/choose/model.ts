@@ -1,8 +1,10 @@
 import type { Choice, ChoiceProblem, Option, Pack } from '../../choosing/index.ts';
-import type { Zone } from '../../model/index.ts';
+import type { Placement, Zone } from '../../model/index.ts';
 import { canDoes } from '../../order/takeoff/index.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import type { Asked, LayUpOption } from './options.ts';
+import { placed } from './placed.ts';
+import { type PutUps, UP, withPutUps } from './putUps.ts';
 
 /** A zone and what it may get. */
 export interface Open {
@@ -38,12 +40,14 @@ export const openZones = (
 
 /** The choice as a problem of numbers, and what a choice of it comes to in figures. */
 export interface Model {
-  /** Groups are zones. */
+  /** Groups are zones, and after them what may be put up. */
   problem: ChoiceProblem;
   /** What each of its limits is one of. */
   keys: readonly LimitKey[];
   /** Of a choice, in figures. */
   sums(choice: Choice): Sums;
+  /** What was chosen as it is laid and put up. */
+  placement(options: readonly number[]): Placement;
   /** Of a choice that really costs so much, in money: the less the better, whatever its packs were taken for. */
   worth(choice: Choice, cost: number): number;
 }
@@ -83,12 +87,17 @@ export const perFigure = (weights: ChoiceWeights): Record<keyof typeof WORTH | '
 /** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters; `besides` is bought in any case. */
 export function modelOf(
   open: readonly Open[],
-  { design: { shell }, library }: Asked,
+  ups: readonly PutUps[],
+  asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
   waste: ReadonlyMap<string, number>,
   besides = 0,
 ): Model {
+  const {
+    design: { shell },
+    library,
+  } = asked;
   const per = perFigure(weights);
   const rooms = roomPairs(open);
   const bare = shell.height.value;
@@ -124,7 +133,7 @@ export function modelOf(
     packIndex.set(key, packs.length - 1);
     return packs.length - 1;
   };
-  const groups = open.map(({ zone, all }) => ({
+  const zoneGroups = open.map(({ zone, all }) => ({
     id: zone.id,
     options: all.map(
       (o, k): Option => ({
@@ -144,6 +153,23 @@ export function modelOf(
       }),
     ),
   }));
+  const upGroups = ups.map(({ id, all }) => ({
+    id: `put up ${id}`,
+    options: all.map((o, k): Option => {
+      const own = { mass: o.mass, hours: o.hours, heat: -UP * o.saves };
+      return {
+        id: `${k}`,
+        value: per.heat * own.heat + per.mass * own.mass + per.hours * own.hours,
+        takes: [
+          ...active.map(([key]) => (key === 'mass' || key === 'hours' || key === 'heat' ? own[key] : 0)),
+          ...heights.map(() => 0),
+        ],
+        uses: o.uses.map(u => [packFor(u), u.need] as const),
+      };
+    }),
+  }));
+  const groups = [...zoneGroups, ...upGroups];
+  const pickedUps = (options: readonly number[]) => ups.map((u, i) => u.all[options[open.length + i]!]!);
   const keys = [...active.map(([key]) => key), ...heights.map(() => 'height' as const)];
   const soft = keys.map(key =>
     limits.soft?.some(s => s === key) ? PASSED[key as keyof typeof PASSED] : null,
@@ -165,16 +191,28 @@ export function modelOf(
             Math.max(0, (keys[i] === 'budget' ? cost - besides : takes[i]!) - problem.limits[i]!),
         groups.reduce((sum, { options: own }, g) => sum + own[options[g]!]!.value, per.money * cost),
       ),
+    placement: options =>
+      withPutUps(
+        placed(
+          open.map(o => o.zone),
+          open.map((o, g) => o.all[options[g]!]!),
+          asked,
+        ),
+        ups,
+        pickedUps(options),
+      ),
     sums(choice) {
+      const up = pickedUps(choice.options);
+      const upSum = (of: (o: (typeof up)[number]) => number) => up.reduce((s, o) => s + of(o), 0);
       const own = open.map((o, g) => o.all[choice.options[g]!]!);
       const sum = (of: (o: LayUpOption) => number) => own.reduce((s, o) => s + of(o), 0);
       const room = rooms.map(pair =>
         own.reduce((s, o, g) => s + (pair.includes(open[g]!.zone.id) ? o.taken : 0), 0),
       );
       return {
-        heat: sum(o => o.heat),
-        mass: sum(o => o.mass),
-        hours: sum(o => o.hours),
+        heat: sum(o => o.heat) - UP * upSum(o => o.saves),
+        mass: sum(o => o.mass) + upSum(o => o.mass),
+        hours: sum(o => o.hours) + upSum(o => o.hours),
         drums: sum(o => o.drums),
         water: sum(o => o.damp.likely),
         taken: Math.max(0, ...room),

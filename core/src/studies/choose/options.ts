@@ -4,13 +4,21 @@ import type { Library } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
 import type { Heard } from '../../van/quiet/index.ts';
 import type { VanClimate } from '../../van/wetting/index.ts';
-import { type Avoided, candidatesFor, only, variationsOf } from './candidates.ts';
+import {
+  type Avoided,
+  type Candidate,
+  candidatesFor,
+  deeperToo,
+  makeOf,
+  only,
+  stuffedToo,
+  throughout,
+  variationsOf,
+} from './candidates.ts';
 import { type Figures, figuresOf, hoursOf, workKind } from './figures.ts';
 
 /** A lay-up that a zone may get, with all that is asked of it. */
-export interface LayUpOption extends Figures {
-  /** What goes in. */
-  buildUp: BuildUp;
+export interface LayUpOption extends Figures, Candidate {
   /** Likely hours of work. */
   hours: number;
   /** What is left of the bare van's drumming in this zone, as a share of the whole van's. */
@@ -34,14 +42,14 @@ export interface Asked {
 }
 
 /** Lay-ups of a zone that go on to be varied, the best of every figure first: of those that dry, and of those that do not. */
-const VARIED = { dries: 18, grows: 6 };
+const VARIED = { dries: 18, grows: 6, besides: 8 };
 /** Options of a zone that are chosen from. */
 const MOST = 400;
 
 /** What a zone may get: screened by dominance, nothing that another beats in everything. */
 export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
   const { design, library, climate, placement, avoided } = asked;
-  const weighed = (b: BuildUp) => ({ buildUp: b, ...figuresOf(zone, b, design, library, climate) });
+  const weighed = (c: Candidate) => ({ ...c, ...figuresOf(zone, c, design, library, climate) });
   // What is stuck or filled with something the person will not work with is out too.
   const wanted = ({ uses }: Figures) => !uses.some(u => avoided.materials.includes(u.material));
   const rough = undominated(
@@ -60,40 +68,59 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
       VARIED.grows,
     ),
   ];
-  const varied = kept.flatMap(k => variationsOf(k.buildUp, zone, library, avoided));
-  const current = standing(zone, placement);
+  // Stuffed ribs and deep bays are weighed of what is worth it without them, and varied where they are then.
+  const further = kept
+    .flatMap(k => {
+      const deeper = deeperToo(k, zone, library, avoided);
+      return [...deeper, ...[k, ...deeper].flatMap(c => stuffedToo(c, zone))];
+    })
+    .map(weighed)
+    .filter(wanted);
+  const besides = undominated([...kept, ...further], roughly).filter(c => !kept.includes(c));
+  const varied = [...kept, ...best(besides, VARIED.besides)].flatMap(k =>
+    variationsOf(k, zone, library, avoided),
+  );
+  const current = candidateAt(zone, placement);
   const weigh = fully(zone, asked);
   const options = [...varied, ...(current ? [current] : [])].map(weigh).filter(wanted);
   const chosen = undominated(options, o => [...roughly(o), o.hours, o.drums]).slice(0, MOST);
   // What is there now stays to be compared with, beaten or not.
-  const now = options.find(o => o.buildUp === current);
-  const alike = (o: LayUpOption) => JSON.stringify(o.buildUp.layers) === JSON.stringify(now?.buildUp.layers);
-  return now && !chosen.includes(now) ? [...chosen.filter(o => !alike(o)), now] : chosen;
+  const now = options.find(o => o.buildUp === current?.buildUp);
+  return now && !chosen.includes(now) ? [...chosen.filter(o => makeOf(o) !== makeOf(now)), now] : chosen;
 }
 
 /** What a locked zone may get: what is there; nothing where it is bare. */
 export function lockedOption(zone: Zone, asked: Asked): LayUpOption[] {
-  const current = standing(zone, asked.placement);
+  const current = candidateAt(zone, asked.placement);
   return current ? [fully(zone, asked)(current)] : [];
 }
 
-const standing = (zone: Zone, { buildUps, zones }: Placement): BuildUp | undefined =>
-  buildUps.find(b => b.id === zones[zone.id]);
+/** What a placement has in a zone; nothing where it is bare. */
+export function candidateAt(zone: Zone, { buildUps, zones, bays, ribs }: Placement): Candidate | undefined {
+  const known = new Map(buildUps.map(b => [b.id, b]));
+  const buildUp = known.get(zones[zone.id] ?? '');
+  if (!buildUp) return undefined;
+  const own = zone.bays.flatMap(({ id }): [string, BuildUp | null][] => {
+    const there = bays[id];
+    return there === undefined ? [] : [[id, known.get(there ?? '') ?? null]];
+  });
+  return { buildUp, bays: Object.fromEntries(own), ribs: ribs?.[zone.id] ?? null };
+}
 
 /** Weighs lay-ups of a zone in all figures: hours once for each kind of work, drumming once for what is stuck on. */
-function fully(zone: Zone, asked: Asked): (b: BuildUp) => LayUpOption {
+function fully(zone: Zone, asked: Asked): (c: Candidate) => LayUpOption {
   const { design, library, climate } = asked;
   const hours = new Map<string, number>();
   const drums = new Map<string, number>();
-  return buildUp => {
-    const kind = workKind(buildUp, library);
-    const [first] = buildUp.layers;
+  return candidate => {
+    const kind = workKind(candidate, library);
+    const [first] = candidate.buildUp.layers;
     const covered = first?.role === 'damping' ? JSON.stringify(first) : '';
-    if (!hours.has(kind)) hours.set(kind, hoursOf(zone, buildUp, design, library));
-    if (!drums.has(covered)) drums.set(covered, drumsOf(zone, buildUp, asked));
+    if (!hours.has(kind)) hours.set(kind, hoursOf(zone, candidate, design, library));
+    if (!drums.has(covered)) drums.set(covered, drumsOf(zone, candidate, asked));
     return {
-      buildUp,
-      ...figuresOf(zone, buildUp, design, library, climate),
+      ...candidate,
+      ...figuresOf(zone, candidate, design, library, climate),
       hours: hours.get(kind)!,
       drums: drums.get(covered)!,
     };
@@ -131,19 +158,19 @@ function best<T extends Figures>(all: readonly T[], most: number): T[] {
 }
 
 /** What schools put there: always among what is weighed, but for what the person will not work with. */
-function alreadyKnown(zone: Zone, { design, library, avoided }: Asked): BuildUp[] {
+function alreadyKnown(zone: Zone, { design, library, avoided }: Asked): Candidate[] {
   if (!placeOf(zone.kind)) return [];
   return schools.flatMap(school => {
     const placed = applySchool({ ...design.shell, zones: [zone] }, school.id, library);
     const b = placed.buildUps.find(u => u.id === placed.zones[zone.id]);
     const refused = b?.layers.some(l => l.role !== 'air gap' && avoided.materials.includes(l.material));
-    return b && !refused ? [{ ...b, id: `pick-${zone.id}-${school.id}`, name: `${school.name}` }] : [];
+    return b && !refused ? [throughout({ ...b, id: `pick-${zone.id}-${school.id}`, name: school.name })] : [];
   });
 }
 
 /** What a zone still drums with a lay-up, as a share of the bare van's. */
-function drumsOf(zone: Zone, candidate: BuildUp, { design, library, heard, climate }: Asked): number {
-  const e = evaluate(design, only(zone.id, candidate), library, heard, climate);
+function drumsOf(zone: Zone, candidate: Candidate, { design, library, heard, climate }: Asked): number {
+  const e = evaluate(design, only(zone, candidate), library, heard, climate);
   return zone.bays.reduce((sum, { id }) => {
     const quiet = e.quiet.bays.get(id);
     return sum + (quiet ? (quiet.left[0]! + quiet.left[1]!) / 2 : 0);

@@ -1,21 +1,22 @@
 import type { BuildUp, Placement, Zone } from '../../model/index.ts';
-import type { Asked, LayUpOption } from './options.ts';
+import type { Candidate } from './candidates.ts';
+import type { Asked } from './options.ts';
 
-/** A placement with what was picked for each zone; all else, and the bays of what stays, as it is. */
+/** A placement with what was picked for each zone; all else, and what stays, as it is. */
 export function placed(
   zones: readonly Zone[],
-  picked: readonly LayUpOption[],
+  picked: readonly Candidate[],
   { placement }: Pick<Asked, 'placement'>,
 ): Placement {
   const there = new Set(placement.buildUps.map(b => b.id));
-  const stays = (i: number) =>
-    picked[i]!.buildUp === placement.buildUps.find(b => b.id === placement.zones[zones[i]!.id]);
+  // What was there is weighed under its own name; what is made is named anew.
+  const stays = (i: number) => picked[i]!.buildUp.id === placement.zones[zones[i]!.id];
   const assigned = { ...placement.zones };
+  const bays = { ...placement.bays };
+  const ribs = { ...placement.ribs };
   const added = new Map<string, BuildUp>();
-  for (const [i, zone] of zones.entries()) {
-    if (stays(i)) continue;
-    const { buildUp } = picked[i]!;
-    // Zones that get the same share one build-up; ids are its own, whatever an earlier proposal used.
+  // Places that get the same share one build-up; ids are its own, whatever an earlier proposal used.
+  const idOf = (zone: Zone, buildUp: BuildUp): string => {
     const same = JSON.stringify([buildUp.layers, buildUp.seams]);
     let own = added.get(same);
     if (!own) {
@@ -25,15 +26,27 @@ export function placed(
       there.add(own.id);
       added.set(same, own);
     }
-    assigned[zone.id] = own.id;
+    return own.id;
+  };
+  for (const [i, zone] of zones.entries()) {
+    if (stays(i)) continue;
+    const pick = picked[i]!;
+    assigned[zone.id] = idOf(zone, pick.buildUp);
+    for (const { id } of zone.bays) {
+      const own = pick.bays[id];
+      if (own === undefined) delete bays[id];
+      else bays[id] = own && idOf(zone, own);
+    }
+    if (pick.ribs) ribs[zone.id] = pick.ribs;
+    else delete ribs[zone.id];
   }
-  const changed = new Set(zones.flatMap((z, i) => (stays(i) ? [] : z.bays.map(b => b.id))));
-  const bays = Object.fromEntries(Object.entries(placement.bays).filter(([bay]) => !changed.has(bay)));
   const used = new Set([...Object.values(assigned), ...Object.values(bays)]);
+  const { ribs: _, ...rest } = placement;
   return {
+    ...rest,
     buildUps: [...placement.buildUps.filter(b => used.has(b.id)), ...added.values()],
     zones: assigned,
     bays,
-    sheets: placement.sheets,
+    ...(Object.keys(ribs).length > 0 && { ribs }),
   };
 }

@@ -4,13 +4,21 @@ import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts
 import type { Placement } from '../../model/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { heldVan } from '../holding/index.ts';
-import { type Beside, besides } from './besides.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
-import type { Figured } from './figureKeys.ts';
+import { type Figured, wholeVan } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import { isDry, type Model, openZones } from './model.ts';
 import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
-import { type LimitPrice, pricesOf, runnerUp, spareOf, type ZonePick } from './reasons.ts';
+import { putUpsOf } from './putUps.ts';
+import {
+  coreOf,
+  type LimitPrice,
+  type PutUpPick,
+  pricesOf,
+  runnerUp,
+  spareOf,
+  type ZonePick,
+} from './reasons.ts';
 import { type Refused, refusals } from './refusals.ts';
 import { better, Fills, figuresOfRound, gapOf, laidOut, polished, type Round } from './rounds.ts';
 
@@ -38,8 +46,8 @@ export interface Proposal {
   prices: LimitPrice[];
   /** By how much each limit could be tighter before this has to change, in its unit; nothing where it is broken. */
   spare: { limit: LimitKey; by: number }[];
-  /** Screens and curtains that could be put up besides. */
-  besides: Beside[];
+  /** What is put up at night: screens by zone, and what hangs before the cab. */
+  putUp: PutUpPick[];
   /** Materials that are in none of its zones, and why. */
   refused: Refused[];
   /** Options that were weighed. */
@@ -100,20 +108,27 @@ export function choose(
     dry: open.flatMap(({ zone, all }) => (all.some(o => isDry(o, limits)) ? [] : [zone.id])),
     holds: [] as string[],
   };
-  const fills = new Fills(open, asked, weights);
+  const ups = putUpsOf(asked);
+  const fills = new Fills(open, ups, asked, weights);
   const proposal = (
     { model, choice, bound, placement, evaluation: e, cost, over }: Round,
-    last: Pick<Proposal, 'conflict' | 'prices' | 'besides'> = { conflict: null, prices: [], besides: [] },
+    last: Pick<Proposal, 'conflict' | 'prices'> = { conflict: null, prices: [] },
   ): Proposal => ({
     ...last,
     placement,
     zones: open.map(({ zone, all }, g) => ({
       zone: zone.id,
       option: all[choice.options[g]!]!,
-      runnerUp: runnerUp(g, all, model, choice),
+      runnerUp: runnerUp(g, all, model, choice, coreOf),
+    })),
+    putUp: ups.map(({ id, zones, all }, i) => ({
+      id,
+      zones,
+      option: all[choice.options[open.length + i]!]!,
+      runnerUp: runnerUp(open.length + i, all, model, choice, o => `${o.curtain} ${o.screens}`),
     })),
     promised: { ...model.sums(choice), money: cost },
-    evaluated: { heat: e.heat.loss, mass: e.load.mass, cost, height: e.fit.headroom.left },
+    evaluated: { heat: wholeVan(e).warmth, mass: e.load.mass, cost, height: e.fit.headroom.left },
     figures: figuresOfRound({ model, choice, evaluation: e, cost }),
     over,
     gap: over > 1e-4 ? 1 : gapOf({ choice, bound }),
@@ -131,7 +146,7 @@ export function choose(
   const take = (round: Round): boolean => {
     const alike = found?.choice.options.every((k, g) => k === round.choice.options[g]) ?? false;
     if (!found) report(0.05, 'choosing', proposal(round));
-    const all = [round, polished(round, open, asked, limits), ...(found ? [found] : [])];
+    const all = [round, polished(round, asked, limits), ...(found ? [found] : [])];
     found = all.reduce((a, b) => (better(b, a) ? b : a));
     // The same again, with what is known of packs by now.
     if (alike && found.choice.options.every((k, g) => k === round.choice.options[g])) found = round;
@@ -144,7 +159,7 @@ export function choose(
     const search = new ChoiceSearch(model.problem, from ? { from: (from as Round).choice.options } : {});
     // The first answer is told soon.
     for (let i = 0; i < (from ? steps : steps / 4) && !search.proven; i++) search.step();
-    const round = laidOut({ model, choice: search.best, bound: search.bound }, open, asked, limits);
+    const round = laidOut({ model, choice: search.best, bound: search.bound }, asked, limits);
     const same = take(round);
     tell((0.2 * (n + 1)) / ROUNDS.search, 'choosing');
     if (same) break;
@@ -168,7 +183,7 @@ export function choose(
       break;
     }
     const { bound } = proof;
-    const round = laidOut({ model, choice: proof.best, bound }, open, asked, limits);
+    const round = laidOut({ model, choice: proof.best, bound }, asked, limits);
     const same = take(round);
     // Whatever is best by now, this is what is known of how much better another could be.
     found = { ...found!, model, choice: weigh(model.problem, found!.choice.options), bound };
@@ -187,7 +202,6 @@ export function choose(
   return proposal(found!, {
     conflict,
     prices: prices && !conflict ? pricesOf(limits, within => fills.model(within), found!, bought) : [],
-    besides: prices ? besides(asked.design, found!.placement, asked.library, weights) : [],
   });
 }
 

@@ -1,7 +1,9 @@
 import { type Choice, isBetter, weigh } from '../../choosing/index.ts';
+import { buildUpsOf } from './candidates.ts';
 import type { ChoiceLimits, LimitKey, Sums } from './limits.ts';
 import type { Model } from './model.ts';
 import type { LayUpOption } from './options.ts';
+import type { PutUp, PutUps } from './putUps.ts';
 import type { Round } from './rounds.ts';
 
 /** One zone's part of a proposal. */
@@ -10,8 +12,26 @@ export interface ZonePick {
   zone: string;
   /** What goes in. */
   option: LayUpOption;
-  /** The best of the others with all else as it is, and what it changes; null where there is no other. */
-  runnerUp: { option: LayUpOption; changes: Sums; breaks: boolean } | null;
+  /** The best of the others. */
+  runnerUp: RunnerUp<LayUpOption> | null;
+}
+
+/** The best of the others with all else as it is, and what it changes; null where there is no other. */
+export interface RunnerUp<O> {
+  /** It. */
+  option: O;
+  /** In the sums of the whole. */
+  changes: Sums;
+  /** Whether a limit would be broken. */
+  breaks: boolean;
+}
+
+/** What is put up at night in one place. */
+export interface PutUpPick extends Pick<PutUps, 'id' | 'zones'> {
+  /** What; with neither screens nor curtain for nothing. */
+  option: PutUp;
+  /** The best of the others. */
+  runnerUp: RunnerUp<PutUp> | null;
 }
 
 /** What a limit costs: with a little more of it, so much would be better. */
@@ -32,18 +52,19 @@ const MORE = {
   hours: 5,
 } as const satisfies Partial<Record<LimitKey, number>>;
 
-/** The best other option of one zone, all else as it is. */
-export function runnerUp(
+/** The best other option of one group, all else as it is; what is alike by its core is no other. */
+export function runnerUp<O>(
   g: number,
-  all: readonly LayUpOption[],
+  all: readonly O[],
   { problem, sums }: Model,
   choice: Choice,
-): ZonePick['runnerUp'] {
+  core: (option: O) => string,
+): RunnerUp<O> | null {
   const before = sums(choice);
   let best: { k: number; weighed: Choice } | null = null;
   for (let k = 0; k < all.length; k++) {
     // Another lining or a little more damping is no other choice.
-    if (coreOf(all[k]!) === coreOf(all[choice.options[g]!]!)) continue;
+    if (core(all[k]!) === core(all[choice.options[g]!]!)) continue;
     const options = [...choice.options];
     options[g] = k;
     const weighed = weigh(problem, options);
@@ -58,12 +79,15 @@ export function runnerUp(
 }
 
 /** What insulates and what keeps the air in. */
-export const coreOf = ({ buildUp }: LayUpOption): string =>
-  JSON.stringify(
-    buildUp.layers
-      .filter(l => l.role !== 'damping' && l.role !== 'lining' && l.role !== 'finish')
-      .map(l => [l.role, l.role === 'air gap' ? '' : l.material, l.thickness]),
-  );
+export const coreOf = (o: LayUpOption): string =>
+  JSON.stringify([
+    o.ribs === 'stuffed',
+    ...buildUpsOf(o).map(({ layers }) =>
+      layers
+        .filter(l => l.role !== 'damping' && l.role !== 'lining' && l.role !== 'finish')
+        .map(l => [l.role, l.role === 'air gap' ? '' : l.material, l.thickness]),
+    ),
+  ]);
 
 const minus = (a: Sums, b: Sums): Sums => ({
   heat: a.heat - b.heat,

@@ -1,6 +1,6 @@
 import { materialOf } from '../../materials/index.ts';
 import type { Material, Zone } from '../../model/index.ts';
-import { roomFor, suits } from './candidates.ts';
+import { buildUpsOf, roomFor, suits } from './candidates.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { isDry } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
@@ -56,5 +56,7 @@ function reasonIn(
   return thinnest > roomFor(material, zone, 0) + 1e-6 ? 'too thick' : 'beaten';
 }
 
-const fillsIn = ({ buildUp }: LayUpOption): string[] =>
-  buildUp.layers.flatMap(l => (l.role === 'fill' || l.role === 'over-rib' ? [l.material] : []));
+const fillsIn = (o: LayUpOption): string[] =>
+  buildUpsOf(o)
+    .flatMap(({ layers }) => layers)
+    .flatMap(l => (l.role === 'fill' || l.role === 'over-rib' ? [l.material] : []));

@@ -9,7 +9,7 @@ import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { keyOf, type Model, modelOf, type Open } from './model.ts';
 import { nestedOrder } from './nested.ts';
 import type { Asked } from './options.ts';
-import { placed } from './placed.ts';
+import type { PutUps } from './putUps.ts';
 
 /** A choice as it comes out once it is laid. */
 export interface Round {
@@ -34,15 +34,10 @@ export interface Round {
 /** Lays what was chosen, and asks all of it. */
 export function laidOut(
   { model, choice, bound }: Pick<Round, 'model' | 'choice' | 'bound'>,
-  open: readonly Open[],
   asked: Asked,
   limits: ChoiceLimits,
 ): Round {
-  const placement = placed(
-    open.map(o => o.zone),
-    open.map((o, g) => o.all[choice.options[g]!]!),
-    asked,
-  );
+  const placement = model.placement(choice.options);
   const { design, library, heard, climate } = asked;
   const evaluation = evaluate(design, placement, library, heard, climate);
   const round = {
@@ -90,9 +85,9 @@ function overOf({ evaluation, cost, model, choice }: Omit<Round, 'over'>, limits
 const hard = (limits: ChoiceLimits, key: 'budget' | 'mass' | 'height' | 'hours'): number | null =>
   limits.soft?.includes(key) ? null : limits[key];
 
-/** Every choice that differs in one zone. */
-const swaps = (problem: ChoiceProblem, { options }: Choice, open: readonly Open[], only?: number): Choice[] =>
-  open.flatMap(({ all }, g) =>
+/** Every choice that differs in one group. */
+const swaps = (problem: ChoiceProblem, { options }: Choice, only?: number): Choice[] =>
+  problem.groups.flatMap(({ options: all }, g) =>
     only !== undefined && g !== only
       ? []
       : all.map((_, k) =>
@@ -109,22 +104,15 @@ const REPAIRS = 40;
 const TRIED = 12;
 
 /**
- * Changes one zone at a time as long as that is better and what all of it really costs stays within the money: the packs of the model
+ * Changes one place at a time as long as that is better and what all of it really costs stays within the money: the packs of the model
  * are an estimate, those of the take-off are what the ledger has.
  */
-export function polished(round: Round, open: readonly Open[], asked: Asked, limits: ChoiceLimits): Round {
+export function polished(round: Round, asked: Asked, limits: ChoiceLimits): Round {
   const { model } = round;
   const { problem } = model;
   const money = limits.budget === null ? -1 : 0;
-  const zones = open.map(o => o.zone);
-  const laid = (options: readonly number[]) =>
-    placed(
-      zones,
-      open.map((o, g) => o.all[options[g]!]!),
-      asked,
-    );
   const costOf = (options: readonly number[]) =>
-    takeOff(layUp(asked.design.shell, laid(options), asked.library), asked.library).cost;
+    takeOff(layUp(asked.design.shell, model.placement(options), asked.library), asked.library).cost;
   const keeps = (c: Choice) =>
     c.takes.every(
       (t, i) => i === money || (problem.soft?.[i] ?? null) !== null || t <= problem.limits[i]! + 1e-7,
@@ -138,7 +126,7 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
   let cost = round.evaluation.order.cost;
   // Over the money: what saves most for least is changed first.
   for (let i = 0; cost > budget && i < REPAIRS; i++) {
-    const cheaper = swaps(problem, best, open)
+    const cheaper = swaps(problem, best)
       .filter(c => keeps(c) && c.takes[money]! < best.takes[money]! - 1)
       .map(c => ({ c, rate: (c.value - best.value) / (best.takes[money]! - c.takes[money]!) }))
       .sort((a, b) => a.rate - b.rate)
@@ -151,8 +139,8 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
   }
   for (let changed = true; changed; ) {
     changed = false;
-    for (let g = 0; g < open.length; g++) {
-      const others = swaps(problem, best, open, g)
+    for (let g = 0; g < problem.groups.length; g++) {
+      const others = swaps(problem, best, g)
         .filter(c => c.value < best.value - 1e-9 && keeps(c))
         .sort((a, b) => a.value - b.value)
         .slice(0, TRIED);
@@ -164,7 +152,7 @@ export function polished(round: Round, open: readonly Open[], asked: Asked, limi
       }
     }
   }
-  return best === round.choice ? round : laidOut({ ...round, choice: best }, open, asked, limits);
+  return best === round.choice ? round : laidOut({ ...round, choice: best }, asked, limits);
 }
 
 /** The one nearer to its limits, then the one that is worth more. */
@@ -204,6 +192,7 @@ export class Fills {
 
   constructor(
     private readonly open: readonly Open[],
+    private readonly ups: readonly PutUps[],
     private readonly asked: Asked,
     private readonly weights: ChoiceWeights,
   ) {
@@ -212,7 +201,7 @@ export class Fills {
 
   /** The choice under limits, by other weights where they are given. */
   model(limits: ChoiceLimits, weights: ChoiceWeights = this.weights): Model {
-    return modelOf(this.open, this.asked, limits, weights, this.waste, this.besides);
+    return modelOf(this.open, this.ups, this.asked, limits, weights, this.waste, this.besides);
   }
 
   /** Packs fill as they do in what was laid; what they then do not explain is bought besides. */

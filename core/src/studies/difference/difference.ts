@@ -1,14 +1,18 @@
+import { isScreened } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
-import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
+import type { Placement, Shell, Zone } from '../../model/index.ts';
 import type { DampState } from '../../van/wetting/index.ts';
+import { type Candidate, candidateAt, makeOf } from '../choose/index.ts';
 
 /** What one zone comes to in one placement. */
 export interface ZoneFigures {
   /** Id of the zone. */
   zone: string;
-  /** What most of it gets; null where it is bare. */
-  buildUp: BuildUp | null;
-  /** Of all its layers, m. */
+  /** What is laid there; null where it is bare. */
+  laid: Candidate | null;
+  /** Panes of it that get a screen at night. */
+  screens: number;
+  /** Of all layers of what most of it gets, m. */
   thickness: number;
   /** kg. */
   mass: number;
@@ -23,11 +27,12 @@ export interface ZoneFigures {
 /** Every zone of a placement that was evaluated. */
 export function zoneFigures(shell: Shell, placement: Placement, e: Evaluation): ZoneFigures[] {
   return shell.zones.map(zone => {
-    const buildUp = placement.buildUps.find(b => b.id === placement.zones[zone.id]) ?? null;
+    const laid = candidateAt(zone, placement) ?? null;
     return {
       zone: zone.id,
-      buildUp,
-      thickness: buildUp?.layers.reduce((sum, l) => sum + l.thickness, 0) ?? 0,
+      laid,
+      screens: zone.openings.filter(o => isScreened(o, placement)).length,
+      thickness: laid?.buildUp.layers.reduce((sum, l) => sum + l.thickness, 0) ?? 0,
       mass: e.load.zones.get(zone.id) ?? 0,
       money: e.order.costByZone[zone.id] ?? 0,
       heat: e.heat.zones.find(z => z.zone.id === zone.id)!.loss,
@@ -50,6 +55,8 @@ function dampOf(zone: Zone, e: Evaluation): ZoneFigures['damp'] {
   return worst;
 }
 
+const madeOf = ({ laid }: ZoneFigures): string => (laid ? makeOf(laid) : '');
+
 /** Two placements zone by zone, those that differ, the greatest change of heat first. */
 export function difference(
   a: readonly ZoneFigures[],
@@ -59,7 +66,8 @@ export function difference(
     .flatMap((own, i) => {
       const other = b[i]!;
       const same =
-        JSON.stringify(own.buildUp?.layers ?? []) === JSON.stringify(other.buildUp?.layers ?? []) &&
+        madeOf(own) === madeOf(other) &&
+        own.screens === other.screens &&
         Math.abs(own.heat - other.heat) < 1e-6 &&
         Math.abs(own.mass - other.mass) < 1e-6;
       return same ? [] : [{ zone: own.zone, a: own, b: other }];

@@ -33,10 +33,11 @@ export const sideOf = (name: string, e: Evaluation, hours = 0): Side => ({ name,
 
 /** A placement with the build-up of every zone as `made` has it; what it leaves as it is stays the same build-up. */
 export function remade(
-  { buildUps, zones, bays, sheets }: Placement,
+  placement: Placement,
   shell: Shell,
   made: (zone: Zone, buildUp: BuildUp) => BuildUp,
 ): Placement {
+  const { buildUps, zones, bays } = placement;
   const all = new Map(buildUps.map(b => [b.id, b]));
   const own = (zone: Zone, id: string | null | undefined): string | null => {
     const was = id ? all.get(id) : undefined;
@@ -53,7 +54,7 @@ export function remade(
     if (zones[zone.id]) nextZones[zone.id] = own(zone, zones[zone.id]);
     for (const { id } of zone.bays) if (bays[id]) nextBays[id] = own(zone, bays[id]);
   }
-  return { buildUps: [...all.values()], zones: nextZones, bays: nextBays, sheets };
+  return { ...placement, buildUps: [...all.values()], zones: nextZones, bays: nextBays };
 }
 
 /** The build-up of a zone. */

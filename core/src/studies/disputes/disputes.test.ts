@@ -168,9 +168,14 @@ describe('where money goes', () => {
   it('screens are worth it with much glass and bare walls less', () => {
     const points = fibre.glass!.turning.lines[0]!.points;
     expect(points.at(-1)!.y).toBeCloseTo(fibre.glass!.number.value, 9);
-    // Dear insulation: the same money does less in the walls.
+    // Dear insulation: the same money does less in the walls; a dearer screen leaves more money for them.
     const dear = settled(asked('fibre-open', { library: priced(5, id => id === 'recycled-polyester') }));
-    expect(turnOf(dear.glass)!).toBeLessThan(turnOf(fibre.glass) ?? 1);
+    const walls = (d: typeof fibre) => d.glass!.turning.lines[1]!.points[0]!.y;
+    expect(walls(dear)).toBeLessThan(walls(fibre));
+    expect(turnOf(dear.glass) ?? 1).toBeLessThanOrEqual(turnOf(fibre.glass) ?? 1);
+    const screens = settled(asked('fibre-open', { library: priced(0.05, id => id === 'screen-mat') }));
+    expect(walls(screens)).toBeLessThan(walls(fibre));
+    expect(turnOf(screens.glass)!).toBeLessThan(1);
   });
   it('a kit pays to whom hours matter, and later where its material is dear', () => {
     const turn = turnOf(board.kit)!;

@@ -1,7 +1,7 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import { materialOf, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, LayerOf, Material } from '../../model/index.ts';
-import { hoursOf, worthOf } from '../choose/index.ts';
+import { hoursOf, throughout, worthOf } from '../choose/index.ts';
 import { type Asked, bestOf, evaluateOf, layersIn, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
 import { byWorthOfHeat } from './worth.ts';
@@ -25,7 +25,7 @@ function floorOf(asked: Asked) {
   const side = (name: string, layers: readonly Layer[]): Side => {
     const b = { ...laid, layers: [...layers] };
     const placed = remade(asked.placement, design.shell, (z, was) => (z.id === zone.id ? b : was));
-    return sideOf(name, evaluateOf(asked, placed), hoursOf(zone, b, design, library));
+    return sideOf(name, evaluateOf(asked, placed), hoursOf(zone, throughout(b), design, library));
   };
   return { zone, laid, fill, board: materialOf(library, material), side };
 }
@@ -139,7 +139,7 @@ export function ceiling(asked: Asked): Dispute | null {
     const rest: Layer[] = laid.layers.filter(l => l.role !== 'fill');
     const b = { ...laid, layers: rest.toSpliced(Math.max(0, at), 0, fill) };
     const placed = remade(placement, design.shell, (z, was) => (z.id === zone.id ? b : was));
-    return sideOf(name, evaluateOf(asked, placed), hoursOf(zone, b, design, library));
+    return sideOf(name, evaluateOf(asked, placed), hoursOf(zone, throughout(b), design, library));
   };
   const room = Math.min(...zone.bays.map(b => b.depthMin.value));
   const sold = (m: Material) =>

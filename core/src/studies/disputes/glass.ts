@@ -1,7 +1,6 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import { materialOf } from '../../materials/index.ts';
-import { SCREENS } from '../cabin/index.ts';
-import { screens, UP } from '../choose/index.ts';
+import { allScreens, UP } from '../choose/index.ts';
 import { type Asked, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 
@@ -10,10 +9,9 @@ const STEPS = 40;
 
 /** Whether money goes into screens for windows and cab, or into the walls; null of a van without glass or without walls. */
 export function glass(asked: Asked, now: Evaluation): Dispute | null {
-  const { saves, area } = screens(asked.design.shell, now, 'both');
-  const cost = area * SCREENS['cab inside'];
+  const { saves, money: cost, hours } = allScreens(asked.design, now, asked.library);
   const walls = wallsFor(asked, now, cost);
-  if (area === 0 || walls === null) return null;
+  if (cost === 0 || walls === null) return null;
   const turns = saves > 0 ? walls / saves : null;
   const base = sideOf('as it is', now);
   return {
@@ -21,7 +19,13 @@ export function glass(asked: Asked, now: Evaluation): Dispute | null {
     answer: UP * saves >= walls ? 'windows and cab' : 'walls',
     number: { what: 'screens save while they are up', unit: 'W/K', value: saves },
     sides: [
-      { ...base, name: 'windows and cab', warmth: base.warmth - UP * saves, money: base.money + cost },
+      {
+        ...base,
+        name: 'windows and cab',
+        warmth: base.warmth - UP * saves,
+        money: base.money + cost,
+        hours: base.hours + hours,
+      },
       { ...base, name: 'walls', warmth: base.warmth - walls, money: base.money + cost },
     ],
     turning: {

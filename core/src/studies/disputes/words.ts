@@ -1,4 +1,3 @@
-import { SCREENS } from '../cabin/index.ts';
 import { UP } from '../choose/index.ts';
 import type { Dispute, DisputeId, Side, Unit } from './dispute.ts';
 import { DEARER, MISFITS } from './kit.ts';
@@ -112,7 +111,7 @@ const TURNS: Record<DisputeId, (turns: string, value: number) => string> = {
 /** What an answer rests on that is a guess, in a sentence; empty where nothing is. */
 export function guessWords(id: DisputeId, print: Print): string {
   if (id === 'glass')
-    return `Guessed: screens cost ${print(SCREENS['cab inside'], 'money')} a square metre and are up ${print(UP, 'share')} of the heated time; the walls find room for what the money buys.`;
+    return `Guessed: screens are cut from the library’s quilted mat at its price and are up ${print(UP, 'share')} of the heated time; the walls find room for what the money buys.`;
   if (id === 'kit')
     return `Guessed: a kit costs ${print(DEARER, 'share')} more than what it is cut from, and ${print(MISFITS, 'share')} of its pieces do not fit.`;
   return '';

@@ -1,3 +1,4 @@
+import { takesStuffing } from '@overcoat/core/buildup';
 import type { BayResult } from '@overcoat/core/evaluate';
 import type { BuildUp } from '@overcoat/core/model';
 import { assign, editPlacement, splitOff } from '../../store/edits.ts';
@@ -5,6 +6,7 @@ import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { RibsControl } from './RibsControl.tsx';
 
 /** Which build-up the chosen bays carry, who shares it, and how to part from it. */
 export function BuildUpTarget({
@@ -68,6 +70,7 @@ export function BuildUpTarget({
           </Button>
         )}
       </div>
+      {takesStuffing(zone) && <RibsControl zone={zone} />}
       {buildUp && (
         <p className="col-span-2 text-[13px] text-faint">
           Shared by {sharing.length} bay{sharing.length === 1 ? '' : 's'} in {zones.join(', ')}: a change

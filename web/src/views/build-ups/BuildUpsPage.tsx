@@ -22,6 +22,7 @@ import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { WorkingDialog } from '../../ui/WorkingDialog.tsx';
+import { AtNight } from './AtNight.tsx';
 import { BuildUpTarget } from './BuildUpTarget.tsx';
 import { LayerList } from './LayerList.tsx';
 import { SchoolPicker } from './SchoolPicker.tsx';
@@ -73,6 +74,7 @@ export function Component() {
             {e.fit.misfits.length > 0 && (
               <p className="mt-2 text-signal">Do not fit: {e.fit.misfits.join(', ')}.</p>
             )}
+            <AtNight />
           </>
         )}
       </aside>

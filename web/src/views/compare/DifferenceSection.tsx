@@ -12,7 +12,7 @@ import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
-import { layersWords } from './proposalWords.ts';
+import { candidateWords } from './proposalWords.ts';
 
 interface Props {
   /** Id of the other variant; empty for none. */
@@ -84,8 +84,13 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
     signed(b.money - a.money, v => printMoney(Math.round(v)), 0.5),
     signed(b.heat - a.heat, v => `${printNumber(v, 1)} W/K`, 0.05),
   ];
-  const layers = ({ buildUp }: ZoneFigures) =>
-    buildUp && buildUp.layers.length > 0 ? layersWords(buildUp.layers, library, units) : 'bare';
+  const layers = ({ laid, screens }: ZoneFigures) =>
+    [
+      laid ? candidateWords(laid, library, units) : 'bare',
+      screens > 0 ? `screens at ${screens} pane${screens === 1 ? '' : 's'}` : '',
+    ]
+      .filter(Boolean)
+      .join('; ');
   const damp = ({ damp: d }: ZoneFigures) =>
     `${DAMP_MARKS[d.state]} ${DAMP_WORDS[d.state]}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
   return (

@@ -1,4 +1,4 @@
-import type { Flip, Proposal } from '@overcoat/core/studies/choose';
+import type { Candidate, Flip, Proposal } from '@overcoat/core/studies/choose';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Ask } from '../../jobs/jobs.ts';
@@ -23,7 +23,13 @@ export function FlipSection({ proposal, ask }: Props) {
     useMemo(
       () => ({
         ...ask,
-        chosen: proposal.zones.map((z): Ask<'flips'>['chosen'][number] => [z.zone, z.option.buildUp]),
+        chosen: {
+          placement: proposal.placement,
+          zones: proposal.zones.map((z): [string, Candidate] => [
+            z.zone,
+            { buildUp: z.option.buildUp, bays: z.option.bays, ribs: z.option.ribs },
+          ]),
+        },
       }),
       [ask, proposal],
     ),

@@ -6,7 +6,7 @@ import { printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { changeWords, layersWords } from './proposalWords.ts';
+import { candidateWords, changeWords } from './proposalWords.ts';
 import { RunButton } from './RunButton.tsx';
 
 /** For each zone what saves most heat for its money, the cheapest first; taken alone. */
@@ -40,7 +40,7 @@ export function ImproveSection({
                 </th>
                 <td className="py-1 pr-3 text-right font-semibold whitespace-nowrap">{rateWords(i)}</td>
                 <td className="py-1 pr-3">
-                  {layersWords(i.option.buildUp.layers, library, units)}
+                  {candidateWords(i.option, library, units)}
                   <span className="block text-[13px] text-faint">
                     {changeWords({ ...i.changes, drums: 0 }, units)}
                   </span>
@@ -48,7 +48,7 @@ export function ImproveSection({
                 <td className="py-1 text-right">
                   <Button
                     small
-                    onClick={() => takeZone(i.zone, i.option.buildUp)}
+                    onClick={() => takeZone(i.zone, i.option)}
                     aria-label={`Take the improvement for ${shell.zones.find(z => z.id === i.zone)?.name}`}
                   >
                     take

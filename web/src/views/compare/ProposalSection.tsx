@@ -3,6 +3,7 @@ import {
   type ChoiceWeights,
   type FigureKey,
   PASSED,
+  UP,
   WORTH,
 } from '@overcoat/core/studies/choose';
 import {
@@ -33,7 +34,6 @@ import { FrontSection } from './FrontSection.tsx';
 import { ImproveSection } from './ImproveSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
 import {
-  besidesWords,
   conflictWords,
   gapWords,
   priceWords,
@@ -139,9 +139,9 @@ export function ProposalSection() {
                 {proposalWords(answer, limits, units)}
               </p>
               <p className="pl-3.5">
-                Now: {printNumber(heat.loss, 1)} W/K, {printMoney(Math.round(laid?.money ?? order.cost))},{' '}
-                {printMass(load.mass, units)}. {priceWords(answer, units)} {spareWords(answer, units)}{' '}
-                {besidesWords(answer)}
+                Now: {printNumber(heat.loss - UP * heat.saved, 1)} W/K,{' '}
+                {printMoney(Math.round(laid?.money ?? order.cost))}, {printMass(load.mass, units)}.{' '}
+                {priceWords(answer, units)} {spareWords(answer, units)}
               </p>
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
               <p className="pl-3.5 text-[13px] text-faint">
@@ -290,7 +290,9 @@ export function ProposalSection() {
         disabled={awaited}
       />
       <ImproveSection job={improve} disabled={awaited} />
-      {answer && <ProposedZones zones={answer.zones} locked={locked} onLocked={setLocked} />}
+      {answer && (
+        <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={locked} onLocked={setLocked} />
+      )}
       {answer && <FlipSection proposal={answer} ask={ask} />}
       {answer && <RefusedSection refused={answer.refused} />}
       {answer && <SchoolsSection best={answer.figures} limits={limits} weights={weights} />}

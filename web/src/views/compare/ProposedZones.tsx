@@ -1,23 +1,29 @@
-import type { ZonePick } from '@overcoat/core/studies/choose';
+import type { Placement, Shell } from '@overcoat/core/model';
+import type { PutUp, PutUpPick, ZonePick } from '@overcoat/core/studies/choose';
+import { printNumber } from '@overcoat/core/units';
 import { useLibrary } from '../../api/queries.ts';
-import { takeZone } from '../../store/edits.ts';
+import { takePutUp, takeZone } from '../../store/edits.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
-import { changeWords, layersWords } from './proposalWords.ts';
+import { candidateWords, changeWords, putUpWords } from './proposalWords.ts';
 
 interface Props {
   zones: readonly ZonePick[];
+  /** At night, in each place. */
+  putUp: readonly PutUpPick[];
   locked: readonly string[];
   onLocked(locked: string[]): void;
 }
 
 /** What goes into each zone and why not the runner-up; a zone is taken alone, or locked for the next search. */
-export function ProposedZones({ zones, locked, onLocked }: Props) {
+export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
   const { shell } = useOpenDesign();
   const variant = useVariant();
   const { library } = useLibrary();
   const units = useUnits();
+  const placeName = (id: string) =>
+    id === 'cab' ? 'Cab, at night' : `${shell.zones.find(z => z.id === id)?.name ?? id}, at night`;
   return (
     <table className="mt-2 w-full border-collapse">
       <caption className="sr-only">The best choice by zone</caption>
@@ -37,13 +43,12 @@ export function ProposedZones({ zones, locked, onLocked }: Props) {
               {zone} {shell.zones.find(z => z.id === zone)?.name}
             </th>
             <td className="py-1 pr-3">
-              {layersWords(option.buildUp.layers, library, units)}
-              {option.buildUp === variant.design.buildUps.find(b => b.id === variant.design.zones[zone]) &&
-                ' (as now)'}
+              {candidateWords(option, library, units)}
+              {option.buildUp.id === variant.design.zones[zone] && ' (as now)'}
             </td>
             <td className="py-1 pr-3 text-[13px] text-faint">
               {runnerUp
-                ? `${layersWords(runnerUp.option.buildUp.layers, library, units)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
+                ? `${candidateWords(runnerUp.option, library, units)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
                 : 'no other'}
             </td>
             <td className="py-1 text-right whitespace-nowrap">
@@ -59,8 +64,34 @@ export function ProposedZones({ zones, locked, onLocked }: Props) {
               </label>
               <Button
                 small
-                onClick={() => takeZone(zone, option.buildUp)}
+                onClick={() => takeZone(zone, option)}
                 aria-label={`Take the proposal for ${shell.zones.find(z => z.id === zone)?.name}`}
+              >
+                take
+              </Button>
+            </td>
+          </tr>
+        ))}
+        {putUp.map(({ id, zones, option, runnerUp }) => (
+          <tr key={`up ${id}`} className="border-t border-rule align-top">
+            <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
+              {placeName(id)}
+            </th>
+            <td className="py-1 pr-3">
+              {putUpWords(option)}
+              {option.saves > 0 && `: −${printNumber(option.saves, 1)} W/K while up`}
+              {isUp(variant.design, shell, zones, id, option) && ' (as now)'}
+            </td>
+            <td className="py-1 pr-3 text-[13px] text-faint">
+              {runnerUp
+                ? `${putUpWords(runnerUp.option)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
+                : 'no other'}
+            </td>
+            <td className="py-1 text-right">
+              <Button
+                small
+                onClick={() => takePutUp(placeName(id), id, panesIn(shell, zones), option)}
+                aria-label={`Take the proposal for ${placeName(id)}`}
               >
                 take
               </Button>
@@ -69,5 +100,24 @@ export function ProposedZones({ zones, locked, onLocked }: Props) {
         ))}
       </tbody>
     </table>
+  );
+}
+
+const panesIn = ({ zones }: Shell, ids: readonly string[]): string[] =>
+  zones.filter(z => ids.includes(z.id)).flatMap(z => z.openings.map(o => o.id));
+
+/** Whether a variant has this put up there already. */
+function isUp(
+  placement: Placement,
+  shell: Shell,
+  zones: readonly string[],
+  id: string,
+  { screens, curtain }: PutUp,
+): boolean {
+  const up = panesIn(shell, zones).filter(pane => placement.screens?.[pane]);
+  return (
+    up.length === screens.length &&
+    up.every(pane => screens.includes(pane)) &&
+    (id !== 'cab' || (placement.curtain ?? null) === curtain)
   );
 }

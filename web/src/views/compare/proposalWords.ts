@@ -1,6 +1,13 @@
 import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Layer } from '@overcoat/core/model';
-import type { ChoiceLimits, LimitPrice, Proposal, Sums } from '@overcoat/core/studies/choose';
+import type {
+  Candidate,
+  ChoiceLimits,
+  LimitPrice,
+  Proposal,
+  PutUp,
+  Sums,
+} from '@overcoat/core/studies/choose';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { brokenWords } from '../../figures/weighed.ts';
 import { grams } from '../../format.ts';
@@ -100,13 +107,13 @@ export function priceWords({ prices }: Proposal, units: UnitSystem): string {
     .concat('.');
 }
 
-/** What could be put up besides and pays for itself in what matters; empty where nothing does. */
-export function besidesWords({ besides }: Proposal): string {
-  const said = besides.map(
-    b =>
-      `${b.what} ${printNumber(b.saves, 1)} W/K for about ${printMoney(Math.round(b.cost))}${b.worth > 0 ? '' : ' (not worth it to you)'}`,
-  );
-  return said.length > 0 ? `Besides, each alone while it is up, at guessed prices: ${said.join(', ')}.` : '';
+/** What is put up at night in one place, in words. */
+export function putUpWords({ screens, curtain }: PutUp): string {
+  const parts = [
+    screens.length > 0 ? `screens at ${screens.length} pane${screens.length === 1 ? '' : 's'}` : '',
+    curtain ? `a ${curtain}` : '',
+  ].filter(Boolean);
+  return parts.join(' and ') || 'nothing';
 }
 
 /** Which limit would change it first if it were tighter, the nearest of what is within a tenth. */
@@ -143,8 +150,26 @@ export function changeWords(c: Sums, units: UnitSystem): string {
     .join(', ');
 }
 
+/** What is laid into a zone in a line: what most bays get, what deeper ones get, and stuffed ribs. */
+export function candidateWords(c: Candidate, library: Library, units: UnitSystem): string {
+  const most = c.buildUp.layers.length > 0 ? layersWords(c.buildUp.layers, library, units) : 'bare';
+  const others = new Map<string, number>();
+  for (const b of Object.values(c.bays)) {
+    const fill = b
+      ? layersWords(
+          b.layers.filter(l => l.role === 'fill'),
+          library,
+          units,
+        ) || 'no fill'
+      : 'bare';
+    others.set(fill, (others.get(fill) ?? 0) + 1);
+  }
+  const own = [...others].map(([fill, n]) => `${fill} in ${n} bay${n === 1 ? '' : 's'}`);
+  return [most, ...own, ...(c.ribs ? [`ribs ${c.ribs}`] : [])].join('; ');
+}
+
 /** Layers of a lay-up in a line, what insulates first. */
-export function layersWords(layers: readonly Layer[], library: Library, units: UnitSystem): string {
+function layersWords(layers: readonly Layer[], library: Library, units: UnitSystem): string {
   const order = ['fill', 'over-rib', 'vapour control', 'batten', 'damping', 'lining', 'finish'];
   return layers
     .flatMap(l => {

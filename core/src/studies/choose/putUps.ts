@@ -1,0 +1,135 @@
+import { frontAtNight, putUp } from '../../buildup/index.ts';
+import { type Evaluation, evaluate, lossWhileUp } from '../../evaluate/index.ts';
+import type { Library } from '../../materials/index.ts';
+import { CURTAINS, type Design, inCab, type Placement, type Zone } from '../../model/index.ts';
+import { massLines } from '../../order/load/index.ts';
+import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
+import { takeOff } from '../../order/takeoff/index.ts';
+import { type Figures, hoursOfPieces, usesOf } from './figures.ts';
+import type { Asked } from './options.ts';
+
+/** Share of the heated hours that screens and curtains are up: nights. A guess. */
+export const UP = 0.5;
+
+/** What may be put up at night at some panes, or before the cab. */
+export interface PutUp extends Pick<Figures, 'mass' | 'uses' | 'money'> {
+  /** Ids of panes that get a screen. */
+  screens: string[];
+  /** What is drawn before the cab; null for nothing more than stands there. */
+  curtain: (typeof CURTAINS)[number] | null;
+  /** Less heat lost while it is up, W/K. */
+  saves: number;
+  /** Likely hours to make it. */
+  hours: number;
+}
+
+/** Panes of one zone, or the cab with its panes and its front, and what may be put up there: nothing first. */
+export interface PutUps {
+  /** Id of the zone, or `cab`. */
+  id: string;
+  /** Ids of the zones whose panes these are. */
+  zones: string[];
+  /** At least two. */
+  all: PutUp[];
+}
+
+/** What may be put up where, by the heat of the van as it is laid now; what the person will not work with is left out. */
+export function putUpsOf({ design, placement, library, avoided }: Asked): PutUps[] {
+  const { shell } = design;
+  const e = evaluate(design, { ...placement, screens: {} }, library);
+  const outside = shell.zones.filter(z => !inCab(z.kind) && panes(z).length > 0);
+  const cab = shell.zones.filter(z => inCab(z.kind));
+  const drawn = CURTAINS.filter(c => frontAtNight(shell, { curtain: c }) === c && shell.cab?.front !== c);
+  const groups: { id: string; zones: Zone[]; curtains: PutUp['curtain'][] }[] = [
+    ...outside.map(zone => ({ id: zone.id, zones: [zone], curtains: [null] })),
+    ...(shell.cab || cab.length > 0 ? [{ id: 'cab', zones: cab, curtains: [null, ...drawn] }] : []),
+  ];
+  return groups.flatMap(({ id, zones, curtains }): PutUps[] => {
+    const all = zones.flatMap(panes);
+    const now = all.filter(pane => placement.screens?.[pane]);
+    // What hangs there in part stays a choice.
+    const screens = [[], all, ...(now.length > 0 && now.length < all.length ? [now] : [])];
+    const ways = curtains.flatMap(curtain => screens.map(own => putUpOf(own, curtain, design, e, library)));
+    const distinct = ways.filter(
+      (w, i) => i === 0 || (w.saves > 1e-3 && !w.uses.some(u => avoided.materials.includes(u.material))),
+    );
+    return distinct.length > 1 ? [{ id, zones: zones.map(z => z.id), all: distinct }] : [];
+  });
+}
+
+/** Panes that can have a screen. */
+const panes = ({ openings }: Zone): string[] => openings.filter(o => o.screen !== 'none').map(o => o.id);
+
+/** Screens at every pane that can have one. */
+export const allScreens = (
+  design: Pick<Design, 'shell' | 'brief'>,
+  e: Pick<Evaluation, 'heat'>,
+  library: Library,
+): PutUp => putUpOf(design.shell.zones.flatMap(panes), null, design, e, library);
+
+function putUpOf(
+  screens: string[],
+  curtain: PutUp['curtain'],
+  design: Pick<Design, 'shell' | 'brief'>,
+  { heat }: Pick<Evaluation, 'heat'>,
+  library: Library,
+): PutUp {
+  const { shell } = design;
+  const up: Placement = {
+    buildUps: [],
+    zones: {},
+    bays: {},
+    sheets: {},
+    screens: Object.fromEntries(screens.map(id => [id, true])),
+    ...(curtain && { curtain }),
+  };
+  const extras = putUp(shell, up, library);
+  const { lines } = takeOff({ covers: [], extras, joints: [] }, library);
+  const pieces = cutPieces(shell, up, { covers: [], extras }, library, USUAL_CHOICES);
+  return {
+    screens,
+    curtain,
+    saves: heat.loss - lossWhileUp(design, heat, up),
+    mass: massLines(extras, library).reduce((sum, l) => sum + l.mass, 0),
+    hours: hoursOfPieces(shell, pieces, [], library),
+    uses: usesOf(lines),
+    money: lines.reduce((sum, l) => sum + l.cost * l.used, 0),
+  };
+}
+
+/** Of each group, which way a placement has; nothing where it has none of them. */
+export const waysNow = (
+  groups: readonly PutUps[],
+  { screens, curtain }: Pick<Placement, 'screens' | 'curtain'>,
+): number[] =>
+  groups.map(({ id, all }) => {
+    const panes = new Set(all.flatMap(way => way.screens).filter(pane => screens?.[pane]));
+    const at = all.findIndex(
+      way =>
+        way.screens.length === panes.size &&
+        way.screens.every(pane => panes.has(pane)) &&
+        (id !== 'cab' || way.curtain === (curtain ?? null)),
+    );
+    return Math.max(0, at);
+  });
+
+/** A placement with what was picked for each; panes and fronts of none of them as they are. */
+export function withPutUps(
+  placement: Placement,
+  groups: readonly PutUps[],
+  picked: readonly PutUp[],
+): Placement {
+  const screens = { ...placement.screens };
+  let curtain = placement.curtain ?? null;
+  groups.forEach(({ id, all }, i) => {
+    for (const pane of all.flatMap(way => way.screens)) delete screens[pane];
+    for (const pane of picked[i]!.screens) screens[pane] = true;
+    if (id === 'cab') curtain = picked[i]!.curtain;
+  });
+  const { screens: _s, curtain: _c, ...rest } = placement;
+  return {
+    ...rest,
+    ...(Object.keys(screens).length > 0 && { screens }),
+    ...(curtain && { curtain }),
+  };
+}
