@@ -29,7 +29,7 @@ export interface Evaluation {
 }
 
 /**
- * Lays a placement into the design's shell and asks every question of it under the design's brief and what knocks told;
+ * Lays a placement into the design's shell; every question of it is answered under the design's brief and what knocks told;
  * of damp in the van's own climate, a quick guess where that is not at hand. Throws RangeError
  * for an unknown material: `checkDesign` finds those first.
  */
@@ -42,14 +42,47 @@ export function evaluate(
 ): Evaluation {
   const shell = ribsAs(surveyed, placement);
   const laid = layUp(shell, placement, library);
-  return {
-    bays: laid.bays,
-    fit: fitOf(shell, laid, library),
-    heat: heatOf(shell, brief, laid, library, placement),
-    damp: dampOf(shell, laid, library, climate),
-    load: loadOf(shell, laid, library),
-    quiet: quietOf(shell, brief, laid, library, heard),
-    order: takeOff(laid, library),
+  const fit = once(() => fitOf(shell, laid, library));
+  const heat = once(() => heatOf(shell, brief, laid, library, placement));
+  const damp = once(() => dampOf(shell, laid, library, climate));
+  const load = once(() => loadOf(shell, laid, library));
+  const quiet = once(() => quietOf(shell, brief, laid, library, heard));
+  const order = once(() => takeOff(laid, library));
+  return answered(laid.bays, { fit, heat, damp, load, quiet, order });
+}
+
+/** Every question but which bays there are. */
+type Answers = { [Q in Exclude<keyof Evaluation, 'bays'>]: () => Evaluation[Q] };
+
+/** Questions are answered when they are asked, once each: few want all of them. */
+const answered = (bays: Evaluation['bays'], a: Answers): Evaluation => ({
+  bays,
+  get fit() {
+    return a.fit();
+  },
+  get heat() {
+    return a.heat();
+  },
+  get damp() {
+    return a.damp();
+  },
+  get load() {
+    return a.load();
+  },
+  get quiet() {
+    return a.quiet();
+  },
+  get order() {
+    return a.order();
+  },
+});
+
+/** What is made, made when it is first asked for. */
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | null = null;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
   };
 }
 
@@ -57,5 +90,12 @@ export function evaluate(
 export function inClimate(e: Evaluation, shell: Shell, library: Library, climate: VanClimate): Evaluation {
   const cases: LayUp['cases'] = [];
   for (const { like } of e.bays.values()) cases[like.index] = like;
-  return { ...e, damp: dampOf(shell, { bays: e.bays, cases }, library, climate) };
+  return answered(e.bays, {
+    fit: () => e.fit,
+    heat: () => e.heat,
+    damp: once(() => dampOf(shell, { bays: e.bays, cases }, library, climate)),
+    load: () => e.load,
+    quiet: () => e.quiet,
+    order: () => e.order,
+  });
 }

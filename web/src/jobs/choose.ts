@@ -25,6 +25,7 @@ import type { VanClimate } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';
 import type { Report, Shelf } from './shelf.ts';
 import { solver } from './solver.ts';
+import { weighed } from './weighing.ts';
 
 /** What lay-ups are weighed for. */
 interface WeighAsk {
@@ -53,30 +54,40 @@ const STEPS = 30;
 const SECONDS = 12;
 
 /** What was weighed last in this worker: limits and weights ask no physics again. */
-let weighed: { key: string; options: Map<string, LayUpOption[]> } | null = null;
+let last: { key: string; options: Map<string, LayUpOption[]> } | null = null;
 
-function optionsOf(
+async function optionsOf(
   { design, library }: Shelf,
   { placement, heard, climate, avoided, locked }: WeighAsk,
   report: (share: number) => void,
-): [Asked, Map<string, LayUpOption[]>] {
+): Promise<[Asked, Map<string, LayUpOption[]>]> {
   const asked = { design, placement, library, heard, climate, avoided };
   const key = contentKey(design, placement, heard, climate, avoided, locked, [...library.values()]);
-  if (weighed?.key !== key) weighed = { key, options: weighAll(asked, new Set(locked), report) };
-  return [asked, weighed.options];
+  if (last?.key !== key) last = { key, options: await weighed(asked, locked, report) };
+  return [asked, last.options];
 }
 
 /** Points of the front. */
 const POINTS = 25;
 
 export const chooseJobs = {
+  /** What some zones may get: a part of the work below, for who shares it. */
+  weigh(
+    { design, library }: Shelf,
+    { locked, zones, ...ask }: WeighAsk & { zones: string[] },
+    report: Report,
+  ): [string, LayUpOption[]][] {
+    const asked = { design, library, ...ask };
+    return [...weighAll(asked, new Set(locked), share => report(share), new Set(zones))];
+  },
+
   /** The best of one figure that so much of another allows, within the other limits; told as it grows. */
   async front(
     shelf: Shelf,
     { limits, weights, x, y, ...ask }: ChooseAsk & { x: FigureKey; y: FigureKey },
     report: Report,
   ): Promise<FrontPoint[]> {
-    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.3));
+    const [asked, options] = await optionsOf(shelf, ask, share => report(share * 0.3));
     const drawn = { x, y, points: POINTS };
     return frontOf(options, asked, limits, weights, drawn, await solver(), (share, soFar) =>
       report(0.3 + share * 0.7, soFar),
@@ -95,22 +106,22 @@ export const chooseJobs = {
     }),
 
   /** For each zone the change that saves most heat for its money. */
-  improve(
+  async improve(
     shelf: Shelf,
     { limits, ...ask }: WeighAsk & { limits: ChoiceLimits },
     report: Report,
-  ): Improvement[] {
-    const [asked, options] = optionsOf(shelf, ask, share => report(share));
+  ): Promise<Improvement[]> {
+    const [asked, options] = await optionsOf(shelf, ask, share => report(share));
     return improvements(options, asked, limits);
   },
 
   /** Which assumed depths and soft inputs would change what was chosen. */
-  flips(
+  async flips(
     shelf: Shelf,
     { limits, weights, chosen, ...ask }: ChooseAsk & { chosen: FlipsOf },
     report: Report,
-  ): Flip[] {
-    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.2));
+  ): Promise<Flip[]> {
+    const [asked, options] = await optionsOf(shelf, ask, share => report(share * 0.2));
     return flipsOf(options, asked, limits, weights, { ...chosen, zones: new Map(chosen.zones) }, share =>
       report(0.2 + share * 0.8),
     );
@@ -125,7 +136,7 @@ export const chooseJobs = {
 
   /** The best lay-up for every zone under limits, with its reasons; the best so far is told all along. */
   async choose(shelf: Shelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Promise<Proposal> {
-    const [asked, options] = optionsOf(shelf, ask, share => report(share * 0.4));
+    const [asked, options] = await optionsOf(shelf, ask, share => report(share * 0.4));
     const effort = { steps: STEPS, solver: { highs: await solver(), seconds: SECONDS } };
     return choose(options, asked, limits, weights, effort, (share, _, soFar) =>
       report(0.4 + share * 0.6, soFar),

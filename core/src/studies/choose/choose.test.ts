@@ -1,5 +1,6 @@
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
+import { placeOf } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
@@ -14,6 +15,7 @@ import {
   flipsOf,
   frontOf,
   improvements,
+  sharesOf,
   weighAll,
   wholeVan,
 } from './index.ts';
@@ -71,6 +73,22 @@ describe('what may go into a zone', () => {
     for (const own of options.values())
       for (const o of own) expect(o.uses.map(u => u.material)).not.toContain('canned-foam');
   });
+});
+
+it('is weighed in shares that together are the whole, zones of one kind in one', () => {
+  const shares = sharesOf({ ...asked, design: perigee }, new Set(), 3);
+  const all = perigee.shell.zones.filter(z => placeOf(z.kind));
+  expect(shares.flatMap(s => [...s]).sort()).toEqual(all.map(z => z.id).sort());
+  for (const z of all)
+    for (const other of all)
+      if (z.kind === other.kind)
+        expect(
+          shares.some(s => s.has(z.id) && s.has(other.id)),
+          `${z.id} ${other.id}`,
+        ).toBe(true);
+  const some = weighAll(asked, new Set(), undefined, new Set(['F', 'A1']));
+  expect([...some.keys()]).toEqual(['F', 'A1']);
+  expect(some.get('F')).toEqual(options.get('F'));
 });
 
 describe('the best choice', () => {

@@ -1,5 +1,4 @@
 import type { Highs } from 'highs';
-import { placeOf } from '../../buildup/index.ts';
 import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
@@ -8,7 +7,7 @@ import { type Conflict, conflictIn } from './conflicts.ts';
 import { type Figured, wholeVan } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import { isDry, type Model, openZones } from './model.ts';
-import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
+import type { Asked, LayUpOption } from './options.ts';
 import { putUpsOf } from './putUps.ts';
 import {
   coreOf,
@@ -56,21 +55,6 @@ export interface Proposal {
 
 /** Tells how far it is: share, what is being done, and the best so far where there is one. */
 export type Report = (share: number, doing: string, soFar?: Proposal) => void;
-
-/** What every zone may get, by zone id; a locked one what it has. Throws RangeError for an unknown material. */
-export function weighAll(
-  asked: Asked,
-  locked: ReadonlySet<string>,
-  report: Report = () => undefined,
-): Map<string, LayUpOption[]> {
-  const zones = asked.design.shell.zones.filter(z => placeOf(z.kind));
-  return new Map(
-    zones.map((zone, i) => {
-      report(i / zones.length, `weighing ${zone.name}`);
-      return [zone.id, locked.has(zone.id) ? lockedOption(zone, asked) : optionsFor(zone, asked)];
-    }),
-  );
-}
 
 /** How long and by what to search. */
 export interface Effort {

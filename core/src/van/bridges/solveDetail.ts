@@ -82,7 +82,7 @@ export interface DetailEffect {
 }
 
 const cache = new Map<string, DetailEffect>();
-const MOST_KEPT = 2000;
+const MOST_KEPT = 10_000;
 /** The same by the layers themselves, for as long as they and their library live: no text is made of them again. */
 const near = new WeakMap<Library, WeakMap<readonly Layer[], Map<string, DetailEffect>>>();
 
@@ -123,9 +123,12 @@ const inSection = (m: Material) => [
 ];
 
 function remembered(c: Omit<DetailCase, 'outside' | 'inside'>, shell: Shell, library: Library): DetailEffect {
-  const used = c.layers.map(l =>
-    l.role === 'air gap' ? l : { ...l, does: inSection(materialOf(library, l.material)) },
-  );
+  // Damping that covers only part lies in the middle of its panel: no detail beside ribs and edges sees it.
+  const used = c.layers
+    .filter(l => l.role !== 'damping' || l.coverage === 1)
+    .map(({ id: _, ...l }) =>
+      l.role === 'air gap' ? l : { ...l, does: inSection(materialOf(library, l.material)) },
+    );
   const skin = materialOf(library, shell.skin.material);
   const key = JSON.stringify([
     { ...c, layers: used },

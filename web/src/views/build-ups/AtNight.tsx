@@ -22,8 +22,10 @@ export function AtNight() {
   const drawn = CURTAINS.filter(c => frontAtNight(shell, { curtain: c }) === c && shell.cab?.front !== c);
   if (sets.length === 0 && drawn.length === 0) return null;
   return (
-    <fieldset className="mt-4 border-t border-rule pt-3">
-      <legend className="float-left w-full font-medium">Put up at night in this variant</legend>
+    <section aria-labelledby="at-night" className="mt-4 border-t border-rule pt-3">
+      <h3 id="at-night" className="font-sans text-[15px] font-medium">
+        Put up at night in this variant
+      </h3>
       {sets.map(({ name, panes }) => {
         const up = panes.filter(p => design.screens?.[p]).length;
         return (
@@ -66,6 +68,6 @@ export function AtNight() {
           : 'Nothing of it is up. '}
         It is cut, weighed and bought with the rest. Keep it clear of heaters, and never close fixed vents.
       </p>
-    </fieldset>
+    </section>
   );
 }

@@ -291,7 +291,14 @@ export function ProposalSection() {
       />
       <ImproveSection job={improve} disabled={awaited} />
       {answer && (
-        <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={locked} onLocked={setLocked} />
+        <>
+          <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={locked} onLocked={setLocked} />
+          {answer.putUp.length > 0 && (
+            <p className="text-[13px] text-faint">
+              What is put up at night is taken to be up for half of the heated time: its W/K count half.
+            </p>
+          )}
+        </>
       )}
       {answer && <FlipSection proposal={answer} ask={ask} />}
       {answer && <RefusedSection refused={answer.refused} />}

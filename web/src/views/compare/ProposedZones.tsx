@@ -23,7 +23,7 @@ export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
   const { library } = useLibrary();
   const units = useUnits();
   const placeName = (id: string) =>
-    id === 'cab' ? 'Cab, at night' : `${shell.zones.find(z => z.id === id)?.name ?? id}, at night`;
+    id === 'cab' ? 'Cab at night' : `${shell.zones.find(z => z.id === id)?.name ?? id} at night`;
   return (
     <table className="mt-2 w-full border-collapse">
       <caption className="sr-only">The best choice by zone</caption>
@@ -75,6 +75,7 @@ export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
         {putUp.map(({ id, zones, option, runnerUp }) => (
           <tr key={`up ${id}`} className="border-t border-rule align-top">
             <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
+              {id === 'cab' ? '' : `${id} `}
               {placeName(id)}
             </th>
             <td className="py-1 pr-3">
