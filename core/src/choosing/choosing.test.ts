@@ -97,7 +97,7 @@ describe('choosing one of each group under limits, packs shared', () => {
           expect(search.bound).toBeLessThanOrEqual(best + 1e-6);
         } else expect(search.best.over).toBeGreaterThan(0);
       }),
-      { numRuns: 150 },
+      { numRuns: 400 },
     );
   });
   it('is proven on small problems as trying every choice proves it, and tells what keeps no limits', () => {

@@ -2,7 +2,7 @@ import type { Highs, ModelData } from 'highs';
 import { type Choice, type ChoiceProblem, type Option, packsOf } from './problem.ts';
 
 /** Column of each group's first option; the packs begin where the last ends. */
-const startsOf = ({ groups }: ChoiceProblem): number[] => sumsOf(groups.map(g => g.options.length));
+export const startsOf = ({ groups }: ChoiceProblem): number[] => sumsOf(groups.map(g => g.options.length));
 
 /** Of none, the first, the first two and so on. */
 function sumsOf(counts: readonly number[]): number[] {
@@ -100,11 +100,17 @@ const softGives = ({ soft = [] }: ChoiceProblem): Give[] =>
   soft.flatMap((cost, i) => (cost === null ? [] : [{ limits: [i], cost }]));
 
 /** Of the solver's rows. */
-interface Row {
+export interface Row {
   lower: number;
   upper: number;
   entries: [column: number, value: number][];
 }
+
+/** A row as it is added to a model. */
+export const sparse = (entries: Row['entries']): { indices: number[]; values: number[] } => ({
+  indices: entries.map(([column]) => column),
+  values: entries.map(([, value]) => value),
+});
 
 /** An option may name a pack twice; a column not. */
 function joined({ uses }: Option): Map<number, number> {

@@ -9,7 +9,7 @@ const LOOKED_AT = 40;
 const IN_PAIRS = 14;
 /** Groups that are thrown open at a time. */
 const OPENED = 3;
-/** What being over a limit by all of it weighs against the value. */
+/** What being over a limit by all of it weighs against the value, and all that may be gained. */
 const PENALTY = 4;
 
 /**
@@ -33,7 +33,7 @@ export class ChoiceSearch {
     const { bound, ranked } = relax(problem, this.best.value);
     this.bound = bound;
     this.looked = ranked.map(r => r.slice(0, LOOKED_AT));
-    this.penalty = PENALTY * Math.max(1e-6, Math.abs(this.best.value));
+    this.penalty = PENALTY * Math.max(1e-6, Math.abs(this.best.value), spreadOf(problem));
     this.tally = new Tally(
       problem,
       ranked.map(r => r[0]!),
@@ -107,6 +107,13 @@ export class ChoiceSearch {
     return false;
   }
 }
+
+/** Most that one choice may be better than another, packs not counted. */
+const spreadOf = ({ groups }: ChoiceProblem): number =>
+  groups.reduce((sum, { options }) => {
+    const values = options.map(o => o.value);
+    return sum + Math.max(...values) - Math.min(...values);
+  }, 0);
 
 const least = (values: readonly number[]): number => values.indexOf(Math.min(...values));
 

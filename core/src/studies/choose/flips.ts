@@ -7,7 +7,7 @@ import { figuresOf } from './figures.ts';
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import { type Asked, type LayUpOption, optionsFor } from './options.ts';
-import { type PutUps, putUpsOf, waysNow } from './putUps.ts';
+import { type Around, aroundOf, waysNow } from './putUps.ts';
 import { coreOf } from './reasons.ts';
 import { Fills, laidOut } from './rounds.ts';
 
@@ -86,9 +86,12 @@ export function flipsOf(
   const all = 2 * shaky.length + whole.length * options.size;
   let done = 0;
   const step = () => report(++done / all);
-  const ups = putUpsOf({ ...asked, placement: chosen.placement });
+  const around = aroundOf(
+    { ...asked, placement: chosen.placement },
+    openZones(options, asked, limits).map(o => o.zone),
+  );
   const of = (next: ReadonlyMap<string, readonly LayUpOption[]>, other: Asked) =>
-    changed(next, ups, other, limits, weights, chosen);
+    changed(next, around, other, limits, weights, chosen);
   // What another choice would be worth with nothing changed: packs are estimated, and that is no reason.
   const base = of(options, asked).regret;
   const found: Flip[] = [];
@@ -161,7 +164,7 @@ function withDepth(asked: Asked, zone: Zone, by: number): Asked {
 /** What would be chosen instead, and what keeping the choice would cost. */
 function changed(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
-  ups: readonly PutUps[],
+  around: Around,
   asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
@@ -178,8 +181,8 @@ function changed(
     fits: gone.filter(id => at(id, options.get(id)!) < 0),
     dry: gone.filter(id => at(id, options.get(id)!) >= 0),
   };
-  const start = [...kept.map(k => Math.max(0, k)), ...waysNow(ups, chosen.placement)];
-  const fills = new Fills(open, ups, asked, weights);
+  const start = [...kept.map(k => Math.max(0, k)), ...waysNow(around.ups, chosen.placement)];
+  const fills = new Fills(open, around, asked, weights);
   const model = fills.model(limits);
   fills.learn(laidOut({ model, choice: weigh(model.problem, start), bound: 0 }, asked, limits));
   const { problem } = fills.model(limits);

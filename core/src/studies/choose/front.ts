@@ -5,7 +5,7 @@ import { FIGURES, type Figured, type FigureKey, limitBy, onlyBy } from './figure
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
-import { putUpsOf } from './putUps.ts';
+import { aroundOf } from './putUps.ts';
 import { Fills, figuresOfRound, gapOf, laidOut, type Round } from './rounds.ts';
 
 /** The best of one figure that so much of another allows. */
@@ -50,7 +50,15 @@ export function frontOf(
   report: (share: number, soFar: FrontPoint[]) => void = () => undefined,
 ): FrontPoint[] {
   const open = openZones(options, asked, limits);
-  const fills = new Fills(open, putUpsOf(asked), asked, weights);
+  const fills = new Fills(
+    open,
+    aroundOf(
+      asked,
+      open.map(o => o.zone),
+    ),
+    asked,
+    weights,
+  );
   const bare = asked.design.shell.height.value;
   let from: readonly number[] | null = null;
   const best = (within: ChoiceLimits, by: ChoiceWeights, seconds: number) => {

@@ -10,7 +10,7 @@ export interface ChoiceLimits {
   hours: number | null;
   /** Those that may be passed where it is worth it; left out for none. */
   soft?: readonly ('budget' | 'mass' | 'height' | 'hours')[];
-  /** Heat of the zones chosen for, W/K; left out for any. */
+  /** Heat of the whole van, screens and curtain up half of the time, W/K; left out for any. */
   heat?: number;
   /** Share of the bare van's drumming that is left; left out for any. */
   drums?: number;
@@ -43,7 +43,7 @@ export interface ChoiceWeights {
 
 /** Figures of a whole choice. */
 export interface Sums {
-  /** Of the zones chosen for, W/K. */
+  /** Of the whole van, screens and curtain up half of the time, W/K. */
   heat: number;
   /** kg. */
   mass: number;

@@ -4,7 +4,7 @@ import { canDoes } from '../../order/takeoff/index.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import type { Asked, LayUpOption } from './options.ts';
 import { placed } from './placed.ts';
-import { type PutUps, UP, withPutUps } from './putUps.ts';
+import { type Around, UP, withPutUps } from './putUps.ts';
 
 /** A zone and what it may get. */
 export interface Open {
@@ -87,7 +87,7 @@ export const perFigure = (weights: ChoiceWeights): Record<keyof typeof WORTH | '
 /** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters; `besides` is bought in any case. */
 export function modelOf(
   open: readonly Open[],
-  ups: readonly PutUps[],
+  { ups, heat: elsewhere }: Around,
   asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
@@ -104,7 +104,8 @@ export function modelOf(
   const active: [LimitKey, number][] = [];
   for (const key of ['budget', 'mass', 'hours', 'heat', 'drums', 'water'] as const) {
     const most = limits[key] ?? null;
-    if (most !== null) active.push([key, key === 'budget' ? most - besides : most]);
+    const anyway = key === 'budget' ? besides : key === 'heat' ? elsewhere : 0;
+    if (most !== null) active.push([key, most - anyway]);
   }
   const heights = limits.height === null ? [] : rooms.map(() => bare - limits.height!);
   const packIndex = new Map<string, number>();
@@ -210,13 +211,13 @@ export function modelOf(
         own.reduce((s, o, g) => s + (pair.includes(open[g]!.zone.id) ? o.taken : 0), 0),
       );
       return {
-        heat: sum(o => o.heat) - UP * upSum(o => o.saves),
+        heat: elsewhere + sum(o => o.heat) - UP * upSum(o => o.saves),
         mass: sum(o => o.mass) + upSum(o => o.mass),
         hours: sum(o => o.hours) + upSum(o => o.hours),
         drums: sum(o => o.drums),
         water: sum(o => o.damp.likely),
         taken: Math.max(0, ...room),
-        money: choice.packs.reduce((s, n, p) => s + n * prices[p]!, 0),
+        money: choice.packs.reduce((s, n, p) => s + n * prices[p]!, besides),
       };
     },
   };

@@ -8,7 +8,7 @@ import { type Figured, wholeVan } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import { isDry, type Model, openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
-import { putUpsOf } from './putUps.ts';
+import { aroundOf } from './putUps.ts';
 import {
   coreOf,
   type LimitPrice,
@@ -92,8 +92,12 @@ export function choose(
     dry: open.flatMap(({ zone, all }) => (all.some(o => isDry(o, limits)) ? [] : [zone.id])),
     holds: [] as string[],
   };
-  const ups = putUpsOf(asked);
-  const fills = new Fills(open, ups, asked, weights);
+  const around = aroundOf(
+    asked,
+    open.map(o => o.zone),
+  );
+  const { ups } = around;
+  const fills = new Fills(open, around, asked, weights);
   const proposal = (
     { model, choice, bound, placement, evaluation: e, cost, over }: Round,
     last: Pick<Proposal, 'conflict' | 'prices'> = { conflict: null, prices: [] },

@@ -33,10 +33,29 @@ export interface PutUps {
   all: PutUp[];
 }
 
+/** What there is of a van besides what is laid into the zones that are chosen for. */
+export interface Around {
+  /** What may be put up at night. */
+  ups: PutUps[];
+  /** Heat that goes elsewhere, with nothing put up, W/K. */
+  heat: number;
+}
+
+/** The rest of a van as it is laid now, beside the zones chosen for. */
+export function aroundOf(asked: Asked, chosen: readonly Zone[]): Around {
+  const { design, placement, library } = asked;
+  const e = evaluate(design, placement, library);
+  const ids = new Set(chosen.map(z => z.id));
+  const own = e.heat.zones.reduce((sum, z) => (ids.has(z.zone.id) ? sum + z.loss : sum), 0);
+  return { ups: putUpsOf(asked, e), heat: e.heat.loss - own };
+}
+
 /** What may be put up where, by the heat of the van as it is laid now; what the person will not work with is left out. */
-export function putUpsOf({ design, placement, library, avoided }: Asked): PutUps[] {
+export function putUpsOf(
+  { design, placement, library, avoided }: Asked,
+  e: Pick<Evaluation, 'heat'>,
+): PutUps[] {
   const { shell } = design;
-  const e = evaluate(design, { ...placement, screens: {} }, library);
   const outside = shell.zones.filter(z => !inCab(z.kind) && panes(z).length > 0);
   const cab = shell.zones.filter(z => inCab(z.kind));
   const drawn = CURTAINS.filter(c => frontAtNight(shell, { curtain: c }) === c && shell.cab?.front !== c);

@@ -9,7 +9,7 @@ import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { keyOf, type Model, modelOf, type Open } from './model.ts';
 import { nestedOrder } from './nested.ts';
 import type { Asked } from './options.ts';
-import type { PutUps } from './putUps.ts';
+import type { Around } from './putUps.ts';
 
 /** A choice as it comes out once it is laid. */
 export interface Round {
@@ -192,7 +192,7 @@ export class Fills {
 
   constructor(
     private readonly open: readonly Open[],
-    private readonly ups: readonly PutUps[],
+    private readonly around: Around,
     private readonly asked: Asked,
     private readonly weights: ChoiceWeights,
   ) {
@@ -201,14 +201,14 @@ export class Fills {
 
   /** The choice under limits, by other weights where they are given. */
   model(limits: ChoiceLimits, weights: ChoiceWeights = this.weights): Model {
-    return modelOf(this.open, this.ups, this.asked, limits, weights, this.waste, this.besides);
+    return modelOf(this.open, this.around, this.asked, limits, weights, this.waste, this.besides);
   }
 
   /** Packs fill as they do in what was laid; what they then do not explain is bought besides. */
   learn(round: Round): void {
     learn(this.waste, round);
     const { problem, sums } = this.model(NO_LIMITS);
-    this.besides = round.cost - sums(weigh(problem, round.choice.options)).money;
+    this.besides += round.cost - sums(weigh(problem, round.choice.options)).money;
   }
 }
 

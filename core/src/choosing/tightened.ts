@@ -1,0 +1,164 @@
+import type { Highs } from 'highs';
+import { modelData, type Row, sparse, startsOf } from './columns.ts';
+import type { ChoiceProblem } from './problem.ts';
+
+/** The problem with parts of options and of packs, cut nearer to whole ones. */
+export interface Tightened {
+  /** No choice that keeps its limits has less value; infinite where none keeps them. */
+  bound: number;
+  /** Rows that every whole choice keeps, and parts of packs did not. */
+  rows: Row[];
+  /** By column, by how much more the value would be at least with one of it. */
+  reduced: Float64Array;
+  /** By column, how much of it is taken. */
+  values: Float64Array;
+}
+
+/** Rounds of cutting, the least by which a cut has to tell, and the least that a round has to gain, as a share. */
+const ROUNDS = 40;
+const TELLS = 1e-3;
+const GAINS = 2e-5;
+/** A remainder nearer to a whole pack makes no cut that can be trusted. */
+const REMAINDER = 1e-3;
+
+/**
+ * The linear relaxation of a choice, cut by mixed-integer rounding of the packs' rows (Nemhauser and Wolsey 1990, A recursive procedure
+ * to generate all cuts for 0-1 mixed integer programs, from memory): as each group takes exactly one of its options, its need may be
+ * counted from that of any of them, and what is left over then rounds up. Null where it takes longer than `seconds`.
+ */
+export function tighten(highs: Highs, problem: ChoiceProblem, seconds: number): Tightened | null {
+  const { integrality: _, ...data } = modelData(highs, problem);
+  const ends = Date.now() + seconds * 1000;
+  const { modelStatus } = highs.constants;
+  return highs.withModel(data, model => {
+    model.options.set({ output_flag: false, time_limit: seconds });
+    const rows: Row[] = [];
+    let found: Tightened | null = null;
+    for (let round = 0; round < ROUNDS; round++) {
+      model.run();
+      const status = model.getModelStatus();
+      if (status === modelStatus.infeasible)
+        return {
+          bound: Number.POSITIVE_INFINITY,
+          rows,
+          reduced: new Float64Array(data.numCols),
+          values: new Float64Array(data.numCols),
+        };
+      if (status !== modelStatus.optimal) return found;
+      const { colValue, colDual } = model.getSolution();
+      const bound = model.info.get('objective_function_value') as number;
+      const gained = found ? bound - found.bound : Number.POSITIVE_INFINITY;
+      found = { bound, rows, reduced: colDual, values: colValue };
+      if (gained < GAINS * Math.abs(bound) || Date.now() > ends) break;
+      const cuts = cutsAt(problem, colValue);
+      if (cuts.length === 0) break;
+      for (const { lower, upper, entries } of cuts) model.addRow(lower, upper, sparse(entries));
+      rows.push(...cuts);
+    }
+    return found;
+  });
+}
+
+/** Of one group and pack: its columns by how much of the pack they use, and how much of each amount is taken. */
+interface Need {
+  amounts: { amount: number; taken: number }[];
+  columns: [column: number, amount: number][];
+}
+
+/** The cut of each pack that parts break most. */
+function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
+  const starts = startsOf(problem);
+  const packs = starts.at(-1)!;
+  const needs = problem.packs.map((): Need[] => []);
+  problem.groups.forEach(({ options }, g) => {
+    const own = new Map<number, Need>();
+    options.forEach((o, k) => {
+      for (const [p, amount] of o.uses) {
+        const need = own.get(p) ?? { amounts: [], columns: [] };
+        own.set(p, need);
+        const last = need.columns.at(-1);
+        // An option may name a pack twice.
+        if (last?.[0] === starts[g]! + k) last[1] += amount;
+        else need.columns.push([starts[g]! + k, amount]);
+      }
+    });
+    for (const [p, need] of own) {
+      const taken = new Map<number, number>();
+      let rest = 1;
+      for (const [column, amount] of need.columns) {
+        const x = values[column]!;
+        rest -= x;
+        if (x > 1e-7) taken.set(amount, (taken.get(amount) ?? 0) + x);
+      }
+      taken.set(0, Math.max(0, rest));
+      need.amounts = [...taken].map(([amount, x]) => ({ amount, taken: x }));
+      needs[p]!.push(need);
+    }
+  });
+  return needs.flatMap((own, p) => {
+    const have = values[packs + p]!;
+    // Whole by itself: nothing rounds.
+    if (own.every(n => n.amounts.every(a => a.amount === 0 || a.taken === 0))) return [];
+    const { size } = problem.packs[p]!;
+    const base = own.map(n => n.amounts.reduce((a, b) => (b.taken > a.taken ? b : a)).amount);
+    let best = askedFor(own, base, size);
+    for (let changed = true; changed; ) {
+      changed = false;
+      own.forEach((need, g) => {
+        for (const { amount } of need.amounts) {
+          if (amount === base[g]) continue;
+          const other = base.with(g, amount);
+          const asked = askedFor(own, other, size);
+          if (asked <= best + 1e-9) continue;
+          base[g] = amount;
+          best = asked;
+          changed = true;
+        }
+      });
+    }
+    return best > have + TELLS ? [rowOf(own, base, size, packs + p)] : [];
+  });
+}
+
+/** What is left of a whole number of packs for what groups use of it to begin with; null where that is about whole. */
+function remainderOf(base: readonly number[], size: number): { whole: number; f: number } | null {
+  const packs = base.reduce((sum, b) => sum + b, 0) / size;
+  const whole = Math.ceil(packs);
+  const f = whole - packs;
+  return f < REMAINDER || f > 1 - REMAINDER ? null : { whole, f };
+}
+
+/** So many packs more or less for so much more or less than the beginning, rounded so that no whole choice breaks it. */
+function rounded(by: number, f: number): number {
+  const low = Math.floor(by + 1e-12);
+  return low + Math.max(0, by - low - f) / (1 - f);
+}
+
+/** Packs that a cut asks for. */
+function askedFor(needs: readonly Need[], base: readonly number[], size: number): number {
+  const remainder = remainderOf(base, size);
+  if (!remainder) return Number.NEGATIVE_INFINITY;
+  let asked = remainder.whole;
+  needs.forEach(({ amounts }, g) => {
+    for (const { amount, taken } of amounts)
+      asked += taken * rounded((amount - base[g]!) / size, remainder.f);
+  });
+  return asked;
+}
+
+/** The cut as a row. Options that use none of the pack count by what their group takes of all others. */
+function rowOf(needs: readonly Need[], base: readonly number[], size: number, pack: number): Row {
+  const { whole, f } = remainderOf(base, size)!;
+  const entries: Row['entries'] = [[pack, -1]];
+  let upper = -whole;
+  needs.forEach(({ columns }, g) => {
+    const none = rounded(-base[g]! / size, f);
+    // One of the group is taken: what all would count without the pack is fixed, the rest is what is more than that.
+    upper -= none;
+    for (const [column, amount] of columns) {
+      const more = rounded((amount - base[g]!) / size, f) - none;
+      if (more !== 0) entries.push([column, more]);
+    }
+  });
+  return { lower: Number.NEGATIVE_INFINITY, upper, entries };
+}
