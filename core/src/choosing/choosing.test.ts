@@ -3,8 +3,10 @@ import fc from 'fast-check';
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { readLayups } from '../formats/layupsFile.ts';
+import { solutionOf, startsOf } from './columns.ts';
 import { type ChoiceProblem, ChoiceSearch, leastGiven, prove, weigh } from './index.ts';
 import { Tally } from './tally.ts';
+import { tighten } from './tightened.ts';
 
 const text = readFileSync(new URL('fixtures/layups.json', import.meta.url), 'utf8');
 const instances = JSON.parse(text).instances as {
@@ -27,9 +29,10 @@ const problems = fc
     limits: fc.tuple(fc.integer({ min: 5, max: 60 }), fc.integer({ min: 5, max: 60 })),
     sizes: fc.tuple(fc.integer({ min: 2, max: 9 }), fc.integer({ min: 2, max: 9 })),
     most: fc.option(fc.integer({ min: 0, max: 4 })),
+    have: fc.tuple(fc.nat(12), fc.nat(12)),
   })
   .map(
-    ({ groups, limits, soft, sizes, most }): ChoiceProblem => ({
+    ({ groups, limits, soft, sizes, most, have }): ChoiceProblem => ({
       groups: groups.map((options, g) => ({
         id: `g${g}`,
         options: options.map((o, k) => ({
@@ -45,8 +48,8 @@ const problems = fc
       limits,
       soft,
       packs: [
-        { size: sizes[0], value: 0, takes: [0, 7], most },
-        { size: sizes[1], value: 1, takes: [0, 4], most: null },
+        { size: sizes[0], value: 0, takes: [0, 7], most, have: have[0] },
+        { size: sizes[1], value: 1, takes: [0, 4], most: null, have: have[1] },
       ],
     }),
   );
@@ -118,6 +121,32 @@ describe('choosing one of each group under limits, packs shared', () => {
       }),
       { numRuns: 60 },
     );
+  });
+  it('is cut so that no whole choice is lost, and nearer to the best than parts of packs', () => {
+    let cuts = 0;
+    fc.assert(
+      fc.property(problems, problem => {
+        const hard = { ...problem, soft: [] };
+        const tight = tighten(highs, hard, 10)!;
+        cuts += tight.rows.length;
+        for (const options of all(hard)) {
+          const choice = weigh(hard, options);
+          const values = solutionOf(hard, choice);
+          for (const { upper, entries } of tight.rows)
+            expect(entries.reduce((sum, [c, v]) => sum + v * values[c]!, 0)).toBeLessThanOrEqual(
+              upper + 1e-7,
+            );
+          if (choice.over > 0) continue;
+          expect(tight.bound).toBeLessThanOrEqual(choice.value + 1e-6);
+          // What an option adds at least in the relaxed problem, it adds.
+          for (const [c, v] of values.entries())
+            if (v === 1 && c < startsOf(hard).at(-1)!)
+              expect(choice.value).toBeGreaterThanOrEqual(tight.bound + tight.reduced[c]! - 1e-6);
+        }
+      }),
+      { numRuns: 200 },
+    );
+    expect(cuts).toBeGreaterThan(20);
   });
   it('gives way by no more than any choice has to', () => {
     fc.assert(

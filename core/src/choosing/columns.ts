@@ -36,7 +36,11 @@ export function modelData(highs: Highs, problem: ChoiceProblem, given?: readonly
   packs.forEach((pack, p) => {
     for (const [i, t] of pack.takes.entries()) taken[i]!.push([options + p, t]);
     // As `packsOf` lets pass what is a hair over whole packs.
-    const all: Row = { lower: -no, upper: pack.size * 1e-7, entries: [[options + p, -pack.size]] };
+    const all: Row = {
+      lower: -no,
+      upper: (pack.have ?? 0) + pack.size * 1e-7,
+      entries: [[options + p, -pack.size]],
+    };
     const each = new Map<number, Row>();
     for (const [g, column, amount] of users[p]!) {
       if (amount <= 0) continue;
@@ -101,8 +105,11 @@ const softGives = ({ soft = [] }: ChoiceProblem): Give[] =>
 
 /** Of the solver's rows. */
 export interface Row {
+  /** Least that it may sum to, in its own unit. */
   lower: number;
+  /** Most that it may sum to, in its own unit. */
   upper: number;
+  /** What one of a column counts, in its own unit. */
   entries: [column: number, value: number][];
 }
 

@@ -20,6 +20,8 @@ export interface Pack {
   takes: readonly number[];
   /** How many there are; null for as many as are asked for. */
   most: number | null;
+  /** So much is at hand and goes first, in the unit of the uses; left out for none. */
+  have?: number;
 }
 
 /** One option for each group, whole packs, under limits: least value. */
@@ -56,7 +58,8 @@ export const isBetter = (a: Choice, b: Choice): boolean =>
   a.over < b.over - EPS || (a.over <= b.over + EPS && a.value < b.value - EPS);
 
 /** Whole packs for so much. */
-export const packsOf = (amount: number, { size }: Pack): number => Math.ceil(amount / size - 1e-7);
+export const packsOf = (amount: number, { size, have = 0 }: Pack): number =>
+  Math.max(0, Math.ceil((amount - have) / size - 1e-7));
 
 /** What a choice comes to. Throws RangeError for an option that there is not. */
 export function weigh(problem: ChoiceProblem, options: readonly number[]): Choice {

@@ -34,13 +34,20 @@ export function relax(problem: ChoiceProblem, goal: number): Relaxed {
       return { value, takes };
     }),
   );
+  // What is at hand is bought by nobody: packs by the part count less by it.
+  const saved = packs.map(({ have = 0, size, value, takes }) => ({
+    value: (have / size) * value,
+    takes: takes.map(t => (have / size) * t),
+  }));
+  const savedTakes = limits.map((_, i) => saved.reduce((sum, s) => sum + s.takes[i]!, 0));
+  const savedValue = saved.reduce((sum, s) => sum + s.value, 0);
   let prices = limits.map(() => 0);
   let best = { bound: Number.NEGATIVE_INFINITY, prices };
   let step = 1;
   let stale = 0;
   for (let n = 0; n < STEPS; n++) {
-    const taken = limits.map(() => 0);
-    let bound = limits.reduce((sum, limit, i) => sum - prices[i]! * limit, 0);
+    const taken = savedTakes.map(t => -t);
+    let bound = limits.reduce((sum, limit, i) => sum - prices[i]! * (limit + savedTakes[i]!), -savedValue);
     for (const options of costs) {
       let least = Number.POSITIVE_INFINITY;
       let pick = options[0]!;

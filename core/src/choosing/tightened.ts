@@ -1,6 +1,6 @@
 import type { Highs } from 'highs';
 import { modelData, type Row, sparse, startsOf } from './columns.ts';
-import type { ChoiceProblem } from './problem.ts';
+import type { ChoiceProblem, Pack } from './problem.ts';
 
 /** The problem with parts of options and of packs, cut nearer to whole ones. */
 export interface Tightened {
@@ -99,16 +99,16 @@ function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
     const have = values[packs + p]!;
     // Whole by itself: nothing rounds.
     if (own.every(n => n.amounts.every(a => a.amount === 0 || a.taken === 0))) return [];
-    const { size } = problem.packs[p]!;
+    const pack = problem.packs[p]!;
     const base = own.map(n => n.amounts.reduce((a, b) => (b.taken > a.taken ? b : a)).amount);
-    let best = askedFor(own, base, size);
+    let best = askedFor(own, base, pack);
     for (let changed = true; changed; ) {
       changed = false;
       own.forEach((need, g) => {
         for (const { amount } of need.amounts) {
           if (amount === base[g]) continue;
           const other = base.with(g, amount);
-          const asked = askedFor(own, other, size);
+          const asked = askedFor(own, other, pack);
           if (asked <= best + 1e-9) continue;
           base[g] = amount;
           best = asked;
@@ -116,13 +116,13 @@ function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
         }
       });
     }
-    return best > have + TELLS ? [rowOf(own, base, size, packs + p)] : [];
+    return best > have + TELLS ? [rowOf(own, base, pack, packs + p)] : [];
   });
 }
 
 /** What is left of a whole number of packs for what groups use of it to begin with; null where that is about whole. */
-function remainderOf(base: readonly number[], size: number): { whole: number; f: number } | null {
-  const packs = base.reduce((sum, b) => sum + b, 0) / size;
+function remainderOf(base: readonly number[], { size, have = 0 }: Pack): { whole: number; f: number } | null {
+  const packs = (base.reduce((sum, b) => sum + b, 0) - have) / size;
   const whole = Math.ceil(packs);
   const f = whole - packs;
   return f < REMAINDER || f > 1 - REMAINDER ? null : { whole, f };
@@ -135,8 +135,9 @@ function rounded(by: number, f: number): number {
 }
 
 /** Packs that a cut asks for. */
-function askedFor(needs: readonly Need[], base: readonly number[], size: number): number {
-  const remainder = remainderOf(base, size);
+function askedFor(needs: readonly Need[], base: readonly number[], pack: Pack): number {
+  const remainder = remainderOf(base, pack);
+  const { size } = pack;
   if (!remainder) return Number.NEGATIVE_INFINITY;
   let asked = remainder.whole;
   needs.forEach(({ amounts }, g) => {
@@ -147,18 +148,20 @@ function askedFor(needs: readonly Need[], base: readonly number[], size: number)
 }
 
 /** The cut as a row. Options that use none of the pack count by what their group takes of all others. */
-function rowOf(needs: readonly Need[], base: readonly number[], size: number, pack: number): Row {
-  const { whole, f } = remainderOf(base, size)!;
-  const entries: Row['entries'] = [[pack, -1]];
+function rowOf(needs: readonly Need[], base: readonly number[], pack: Pack, column: number): Row {
+  const { whole, f } = remainderOf(base, pack)!;
+  const { size } = pack;
+  const entries: Row['entries'] = [[column, -1]];
   let upper = -whole;
   needs.forEach(({ columns }, g) => {
     const none = rounded(-base[g]! / size, f);
     // One of the group is taken: what all would count without the pack is fixed, the rest is what is more than that.
     upper -= none;
-    for (const [column, amount] of columns) {
+    for (const [option, amount] of columns) {
       const more = rounded((amount - base[g]!) / size, f) - none;
-      if (more !== 0) entries.push([column, more]);
+      if (more !== 0) entries.push([option, more]);
     }
   });
-  return { lower: Number.NEGATIVE_INFINITY, upper, entries };
+  // `packsOf` lets pass what is a hair over whole packs.
+  return { lower: Number.NEGATIVE_INFINITY, upper: upper + 1e-7 / (1 - f), entries };
 }

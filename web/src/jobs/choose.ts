@@ -1,4 +1,5 @@
 import type { Placement } from '@overcoat/core/model';
+import type { Offcut } from '@overcoat/core/order/cutting';
 import {
   type Asked,
   type Avoided,
@@ -35,6 +36,8 @@ interface WeighAsk {
   avoided: Avoided;
   /** Zones that stay as they are. */
   locked: string[];
+  /** Rests at hand. */
+  offcuts: Offcut[];
 }
 
 interface ChooseAsk extends WeighAsk {
@@ -42,7 +45,7 @@ interface ChooseAsk extends WeighAsk {
   weights: ChoiceWeights;
 }
 
-interface FiguredAsk extends Pick<WeighAsk, 'heard' | 'climate'> {
+interface FiguredAsk extends Pick<WeighAsk, 'heard' | 'climate' | 'offcuts'> {
   placements: { id: string; design: Placement }[];
 }
 
@@ -58,10 +61,10 @@ let last: { key: string; options: Map<string, LayUpOption[]> } | null = null;
 
 async function optionsOf(
   { design, library }: Shelf,
-  { placement, heard, climate, avoided, locked }: WeighAsk,
+  { placement, heard, climate, avoided, locked, offcuts }: WeighAsk,
   report: (share: number) => void,
 ): Promise<[Asked, Map<string, LayUpOption[]>]> {
-  const asked = { design, placement, library, heard, climate, avoided };
+  const asked = { design, placement, library, heard, climate, avoided, offcuts };
   const key = contentKey(design, placement, heard, climate, avoided, locked, [...library.values()]);
   if (last?.key !== key) last = { key, options: await weighed(asked, locked, report) };
   return [asked, last.options];
@@ -97,12 +100,12 @@ export const chooseJobs = {
   /** Placements in the figures that choices are weighed by. */
   figured: (
     { design, library }: Shelf,
-    { placements, heard, climate }: FiguredAsk,
+    { placements, heard, climate, offcuts }: FiguredAsk,
     report: Report,
   ): (ReturnType<typeof figured> & { id: string })[] =>
     placements.map(({ id, design: placement }, i) => {
       report(i / placements.length);
-      return { id, ...figured({ design, library, heard, climate }, placement) };
+      return { id, ...figured({ design, library, heard, climate, offcuts }, placement) };
     }),
 
   /** For each zone the change that saves most heat for its money. */

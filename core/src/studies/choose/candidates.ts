@@ -243,6 +243,9 @@ export const roomFor = (material: Material, zone: Zone, wood: number): number =>
     ? STANDS_AT_MOST
     : (Math.min(...zone.bays.map(b => b.depthMin.value)) + wood) / material.squeeze;
 
+/** Sizes that have a price: what has none would be chosen for it. */
+export const priced = ({ stock }: Material): Material['stock'] => stock.filter(s => s.price > 0);
+
 /** Fills by material and thickness: none, and the thickest sold that the zone's bays may take. */
 function fillsOf(
   zone: Zone,
@@ -255,7 +258,7 @@ function fillsOf(
     if (!material.roles.includes('fill') || !may(material.id) || material.family === 'damping') continue;
     if (!suits(material, zone, wood)) continue;
     const room = roomFor(material, zone, typeof wood === 'number' ? wood : 0);
-    const sold = [...new Set(material.stock.map(s => s.thickness))]
+    const sold = [...new Set(priced(material).map(s => s.thickness))]
       .filter(t => t <= room + 1e-6)
       .sort((a, b) => b - a);
     for (const thickness of sold.slice(0, THICKEST)) found.push([material, thickness]);

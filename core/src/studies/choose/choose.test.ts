@@ -19,6 +19,7 @@ import {
   weighAll,
   wholeVan,
 } from './index.ts';
+import { nestedOrder } from './nested.ts';
 import { optionsFor } from './options.ts';
 import { placed } from './placed.ts';
 import { putUpsOf as putUps } from './putUps.ts';
@@ -42,6 +43,7 @@ const asked: Asked = {
   avoided: { materials: ['canned-foam'] },
 };
 const free: ChoiceLimits = { budget: null, mass: null, height: null, hours: null, damp: 'dries' };
+const limitless = free;
 const warm = { warmth: 3, quiet: 0, weight: 0, cost: 0, headroom: 0, hours: 0, dryness: 0 };
 const options = weighAll(asked, new Set());
 const solver = { highs: await loadHighs(), seconds: 5 };
@@ -140,6 +142,41 @@ describe('the best choice', () => {
     );
     expect(told.length).toBeGreaterThan(2);
     expect(proven.conflict).toBeNull();
+  });
+  it('keeps winter water of every bay below what it may be, and says where nothing does', () => {
+    const wet = 0.05;
+    const p = found({ wet, damp: 'grows' });
+    for (const z of p.zones)
+      if (!p.without.dry.includes(z.zone))
+        expect(z.option.damp.likely, z.zone).toBeLessThanOrEqual(wet + 1e-9);
+    for (const zone of p.without.dry)
+      expect(Math.min(...options.get(zone)!.map(o => o.damp.likely)), zone).toBeGreaterThan(wet);
+    expect(p.without.dry.length).toBeLessThan(p.zones.length);
+  });
+  it('takes nothing for its price of nothing, and says what has none', () => {
+    const free = new Map(library);
+    const pir = library.get('pir')!;
+    free.set('pir', { ...pir, stock: pir.stock.map(s => ({ ...s, price: 0 })) });
+    const bare = { ...asked.placement, zones: {}, bays: {} };
+    const other = { ...asked, library: free, placement: bare };
+    const floor = shell.zones.find(z => z.id === 'F')!;
+    const own = candidatesFor(floor, shell, free, { materials: [] });
+    expect(own.some(c => c.buildUp.layers.some(l => l.role === 'fill' && l.material === 'pir'))).toBe(false);
+    const p = choose(new Map([['F', optionsFor(floor, other)]]), other, limitless, warm, { steps: 3 });
+    expect(p.refused.find(r => r.material === 'pir')!.why).toEqual({ 'no price': ['F'] });
+  });
+  it('takes rests at hand first: what is cut of them costs nothing', () => {
+    const limits = { ...free, budget: 600 };
+    const without = choose(options, asked, limits, warm, { steps: 20, prices: false });
+    const used = without.zones.find(z => z.zone === 'C')!.option.buildUp.layers.find(l => l.role === 'fill')!;
+    if (used.role !== 'fill') throw new Error('The ceiling has no fill.');
+    const { material, thickness } = used;
+    const offcuts = [{ id: 'r1', material, thickness, width: 1.2, length: 2.4, count: 3 }];
+    const laid = nestedOrder(shell, without.placement, library, offcuts);
+    expect(laid.cost).toBeLessThan(nestedOrder(shell, without.placement, library).cost - 1);
+    const rests = choose(options, { ...asked, offcuts }, limits, warm, { steps: 20, prices: false });
+    expect(rests.evaluated.cost).toBeCloseTo(nestedOrder(shell, rests.placement, library, offcuts).cost, 6);
+    expect(rests.evaluated.heat).toBeLessThanOrEqual(without.evaluated.heat + 0.2);
   });
   it('passes a limit that may be passed where that is worth it, and says no conflict then', () => {
     const tight = { ...free, budget: 300 };

@@ -16,12 +16,14 @@ export interface ChoiceLimits {
   drums?: number;
   /** Of the most winter water in a bay, summed over zones, kg/m2; left out for any. */
   water?: number;
+  /** Most winter water that any bay may usually have, kg/m2; left out for any. */
+  wet?: number | null;
   /** The worst a bay may be: dry, drying each summer, or whatever. */
   damp: 'dry' | 'dries' | 'grows';
 }
 
 /** One of them. */
-export type LimitKey = Exclude<keyof ChoiceLimits, 'soft'>;
+export type LimitKey = Exclude<keyof ChoiceLimits, 'soft' | 'wet'>;
 
 /** What matters how much, 0 to 3. */
 export interface ChoiceWeights {

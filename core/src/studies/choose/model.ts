@@ -17,7 +17,8 @@ export interface Open {
 const RANK = { bare: 0, dry: 0, dries: 1, grows: 2 } as const;
 
 /** Whether a lay-up is as dry as asked. */
-export const isDry = (o: LayUpOption, { damp }: ChoiceLimits): boolean => RANK[o.damp.state] <= RANK[damp];
+export const isDry = (o: LayUpOption, { damp, wet = null }: ChoiceLimits): boolean =>
+  RANK[o.damp.state] <= RANK[damp] && (wet === null || o.damp.likely <= wet + 1e-9);
 
 /** What is as dry as asked; the least damp where nothing is. */
 function dryEnough(all: readonly LayUpOption[], limits: ChoiceLimits): readonly LayUpOption[] {
@@ -122,6 +123,7 @@ export function modelOf(
     )!;
     const area = material.form === 'sheet' || material.form === 'roll';
     const whole = canDoes(material) ?? (area ? stock.width * stock.length : stock.length);
+    const rests = restsOf(u, asked);
     const part = stock.byMetre ? OFF_ROLL : 1;
     const price = stock.price * part;
     packs.push({
@@ -129,6 +131,7 @@ export function modelOf(
       value: per.money * price,
       takes: [...active, ...heights].map((_, i) => (i === money ? price : 0)),
       most: null,
+      ...(rests > 0 && { have: FILLED * rests }),
     });
     prices.push(price);
     packIndex.set(key, packs.length - 1);
@@ -222,6 +225,19 @@ export function modelOf(
     },
   };
 }
+
+/** Area of the rests at hand of a material and thickness, m2; those of another width are the first size's as well. */
+const restsOf = (
+  u: Pick<LayUpOption['uses'][number], 'material' | 'thickness'>,
+  { offcuts = [] }: Asked,
+): number =>
+  offcuts.reduce(
+    (sum, o) =>
+      o.material === u.material && Math.abs(o.thickness - u.thickness) < 1e-6
+        ? sum + o.count * o.width * o.length
+        : sum,
+    0,
+  );
 
 /** What a lay-up itself takes of a limit; money goes by packs, height by pairs of zones. */
 function takenOf(o: LayUpOption, key: LimitKey): number {

@@ -1,7 +1,7 @@
 import { layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Placement, Shell } from '../../model/index.ts';
-import { cutGroups, nestedCost, nestedLines } from '../../order/cutting/index.ts';
+import { cutGroups, nestedCost, nestedLines, type Offcut } from '../../order/cutting/index.ts';
 import { NestSearch, unfitPieces } from '../../order/nesting/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
 import { type OrderLine, takeOff } from '../../order/takeoff/index.ts';
@@ -14,10 +14,13 @@ export function nestedOrder(
   shell: Shell,
   placement: Placement,
   library: Library,
+  offcuts: readonly Offcut[] = [],
 ): { cost: number; lines: OrderLine[] } {
   const laid = layUp(shell, placement, library);
   const order = takeOff(laid, library);
-  const groups = cutGroups(cutPieces(shell, placement, laid, library, USUAL_CHOICES), library).map(group => {
+  const groups = cutGroups(cutPieces(shell, placement, laid, library, USUAL_CHOICES), library, {
+    offcuts,
+  }).map(group => {
     if (unfitPieces(group.problem).length > 0) return { ...group, layout: null };
     const search = new NestSearch(group.problem);
     while (search.steps < STEPS && !search.cheapest) search.step();

@@ -1,7 +1,8 @@
 import { applySchool, placeOf, schools } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import type { Library } from '../../materials/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
+import type { Offcut } from '../../order/cutting/index.ts';
 import type { Heard } from '../../van/quiet/index.ts';
 import type { VanClimate } from '../../van/wetting/index.ts';
 import {
@@ -11,6 +12,7 @@ import {
   deeperToo,
   makeOf,
   only,
+  priced,
   stuffedToo,
   throughout,
   variationsOf,
@@ -39,6 +41,8 @@ export interface Asked {
   climate: VanClimate;
   /** What the person will not work with. */
   avoided: Avoided;
+  /** Rests at hand, which cost nothing and go first; left out for none. */
+  offcuts?: readonly Offcut[];
 }
 
 /** Lay-ups of a zone that go on to be varied, the best of every figure first: of those that dry, and of those that do not. */
@@ -163,7 +167,12 @@ function alreadyKnown(zone: Zone, { design, library, avoided }: Asked): Candidat
   return schools.flatMap(school => {
     const placed = applySchool({ ...design.shell, zones: [zone] }, school.id, library);
     const b = placed.buildUps.find(u => u.id === placed.zones[zone.id]);
-    const refused = b?.layers.some(l => l.role !== 'air gap' && avoided.materials.includes(l.material));
+    const refused = b?.layers.some(
+      l =>
+        l.role !== 'air gap' &&
+        (avoided.materials.includes(l.material) ||
+          (l.role === 'fill' && priced(materialOf(library, l.material)).length === 0)),
+    );
     return b && !refused ? [throughout({ ...b, id: `pick-${zone.id}-${school.id}`, name: school.name })] : [];
   });
 }

@@ -1,19 +1,27 @@
 import { materialOf } from '../../materials/index.ts';
 import type { Material, Zone } from '../../model/index.ts';
-import { buildUpsOf, roomFor, suits } from './candidates.ts';
+import { buildUpsOf, priced, roomFor, suits } from './candidates.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { isDry } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
 
 /** Why a material was not taken. */
-export const REFUSALS = ['not wanted', 'unsuited', 'too thick', 'too damp', 'beaten', 'weighed'] as const;
+export const REFUSALS = [
+  'not wanted',
+  'no price',
+  'unsuited',
+  'too thick',
+  'too damp',
+  'beaten',
+  'weighed',
+] as const;
 export type Refusal = (typeof REFUSALS)[number];
 
 /** A material that insulates nothing in the proposal, and why, by zone. */
 export interface Refused {
   /** Id of the material. */
   material: string;
-  /** Ids of zones by reason: refused by the person, not for such a zone, sold no thinner, its lay-ups damper than asked, none of its lay-ups left when others were better in everything, or weighed and not the best. */
+  /** Ids of zones by reason: refused by the person, without a price, not for such a zone, sold no thinner, its lay-ups damper than asked, none of its lay-ups left when others were better in everything, or weighed and not the best. */
   why: Partial<Record<Refusal, string[]>>;
 }
 
@@ -33,7 +41,9 @@ export function refusals(
       for (const zone of zones) {
         const reason = avoided.materials.includes(material.id)
           ? 'not wanted'
-          : reasonIn(zone, material, options.get(zone.id)!, limits);
+          : priced(material).length === 0
+            ? 'no price'
+            : reasonIn(zone, material, options.get(zone.id)!, limits);
         why[reason] = [...(why[reason] ?? []), zone.id];
       }
       return { material: material.id, why };
@@ -46,7 +56,7 @@ function reasonIn(
   material: Material,
   options: readonly LayUpOption[],
   limits: ChoiceLimits,
-): Exclude<Refusal, 'not wanted'> {
+): Exclude<Refusal, 'not wanted' | 'no price'> {
   const own = options.filter(o => fillsIn(o).includes(material.id));
   if (own.some(o => isDry(o, limits))) return 'weighed';
   if (own.length > 0) return 'too damp';

@@ -46,7 +46,7 @@ export function laidOut(
     bound,
     placement,
     evaluation,
-    ...nestedOrder(design.shell, placement, library),
+    ...nestedOrder(design.shell, placement, library, asked.offcuts),
   };
   return { ...round, over: overOf(round, limits) };
 }

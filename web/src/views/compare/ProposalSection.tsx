@@ -18,7 +18,8 @@ import {
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { limitsOf } from '../../figures/weighed.ts';
-import { useVariantFigures } from '../../jobs/useFigured.ts';
+import { grams } from '../../format.ts';
+import { useRests, useVariantFigures } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
@@ -60,6 +61,7 @@ export function ProposalSection() {
   const { brief, shell } = useOpenDesign();
   const variant = useVariant();
   const heard = useHeard();
+  const { rests: offcuts } = useRests();
   const { library } = useLibrary();
   const units = useUnits();
   const { heat, load, order, damp } = useEvaluation();
@@ -91,8 +93,9 @@ export function ProposalSection() {
       locked,
       limits,
       weights,
+      offcuts,
     }),
-    [variant.design, heard, damp.climate, refused, locked, limits, weights],
+    [variant.design, heard, damp.climate, refused, locked, limits, weights, offcuts],
   );
   const job = useJob('choose', variant.id, ask);
   const [axes, setAxes] = useState<{ x: FigureKey; y: FigureKey }>({ x: 'money', y: 'warmth' });
@@ -146,6 +149,7 @@ export function ProposalSection() {
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
               <p className="pl-3.5 text-[13px] text-faint">
                 {answer.weighed} lay-ups weighed by the same physics as everywhere.{' '}
+                {offcuts.length > 0 && 'Rests on your shelf go first and cost nothing. '}
                 {job.running === null ? gapWords(answer) : `The best so far. ${gapWords(answer)}`}
                 {damp.climate.own ? '' : ' Damp by a guessed climate: find again once it is laid.'}
                 {job.stale ? ' Older than what is asked now: find again.' : ''}
@@ -223,6 +227,19 @@ export function ProposalSection() {
                 : read;
             }}
             onLimit={hours => limit({ hours })}
+          />
+          <LimitField
+            label="Winter water in a bay"
+            value={limits.wet ?? null}
+            print={grams}
+            parse={text => {
+              const read = parseNumber(text.replace(/g\/m²$/, ''));
+              if (!read.ok) return read;
+              return read.value >= 0 && read.value <= 10_000
+                ? { ok: true, value: read.value / 1000 }
+                : { ok: false, message: 'Grams a square metre up to 10 000, or “any”.' };
+            }}
+            onLimit={wet => limit({ wet })}
           />
           <Select
             compact
@@ -310,16 +327,16 @@ export function ProposalSection() {
 interface LimitProps {
   label: string;
   value: number | null;
-  /** It may be passed where that is worth it. */
-  soft: boolean;
-  onSoft(may: boolean): void;
+  /** It may be passed where that is worth it; left out where it may not. */
+  soft?: boolean;
+  onSoft?(may: boolean): void;
   print(value: number): string;
   parse(text: string): Parsed;
   onLimit(value: number | null): void;
 }
 
 /** A limit, or “any” for none. */
-function LimitField({ label, value, soft, onSoft, print, parse, onLimit }: LimitProps) {
+function LimitField({ label, value, soft = false, onSoft, print, parse, onLimit }: LimitProps) {
   const none = (text: string) => text.trim().toLowerCase() === 'any';
   return (
     <div className="w-32">
@@ -330,7 +347,7 @@ function LimitField({ label, value, soft, onSoft, print, parse, onLimit }: Limit
         parse={text => (none(text) ? { ok: true, value: 0 } : parse(text))}
         onCommit={(v, entered) => void onLimit(none(entered) ? null : v)}
       />
-      {value !== null && (
+      {value !== null && onSoft && (
         <label className="flex items-center gap-1 text-[13px] whitespace-nowrap">
           <input
             type="checkbox"

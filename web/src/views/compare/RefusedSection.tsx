@@ -4,6 +4,7 @@ import { useLibrary } from '../../api/queries.ts';
 
 const WHY: Record<Refusal, string> = {
   'not wanted': 'you will not work with it',
+  'no price': 'it has no price: put one under Materials',
   unsuited: 'not for such a place: it is poured, or too soft to stand on',
   'too thick': 'sold no thinner than the bays are deep',
   'too damp': 'damper than asked',
