@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts';
-import { accessible, applySchool, figure, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, bay, figure, newConversion, saved } from './helpers.ts';
 
 test('the best choice is found within limits, says why, is taken by zone and as a variant, and undone', async ({
   page,
@@ -43,6 +43,10 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   await expect(figure(page, 'heat loss')).not.toHaveText(before!);
   await page.getByRole('button', { name: 'undo' }).click();
   await expect(figure(page, 'heat loss')).toHaveText(before!);
+  // A bulkhead takes no curtain; what is put up or not is told as zones are.
+  const cab = zones.getByRole('row', { name: /^Cab at night/ });
+  await expect(cab).toContainText('(as now)');
+  await expect(cab).not.toContainText('curtain');
   // All of it as a variant: the ledger has what was promised.
   const promised = /([\d.]+) W\/K for/.exec((await best.textContent())!)![1]!;
   await best.getByRole('button', { name: 'Make it a variant' }).click();
@@ -137,4 +141,36 @@ test('ten disputes are answered for this van, turn with the brief, and lead to w
   await expect(quiet.getByText(/^None|by then the van drums/)).not.toHaveText(before!, { timeout: 60_000 });
   await quiet.getByRole('link').click();
   await expect(page).toHaveURL(/\/sound$/);
+});
+
+test('ribs are stuffed and screens and a curtain put up in one variant: the ledger has them, and they are taken back', async ({
+  page,
+}) => {
+  await newConversion(page, 'Curtained', 'Long high-roof van');
+  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await applySchool(page, 'Fibre, no barrier, ventilated');
+  const night = page.getByRole('region', { name: 'Put up at night in this variant' });
+  const watts = async () =>
+    Number.parseFloat((await figure(page, 'heat loss').textContent())!.replace(/^\D*/, ''));
+  const open = await watts();
+  await night.getByLabel('before the cab').selectOption('heavy curtain');
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('with all down');
+  const drawn = await watts();
+  expect(drawn).toBeLessThan(open);
+  await night.getByRole('checkbox', { name: /^screens at the glass of the cab/ }).check();
+  await expect.poll(watts).toBeLessThan(drawn);
+  await accessible(page);
+  await saved(page);
+  await page.reload();
+  await expect(night.getByRole('checkbox', { name: /^screens at the glass of the cab/ })).toBeChecked();
+  await page.getByRole('link', { name: /^Cut & buy/ }).click();
+  await expect(page.getByText('Interlined curtain cloth').first()).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('link', { name: /^Build-ups/ }).click();
+  await bay(page, 'L1u').click();
+  const before = await watts();
+  await page.getByLabel('Ribs of the left wall').selectOption('stuffed');
+  await expect(page.getByText('never stuff over cables, belt reels or airbags')).toBeVisible();
+  await expect.poll(watts).toBeLessThan(before);
+  await page.getByRole('button', { name: 'undo' }).click();
+  await expect.poll(watts).toBe(before);
 });

@@ -17,7 +17,8 @@ export async function askEvaluate(args: readonly string[]) {
     figures: {
       mass: e.load.mass,
       cost: e.order.cost,
-      heatLoss: e.heat.loss,
+      heatLoss: e.heat.asUsed,
+      heatSavedAtNight: e.heat.saved,
       cabShare: e.heat.cab?.share ?? null,
       headroom: headroom.left,
       floorRises: headroom.floor,

@@ -4,6 +4,8 @@ import { evaluate } from '../evaluate/index.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Design, Placement } from '../model/index.ts';
 import { usualPieces } from '../order/pieces/index.ts';
+import { heatWorking } from '../studies/working/index.ts';
+import { apply } from '../studies/working/working.ts';
 import { withFront } from '../survey/shell/index.ts';
 import { layUp, ribsAs } from './index.ts';
 
@@ -89,4 +91,23 @@ describe('ribs of a variant', () => {
       )!.ribs;
     expect(ribs('stuffed')).toBeLessThan(ribs('clear'));
   });
+});
+
+it('the working of the heat loss comes to the same with what is put up as without', () => {
+  const up = put({ screens: { [opening.id]: true }, curtain: 'heavy curtain' });
+  const e = evaluate(open, up, library);
+  const { steps, result } = heatWorking(e);
+  const values = new Map<string, number>();
+  for (const s of steps)
+    values.set(
+      s.id,
+      s.op === 'given'
+        ? s.value
+        : apply(
+            s.op,
+            s.of.map(id => values.get(id)!),
+          ),
+    );
+  expect(values.get(result)).toBeCloseTo(e.heat.asUsed, 6);
+  expect(e.heat.asUsed).toBeCloseTo((e.heat.loss + (e.heat.loss - e.heat.saved)) / 2, 9);
 });

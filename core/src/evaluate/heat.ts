@@ -83,7 +83,12 @@ export interface HeatResult {
   loss: number;
   /** So much less while the variant's screens are up and its curtain is drawn, W/K; 0 without any. */
   saved: number;
+  /** With all of it up for the nights, as the van is used: what all figures of heat count, W/K. */
+  asUsed: number;
 }
+
+/** Share of the heated hours that screens and curtains are up: nights. A guess. */
+export const UP = 0.5;
 
 /** The cab's factor is that of a night with at least so many kelvin between inside and outside. */
 const LEAST_DIFFERENCE = 1;
@@ -111,7 +116,14 @@ export function heatOf(
   }
   const loss = zones.reduce((sum, z) => sum + z.loss, 0);
   const saved = loss - lossWhileUp({ shell, brief }, { zones, loss }, up);
-  return { bays: byBay, zones, cab: cab && { ...cab, share: cab.loss / loss }, loss, saved };
+  return {
+    bays: byBay,
+    zones,
+    cab: cab && { ...cab, share: cab.loss / loss },
+    loss,
+    saved,
+    asUsed: loss - UP * saved,
+  };
 }
 
 /** The load space's loss while what is put up is up, of a van whose heat is known, W/K. */

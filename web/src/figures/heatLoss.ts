@@ -6,7 +6,7 @@ export const heatLoss: Figure = {
   key: 'heat',
   name: 'heat loss',
   zoneName: 'heat loss',
-  of: e => e.heat.loss,
+  of: e => e.heat.asUsed,
   ofZone: (e, zone) => e.heat.zones.find(z => z.zone.id === zone)?.loss ?? 0,
   ...quantity('heat loss', v => `${printNumber(v, 1)} W/K`, 0.05),
   better: 'less',
@@ -15,7 +15,8 @@ export const heatLoss: Figure = {
     const { zones, cab, loss, saved } = e.heat;
     const metal = zones.reduce((s, z) => (z.factor === 1 ? s + z.ribs + z.edges : s), 0);
     const share = (part: number) => `${printNumber((100 * part) / loss, 0)} %`;
-    const up = saved > 0.05 ? `; ${printNumber(saved, 1)} less with all up at night` : '';
+    const up =
+      saved > 0.05 ? `; ${printNumber(loss, 1)} with all down, ${printNumber(loss - saved, 1)} up` : '';
     return cab
       ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it${up}`
       : `ribs ${share(metal)}, cab unknown${up}`;

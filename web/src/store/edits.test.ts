@@ -1,6 +1,6 @@
 import { newDesign } from '@overcoat/core/buildup';
 import { makeLibrary } from '@overcoat/core/materials';
-import { buildUpOf, inCab } from '@overcoat/core/model';
+import { type Bay, buildUpOf, inCab, type Zone } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';
@@ -12,6 +12,8 @@ import {
   freshId,
   putSchool,
   splitOff,
+  takePutUp,
+  takeZone,
 } from './edits.ts';
 
 const library = makeLibrary();
@@ -49,6 +51,50 @@ describe('a school', () => {
     expect(variant().school).toBe('board-foil');
     for (const zone of state().design!.shell.zones.filter(z => !inCab(z.kind)))
       expect(variant().design.zones[zone.id]).toBeTruthy();
+  });
+});
+
+describe('what a proposal has for one place', () => {
+  it('of a zone goes in with its single bays and ribs, each build-up once', () => {
+    const before = variant().design;
+    const [zone] = state().design!.shell.zones.filter(z => z.id === 'L') as [Zone];
+    const [first, second, third] = zone.bays as [Bay, Bay, Bay];
+    const buildUp = { ...before.buildUps[0]!, id: 'pick-L-1', name: 'picked' };
+    const deep = { ...buildUp, id: 'pick-L-1-deep', name: 'picked deep' };
+    takeZone('L', {
+      buildUp,
+      bays: { [first.id]: deep, [second.id]: deep, [third.id]: null },
+      ribs: 'stuffed',
+    });
+    const { zones, bays, ribs, buildUps } = variant().design;
+    const named = (id: string | null | undefined) => buildUps.find(b => b.id === id)?.name ?? null;
+    expect(named(zones.L)).toBe('picked');
+    expect(zone.bays.map(b => named(bays[b.id]))).toEqual(
+      zone.bays.map(b => (b === first || b === second ? 'picked deep' : null)),
+    );
+    expect(bays[third.id]).toBeNull();
+    expect(buildUps.length).toBe(before.buildUps.length + 2);
+    expect(ribs).toEqual({ L: 'stuffed' });
+    // Taken back to what is surveyed with the next.
+    takeZone('L', { buildUp, bays: {}, ribs: null });
+    expect(variant().design.ribs).toBeUndefined();
+    expect(zone.bays.every(b => variant().design.bays[b.id] === undefined)).toBe(true);
+  });
+  it('put up at night takes the place of what hung there, and stays when a school is applied', () => {
+    const up = { mass: 0, uses: [], money: 0, saves: 1, hours: 1 };
+    takePutUp('Cab at night', 'cab', ['a', 'b'], { ...up, screens: ['a', 'b'], curtain: 'thin curtain' });
+    takePutUp('L at night', 'L', ['c'], { ...up, screens: ['c'], curtain: null });
+    expect(variant().design).toMatchObject({
+      screens: { a: true, b: true, c: true },
+      curtain: 'thin curtain',
+    });
+    putSchool('fibre-open', library);
+    expect(variant().design.screens).toEqual({ a: true, b: true, c: true });
+    takePutUp('Cab at night', 'cab', ['a', 'b'], { ...up, screens: [], curtain: null });
+    expect(variant().design.screens).toEqual({ c: true });
+    expect(variant().design.curtain).toBeUndefined();
+    takePutUp('L at night', 'L', ['c'], { ...up, screens: [], curtain: null });
+    expect(variant().design.screens).toBeUndefined();
   });
 });
 

@@ -1,6 +1,5 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
-import { UP } from './putUps.ts';
 
 /** What one weighs against each other. */
 export const FIGURE_KEYS = ['warmth', 'damp', 'quiet', 'mass', 'money', 'headroom', 'hours'] as const;
@@ -14,7 +13,7 @@ export function wholeVan(e: Evaluation): Omit<Figured, 'hours'> {
   let drums = 0;
   for (const quiet of e.quiet.bays.values()) if (quiet) drums += (quiet.left[0]! + quiet.left[1]!) / 2;
   return {
-    warmth: e.heat.loss - UP * e.heat.saved,
+    warmth: e.heat.asUsed,
     damp: e.damp.most.likely,
     quiet: drums,
     mass: e.load.mass,

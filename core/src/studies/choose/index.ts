@@ -9,7 +9,7 @@ export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 export { PASSED, perFigure, WORTH } from './model.ts';
 export { type Asked, candidateAt, type LayUpOption } from './options.ts';
 export { choose, type Proposal } from './propose.ts';
-export { allScreens, type PutUp, UP } from './putUps.ts';
+export { allScreens, type PutUp } from './putUps.ts';
 export type { LimitPrice, PutUpPick, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';
 export { sharesOf, weighAll } from './weighing.ts';

@@ -1,10 +1,11 @@
 import type { Choice, ChoiceProblem, Option, Pack } from '../../choosing/index.ts';
+import { UP } from '../../evaluate/index.ts';
 import type { Placement, Zone } from '../../model/index.ts';
 import { canDoes } from '../../order/takeoff/index.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import type { Asked, LayUpOption } from './options.ts';
 import { placed } from './placed.ts';
-import { type Around, UP, withPutUps } from './putUps.ts';
+import { type Around, withPutUps } from './putUps.ts';
 
 /** A zone and what it may get. */
 export interface Open {

@@ -8,9 +8,6 @@ import { takeOff } from '../../order/takeoff/index.ts';
 import { type Figures, hoursOfPieces, usesOf } from './figures.ts';
 import type { Asked } from './options.ts';
 
-/** Share of the heated hours that screens and curtains are up: nights. A guess. */
-export const UP = 0.5;
-
 /** What may be put up at night at some panes, or before the cab. */
 export interface PutUp extends Pick<Figures, 'mass' | 'uses' | 'money'> {
   /** Ids of panes that get a screen. */

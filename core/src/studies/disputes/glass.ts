@@ -1,6 +1,6 @@
-import type { Evaluation } from '../../evaluate/index.ts';
+import { type Evaluation, UP } from '../../evaluate/index.ts';
 import { materialOf } from '../../materials/index.ts';
-import { allScreens, UP } from '../choose/index.ts';
+import { allScreens } from '../choose/index.ts';
 import { type Asked, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 

@@ -1,4 +1,4 @@
-import { UP } from '../choose/index.ts';
+import { UP } from '../../evaluate/index.ts';
 import type { Dispute, DisputeId, Side, Unit } from './dispute.ts';
 import { DEARER, MISFITS } from './kit.ts';
 

@@ -7,7 +7,7 @@ import {
   SEAM_KINDS,
   sectionAt,
 } from '../../buildup/index.ts';
-import { type BayResult, bayResults, type Evaluation } from '../../evaluate/index.ts';
+import { type BayResult, bayResults, type Evaluation, UP } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, inCab, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
 import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
@@ -73,6 +73,26 @@ export function costWorking(e: Evaluation, library: Library): Working {
       `Pieces rest on the survey: ${measured} of ${e.bays.size} bays are measured, the others assumed.`,
     ],
   };
+}
+
+/** All parts, less what is put up for the nights. */
+function heatResult(w: WorkingBuilder, parts: string[], { heat: { saved } }: Evaluation): string {
+  if (saved === 0) return w.step('Heat loss', 'sum', parts, 'W/K');
+  const down = w.step('With nothing put up', 'sum', parts, 'W/K');
+  const less = w.given(
+    'Screens and curtain, while up',
+    saved,
+    'W/K',
+    'method',
+    'panes and front of the cab again with them',
+  );
+  const share = w.given('Of the heated hours they are up', UP, '', 'method', 'nights: a guess');
+  return w.step(
+    'Heat loss',
+    'difference',
+    [down, w.step('Put up at night', 'product', [less, share], 'W/K')],
+    'W/K',
+  );
 }
 
 /** Heat loss, W/K: clear bays, openings, and what ribs, rails, ends, window edges and door frames add; the cab by its share. */
@@ -148,7 +168,7 @@ export function heatWorking(e: Evaluation): Working {
   return {
     title: 'Heat loss',
     steps: w.steps,
-    result: w.step('Heat loss', 'sum', parts, 'W/K'),
+    result: heatResult(w, parts, e),
     notes: [
       'Clear bays, windows and hatches, and what ribs, rails, bay ends, window edges, door frames, bolts, brackets and screws add to the bays beside them.',
       cab

@@ -222,7 +222,7 @@ function argument(rows: Row[]): string {
     return 'Only one variant so far. Duplicate it by another school to see them side by side.';
   const best = (pick: (r: Row) => number) => rows.reduce((a, b) => (pick(b) < pick(a) ? b : a));
   const firsts = [
-    ['warmest', best(r => r.e.heat.loss)],
+    ['warmest', best(r => r.e.heat.asUsed)],
     ['lightest', best(r => r.e.load.mass)],
     ['cheapest', best(r => r.e.order.cost)],
   ] as const;

@@ -3,7 +3,6 @@ import {
   type ChoiceWeights,
   type FigureKey,
   PASSED,
-  UP,
   WORTH,
 } from '@overcoat/core/studies/choose';
 import {
@@ -142,9 +141,8 @@ export function ProposalSection() {
                 {proposalWords(answer, limits, units)}
               </p>
               <p className="pl-3.5">
-                Now: {printNumber(heat.loss - UP * heat.saved, 1)} W/K,{' '}
-                {printMoney(Math.round(laid?.money ?? order.cost))}, {printMass(load.mass, units)}.{' '}
-                {priceWords(answer, units)} {spareWords(answer, units)}
+                Now: {printNumber(heat.asUsed, 1)} W/K, {printMoney(Math.round(laid?.money ?? order.cost))},{' '}
+                {printMass(load.mass, units)}. {priceWords(answer, units)} {spareWords(answer, units)}
               </p>
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
               <p className="pl-3.5 text-[13px] text-faint">
