@@ -4,6 +4,7 @@ import { evaluate } from '@overcoat/core/evaluate';
 import { factsOf } from '@overcoat/core/log';
 import { makeLibrary } from '@overcoat/core/materials';
 import { assumed, type Design, type Entry, type Placement, type Shell } from '@overcoat/core/model';
+import { answered } from './answered.ts';
 import { type Figure, figure, mediansOf } from './measure.ts';
 
 const library = makeLibrary();
@@ -15,7 +16,7 @@ export function evaluateFigures(): Figure[] {
   const log = longLog(perigee.shell);
   const [copy, van, facts] = mediansOf([
     () => JSON.parse(JSON.stringify(perigee)),
-    () => evaluate(perigee, placement, library),
+    () => answered(evaluate(perigee, placement, library)),
     () => factsOf(log, perigee),
   ]) as [number, number, number];
   const count = perigee.shell.zones.flatMap(z => z.bays).length;
@@ -92,5 +93,5 @@ function uneven(bays: number): () => unknown {
   }));
   const large = unevenDepths({ ...shell, zones });
   const placement: Placement = applySchool(large, 'board-foil', library);
-  return () => evaluate({ shell: large, brief }, placement, library);
+  return () => answered(evaluate({ shell: large, brief }, placement, library));
 }

@@ -10,6 +10,7 @@ import { type NestProblem, NestSearch, shelfLayout } from '@overcoat/core/order/
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { MaxRectsPacker, PACKING_LOGIC } from 'maxrects-packer';
 import { readNest } from '../core/src/formats/nestFile.ts';
+import { answered } from './answered.ts';
 import { type Figure, figure, mediansOf } from './measure.ts';
 
 /** From where it is run: the project's root. */
@@ -170,10 +171,11 @@ function perigee(): Figure[] {
     area += search.leastCost;
   }
   const pieces = () => cutPieces(design.shell, placement, laid, library, USUAL_CHOICES);
-  const [evaluated, cut] = mediansOf([() => evaluate(design, placement, library), pieces], 10, 5) as [
-    number,
-    number,
-  ];
+  const [evaluated, cut] = mediansOf(
+    [() => answered(evaluate(design, placement, library)), pieces],
+    10,
+    5,
+  ) as [number, number];
   return [
     figure('Perigee’s sheets, a second a material', nested, '', { name: 'shelf rule', value: shelf }, 0.9),
     figure('what no layout can be under', area, '', { name: 'shelf rule', value: shelf }, 1),

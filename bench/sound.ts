@@ -6,6 +6,7 @@ import { dampedModes, knockSound, ringDown } from '@overcoat/core/physics/sound'
 import { deadening, sheetPlan } from '@overcoat/core/studies/deaden';
 import FFT from 'fft.js';
 import { fieldModes } from '../core/src/physics/sound/plate.ts';
+import { answered } from './answered.ts';
 import { type Figure, figure, mediansOf } from './measure.ts';
 
 const library = makeLibrary();
@@ -32,13 +33,16 @@ export function soundFigures(): Figure[] {
   };
   const eHalf = evaluate({ ...perigee, shell: half }, { ...placement, sheets: {} }, library);
   const [same, after] = mediansOf(
-    [() => evaluate(perigee, placement, library), () => evaluate(perigee, edited(), library)],
+    [
+      () => answered(evaluate(perigee, placement, library)),
+      () => answered(evaluate(perigee, edited(), library)),
+    ],
     60,
     60,
   ) as [number, number];
   const [once, order, few] = mediansOf(
     [
-      () => evaluate(perigee, placement, library),
+      () => answered(evaluate(perigee, placement, library)),
       () => sheetPlan(deadening(e, perigee.shell, fresh(), library), { by: 'mass', kilograms: 8 }),
       () => sheetPlan(deadening(eHalf, half, fresh(), library), { by: 'mass', kilograms: 4 }),
     ],

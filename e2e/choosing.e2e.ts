@@ -34,7 +34,7 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   await accessible(page);
   // What was left out, and every school against it.
   await best.getByText('What was left out, and why').click();
-  await expect(best.getByText('you will not work with it').first()).toBeVisible();
+  await expect(best.getByText('you cannot get it, or will not work with it').first()).toBeVisible();
   await best.getByText('Every school against the best').click();
   await expect(best.getByRole('table', { name: /^Worse by what/ }).getByRole('row')).toHaveCount(6);
   // One zone alone, and taken back.
@@ -154,7 +154,7 @@ test('ribs are stuffed and screens and a curtain put up in one variant: the ledg
     Number.parseFloat((await figure(page, 'heat loss').textContent())!.replace(/^\D*/, ''));
   const open = await watts();
   await night.getByLabel('before the cab').selectOption('heavy curtain');
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('with all down');
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('all down');
   const drawn = await watts();
   expect(drawn).toBeLessThan(open);
   await night.getByRole('checkbox', { name: /^screens at the glass of the cab/ }).check();

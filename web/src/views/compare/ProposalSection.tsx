@@ -1,3 +1,4 @@
+import type { Purpose } from '@overcoat/core/model';
 import {
   type ChoiceLimits,
   type ChoiceWeights,
@@ -119,9 +120,11 @@ export function ProposalSection() {
     [conflictWords(answer, units), withoutWords(answer, id => shell.zones.find(z => z.id === id)?.name ?? id)]
       .filter(Boolean)
       .join(' ');
-  // What insulates, and what it is stuck or foamed in with.
+  // What insulates, what it is stuck or foamed in with, and what is put up.
   const fixing = new Set([...library.values()].flatMap(m => m.fixedWith ?? []));
-  const fills = [...library.values()].filter(m => m.roles.includes('fill') || fixing.has(m.id));
+  const fills = [...library.values()].filter(
+    m => m.roles.includes('fill') || fixing.has(m.id) || m.usualAs.some(isPutUp),
+  );
   const soft = limits.soft ?? [];
   const softness = (key: (typeof soft)[number]) => ({
     soft: soft.includes(key),
@@ -186,7 +189,7 @@ export function ProposalSection() {
       )}
       <details className="mt-2">
         <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
-          Limits, what matters, and what I will not work with
+          Limits, what matters, and what I cannot get or will not work with
         </summary>
         <div className="mt-1 flex flex-wrap items-start gap-2">
           <LimitField
@@ -227,7 +230,7 @@ export function ProposalSection() {
             onLimit={hours => limit({ hours })}
           />
           <LimitField
-            label="Winter water in a bay"
+            label="Winter water"
             value={limits.wet ?? null}
             print={grams}
             parse={text => {
@@ -281,7 +284,7 @@ export function ProposalSection() {
           {printMoney(PASSED.hours)} an hour.
         </p>
         <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
-          <legend className="text-faint">I will not work with</legend>
+          <legend className="text-faint">I cannot get, or will not work with</legend>
           {fills.map(m => (
             <label key={m.id} className="flex items-center gap-1">
               <input
@@ -321,6 +324,10 @@ export function ProposalSection() {
     </section>
   );
 }
+
+/** What screens and curtains are made of. */
+const isPutUp = (purpose: Purpose): boolean =>
+  purpose === 'screen' || purpose === 'thin curtain' || purpose === 'heavy curtain';
 
 interface LimitProps {
   label: string;

@@ -3,7 +3,7 @@ import { type Proposal, REFUSALS, type Refusal } from '@overcoat/core/studies/ch
 import { useLibrary } from '../../api/queries.ts';
 
 const WHY: Record<Refusal, string> = {
-  'not wanted': 'you will not work with it',
+  'not wanted': 'you cannot get it, or will not work with it',
   'no price': 'it has no price: put one under Materials',
   unsuited: 'not for such a place: it is poured, or too soft to stand on',
   'too thick': 'sold no thinner than the bays are deep',
