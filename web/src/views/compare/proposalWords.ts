@@ -15,7 +15,7 @@ import { printMoney } from '../../store/money.ts';
 
 /** What was found, in a sentence; what cannot be kept first. */
 export function proposalWords(
-  { evaluated, figures, over }: Proposal,
+  { evaluated, figures, over, conflict }: Proposal,
   limits: ChoiceLimits,
   units: UnitSystem,
 ): string {
@@ -25,7 +25,9 @@ export function proposalWords(
     return broken.length > 0
       ? `Best, passing what may be passed: ${says}; ${broken.join(', ')}.`
       : `Best within your limits: ${says}.`;
-  return `Nothing keeps all your limits. The nearest is ${says}${broken.length > 0 ? `: ${broken.join(', ')}` : ''}.`;
+  // Only a conflict is proven; else nothing was found yet.
+  const none = conflict ? 'Nothing keeps' : 'Nothing found keeps';
+  return `${none} all your limits. The nearest is ${says}${broken.length > 0 ? `: ${broken.join(', ')}` : ''}.`;
 }
 
 const NAMES: Record<LimitPrice['limit'], (more: number, units: UnitSystem) => string> = {
