@@ -42,47 +42,46 @@ export function evaluate(
 ): Evaluation {
   const shell = ribsAs(surveyed, placement);
   const laid = layUp(shell, placement, library);
-  const fit = once(() => fitOf(shell, laid, library));
-  const heat = once(() => heatOf(shell, brief, laid, library, placement));
-  const damp = once(() => dampOf(shell, laid, library, climate));
-  const load = once(() => loadOf(shell, laid, library));
-  const quiet = once(() => quietOf(shell, brief, laid, library, heard));
-  const order = once(() => takeOff(laid, library));
-  return answered(laid.bays, { fit, heat, damp, load, quiet, order });
+  return answered(laid.bays, {
+    fit: () => fitOf(shell, laid, library),
+    heat: () => heatOf(shell, brief, laid, library, placement),
+    damp: () => dampOf(shell, laid, library, climate),
+    load: () => loadOf(shell, laid, library),
+    quiet: () => quietOf(shell, brief, laid, library, heard),
+    order: () => takeOff(laid, library),
+  });
 }
 
-/** Every question but which bays there are. */
+/** How each question is answered, but for which bays there are. */
 type Answers = { [Q in Exclude<keyof Evaluation, 'bays'>]: () => Evaluation[Q] };
 
 /** Questions are answered when they are asked, once each: few want all of them. */
-const answered = (bays: Evaluation['bays'], a: Answers): Evaluation => ({
-  bays,
-  get fit() {
-    return a.fit();
-  },
-  get heat() {
-    return a.heat();
-  },
-  get damp() {
-    return a.damp();
-  },
-  get load() {
-    return a.load();
-  },
-  get quiet() {
-    return a.quiet();
-  },
-  get order() {
-    return a.order();
-  },
-});
-
-/** What is made, made when it is first asked for. */
-function once<T>(make: () => T): () => T {
-  let made: { value: T } | null = null;
-  return () => {
-    made ??= { value: make() };
-    return made.value;
+function answered(bays: Evaluation['bays'], answers: Answers): Evaluation {
+  const known: Partial<Evaluation> = {};
+  const to = <Q extends keyof Answers>(question: Q): Evaluation[Q] => {
+    known[question] ??= answers[question]() as Evaluation[Q];
+    return known[question]!;
+  };
+  return {
+    bays,
+    get fit() {
+      return to('fit');
+    },
+    get heat() {
+      return to('heat');
+    },
+    get damp() {
+      return to('damp');
+    },
+    get load() {
+      return to('load');
+    },
+    get quiet() {
+      return to('quiet');
+    },
+    get order() {
+      return to('order');
+    },
   };
 }
 
@@ -93,7 +92,7 @@ export function inClimate(e: Evaluation, shell: Shell, library: Library, climate
   return answered(e.bays, {
     fit: () => e.fit,
     heat: () => e.heat,
-    damp: once(() => dampOf(shell, { bays: e.bays, cases }, library, climate)),
+    damp: () => dampOf(shell, { bays: e.bays, cases }, library, climate),
     load: () => e.load,
     quiet: () => e.quiet,
     order: () => e.order,

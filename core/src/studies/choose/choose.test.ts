@@ -15,6 +15,7 @@ import {
   flipsOf,
   frontOf,
   improvements,
+  notesOn,
   sharesOf,
   weighAll,
   wholeVan,
@@ -256,6 +257,19 @@ describe('the best choice', () => {
     }
     expect(next.placement.zones.C).toBe(locked.placement.zones.C);
   });
+});
+
+it('says of every material proposed what is left of it when it comes out, with what it is fixed by', () => {
+  const p = found({ budget: 700 });
+  const notes = new Map(notesOn(p, library).map(n => [n.material.id, n]));
+  for (const { zone, option } of p.zones)
+    for (const l of option.buildUp.layers)
+      if (l.role !== 'air gap') expect(notes.get(l.material)!.zones).toContain(zone);
+  for (const { material, again } of notes.values()) {
+    if (material.selfAdhesive) expect(again, material.id).toBe('no');
+    if (again !== null && material.fixedWith) expect(notes.get(material.fixedWith)).toBeDefined();
+    if (again === 'whole') expect(material.fixedWith).toBeNull();
+  }
 });
 
 describe('what is put up at night', () => {

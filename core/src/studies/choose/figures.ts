@@ -6,7 +6,7 @@ import { type CutPiece, cutPieces, USUAL_CHOICES } from '../../order/pieces/inde
 import type { OrderLine } from '../../order/takeoff/index.ts';
 import { workByStage } from '../../order/work/index.ts';
 import type { DampState, VanClimate } from '../../van/wetting/index.ts';
-import { buildUpsOf, type Candidate, only } from './candidates.ts';
+import { buildUpsOf, type Candidate, only } from './candidate.ts';
 
 /** What one candidate comes to in its zone, by the same physics as everywhere. */
 export interface Figures {

@@ -2,7 +2,7 @@ import { fitBuildUp } from '../../buildup/index.ts';
 import { ChoiceSearch, weigh } from '../../choosing/index.ts';
 import type { BuildUp, Placement, Zone } from '../../model/index.ts';
 import { moister, type VanClimate } from '../../van/wetting/index.ts';
-import { type Candidate, inBays, makeOf } from './candidates.ts';
+import { type Candidate, inBays, makeOf } from './candidate.ts';
 import { figuresOf } from './figures.ts';
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';

@@ -1,4 +1,5 @@
-export { type Avoided, type Candidate, makeOf, throughout } from './candidates.ts';
+export { type Candidate, makeOf, throughout } from './candidate.ts';
+export type { Avoided } from './candidates.ts';
 export { figured } from './figured.ts';
 export { FIGURE_KEYS, type Figured, type FigureKey, wholeVan } from './figureKeys.ts';
 export { hoursOf } from './figures.ts';
@@ -7,6 +8,7 @@ export { type FrontPoint, frontOf } from './front.ts';
 export { type Improvement, improvements } from './improvements.ts';
 export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 export { PASSED, perFigure, WORTH } from './model.ts';
+export { type MaterialNote, notesOn } from './notes.ts';
 export { type Asked, candidateAt, type LayUpOption } from './options.ts';
 export { choose, type Proposal } from './propose.ts';
 export { allScreens, type PutUp } from './putUps.ts';

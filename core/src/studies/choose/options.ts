@@ -5,19 +5,11 @@ import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
 import type { Offcut } from '../../order/cutting/index.ts';
 import type { Heard } from '../../van/quiet/index.ts';
 import type { VanClimate } from '../../van/wetting/index.ts';
-import {
-  type Avoided,
-  type Candidate,
-  candidatesFor,
-  deeperToo,
-  makeOf,
-  only,
-  priced,
-  stuffedToo,
-  throughout,
-  variationsOf,
-} from './candidates.ts';
+import { type Candidate, makeOf, only, throughout } from './candidate.ts';
+import { type Avoided, candidatesFor, variationsOf } from './candidates.ts';
 import { type Figures, figuresOf, hoursOf, workKind } from './figures.ts';
+import { priced } from './fills.ts';
+import { deeperToo, stuffedToo } from './further.ts';
 
 /** A lay-up that a zone may get, with all that is asked of it. */
 export interface LayUpOption extends Figures, Candidate {

@@ -1,5 +1,5 @@
 import type { BuildUp, Placement, Zone } from '../../model/index.ts';
-import type { Candidate } from './candidates.ts';
+import type { Candidate } from './candidate.ts';
 import type { Asked } from './options.ts';
 
 /** A placement with what was picked for each zone; all else, and what stays, as it is. */

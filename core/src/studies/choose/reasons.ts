@@ -1,5 +1,5 @@
 import { type Choice, isBetter, weigh } from '../../choosing/index.ts';
-import { buildUpsOf } from './candidates.ts';
+import { buildUpsOf } from './candidate.ts';
 import type { ChoiceLimits, LimitKey, Sums } from './limits.ts';
 import type { Model } from './model.ts';
 import type { LayUpOption } from './options.ts';

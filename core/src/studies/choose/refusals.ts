@@ -1,6 +1,7 @@
 import { materialOf } from '../../materials/index.ts';
 import type { Material, Zone } from '../../model/index.ts';
-import { buildUpsOf, priced, roomFor, suits } from './candidates.ts';
+import { buildUpsOf } from './candidate.ts';
+import { priced, roomFor, suits } from './fills.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { isDry } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';

@@ -1,0 +1,213 @@
+import type { Purpose } from '@overcoat/core/model';
+import { type ChoiceLimits, type ChoiceWeights, PASSED, WORTH } from '@overcoat/core/studies/choose';
+import {
+  type Parsed,
+  parseLength,
+  parseMass,
+  parseNumber,
+  printLength,
+  printMass,
+  printNumber,
+} from '@overcoat/core/units';
+import { useLibrary } from '../../api/queries.ts';
+import { grams } from '../../format.ts';
+import { parseMoney, printMoney } from '../../store/money.ts';
+import { useOpenDesign } from '../../store/openDesign.ts';
+import { useUnits } from '../../store/preferences.ts';
+import { Field } from '../../ui/Field.tsx';
+import { Select } from '../../ui/Select.tsx';
+
+const MATTERS = ['does not matter', 'a little', 'matters', 'matters most'];
+const WEIGHTS: [keyof ChoiceWeights, string][] = [
+  ['warmth', 'warmth'],
+  ['dryness', 'dryness'],
+  ['quiet', 'quiet'],
+  ['weight', 'light weight'],
+  ['cost', 'low cost'],
+  ['headroom', 'headroom'],
+  ['hours', 'little work'],
+];
+
+interface Props {
+  limits: ChoiceLimits;
+  weights: ChoiceWeights;
+  /** Ids of materials. */
+  refused: readonly string[];
+  onLimits(put: Partial<ChoiceLimits>): void;
+  onWeights(put: Partial<ChoiceWeights>): void;
+  onRefused(refused: string[]): void;
+}
+
+/** What is asked of the best choice: limits, what matters how much, and what is out of the question. */
+export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onRefused }: Props) {
+  const { shell } = useOpenDesign();
+  const { library } = useLibrary();
+  const units = useUnits();
+  // What insulates, what it is stuck or foamed in with, and what is put up.
+  const fixing = new Set([...library.values()].flatMap(m => m.fixedWith ?? []));
+  const fills = [...library.values()].filter(
+    m => m.roles.includes('fill') || fixing.has(m.id) || m.usualAs.some(isPutUp),
+  );
+  const soft = limits.soft ?? [];
+  const softness = (key: (typeof soft)[number]) => ({
+    soft: soft.includes(key),
+    onSoft: (may: boolean) => onLimits({ soft: may ? [...soft, key] : soft.filter(s => s !== key) }),
+  });
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
+        Limits, what matters, and what I cannot get or will not work with
+      </summary>
+      <div className="mt-1 flex flex-wrap items-start gap-2">
+        <LimitField
+          label="Money"
+          value={limits.budget}
+          {...softness('budget')}
+          print={v => printMoney(v)}
+          parse={parseMoney}
+          onLimit={budget => onLimits({ budget })}
+        />
+        <LimitField
+          label="Added mass"
+          value={limits.mass}
+          {...softness('mass')}
+          print={v => printMass(v, units)}
+          parse={text => parseMass(text, units)}
+          onLimit={mass => onLimits({ mass })}
+        />
+        <LimitField
+          label="Height left"
+          value={limits.height}
+          {...softness('height')}
+          print={v => printLength(v, units)}
+          parse={text => parseLength(text, { system: units, min: 0.5, max: shell.height.value })}
+          onLimit={height => onLimits({ height })}
+        />
+        <LimitField
+          label="Hours"
+          value={limits.hours}
+          {...softness('hours')}
+          print={v => printNumber(v)}
+          parse={text => {
+            const read = parseNumber(text);
+            return read.ok && !(read.value > 0 && read.value < 10_000)
+              ? { ok: false, message: 'Hours up to 10 000, or “any”.' }
+              : read;
+          }}
+          onLimit={hours => onLimits({ hours })}
+        />
+        <LimitField
+          label="Winter water"
+          value={limits.wet ?? null}
+          print={grams}
+          parse={text => {
+            const read = parseNumber(text.replace(/g\/m²$/, ''));
+            if (!read.ok) return read;
+            return read.value >= 0 && read.value <= 10_000
+              ? { ok: true, value: read.value / 1000 }
+              : { ok: false, message: 'Grams a square metre up to 10 000, or “any”.' };
+          }}
+          onLimit={wet => onLimits({ wet })}
+        />
+        <Select
+          compact
+          className="w-40"
+          label="Damp, at worst"
+          value={limits.damp}
+          onChange={e =>
+            onLimits({
+              damp: (['dry', 'dries', 'grows'] as const).find(d => d === e.target.value) ?? 'dries',
+            })
+          }
+        >
+          <option value="dry">always dry</option>
+          <option value="dries">dries each summer</option>
+          <option value="grows">whatever</option>
+        </Select>
+      </div>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {WEIGHTS.map(([key, name]) => (
+          <Select
+            key={key}
+            compact
+            className="w-32"
+            label={name}
+            value={weights[key]}
+            onChange={e => onWeights({ [key]: Number(e.target.value) })}
+          >
+            {MATTERS.map((word, i) => (
+              <option key={word} value={i}>
+                {word}
+              </option>
+            ))}
+          </Select>
+        ))}
+      </div>
+      <p className="mt-1 text-[13px] text-faint">
+        What matters counts as much as money that matters, by our judgement: a W/K as {printMoney(WORTH.heat)}
+        , a kilogram as {printMoney(WORTH.mass)}, an hour as {printMoney(WORTH.hours)}, a centimetre of height
+        as {printMoney(WORTH.taken / 100)}, a tenth of the drumming as {printMoney(WORTH.drums / 10)}; a
+        little counts half of it, most counts twice. A limit that may be passed costs{' '}
+        {printMoney(PASSED.budget)} for each {printMoney(1)} over, {printMoney(PASSED.mass)} a kilogram,{' '}
+        {printMoney(PASSED.height / 100)} a centimetre, {printMoney(PASSED.hours)} an hour.
+      </p>
+      <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
+        <legend className="text-faint">I cannot get, or will not work with</legend>
+        {fills.map(m => (
+          <label key={m.id} className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              checked={refused.includes(m.id)}
+              onChange={e =>
+                onRefused(e.target.checked ? [...refused, m.id] : refused.filter(r => r !== m.id))
+              }
+            />
+            {m.name}
+          </label>
+        ))}
+      </fieldset>
+    </details>
+  );
+}
+
+/** What screens and curtains are made of. */
+const isPutUp = (purpose: Purpose): boolean =>
+  purpose === 'screen' || purpose === 'thin curtain' || purpose === 'heavy curtain';
+
+interface LimitProps {
+  label: string;
+  value: number | null;
+  /** It may be passed where that is worth it; left out where it may not. */
+  soft?: boolean;
+  onSoft?(may: boolean): void;
+  print(value: number): string;
+  parse(text: string): Parsed;
+  onLimit(value: number | null): void;
+}
+
+/** A limit, or “any” for none. */
+function LimitField({ label, value, soft = false, onSoft, print, parse, onLimit }: LimitProps) {
+  const none = (text: string) => text.trim().toLowerCase() === 'any';
+  return (
+    <div className="w-32">
+      <Field
+        compact
+        label={label}
+        shown={value === null ? 'any' : print(value)}
+        parse={text => (none(text) ? { ok: true, value: 0 } : parse(text))}
+        onCommit={(v, entered) => void onLimit(none(entered) ? null : v)}
+      />
+      {value !== null && onSoft && (
+        <label className="flex items-center gap-1 text-[13px] whitespace-nowrap">
+          <input
+            type="checkbox"
+            checked={soft}
+            aria-label={`${label} may be passed`}
+            onChange={e => onSoft(e.target.checked)}
+          />
+          may be passed
+        </label>
+      )}
+    </div>
+  );
+}
