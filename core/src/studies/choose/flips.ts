@@ -86,10 +86,7 @@ export function flipsOf(
   const all = 2 * shaky.length + whole.length * options.size;
   let done = 0;
   const step = () => report(++done / all);
-  const around = aroundOf(
-    { ...asked, placement: chosen.placement },
-    openZones(options, asked, limits).map(o => o.zone),
-  );
+  const around = aroundOf({ ...asked, placement: chosen.placement }, openZones(options, asked, limits));
   const of = (next: ReadonlyMap<string, readonly LayUpOption[]>, other: Asked) =>
     changed(next, around, other, limits, weights, chosen);
   // What another choice would be worth with nothing changed: packs are estimated, and that is no reason.

@@ -50,15 +50,7 @@ export function frontOf(
   report: (share: number, soFar: FrontPoint[]) => void = () => undefined,
 ): FrontPoint[] {
   const open = openZones(options, asked, limits);
-  const fills = new Fills(
-    open,
-    aroundOf(
-      asked,
-      open.map(o => o.zone),
-    ),
-    asked,
-    weights,
-  );
+  const fills = new Fills(open, aroundOf(asked, open), asked, weights);
   const bare = asked.design.shell.height.value;
   let from: readonly number[] | null = null;
   const best = (within: ChoiceLimits, by: ChoiceWeights, seconds: number) => {

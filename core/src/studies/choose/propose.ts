@@ -92,10 +92,7 @@ export function choose(
     dry: open.flatMap(({ zone, all }) => (all.some(o => isDry(o, limits)) ? [] : [zone.id])),
     holds: [] as string[],
   };
-  const around = aroundOf(
-    asked,
-    open.map(o => o.zone),
-  );
+  const around = aroundOf(asked, open);
   const { ups } = around;
   const fills = new Fills(open, around, asked, weights);
   const proposal = (

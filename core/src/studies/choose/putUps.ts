@@ -39,10 +39,10 @@ export interface Around {
 }
 
 /** The rest of a van as it is laid now, beside the zones chosen for. */
-export function aroundOf(asked: Asked, chosen: readonly Zone[]): Around {
+export function aroundOf(asked: Asked, open: readonly { zone: Zone }[]): Around {
   const { design, placement, library } = asked;
   const e = evaluate(design, placement, library);
-  const ids = new Set(chosen.map(z => z.id));
+  const ids = new Set(open.map(o => o.zone.id));
   const own = e.heat.zones.reduce((sum, z) => (ids.has(z.zone.id) ? sum + z.loss : sum), 0);
   return { ups: putUpsOf(asked, e), heat: e.heat.loss - own };
 }
