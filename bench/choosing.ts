@@ -72,7 +72,7 @@ export async function choosingFigures(): Promise<Figure[]> {
     2,
   );
   const begun = performance.now();
-  const options = weighAll(asked, new Set());
+  const options = weighAll(asked);
   const weighing = performance.now() - begun;
   const limits = { budget: 1400, mass: 310, height: 1.78, hours: null, damp: 'dries' } as const;
   let firstAnswer = 0;

@@ -154,7 +154,7 @@ test('ribs are stuffed and screens and a curtain put up in one variant: the ledg
     Number.parseFloat((await figure(page, 'heat loss').textContent())!.replace(/^\D*/, ''));
   const open = await watts();
   await night.getByLabel('before the cab').selectOption('heavy curtain');
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('all down');
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('W/K down');
   const drawn = await watts();
   expect(drawn).toBeLessThan(open);
   await night.getByRole('checkbox', { name: /^screens at the glass of the cab/ }).check();

@@ -56,7 +56,7 @@ export async function askChoose(args: readonly string[]) {
     zones,
     placement: _,
     ...found
-  } = choose(weighAll(asked, new Set()), asked, limits, weights, {
+  } = choose(weighAll(asked), asked, limits, weights, {
     steps: STEPS,
     solver: { highs, seconds: seconds / PROOFS },
   });

@@ -55,7 +55,8 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
     if (to !== undefined && Number.isFinite(to)) bound = Math.max(bound, to);
   };
   const tight = tighten(highs, problem, CUTTING * ask.seconds);
-  if (tight?.bound === Number.POSITIVE_INFINITY) return { best, bound: tight.bound, proven: true };
+  if (tight?.bound === Number.POSITIVE_INFINITY && from.over > 0)
+    return { best, bound: tight.bound, proven: true };
   if (tight) {
     raise(tight.bound);
     found(nearIt(problem, tight, from, Date.now() + NEARBY * 1000 * ask.seconds));
@@ -93,8 +94,9 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
       },
     });
     const status = model.getModelStatus();
-    if (status === modelStatus.infeasible && best.over > 0)
-      return { best, bound: Number.POSITIVE_INFINITY, proven: true };
+    // Nothing keeps all limits; or, what is far left out, nothing is better than the best.
+    if (status === modelStatus.infeasible)
+      return { best, bound: best.over > 0 ? Number.POSITIVE_INFINITY : best.value, proven: true };
     if (status === modelStatus.optimal || status === modelStatus.timeLimit) {
       raise(model.info.get('mip_dual_bound') as number);
       if (Number.isFinite(model.info.get('objective_function_value') as number))

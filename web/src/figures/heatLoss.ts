@@ -15,7 +15,7 @@ export const heatLoss: Figure = {
     const { zones, cab, loss, saved } = e.heat;
     const metal = zones.reduce((s, z) => (z.factor === 1 ? s + z.ribs + z.edges : s), 0);
     const share = (part: number) => `${printNumber((100 * part) / loss, 0)} %`;
-    if (saved > 0.05) return `${printNumber(loss, 1)} all down, ${printNumber(loss - saved, 1)} all up`;
+    if (saved > 0.05) return `${printNumber(loss, 1)} W/K down, ${printNumber(loss - saved, 1)} up`;
     return cab ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it` : `ribs ${share(metal)}, cab unknown`;
   },
   working: e => heatWorking(e),

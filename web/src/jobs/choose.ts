@@ -64,9 +64,9 @@ async function optionsOf(
   { placement, heard, climate, avoided, locked, offcuts }: WeighAsk,
   report: (share: number) => void,
 ): Promise<[Asked, Map<string, LayUpOption[]>]> {
-  const asked = { design, placement, library, heard, climate, avoided, offcuts };
+  const asked = { design, placement, library, heard, climate, avoided, locked, offcuts };
   const key = contentKey(design, placement, heard, climate, avoided, locked, [...library.values()]);
-  if (last?.key !== key) last = { key, options: await weighed(asked, locked, report) };
+  if (last?.key !== key) last = { key, options: await weighed(asked, report) };
   return [asked, last.options];
 }
 
@@ -77,11 +77,11 @@ export const chooseJobs = {
   /** What some zones may get: a part of the work below, for who shares it. */
   weigh(
     { design, library }: Shelf,
-    { locked, zones, ...ask }: WeighAsk & { zones: string[] },
+    { zones, ...ask }: WeighAsk & { zones: string[] },
     report: Report,
   ): [string, LayUpOption[]][] {
     const asked = { design, library, ...ask };
-    return [...weighAll(asked, new Set(locked), share => report(share), new Set(zones))];
+    return [...weighAll(asked, share => report(share), new Set(zones))];
   },
 
   /** The best of one figure that so much of another allows, within the other limits; told as it grows. */

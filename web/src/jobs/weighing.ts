@@ -6,20 +6,18 @@ const HELPERS = 3;
 /** What every zone may get: weighed here and, where there are cores for it, by helpers at once. */
 export async function weighed(
   asked: Asked,
-  locked: readonly string[],
   report: (share: number) => void,
 ): Promise<Map<string, LayUpOption[]>> {
-  const kept = new Set(locked);
   const alone = !('WorkerGlobalScope' in globalThis) || typeof Worker === 'undefined';
   const helpers = alone ? 0 : Math.min(HELPERS, (navigator.hardwareConcurrency || 1) - 1);
-  const [own = new Set<string>(), ...others] = sharesOf(asked, kept, 1 + helpers);
-  const asides = others.map(zones => aside(asked, locked, zones));
+  const [own = new Set<string>(), ...others] = sharesOf(asked, 1 + helpers);
+  const asides = others.map(zones => aside(asked, zones));
   // A helper begins through its maker, who has no time for it once it is weighing.
   await Promise.all(asides.map(a => a.begun));
-  const found = weighAll(asked, kept, report, own);
+  const found = weighAll(asked, report, own);
   // What a helper could not do is done here.
   for (const [i, all] of (await Promise.all(asides.map(a => a.answer))).entries())
-    for (const [zone, options] of all ?? weighAll(asked, kept, report, others[i])) found.set(zone, options);
+    for (const [zone, options] of all ?? weighAll(asked, report, others[i])) found.set(zone, options);
   // In the order of the shell, whoever weighed them.
   return new Map(
     asked.design.shell.zones.flatMap(({ id }) => {
@@ -34,7 +32,6 @@ type Answer = [string, LayUpOption[]][] | null;
 /** Weighs some zones in a worker of its own, which is a copy of this one; answers nothing where that fails. */
 function aside(
   { design, library, ...ask }: Asked,
-  locked: readonly string[],
   zones: ReadonlySet<string>,
 ): { begun: Promise<void>; answer: Promise<Answer> } {
   const helper = new Worker(self.location.href, { type: 'module' });
@@ -60,7 +57,7 @@ function aside(
     // Its own reference library is the same but for what is own here.
     materials: [...library.values()],
     prices: [],
-    ask: { ...ask, locked, zones: [...zones] },
+    ask: { ...ask, zones: [...zones] },
   });
   return { begun, answer };
 }

@@ -46,7 +46,7 @@ const asked: Asked = {
 const free: ChoiceLimits = { budget: null, mass: null, height: null, hours: null, damp: 'dries' };
 const limitless = free;
 const warm = { warmth: 3, quiet: 0, weight: 0, cost: 0, headroom: 0, hours: 0, dryness: 0 };
-const options = weighAll(asked, new Set());
+const options = weighAll(asked);
 const solver = { highs: await loadHighs(), seconds: 5 };
 /** For what has to be proven, whatever else the machine does. */
 const longer = { ...solver, seconds: 20 };
@@ -83,7 +83,7 @@ describe('what may go into a zone', () => {
 });
 
 it('is weighed in shares that together are the whole, zones of one kind in one', () => {
-  const shares = sharesOf({ ...asked, design: perigee }, new Set(), 3);
+  const shares = sharesOf({ ...asked, design: perigee }, 3);
   const all = perigee.shell.zones.filter(z => placeOf(z.kind));
   expect(shares.flatMap(s => [...s]).sort()).toEqual(all.map(z => z.id).sort());
   for (const z of all)
@@ -93,7 +93,7 @@ it('is weighed in shares that together are the whole, zones of one kind in one',
           shares.some(s => s.has(z.id) && s.has(other.id)),
           `${z.id} ${other.id}`,
         ).toBe(true);
-  const some = weighAll(asked, new Set(), undefined, new Set(['F', 'A1']));
+  const some = weighAll(asked, undefined, new Set(['F', 'A1']));
   expect([...some.keys()]).toEqual(['F', 'A1']);
   expect(some.get('F')).toEqual(options.get('F'));
 });
@@ -239,16 +239,22 @@ describe('the best choice', () => {
   });
   it('says by how much limits cannot be kept, and keeps what is locked', () => {
     expect(found({ budget: 10 }).over).toBeGreaterThan(0);
-    const locked = choose(weighAll(asked, new Set(['F'])), asked, free, warm, { steps: 5 });
+    const locked = choose(weighAll({ ...asked, locked: ['F'] }), asked, free, warm, { steps: 5 });
     const floor = locked.zones.find(z => z.zone === 'F')!;
     const { placement } = asked;
     expect(floor.option.buildUp).toBe(placement.buildUps.find(b => b.id === placement.zones.F));
     expect(floor.runnerUp).toBeNull();
     // Chosen again from what was proposed: no zone gets what an earlier proposal called by the same name.
     const again: Asked = { ...asked, placement: locked.placement };
-    const next = choose(weighAll(again, new Set(['F', 'C'])), again, { ...free, budget: 800 }, warm, {
-      steps: 5,
-    });
+    const next = choose(
+      weighAll({ ...again, locked: ['F', 'C'] }),
+      { ...again, locked: ['F', 'C'] },
+      { ...free, budget: 800 },
+      warm,
+      {
+        steps: 5,
+      },
+    );
     const ids = next.placement.buildUps.map(b => b.id);
     expect(new Set(ids).size).toBe(ids.length);
     for (const z of next.zones) {
@@ -300,6 +306,9 @@ describe('what is put up at night', () => {
     const shut = { ...perigee.shell, cab: { ...perigee.shell.cab!, front: 'heavy curtain' as const } };
     const ways = putUpsOf({ ...asked, design: { ...perigee, shell: shut } }).flatMap(g => g.all);
     expect(ways.every(w => w.curtain === null)).toBe(true);
+    const locking = { ...asked, design: perigee, locked: ['C'] };
+    expect(putUpsOf(locking).map(g => g.id)).not.toContain('C');
+    expect(groups.map(g => g.id)).toContain('C');
     const refusing = { ...asked, design: perigee, avoided: { materials: ['screen-mat'] } };
     expect(
       putUpsOf(refusing)

@@ -11,7 +11,7 @@ export { PASSED, perFigure, WORTH } from './model.ts';
 export { type MaterialNote, notesOn } from './notes.ts';
 export { type Asked, candidateAt, type LayUpOption } from './options.ts';
 export { choose, type Proposal } from './propose.ts';
-export { allScreens, type PutUp } from './putUps.ts';
+export { allScreens, hasUp, type PutUp } from './putUps.ts';
 export type { LimitPrice, PutUpPick, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';
 export { sharesOf, weighAll } from './weighing.ts';

@@ -227,7 +227,7 @@ export function modelOf(
   };
 }
 
-/** Area of the rests at hand of a material and thickness, m2; those of another width are the first size's as well. */
+/** Area of the rests at hand of a material and thickness, m2: the take-off has one width of each. */
 const restsOf = (
   u: Pick<LayUpOption['uses'][number], 'material' | 'thickness'>,
   { offcuts = [] }: Asked,

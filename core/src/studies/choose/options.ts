@@ -33,6 +33,8 @@ export interface Asked {
   climate: VanClimate;
   /** What the person will not work with. */
   avoided: Avoided;
+  /** Ids of zones that stay as they are, their panes with them; left out for none. */
+  locked?: readonly string[];
   /** Rests at hand, which cost nothing and go first; left out for none. */
   offcuts?: readonly Offcut[];
 }

@@ -106,9 +106,9 @@ export function choose(
       option: all[choice.options[g]!]!,
       runnerUp: runnerUp(g, all, model, choice, coreOf),
     })),
-    putUp: ups.map(({ id, zones, all }, i) => ({
+    putUp: ups.map(({ id, panes, all }, i) => ({
       id,
-      zones,
+      panes,
       option: all[choice.options[open.length + i]!]!,
       runnerUp: runnerUp(open.length + i, all, model, choice, o => `${o.curtain} ${o.screens}`),
     })),

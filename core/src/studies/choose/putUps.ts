@@ -24,8 +24,8 @@ export interface PutUp extends Pick<Figures, 'mass' | 'uses' | 'money'> {
 export interface PutUps {
   /** Id of the zone, or `cab`. */
   id: string;
-  /** Ids of the zones whose panes these are. */
-  zones: string[];
+  /** Ids of all panes there. */
+  panes: string[];
   /** At least two. */
   all: PutUp[];
 }
@@ -47,13 +47,13 @@ export function aroundOf(asked: Asked, open: readonly { zone: Zone }[]): Around 
   return { ups: putUpsOf(asked, e), heat: e.heat.loss - own };
 }
 
-/** What may be put up where, by the heat of the van as it is laid now; what the person will not work with is left out. */
+/** What may be put up where, by the heat of the van as it is laid now; what the person will not work with is left out, and locked zones stay. */
 export function putUpsOf(
-  { design, placement, library, avoided }: Asked,
+  { design, placement, library, avoided, locked = [] }: Asked,
   e: Pick<Evaluation, 'heat'>,
 ): PutUps[] {
   const { shell } = design;
-  const outside = shell.zones.filter(z => !inCab(z.kind) && panes(z).length > 0);
+  const outside = shell.zones.filter(z => !inCab(z.kind) && !locked.includes(z.id) && panesOf(z).length > 0);
   const cab = shell.zones.filter(z => inCab(z.kind));
   const drawn = CURTAINS.filter(c => frontAtNight(shell, { curtain: c }) === c && shell.cab?.front !== c);
   const groups: { id: string; zones: Zone[]; curtains: PutUp['curtain'][] }[] = [
@@ -61,7 +61,7 @@ export function putUpsOf(
     ...(shell.cab || cab.length > 0 ? [{ id: 'cab', zones: cab, curtains: [null, ...drawn] }] : []),
   ];
   return groups.flatMap(({ id, zones, curtains }): PutUps[] => {
-    const all = zones.flatMap(panes);
+    const all = zones.flatMap(panesOf);
     const now = all.filter(pane => placement.screens?.[pane]);
     // What hangs there in part stays a choice.
     const screens = [[], all, ...(now.length > 0 && now.length < all.length ? [now] : [])];
@@ -69,19 +69,19 @@ export function putUpsOf(
     const distinct = ways.filter(
       (w, i) => i === 0 || (w.saves > 1e-3 && !w.uses.some(u => avoided.materials.includes(u.material))),
     );
-    return distinct.length > 1 ? [{ id, zones: zones.map(z => z.id), all: distinct }] : [];
+    return distinct.length > 1 ? [{ id, panes: all, all: distinct }] : [];
   });
 }
 
 /** Panes that can have a screen. */
-const panes = ({ openings }: Zone): string[] => openings.filter(o => o.screen !== 'none').map(o => o.id);
+const panesOf = ({ openings }: Zone): string[] => openings.filter(o => o.screen !== 'none').map(o => o.id);
 
 /** Screens at every pane that can have one. */
 export const allScreens = (
   design: Pick<Design, 'shell' | 'brief'>,
   e: Pick<Evaluation, 'heat'>,
   library: Library,
-): PutUp => putUpOf(design.shell.zones.flatMap(panes), null, design, e, library);
+): PutUp => putUpOf(design.shell.zones.flatMap(panesOf), null, design, e, library);
 
 function putUpOf(
   screens: string[],
@@ -113,21 +113,28 @@ function putUpOf(
   };
 }
 
-/** Of each group, which way a placement has; nothing where it has none of them. */
-export const waysNow = (
-  groups: readonly PutUps[],
+/** Whether a placement has this and no more put up in one place. */
+export function hasUp(
   { screens, curtain }: Pick<Placement, 'screens' | 'curtain'>,
-): number[] =>
-  groups.map(({ id, all }) => {
-    const panes = new Set(all.flatMap(way => way.screens).filter(pane => screens?.[pane]));
-    const at = all.findIndex(
-      way =>
-        way.screens.length === panes.size &&
-        way.screens.every(pane => panes.has(pane)) &&
-        (id !== 'cab' || way.curtain === (curtain ?? null)),
-    );
-    return Math.max(0, at);
-  });
+  { id, panes }: Pick<PutUps, 'id' | 'panes'>,
+  way: Pick<PutUp, 'screens' | 'curtain'>,
+): boolean {
+  const up = panes.filter(pane => screens?.[pane]);
+  return (
+    up.length === way.screens.length &&
+    up.every(pane => way.screens.includes(pane)) &&
+    (id !== 'cab' || way.curtain === (curtain ?? null))
+  );
+}
+
+/** Of each group, which way a placement has; nothing where it has none of them. */
+export const waysNow = (groups: readonly PutUps[], placement: Placement): number[] =>
+  groups.map(group =>
+    Math.max(
+      0,
+      group.all.findIndex(way => hasUp(placement, group, way)),
+    ),
+  );
 
 /** A placement with what was picked for each; panes and fronts of none of them as they are. */
 export function withPutUps(
@@ -137,8 +144,8 @@ export function withPutUps(
 ): Placement {
   const screens = { ...placement.screens };
   let curtain = placement.curtain ?? null;
-  groups.forEach(({ id, all }, i) => {
-    for (const pane of all.flatMap(way => way.screens)) delete screens[pane];
+  groups.forEach(({ id, panes }, i) => {
+    for (const pane of panes) delete screens[pane];
     for (const pane of picked[i]!.screens) screens[pane] = true;
     if (id === 'cab') curtain = picked[i]!.curtain;
   });

@@ -27,7 +27,7 @@ export interface RunnerUp<O> {
 }
 
 /** What is put up at night in one place. */
-export interface PutUpPick extends Pick<PutUps, 'id' | 'zones'> {
+export interface PutUpPick extends Pick<PutUps, 'id' | 'panes'> {
   /** What; with neither screens nor curtain for nothing. */
   option: PutUp;
   /** The best of the others. */

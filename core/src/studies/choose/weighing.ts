@@ -12,7 +12,6 @@ const zonesOf = ({ design }: Asked): Zone[] => design.shell.zones.filter(z => pl
  */
 export function weighAll(
   asked: Asked,
-  locked: ReadonlySet<string>,
   report: (share: number, doing: string) => void = () => undefined,
   only?: ReadonlySet<string>,
 ): Map<string, LayUpOption[]> {
@@ -20,7 +19,7 @@ export function weighAll(
   return new Map(
     zones.map((zone, i) => {
       report(i / zones.length, `weighing ${zone.name}`);
-      return [zone.id, locked.has(zone.id) ? lockedOption(zone, asked) : optionsFor(zone, asked)];
+      return [zone.id, asked.locked?.includes(zone.id) ? lockedOption(zone, asked) : optionsFor(zone, asked)];
     }),
   );
 }
@@ -29,11 +28,11 @@ export function weighAll(
 const AGAIN = 0.5;
 
 /** Zones to be weighed by so many at once, about as long each: those of one kind together, as they share their sections. */
-export function sharesOf(asked: Asked, locked: ReadonlySet<string>, parts: number): Set<string>[] {
-  const { design, library, avoided } = asked;
+export function sharesOf(asked: Asked, parts: number): Set<string>[] {
+  const { design, library, avoided, locked = [] } = asked;
   const kinds = new Map<Zone['kind'], { zones: string[]; work: number }>();
   for (const zone of zonesOf(asked)) {
-    const work = locked.has(zone.id) ? 0 : candidatesFor(zone, design.shell, library, avoided).length;
+    const work = locked.includes(zone.id) ? 0 : candidatesFor(zone, design.shell, library, avoided).length;
     const own = kinds.get(zone.kind);
     if (own) {
       own.zones.push(zone.id);

@@ -1,4 +1,5 @@
 import { frontAtNight } from '@overcoat/core/buildup';
+import { UP } from '@overcoat/core/evaluate';
 import { CURTAINS, inCab } from '@overcoat/core/model';
 import { printNumber } from '@overcoat/core/units';
 import { drawCurtain, editPlacement, putScreens } from '../../store/edits.ts';
@@ -64,7 +65,7 @@ export function AtNight() {
       )}
       <p className="mt-2 text-[13px] text-faint">
         {heat.saved > 0.05
-          ? `${printNumber(heat.saved, 1)} W/K less while all of it is up. `
+          ? `${printNumber(heat.saved, 1)} W/K less while all of it is up; the heat loss above counts ${printNumber(UP * 100)} % of that, for the nights (a guess). `
           : 'Nothing of it is up. '}
         It is cut, weighed and bought with the rest. Keep it clear of heaters, and never close fixed vents.
       </p>

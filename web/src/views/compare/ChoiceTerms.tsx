@@ -1,4 +1,4 @@
-import type { Purpose } from '@overcoat/core/model';
+import { CURTAINS, type Purpose } from '@overcoat/core/model';
 import { type ChoiceLimits, type ChoiceWeights, PASSED, WORTH } from '@overcoat/core/studies/choose';
 import {
   type Parsed,
@@ -171,8 +171,7 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
 }
 
 /** What screens and curtains are made of. */
-const isPutUp = (purpose: Purpose): boolean =>
-  purpose === 'screen' || purpose === 'thin curtain' || purpose === 'heavy curtain';
+const isPutUp = (purpose: Purpose): boolean => purpose === 'screen' || CURTAINS.some(c => c === purpose);
 
 interface LimitProps {
   label: string;

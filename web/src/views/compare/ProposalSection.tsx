@@ -169,7 +169,8 @@ export function ProposalSection() {
           <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={locked} onLocked={setLocked} />
           {answer.putUp.length > 0 && (
             <p className="text-[13px] text-faint">
-              What is put up at night is taken to be up for half of the heated time: its W/K count half.
+              What is put up at night is taken to be up for half of the heated time (a guess): its W/K count
+              half.
             </p>
           )}
         </>

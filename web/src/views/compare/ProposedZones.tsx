@@ -1,5 +1,4 @@
-import type { Placement, Shell } from '@overcoat/core/model';
-import type { PutUp, PutUpPick, ZonePick } from '@overcoat/core/studies/choose';
+import { hasUp, type PutUpPick, type ZonePick } from '@overcoat/core/studies/choose';
 import { printNumber } from '@overcoat/core/units';
 import { useLibrary } from '../../api/queries.ts';
 import { takePutUp, takeZone } from '../../store/edits.ts';
@@ -72,7 +71,7 @@ export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
             </td>
           </tr>
         ))}
-        {putUp.map(({ id, zones, option, runnerUp }) => (
+        {putUp.map(({ id, panes, option, runnerUp }) => (
           <tr key={`up ${id}`} className="border-t border-rule align-top">
             <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
               {id === 'cab' ? '' : `${id} `}
@@ -81,7 +80,7 @@ export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
             <td className="py-1 pr-3">
               {putUpWords(option)}
               {option.saves > 0 && `: −${printNumber(option.saves, 1)} W/K while up`}
-              {isUp(variant.design, shell, zones, id, option) && ' (as now)'}
+              {hasUp(variant.design, { id, panes }, option) && ' (as now)'}
             </td>
             <td className="py-1 pr-3 text-[13px] text-faint">
               {runnerUp
@@ -91,7 +90,7 @@ export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
             <td className="py-1 text-right">
               <Button
                 small
-                onClick={() => takePutUp(placeName(id), id, panesIn(shell, zones), option)}
+                onClick={() => takePutUp(placeName(id), id, panes, option)}
                 aria-label={`Take the proposal for ${placeName(id)}`}
               >
                 take
@@ -101,24 +100,5 @@ export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
         ))}
       </tbody>
     </table>
-  );
-}
-
-const panesIn = ({ zones }: Shell, ids: readonly string[]): string[] =>
-  zones.filter(z => ids.includes(z.id)).flatMap(z => z.openings.map(o => o.id));
-
-/** Whether a variant has this put up there already. */
-function isUp(
-  placement: Placement,
-  shell: Shell,
-  zones: readonly string[],
-  id: string,
-  { screens, curtain }: PutUp,
-): boolean {
-  const up = panesIn(shell, zones).filter(pane => placement.screens?.[pane]);
-  return (
-    up.length === screens.length &&
-    up.every(pane => screens.includes(pane)) &&
-    (id !== 'cab' || (placement.curtain ?? null) === curtain)
   );
 }

@@ -75,8 +75,11 @@ export function Component() {
     [mine],
   );
   const material = chosen ? library.get(chosen) : undefined;
+  // What is cut for it besides: stuffing, screens, a curtain.
+  const cut = new Set(e.order.pieces.flatMap(p => (p.material === chosen ? p.bays : [])));
   const holds = (bay: string) =>
-    e.bays.get(bay)?.buildUp?.layers.some(l => l.role !== 'air gap' && l.material === chosen) ?? false;
+    cut.has(bay) ||
+    (e.bays.get(bay)?.buildUp?.layers.some(l => l.role !== 'air gap' && l.material === chosen) ?? false);
   return (
     <>
       <section className="min-w-0 grow overflow-auto bg-sheet p-5">
