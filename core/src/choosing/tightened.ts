@@ -66,7 +66,7 @@ interface Need {
 }
 
 /** The cut of each pack that parts break most. */
-function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
+export function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
   const starts = startsOf(problem);
   const packs = starts.at(-1)!;
   const needs = problem.packs.map((): Need[] => []);
