@@ -3,10 +3,14 @@ import fc from 'fast-check';
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { readLayups } from '../formats/layupsFile.ts';
-import { solutionOf, startsOf } from './columns.ts';
-import { type ChoiceProblem, ChoiceSearch, leastGiven, prove, weigh } from './index.ts';
+import { seeded } from '../random/index.ts';
+import { modelData, solutionOf, startsOf } from './columns.ts';
+import { dominated } from './dominated.ts';
+import { type Choice, type ChoiceProblem, ChoiceSearch, leastGiven, prove, weigh } from './index.ts';
+import { Relaxation } from './relaxation.ts';
 import { Tally } from './tally.ts';
 import { tighten } from './tightened.ts';
+import { Tree } from './tree.ts';
 
 const text = readFileSync(new URL('fixtures/layups.json', import.meta.url), 'utf8');
 const instances = JSON.parse(text).instances as {
@@ -64,7 +68,47 @@ function* all({ groups }: ChoiceProblem, from = 0): Generator<number[]> {
     for (const rest of all({ groups } as ChoiceProblem, from + 1)) yield [k, ...rest];
 }
 
+/** An invented problem of six groups of twenty options, money and mass, and eight packs that many use. */
+function invented(seed: number): ChoiceProblem {
+  const random = seeded(seed);
+  return {
+    groups: Array.from({ length: 6 }, (_, g) => ({
+      id: `g${g}`,
+      options: Array.from({ length: 20 }, (_, k) => {
+        const thick = random();
+        return {
+          id: `${k}`,
+          value: 30 / (1 + 8 * thick) + random(),
+          takes: [0, thick * (4 + 8 * random())],
+          uses: Array.from({ length: 2 }, () => [Math.floor(8 * random()), 1 + 4 * thick] as const),
+        };
+      }),
+    })),
+    limits: [60 + 200 * random(), 12 + 20 * random()],
+    packs: Array.from({ length: 8 }, () => ({
+      size: 3 + 5 * random(),
+      value: 0,
+      takes: [15 + 40 * random(), 0],
+      most: null,
+    })),
+  };
+}
+
 const highs = await loadHighs();
+
+/** All parts looked into, one after another, and told of before each. */
+function byTree(problem: ChoiceProblem, from: Choice, told: (tree: Tree) => void = () => {}): Tree {
+  return highs.withModel(model => {
+    const relaxation = new Relaxation(highs, model, problem);
+    const root = { ...relaxation.whole, off: dominated(problem) };
+    const tree = new Tree(problem, relaxation, root, relaxation.solve(root, relaxation.top), from, 0);
+    while (!tree.done) {
+      told(tree);
+      tree.step(Number.POSITIVE_INFINITY);
+    }
+    return tree;
+  });
+}
 
 describe('choosing one of each group under limits, packs shared', () => {
   it.each(instances.map(i => [i.name, i] as const))(
@@ -127,12 +171,19 @@ describe('choosing one of each group under limits, packs shared', () => {
     fc.assert(
       fc.property(problems, problem => {
         const hard = { ...problem, soft: [] };
-        const tight = tighten(highs, hard, 10)!;
-        cuts += tight.rows.length;
+        const { tight, rows } = highs.withModel(model => {
+          const relaxation = new Relaxation(highs, model, hard);
+          const goal = relaxation.top;
+          return {
+            tight: tighten(relaxation, hard, relaxation.whole, { goal, ends: Number.POSITIVE_INFINITY }),
+            rows: relaxation.cuts,
+          };
+        });
+        cuts += rows.length;
         for (const options of all(hard)) {
           const choice = weigh(hard, options);
           const values = solutionOf(hard, choice);
-          for (const { upper, entries } of tight.rows)
+          for (const { upper, entries } of rows)
             expect(entries.reduce((sum, [c, v]) => sum + v * values[c]!, 0)).toBeLessThanOrEqual(
               upper + 1e-7,
             );
@@ -147,6 +198,69 @@ describe('choosing one of each group under limits, packs shared', () => {
       { numRuns: 200 },
     );
     expect(cuts).toBeGreaterThan(20);
+  });
+  it('is exact part by part, whatever it begins with and however it is branched', () => {
+    let parts = 0;
+    fc.assert(
+      fc.property(problems, problem => {
+        const every = [...all(problem)].map(o => weigh(problem, o));
+        const keep = every.filter(c => c.over === 0).map(c => c.value);
+        const least = Math.min(...keep);
+        const tree = byTree(problem, every[0]!, ({ bound }) => {
+          parts++;
+          expect(bound).toBeLessThanOrEqual(least + 1e-6);
+        });
+        if (keep.length === 0) expect(tree.bound).toBe(Number.POSITIVE_INFINITY);
+        else {
+          expect(tree.best.over).toBe(0);
+          expect(tree.best.value).toBeCloseTo(least, 6);
+          expect(tree.bound).toBeCloseTo(least, 4);
+        }
+      }),
+      { numRuns: 200 },
+    );
+    expect(parts).toBeGreaterThan(60);
+  });
+  it('proves part by part what the solver proves of the whole problem at once', () => {
+    fc.assert(
+      fc.property(fc.nat(1000), seed => {
+        const problem = invented(seed);
+        const tree = byTree(
+          problem,
+          weigh(
+            problem,
+            problem.groups.map(() => 0),
+          ),
+        );
+        const alone = highs.withModel(modelData(highs, problem), model => {
+          model.options.set({ output_flag: false, mip_rel_gap: 0, mip_abs_gap: 0 });
+          model.run();
+          const none = model.getModelStatus() === highs.constants.modelStatus.infeasible;
+          return none ? null : (model.info.get('objective_function_value') as number);
+        });
+        if (alone === null) expect(tree.bound).toBe(Number.POSITIVE_INFINITY);
+        else {
+          expect(tree.best.value).toBeCloseTo(alone, 4);
+          expect(tree.bound).toBeCloseTo(alone, 4);
+        }
+      }),
+      { numRuns: 4 },
+    );
+  }, 120_000);
+  it('leaves out what another is as good as in everything: the best stays', () => {
+    let left = 0;
+    fc.assert(
+      fc.property(problems, problem => {
+        const off = dominated(problem);
+        const starts = startsOf(problem);
+        left += off.reduce((sum, o) => sum + o, 0);
+        const every = [...all(problem)].map(o => weigh(problem, o));
+        const kept = every.filter(c => c.options.every((k, g) => off[starts[g]! + k] === 0));
+        const least = (of: readonly Choice[]) => Math.min(...of.filter(c => c.over === 0).map(c => c.value));
+        expect(least(kept)).toBe(least(every));
+      }),
+    );
+    expect(left).toBeGreaterThan(10);
   });
   it('gives way by no more than any choice has to', () => {
     fc.assert(

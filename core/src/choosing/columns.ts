@@ -1,5 +1,5 @@
 import type { Highs, ModelData } from 'highs';
-import { type Choice, type ChoiceProblem, type Option, packsOf } from './problem.ts';
+import { type Choice, type ChoiceProblem, packsOf, usesOf } from './problem.ts';
 
 /** Column of each group's first option; the packs begin where the last ends. */
 export const startsOf = ({ groups }: ChoiceProblem): number[] => sumsOf(groups.map(g => g.options.length));
@@ -13,66 +13,76 @@ function sumsOf(counts: readonly number[]): number[] {
 
 /**
  * One of each group; as many packs as are used in all, and as many as the option of any one group uses: that a small need opens a whole
- * pack is what a bound by parts of packs does not see. No more than there is of each limit. Where limits give way, it is that which is to be as little as
- * possible.
+ * pack is what a bound by parts of packs does not see. No more than there is of each limit, what gives way given. The groups' rows come
+ * first, in their order.
  */
-export function modelData(highs: Highs, problem: ChoiceProblem, given?: readonly Give[]): ModelData {
-  const gives = given ?? softGives(problem);
-  const { groups, limits, packs } = problem;
-  const starts = startsOf(problem);
-  const options = starts.at(-1)!;
-  const numCols = options + packs.length + gives.length;
-  const no = highs.infinity;
+export function rowsOf({ groups, limits, packs }: ChoiceProblem, gives: readonly Give[]): Row[] {
+  const options = sumsOf(groups.map(g => g.options.length));
+  const firstPack = options.at(-1)!;
+  const no = Number.POSITIVE_INFINITY;
   const rows: Row[] = [];
   const users = packs.map((): [group: number, column: number, amount: number][] => []);
   const taken = limits.map((): [number, number][] => []);
   groups.forEach(({ options: own }, g) => {
-    rows.push({ lower: 1, upper: 1, entries: own.map((_, k) => [starts[g]! + k, 1]) });
+    rows.push({ lower: 1, upper: 1, entries: own.map((_, k) => [options[g]! + k, 1]) });
     own.forEach((o, k) => {
-      for (const [p, amount] of joined(o)) users[p]!.push([g, starts[g]! + k, amount]);
-      for (const [i, t] of o.takes.entries()) taken[i]!.push([starts[g]! + k, t]);
+      for (const [p, amount] of usesOf(o)) users[p]!.push([g, options[g]! + k, amount]);
+      for (const [i, t] of o.takes.entries()) taken[i]!.push([options[g]! + k, t]);
     });
   });
   packs.forEach((pack, p) => {
-    for (const [i, t] of pack.takes.entries()) taken[i]!.push([options + p, t]);
+    for (const [i, t] of pack.takes.entries()) taken[i]!.push([firstPack + p, t]);
     // As `packsOf` lets pass what is a hair over whole packs.
     const all: Row = {
       lower: -no,
       upper: (pack.have ?? 0) + pack.size * 1e-7,
-      entries: [[options + p, -pack.size]],
+      entries: [[firstPack + p, -pack.size]],
     };
     const each = new Map<number, Row>();
     for (const [g, column, amount] of users[p]!) {
       if (amount <= 0) continue;
       all.entries.push([column, amount]);
-      const row = each.get(g) ?? { lower: -no, upper: 0, entries: [[options + p, -1]] };
+      const row = each.get(g) ?? { lower: -no, upper: 0, entries: [[firstPack + p, -1]] };
       row.entries.push([column, packsOf(amount, pack)]);
       each.set(g, row);
     }
     rows.push(all, ...each.values());
   });
   gives.forEach((give, n) => {
-    for (const i of give.limits) taken[i]!.push([options + packs.length + n, -1]);
+    for (const i of give.limits) taken[i]!.push([firstPack + packs.length + n, -1]);
   });
   limits.forEach((limit, i) => {
     rows.push({ lower: -no, upper: limit, entries: taken[i]!.filter(([, t]) => t !== 0) });
   });
+  return rows;
+}
+
+/** What one of each column adds to the value: of options, packs and what gives way. */
+export const costsOf = ({ groups, packs }: ChoiceProblem, gives: readonly Give[]): number[] => [
+  ...groups.flatMap(g => g.options.map(o => o.value)),
+  ...packs.map(p => p.value),
+  ...gives.map(g => g.cost),
+];
+
+/** The whole problem as the solver has it. Where limits give way, it is that which is to be as little as possible. */
+export function modelData(highs: Highs, problem: ChoiceProblem, given?: readonly Give[]): ModelData {
+  const gives = given ?? softGives(problem);
+  const { packs } = problem;
+  const options = startsOf(problem).at(-1)!;
+  const whole = options + packs.length;
+  const numCols = whole + gives.length;
+  const rows = rowsOf(problem, gives);
   const entries = rows.flatMap(r => r.entries);
+  const costs = costsOf(problem, gives);
   return {
     numCols,
     numRows: rows.length,
-    colCost: given
-      ? [...Array.from({ length: options + packs.length }, () => 0), ...gives.map(g => g.cost)]
-      : [
-          ...groups.flatMap(g => g.options.map(o => o.value)),
-          ...packs.map(p => p.value),
-          ...gives.map(g => g.cost),
-        ],
+    colCost: given ? costs.map((c, column) => (column < whole ? 0 : c)) : costs,
     colLower: Array.from({ length: numCols }, () => 0),
     colUpper: [
       ...Array.from({ length: options }, () => 1),
-      ...packs.map(p => p.most ?? no),
-      ...gives.map(() => no),
+      ...packs.map(p => p.most ?? highs.infinity),
+      ...gives.map(() => highs.infinity),
     ],
     rowLower: rows.map(r => r.lower),
     rowUpper: rows.map(r => r.upper),
@@ -86,7 +96,7 @@ export function modelData(highs: Highs, problem: ChoiceProblem, given?: readonly
     },
     integrality: Array.from(
       { length: numCols },
-      (_, c) => highs.constants.variableType[c < options + packs.length ? 'integer' : 'continuous'],
+      (_, c) => highs.constants.variableType[c < whole ? 'integer' : 'continuous'],
     ),
   };
 }
@@ -100,7 +110,7 @@ export interface Give {
 }
 
 /** Limits that may be passed, each by itself. */
-const softGives = ({ soft = [] }: ChoiceProblem): Give[] =>
+export const softGives = ({ soft = [] }: ChoiceProblem): Give[] =>
   soft.flatMap((cost, i) => (cost === null ? [] : [{ limits: [i], cost }]));
 
 /** Of the solver's rows. */
@@ -118,13 +128,6 @@ export const sparse = (entries: Row['entries']): { indices: number[]; values: nu
   indices: entries.map(([column]) => column),
   values: entries.map(([, value]) => value),
 });
-
-/** An option may name a pack twice; a column not. */
-function joined({ uses }: Option): Map<number, number> {
-  const sums = new Map<number, number>();
-  for (const [p, amount] of uses) sums.set(p, (sums.get(p) ?? 0) + amount);
-  return sums;
-}
 
 /** A choice as the solver has it. */
 export function solutionOf(problem: ChoiceProblem, choice: Choice): Float64Array {

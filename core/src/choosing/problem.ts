@@ -57,6 +57,13 @@ export const EPS = 1e-9;
 export const isBetter = (a: Choice, b: Choice): boolean =>
   a.over < b.over - EPS || (a.over <= b.over + EPS && a.value < b.value - EPS);
 
+/** So much of which pack: an option may name one twice. */
+export function usesOf({ uses }: Option): Map<number, number> {
+  const sums = new Map<number, number>();
+  for (const [p, amount] of uses) sums.set(p, (sums.get(p) ?? 0) + amount);
+  return sums;
+}
+
 /** Whole packs for so much. */
 export const packsOf = (amount: number, { size, have = 0 }: Pack): number =>
   Math.max(0, Math.ceil((amount - have) / size - 1e-7));

@@ -1,18 +1,6 @@
-import type { Highs } from 'highs';
-import { modelData, type Row, sparse, startsOf } from './columns.ts';
+import { type Row, startsOf } from './columns.ts';
 import type { ChoiceProblem, Pack } from './problem.ts';
-
-/** The problem with parts of options and of packs, cut nearer to whole ones. */
-export interface Tightened {
-  /** No choice that keeps its limits has less value; infinite where none keeps them. */
-  bound: number;
-  /** Rows that every whole choice keeps, and parts of packs did not. */
-  rows: Row[];
-  /** By column, by how much more the value would be at least with one of it. */
-  reduced: Float64Array;
-  /** By column, how much of it is taken. */
-  values: Float64Array;
-}
+import type { Part, Relaxation, Relaxed } from './relaxation.ts';
 
 /** Rounds of cutting, the least by which a cut has to tell, and the least that a round has to gain, as a share. */
 const ROUNDS = 40;
@@ -21,42 +9,29 @@ const GAINS = 2e-5;
 /** A remainder nearer to a whole pack makes no cut that can be trusted. */
 const REMAINDER = 1e-3;
 
-/**
- * The linear relaxation of a choice, cut by mixed-integer rounding of the packs' rows (Nemhauser and Wolsey 1990, A recursive procedure
- * to generate all cuts for 0-1 mixed integer programs, from memory): as each group takes exactly one of its options, its need may be
- * counted from that of any of them, and what is left over then rounds up. Null where it takes longer than `seconds`.
- */
-export function tighten(highs: Highs, problem: ChoiceProblem, seconds: number): Tightened | null {
-  const { integrality: _, ...data } = modelData(highs, problem);
-  const ends = Date.now() + seconds * 1000;
-  const { modelStatus } = highs.constants;
-  return highs.withModel(data, model => {
-    model.options.set({ output_flag: false, time_limit: seconds });
-    const rows: Row[] = [];
-    let found: Tightened | null = null;
-    for (let round = 0; round < ROUNDS; round++) {
-      model.run();
-      const status = model.getModelStatus();
-      if (status === modelStatus.infeasible)
-        return {
-          bound: Number.POSITIVE_INFINITY,
-          rows,
-          reduced: new Float64Array(data.numCols),
-          values: new Float64Array(data.numCols),
-        };
-      if (status !== modelStatus.optimal) return found;
-      const { colValue, colDual } = model.getSolution();
-      const bound = model.info.get('objective_function_value') as number;
-      const gained = found ? bound - found.bound : Number.POSITIVE_INFINITY;
-      found = { bound, rows, reduced: colDual, values: colValue };
-      if (gained < GAINS * Math.abs(bound) || Date.now() > ends) break;
-      const cuts = cutsAt(problem, colValue);
-      if (cuts.length === 0) break;
-      for (const { lower, upper, entries } of cuts) model.addRow(lower, upper, sparse(entries));
-      rows.push(...cuts);
-    }
-    return found;
-  });
+/** The relaxed problem of a part, cut for as long as that helps, until `ends` in ms of the clock. */
+export function tighten(
+  relaxation: Relaxation,
+  problem: ChoiceProblem,
+  part: Part,
+  {
+    goal,
+    ends,
+    rounds = ROUNDS,
+    gains = GAINS,
+  }: { goal: number; ends: number; rounds?: number; gains?: number },
+): Relaxed {
+  let found = relaxation.solve(part, goal);
+  for (let round = 0; round < rounds && found.bound < goal && Date.now() < ends; round++) {
+    const cuts = cutsAt(problem, found.values);
+    if (cuts.length === 0) break;
+    relaxation.cut(cuts);
+    const next = relaxation.solve(part, goal);
+    const gained = next.bound - found.bound;
+    found = next;
+    if (gained < gains * Math.abs(next.bound)) break;
+  }
+  return found;
 }
 
 /** Of one group and pack: its columns by how much of the pack they use, and how much of each amount is taken. */
@@ -65,8 +40,12 @@ interface Need {
   columns: [column: number, amount: number][];
 }
 
-/** The cut of each pack that parts break most. */
-export function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
+/**
+ * The cut of each pack that parts break most, by mixed-integer rounding of the pack's row (Nemhauser and Wolsey 1990, A recursive
+ * procedure to generate all cuts for 0-1 mixed integer programs, from memory): as each group takes exactly one of its options, its need
+ * may be counted from that of any of them, and what is left over then rounds up.
+ */
+function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
   const starts = startsOf(problem);
   const packs = starts.at(-1)!;
   const needs = problem.packs.map((): Need[] => []);
