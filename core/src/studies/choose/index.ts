@@ -10,7 +10,7 @@ export type { ChoiceLimits, ChoiceWeights, Sums } from './limits.ts';
 export { PASSED, perFigure, WORTH } from './model.ts';
 export { type MaterialNote, notesOn } from './notes.ts';
 export { type Asked, candidateAt, type LayUpOption } from './options.ts';
-export { choose, type Proposal } from './propose.ts';
+export { choose, type Proposal, problemOf } from './propose.ts';
 export { allScreens, hasUp, type PutUp } from './putUps.ts';
 export type { LimitPrice, PutUpPick, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';

@@ -1,5 +1,5 @@
 import type { Highs } from 'highs';
-import { type Choice, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
+import { type Choice, type ChoiceProblem, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { heldVan } from '../holding/index.ts';
@@ -72,6 +72,17 @@ const ROUNDS = { search: 3, proof: 3 };
 const NEAR = 0.005;
 /** For each limit, how long to ask what a little more of it would buy, s. */
 const PRICED = 4;
+
+/** The choice in numbers, as it stands before it is known how packs fill. */
+export function problemOf(
+  options: ReadonlyMap<string, readonly LayUpOption[]>,
+  asked: Asked,
+  limits: ChoiceLimits,
+  weights: ChoiceWeights,
+): ChoiceProblem {
+  const open = openZones(options, asked, limits);
+  return new Fills(open, aroundOf(asked, open), asked, weights).model(limits).problem;
+}
 
 /**
  * The best lay-up for every zone under limits and by what matters, among options that were weighed before: limits and weights ask no

@@ -137,12 +137,16 @@ function frontWords(
   sayY: (v: number) => string,
 ): string {
   const [first, last] = [front[0], front.at(-1)];
-  if (!first || !last || front.length < 3) return 'There is nothing to choose between.';
+  if (!first || !last || front.length < 2) return 'There is nothing to choose between.';
+  const worst = Math.max(...front.map(p => p.gap));
+  const proven = `Each point proven to ${printNumber(Math.max(0.1, worst * 100), 1)} % or nearer, as far as packs are estimated.`;
+  const of = x === 'money' ? '' : ` of ${FIGURE_NAMES[x]}`;
+  if (front.length === 2)
+    return `From ${sayY(first.figures[y])} with ${sayX(first.figures[x])}${of} to ${sayY(last.figures[y])} with ${sayX(last.figures[x])}. ${proven}`;
   const share = (p: FrontPoint, k: FigureKey) =>
     (p.figures[k] - first.figures[k]) / (last.figures[k] - first.figures[k] || 1);
   const knee = front.reduce((a, b) => (share(b, y) - share(b, x) > share(a, y) - share(a, x) ? b : a));
-  const worst = Math.max(...front.map(p => p.gap));
   const more = Math.abs(last.figures[x] - knee.figures[x]);
   const rest = Math.abs(last.figures[y] - knee.figures[y]);
-  return `With ${sayX(knee.figures[x])}${x === 'money' ? '' : ` of ${FIGURE_NAMES[x]}`}: ${sayY(knee.figures[y])}; the last ${sayY(rest)} take ${sayX(more)} ${x === 'headroom' ? 'less' : 'more'}. Each point proven to ${printNumber(Math.max(0.1, worst * 100), 1)} % or nearer, as far as packs are estimated.`;
+  return `With ${sayX(knee.figures[x])}${of}: ${sayY(knee.figures[y])}; the last ${sayY(rest)} take ${sayX(more)} ${x === 'headroom' ? 'less' : 'more'}. ${proven}`;
 }
