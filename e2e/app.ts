@@ -39,8 +39,8 @@ export function startApp(folder: string, { port = '0', demo = false } = {}): Pro
   });
 }
 
-/** Each test has a server, a port and a database of its own: none finds what another left in the workshop. */
-export const test = base.extend<{ app: App }>({
+/** A worker's tests have a server, a port and a database of their own. */
+export const test = base.extend<object, { app: App }>({
   app: [
     // biome-ignore lint/correctness/noEmptyPattern: a fixture without fixtures says so by this.
     async ({}, use) => {
@@ -52,7 +52,7 @@ export const test = base.extend<{ app: App }>({
       await gone;
       rmSync(folder, { recursive: true, force: true });
     },
-    { auto: true },
+    { scope: 'worker', auto: true },
   ],
   baseURL: async ({ app }, use) => use(app.url),
 });

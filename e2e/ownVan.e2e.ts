@@ -133,7 +133,7 @@ test('undo after a price takes no variant away: the price is taken back where it
   const was = await price.inputValue();
   await price.fill('77');
   await price.press('Enter');
-  await expect(page.getByText(/^yours, /)).toBeVisible();
+  await expect(page.getByTitle(/^Your prices: .*£77 on [^,]+$/)).toBeVisible();
   await page.locator('h2').first().click();
   await page.keyboard.press('Control+z');
   const notice = page.getByRole('alert');
