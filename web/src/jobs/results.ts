@@ -34,7 +34,7 @@ interface Tables extends DBSchema {
 /** Answers kept over a reload: two years of one bay are a megabyte. */
 const MOST_KEPT = 16;
 /** Raised when a job answers in another shape: what an earlier program kept is then forgotten. */
-const SHAPE = 9;
+const SHAPE = 10;
 /** One core is the page's own; on a machine with two, a second job still goes on beside a long one. */
 const WORKERS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 

@@ -5,8 +5,10 @@ import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Design, type Zone } from '../../model/index.ts';
+import { usualPieces } from '../../order/pieces/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
+import { heldVan } from '../holding/index.ts';
 import { candidatesFor } from './candidates.ts';
 import {
   type Asked,
@@ -15,6 +17,7 @@ import {
   flipsOf,
   frontOf,
   improvements,
+  type LayUpOption,
   notesOn,
   sharesOf,
   weighAll,
@@ -110,6 +113,22 @@ describe('the best choice', () => {
     expect(p.evaluated.cost).toBeLessThanOrEqual(700);
     expect(p.evaluated.cost).toBeLessThanOrEqual(e.order.cost + 1e-9);
     expect(p.over).toBe(0);
+  });
+  it('says where pieces would come down as they are usually held, and what would hold them', () => {
+    // Fibre that is only pushed in overhead. Common practice, no source: strings across keep it up.
+    const wool = (o: LayUpOption) =>
+      o.buildUp.layers.some(
+        l =>
+          l.role === 'fill' && ['mineral-wool', 'recycled-cotton', 'recycled-polyester'].includes(l.material),
+      );
+    const ceiling = options.get('C')!.filter(o => wool(o) && Object.keys(o.bays).length === 0);
+    expect(ceiling.length).toBeGreaterThan(0);
+    const bare = { ...asked, placement: { ...asked.placement, zones: {}, bays: {} } };
+    const p = choose(new Map([['C', ceiling]]), bare, free, warm, { steps: 3 });
+    const held = heldVan(asked.design, p.placement, library, usualPieces(shell, p.placement, library), []);
+    const falls = held.pieces.filter(h => h.verdict === 'comes down');
+    expect(p.without.holds).toEqual(falls.length > 0 ? [{ zone: 'C', instead: falls[0]!.instead }] : []);
+    expect(p.without.holds).not.toEqual([]);
   });
   it('gets warmer with more money, mass or height, and never breaks a limit that can be kept', () => {
     const heat = (limits: Partial<ChoiceLimits>) => found(limits).evaluated.heat;

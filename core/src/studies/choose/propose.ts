@@ -1,6 +1,7 @@
 import type { Highs } from 'highs';
 import { type Choice, type ChoiceProblem, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
+import type { Hold } from '../../order/holding/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { heldVan } from '../holding/index.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
@@ -39,8 +40,8 @@ export interface Proposal {
   gap: number;
   /** What no choice keeps together; null where all limits can be kept. */
   conflict: Conflict | null;
-  /** Zones for which nothing was found that fits, those where nothing is as dry as asked, and those where a piece would come down. */
-  without: { fits: string[]; dry: string[]; holds: string[] };
+  /** Zones for which nothing was found that fits, those where nothing is as dry as asked, and those where a piece would come down as it is usually held, with what would hold it (null for nothing known). */
+  without: { fits: string[]; dry: string[]; holds: { zone: string; instead: Hold | null }[] };
   /** What each limit that binds costs. */
   prices: LimitPrice[];
   /** By how much each limit could be tighter before this has to change, in its unit; nothing where it is broken. */
@@ -101,7 +102,7 @@ export function choose(
   const without = {
     fits: [...options].flatMap(([zone, all]) => (all.length === 0 ? [zone] : [])),
     dry: open.flatMap(({ zone, all }) => (all.some(o => isDry(o, limits)) ? [] : [zone.id])),
-    holds: [] as string[],
+    holds: [] as Proposal['without']['holds'],
   };
   const around = aroundOf(asked, open);
   const { ups } = around;
@@ -201,10 +202,16 @@ export function choose(
   });
 }
 
-/** Zones where a piece would come down as it is usually held. */
-function fallingIn({ design, library }: Asked, placement: Placement): string[] {
+/** Zones where a piece would come down as it is usually held, and what would hold it. */
+function fallingIn({ design, library }: Asked, placement: Placement): Proposal['without']['holds'] {
   const pieces = usualPieces(design.shell, placement, library);
   const zones = new Map(pieces.map(p => [p.id, p.zone]));
-  const held = heldVan(design, placement, library, pieces, []).pieces;
-  return [...new Set(held.flatMap(h => (h.verdict === 'comes down' ? (zones.get(h.piece) ?? []) : [])))];
+  const instead = new Map<string, Hold | null>();
+  for (const h of heldVan(design, placement, library, pieces, []).pieces) {
+    const zone = zones.get(h.piece);
+    if (h.verdict !== 'comes down' || zone === undefined) continue;
+    // What nothing known holds comes before what something does.
+    if (instead.get(zone) !== null) instead.set(zone, h.instead);
+  }
+  return [...instead].map(([zone, by]) => ({ zone, instead: by }));
 }

@@ -1,5 +1,6 @@
 import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Layer } from '@overcoat/core/model';
+import type { Hold } from '@overcoat/core/order/holding';
 import type {
   Candidate,
   ChoiceLimits,
@@ -11,6 +12,7 @@ import type {
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { brokenWords } from '../../figures/weighed.ts';
 import { grams } from '../../format.ts';
+import { HOLD_NAMES } from '../../holdNames.ts';
 import { printMoney } from '../../store/money.ts';
 
 /** What was found, in a sentence; what cannot be kept first. */
@@ -84,7 +86,7 @@ const LIMIT_NAMES: Record<LimitPrice['limit'], string> = {
   water: 'winter water',
 };
 
-/** Zones for which there was nothing to choose, or nothing as dry as asked; empty where there was. */
+/** Zones for which there was nothing to choose, or nothing as dry as asked, or where more has to hold it; empty where all is well. */
 export function withoutWords({ without }: Proposal, named: (zone: string) => string): string {
   const list = (zones: readonly string[]) => zones.map(named).join(', ');
   return [
@@ -92,13 +94,25 @@ export function withoutWords({ without }: Proposal, named: (zone: string) => str
     without.dry.length > 0
       ? `Nothing for ${list(without.dry)} is as dry as asked: the least damp was taken.`
       : '',
-    without.holds.length > 0
-      ? `Pieces in ${list(without.holds)} would come down as they are usually held: choose what holds them under Cut & buy.`
-      : '',
+    ...[...waysToHold(without.holds)].map(([instead, zones]) => heldWords(list(zones), instead)),
   ]
     .filter(Boolean)
     .join(' ');
 }
+
+/** Zones by what would hold their pieces. */
+function waysToHold(holds: Proposal['without']['holds']): Map<Hold | null, string[]> {
+  const ways = new Map<Hold | null, string[]>();
+  for (const { zone, instead } of holds) ways.set(instead, [...(ways.get(instead) ?? []), zone]);
+  return ways;
+}
+
+const heldWords = (zones: string, instead: Hold | null): string =>
+  `Pieces in ${zones} would come down as they are usually held: ${
+    instead
+      ? `hold them by ${HOLD_NAMES[instead]}, chosen under Cut & buy.`
+      : 'nothing known holds them there, keep another lay-up.'
+  }`;
 
 /** What each limit that binds costs, the dearest first. */
 export function priceWords({ prices }: Proposal, units: UnitSystem): string {

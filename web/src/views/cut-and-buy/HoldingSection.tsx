@@ -3,10 +3,11 @@ import type { Hold, Holding } from '@overcoat/core/order/holding';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import { printLength, printNumber, printTemperature } from '@overcoat/core/units';
 import { useCutList } from '../../api/cutList.ts';
+import { HOLD_NAMES } from '../../holdNames.ts';
 import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
-import { HOLD_NAMES, verdictOf } from './holdWords.ts';
+import { verdictOf } from './holdWords.ts';
 
 /** What holds a piece up and whether it will, with another way where it does not. */
 export function HoldingSection({ piece }: { piece: CutPiece }) {
