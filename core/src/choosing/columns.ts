@@ -16,8 +16,9 @@ function sumsOf(counts: readonly number[]): number[] {
  * pack is what a bound by parts of packs does not see. No more than there is of each limit, what gives way given. The groups' rows come
  * first, in their order.
  */
-export function rowsOf({ groups, limits, packs }: ChoiceProblem, gives: readonly Give[]): Row[] {
-  const options = sumsOf(groups.map(g => g.options.length));
+export function rowsOf(problem: ChoiceProblem, gives: readonly Give[]): Row[] {
+  const { groups, limits, packs } = problem;
+  const options = startsOf(problem);
   const firstPack = options.at(-1)!;
   const no = Number.POSITIVE_INFINITY;
   const rows: Row[] = [];

@@ -10,7 +10,7 @@ export function dominated(problem: ChoiceProblem): Uint8Array {
     const order = [...options.keys()].sort((a, b) => options[a]!.value - options[b]!.value || a - b);
     const kept: number[] = [];
     for (const k of order) {
-      if (kept.some(i => isLess(options[i]!.takes, options[k]!.takes) && isWithin(uses[i]!, uses[k]!)))
+      if (kept.some(i => noMore(options[i]!.takes, options[k]!.takes) && isWithin(uses[i]!, uses[k]!)))
         off[starts[g]! + k] = 1;
       else kept.push(k);
     }
@@ -18,7 +18,7 @@ export function dominated(problem: ChoiceProblem): Uint8Array {
   return off;
 }
 
-const isLess = (a: readonly number[], b: readonly number[]): boolean => a.every((t, i) => t <= b[i]!);
+const noMore = (a: readonly number[], b: readonly number[]): boolean => a.every((t, i) => t <= b[i]!);
 
 const isWithin = (a: ReadonlyMap<number, number>, b: ReadonlyMap<number, number>): boolean =>
   [...a].every(([pack, amount]) => amount <= (b.get(pack) ?? 0));

@@ -4,9 +4,6 @@ import { type Choice, type ChoiceProblem, isBetter, weigh } from './problem.ts';
 import type { Relaxation, Relaxed } from './relaxation.ts';
 import { ChoiceSearch } from './search.ts';
 
-/** Smallest share of the value that is told apart. */
-export const NEAR = 1e-7;
-
 /** So many options that can be in anything better go to the other solver whole, and so much of the time. */
 const LEFT = 700;
 const LEFT_TIME = 0.4;

@@ -52,6 +52,8 @@ export interface Choice {
 
 /** Numbers this close are the same. */
 export const EPS = 1e-9;
+/** Smallest share of a value that the solver tells apart. */
+export const NEAR = 1e-7;
 
 /** Whether a choice is nearer to what can be done, or as near and of less value. */
 export const isBetter = (a: Choice, b: Choice): boolean =>

@@ -1,8 +1,8 @@
 import type { Highs } from 'highs';
 import { type Give, modelData } from './columns.ts';
 import { dominated } from './dominated.ts';
-import { NEAR, nearest, nearIt } from './near.ts';
-import type { Choice, ChoiceProblem } from './problem.ts';
+import { nearest, nearIt } from './near.ts';
+import { type Choice, type ChoiceProblem, NEAR } from './problem.ts';
 import { Relaxation } from './relaxation.ts';
 import { tighten } from './tightened.ts';
 import { Tree } from './tree.ts';

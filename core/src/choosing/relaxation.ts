@@ -1,6 +1,6 @@
 import type { Highs, Model } from 'highs';
 import { costsOf, type Row, rowsOf, softGives, startsOf } from './columns.ts';
-import type { ChoiceProblem } from './problem.ts';
+import { type ChoiceProblem, type Option, usesOf } from './problem.ts';
 
 /** A part of all choices. */
 export interface Part {
@@ -250,16 +250,10 @@ export class Relaxation {
 
 /** More than no choice that keeps its limits comes to. */
 function topOf({ groups, limits, packs, soft }: ChoiceProblem): number {
-  const most = (of: (o: ChoiceProblem['groups'][number]['options'][number]) => number) =>
+  const most = (of: (o: Option) => number) =>
     groups.reduce((sum, g) => sum + Math.max(...g.options.map(of)), 0);
-  const amounts = packs.map(() => 0);
-  for (const { options } of groups)
-    packs.forEach((_, p) => {
-      amounts[p]! += Math.max(
-        ...options.map(o => o.uses.reduce((sum, [q, a]) => sum + (q === p ? a : 0), 0)),
-      );
-    });
-  const counts = packs.map((p, i) => Math.ceil(amounts[i]! / p.size) + 1);
+  const uses = new Map(groups.flatMap(g => g.options.map(o => [o, usesOf(o)] as const)));
+  const counts = packs.map((p, i) => Math.ceil(most(o => uses.get(o)!.get(i) ?? 0) / p.size) + 1);
   let top = most(o => o.value);
   packs.forEach((p, i) => {
     top += Math.max(0, counts[i]! * p.value);

@@ -1,5 +1,5 @@
 import { chosenIn, startsOf } from './columns.ts';
-import { type Choice, type ChoiceProblem, isBetter, weigh } from './problem.ts';
+import { type Choice, type ChoiceProblem, EPS, isBetter, NEAR, weigh } from './problem.ts';
 import type { Part, Relaxation, Relaxed } from './relaxation.ts';
 import { tighten } from './tightened.ts';
 
@@ -24,8 +24,6 @@ interface Candidate {
 
 /** Smallest part of a pack or an option. */
 const PART = 1e-6;
-/** What two numbers of the solver are told apart by, as a share. */
-const APART = 1e-7;
 /** Rounds of cutting of a part, and what they have to gain as a share. */
 const ROUNDS = 6;
 const GAINS = 2e-4;
@@ -47,7 +45,6 @@ export class Tree {
   /** No choice has less value; infinite where none keeps its limits. */
   bound: number;
   private open: Node[];
-  private floor = Number.NEGATIVE_INFINITY;
   private readonly starts: number[];
   private readonly gains: Gains[];
 
@@ -74,7 +71,7 @@ export class Tree {
 
   /** No choice has less value than this, as was found elsewhere. */
   raise(to: number): void {
-    this.floor = Math.max(this.floor, to);
+    this.bound = Math.max(this.bound, to);
     this.settle();
   }
 
@@ -83,7 +80,7 @@ export class Tree {
     const { best, relaxation } = this;
     return best.over > 0
       ? relaxation.top
-      : best.value - Math.max(this.near, APART) * Math.abs(best.value) - 1e-9;
+      : best.value - Math.max(this.near, NEAR) * Math.abs(best.value) - EPS;
   }
 
   /** Takes a choice for the best if it is. */
@@ -109,11 +106,13 @@ export class Tree {
   }
 
   private settle(): void {
-    const { best, goal, floor } = this;
-    this.open = floor < goal ? this.open.filter(n => n.bound < goal) : [];
-    const least = this.open.reduce((b, n) => Math.min(b, n.bound), Number.POSITIVE_INFINITY);
-    if (least < goal) this.bound = Math.max(this.bound, floor, least);
-    else this.bound = best.over > 0 ? Number.POSITIVE_INFINITY : Math.max(this.bound, floor, goal);
+    const { best, goal, bound } = this;
+    this.open = bound < goal ? this.open.filter(n => n.bound < goal) : [];
+    const end = best.over > 0 ? Number.POSITIVE_INFINITY : goal;
+    this.bound = Math.max(
+      bound,
+      this.open.reduce((least, n) => Math.min(least, n.bound), end),
+    );
   }
 
   private into(node: Node, ends: number): Relaxed | null {
@@ -227,7 +226,7 @@ export class Tree {
       if (most < least) [least, group] = [most, g];
     });
     const whole =
-      least > 1 - PART && choice.over === 0 && choice.value <= bound + APART * Math.abs(bound) + 1e-9;
+      least > 1 - PART && choice.over === 0 && choice.value <= bound + NEAR * Math.abs(bound) + EPS;
     // A single choice, or one that is all that the part promised: nothing of it is better.
     if (group < 0 || whole) return [];
     const columns = left[group]!;

@@ -114,6 +114,21 @@ describe('the best choice', () => {
     expect(p.evaluated.cost).toBeLessThanOrEqual(e.order.cost + 1e-9);
     expect(p.over).toBe(0);
   });
+  it('tells what a proof found before it is done: who stops then keeps it', () => {
+    const early: number[][] = [500, 600, 700, 900].map(budget => {
+      const heats: number[] = [];
+      const limits = { ...free, budget };
+      choose(options, asked, limits, warm, { steps: 1, solver, prices: false }, (share, doing, soFar) => {
+        if (!soFar || doing !== 'proving') return;
+        expect(soFar.over).toBeLessThanOrEqual(1e-4);
+        // At the end of a round all of it is told anyway.
+        const end = [1, 2, 3].some(n => Math.abs(share - 0.2 - (0.7 * n) / 3) < 1e-9);
+        if (!end) heats.push(soFar.evaluated.heat);
+      });
+      return heats;
+    });
+    expect(early.flat().length).toBeGreaterThan(0);
+  });
   it('says where pieces would come down as they are usually held, and what would hold them', () => {
     // Fibre that is only pushed in overhead. Common practice, no source: strings across keep it up.
     const wool = (o: LayUpOption) =>

@@ -1,5 +1,12 @@
 import type { Highs } from 'highs';
-import { type Choice, type ChoiceProblem, ChoiceSearch, prove, weigh } from '../../choosing/index.ts';
+import {
+  type Choice,
+  type ChoiceProblem,
+  ChoiceSearch,
+  isBetter,
+  prove,
+  weigh,
+} from '../../choosing/index.ts';
 import type { Placement } from '../../model/index.ts';
 import type { Hold } from '../../order/holding/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
@@ -168,12 +175,22 @@ export function choose(
     const start = weigh(model.problem, found!.choice.options);
     const share = (part: number) => 0.2 + (0.7 * (n + Math.min(1, part))) / ROUNDS.proof;
     const began = Date.now();
+    let told = start;
+    let shown: Round = found!;
     // The last one may go on: what was found is there meanwhile.
     const seconds = solver.seconds * (n === ROUNDS.proof - 1 ? 4 : 1);
     const proof = prove(solver.highs, model.problem, start, {
       seconds,
       near: NEAR,
-      report: () => report(share((Date.now() - began) / 1000 / seconds), 'proving'),
+      report: ({ best, bound }) => {
+        const at = share((Date.now() - began) / 1000 / seconds);
+        if (!isBetter(best, told)) return report(at, 'proving');
+        told = best;
+        const round = laidOut({ model, choice: best, bound }, asked, limits);
+        if (better(round, shown)) shown = round;
+        // Who stops before the proof is done keeps it.
+        report(at, 'proving', proposal(shown));
+      },
     });
     if (proof.best.over > 0 && proof.bound === Number.POSITIVE_INFINITY) {
       conflict = conflictIn(solver.highs, model);
