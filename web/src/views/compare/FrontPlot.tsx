@@ -42,7 +42,7 @@ interface Props {
   picked: Figured | undefined;
 }
 
-/** Beyond the line nothing can be had within the other limits; dashed fences are limits. */
+/** Beyond the steps nothing can be had within the other limits; dashed fences are limits. */
 export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
   const units = useUnits();
   const make = useCallback(
@@ -99,6 +99,8 @@ export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
               backgroundColor: colour('--wet'),
               borderWidth: 2,
               pointRadius: 2,
+              // Between two points no more is known than that nothing beats the better of them.
+              stepped: x === 'headroom' ? ('before' as const) : ('after' as const),
               fill: y === 'headroom' ? ('end' as const) : ('start' as const),
             },
             ...(lx === null ? [] : [fence({ x: lx * ax.by, y: ry.min }, { x: lx * ax.by, y: ry.max })]),
