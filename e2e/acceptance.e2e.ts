@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from './app.ts';
-import { applySchool, bay, figure, newConversion, saved } from './helpers.ts';
+import { applySchool, bay, figure, newConversion, saved, stage } from './helpers.ts';
 
 test('from a bare shell to a shopping list and back', async ({ page }) => {
   await newConversion(page, 'Acceptance');
@@ -18,7 +18,7 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
   await expect(page.getByText('Every zone closes')).toBeVisible();
 
   // Choose: a school for the whole van.
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await expect(figure(page, 'added')).toHaveText('0.0 kg');
   await applySchool(page, 'Board and foil, taped');
   await expect(figure(page, 'added')).not.toHaveText('0.0 kg');
@@ -45,13 +45,13 @@ test('from a bare shell to a shopping list and back', async ({ page }) => {
     .selectOption({ label: 'by the school: Fibre, no barrier, ventilated' });
   await page.getByRole('dialog').getByRole('button', { name: 'Duplicate' }).click();
   await expect(page.getByRole('tab', { name: /Fibre, no barrier/ })).toHaveAttribute('aria-selected', 'true');
-  await page.getByRole('link', { name: 'Compare' }).click();
+  await stage(page, 'Compare');
   const table = page.getByRole('table', { name: 'Variants compared' });
   await expect(table.getByRole('row')).toHaveCount(3);
   await expect(table).toContainText(changed!);
 
   // The list: print it, take the CSV.
-  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await stage(page, 'Cut & buy');
   await page.getByRole('tab', { name: /^To buy/ }).click();
   await expect(page.getByRole('table', { name: 'To buy' }).getByRole('row')).not.toHaveCount(1);
   await page.evaluate(() => {

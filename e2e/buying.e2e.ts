@@ -1,17 +1,17 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './app.ts';
-import { accessible, applySchool, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, newConversion, saved, stage } from './helpers.ts';
 
 async function lined(page: Page, name: string): Promise<string> {
   await newConversion(page, name, 'Compact van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
   await saved(page);
   return new URL(page.url()).pathname.split('/')[2]!;
 }
 const ticket = (page: Page) => page.getByRole('table', { name: 'To buy' });
 async function toBuy(page: Page): Promise<void> {
-  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await stage(page, 'Cut & buy');
   await page.getByRole('tab', { name: /^To buy/ }).click();
   await expect(page.getByText(/Sheets as they lie/)).toBeVisible({ timeout: 60_000 });
 }

@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts';
-import { accessible, bay, newConversion, saved } from './helpers.ts';
+import { accessible, bay, newConversion, saved, stage } from './helpers.ts';
 
 test('the cab: measured in the survey, its share of the heat, what closing it off saves beside the walls', async ({
   page,
@@ -23,7 +23,7 @@ test('the cab: measured in the survey, its share of the heat, what closing it of
   await page.getByRole('button', { name: 'undo' }).click();
   await expect(check.getByText('adds up')).toHaveCount(2);
 
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await stage(page, 'Cold & damp');
   await page.getByRole('tab', { name: 'Cab', exact: true }).click();
   const share = page.getByTestId('cab-share');
   const percent = async () => Number(/takes (\d+)/.exec((await share.textContent())!)?.[1] ?? Number.NaN);

@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts';
-import { accessible, applySchool, bay, figure, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, bay, figure, newConversion, saved, stage } from './helpers.ts';
 
 test('the best choice is found within limits, says why, is taken by zone and as a variant, and undone', async ({
   page,
@@ -7,7 +7,7 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   // A thousand lay-ups are weighed, and a front drawn: a slow machine takes its time.
   test.setTimeout(360_000);
   await newConversion(page, 'Chosen', 'Compact van');
-  await page.getByRole('link', { name: 'Compare' }).click();
+  await stage(page, 'Compare');
   const best = page.getByRole('region', { name: 'The best choice' });
   await best.getByText('Limits, what matters').click();
   await best.getByLabel('Money', { exact: true }).fill('-3');
@@ -62,7 +62,7 @@ test('two figures against each other: what can be had grows, is stopped and keep
 }) => {
   test.setTimeout(360_000);
   await newConversion(page, 'Traded', 'Compact van');
-  await page.getByRole('link', { name: 'Compare' }).click();
+  await stage(page, 'Compare');
   const had = page.getByRole('region', { name: 'What can be had' });
   // Schools stand on it before anything is applied.
   await expect(had.getByText(/Board and foil, taped £/)).toBeVisible({ timeout: 60_000 });
@@ -90,7 +90,7 @@ test('limits that no choice keeps are named, with the least that would do; the c
 }) => {
   test.setTimeout(360_000);
   await newConversion(page, 'Bound', 'Compact van');
-  await page.getByRole('link', { name: 'Compare' }).click();
+  await stage(page, 'Compare');
   const best = page.getByRole('region', { name: 'The best choice' });
   await best.getByText('Limits, what matters').click();
   for (const [name, value] of [
@@ -123,9 +123,9 @@ test('ten disputes are answered for this van, turn with the brief, and lead to w
   page,
 }) => {
   await newConversion(page, 'Disputed', 'Compact van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
-  await page.getByRole('link', { name: 'Compare' }).click();
+  await stage(page, 'Compare');
   await page.getByRole('link', { name: 'Ten disputes, answered for this van' }).click();
   await expect(page.getByRole('heading', { level: 3 })).toHaveCount(10);
   const quiet = page.getByRole('region', { name: 'A quarter or all of the deadening?' });
@@ -134,9 +134,9 @@ test('ten disputes are answered for this van, turn with the brief, and lead to w
   await accessible(page);
   const before = await quiet.getByText(/^None|by then the van drums/).textContent();
   // Quiet matters most: more of it is worth it.
-  await page.getByRole('link', { name: /^Brief/ }).click();
+  await stage(page, 'Brief');
   await page.getByRole('combobox', { name: 'quiet' }).selectOption('most');
-  await page.getByRole('link', { name: /^Compare/ }).click();
+  await stage(page, 'Compare');
   await page.getByRole('link', { name: 'Ten disputes, answered for this van' }).click();
   await expect(quiet.getByText(/^None|by then the van drums/)).not.toHaveText(before!, { timeout: 60_000 });
   await quiet.getByRole('link').click();
@@ -147,7 +147,7 @@ test('ribs are stuffed and screens and a curtain put up in one variant: the ledg
   page,
 }) => {
   await newConversion(page, 'Curtained', 'Long high-roof van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Fibre, no barrier, ventilated');
   const night = page.getByRole('region', { name: 'Put up at night in this variant' });
   const watts = async () =>
@@ -163,9 +163,9 @@ test('ribs are stuffed and screens and a curtain put up in one variant: the ledg
   await saved(page);
   await page.reload();
   await expect(night.getByRole('checkbox', { name: /^screens at the glass of the cab/ })).toBeChecked();
-  await page.getByRole('link', { name: /^Cut & buy/ }).click();
+  await stage(page, 'Cut & buy');
   await expect(page.getByText('Interlined curtain cloth').first()).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('link', { name: /^Build-ups/ }).click();
+  await stage(page, 'Build-ups');
   await bay(page, 'L1u').click();
   const before = await watts();
   await page.getByLabel('Ribs of the left wall').selectOption('stuffed');

@@ -1,13 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from './app.ts';
-import { accessible, applySchool, newConversion } from './helpers.ts';
+import { accessible, applySchool, newConversion, stage } from './helpers.ts';
 
 /** A van of its own, laid out: the demo stays as the other tests know it. */
 async function laidOut(page: Page, name: string): Promise<void> {
   await newConversion(page, name, 'Compact van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
-  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await stage(page, 'Cut & buy');
   await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
 }
 
@@ -26,7 +26,7 @@ test('pieces lie on sheets, a piece opens, and its template, sheets and labels a
 }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
-  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await stage(page, 'Cut & buy');
   // The best so far is there before the search ends.
   await expect(page.getByRole('heading', { name: /laid on sheets, .* estimated/ })).toBeVisible({
     timeout: 30_000,
@@ -63,7 +63,7 @@ test('a stopped search keeps its best, and an edit makes it older', async ({ pag
   await expect(page.getByRole('listbox', { name: 'Cut from' }).getByRole('option').first()).toContainText(
     /sheets? · £/,
   );
-  await page.getByRole('link', { name: 'Survey' }).click();
+  await stage(page, 'Survey');
   await page.getByLabel('Load-floor length').fill('2700');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText(/older layout £/);

@@ -1,11 +1,11 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from './app.ts';
-import { accessible, applySchool, bay, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, bay, newConversion, saved, stage } from './helpers.ts';
 
 const damp = async (page: Page, name = 'Perigee') => {
   await page.goto('/');
   await page.getByRole('link', { name, exact: true }).click();
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await stage(page, 'Cold & damp');
 };
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 
@@ -110,11 +110,11 @@ test('the schools on this van change places as seams are closed; years by the ho
   page,
 }) => {
   await newConversion(page, 'Schools', 'Compact van');
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await stage(page, 'Cold & damp');
   await expect(page.getByTestId('damp-verdict')).toContainText('Nothing is lined yet');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await stage(page, 'Cold & damp');
   await tab(page, 'Schools');
   const table = page.getByRole('table', { name: 'Schools compared' });
   await expect(table.getByRole('row')).toHaveCount(6);
@@ -139,8 +139,8 @@ test('the schools on this van change places as seams are closed; years by the ho
   await expect(table.getByRole('row').nth(1).getByRole('cell').nth(3)).toHaveText(/^\d/);
   await accessible(page);
   // Left and come back: it is still there.
-  await page.getByRole('link', { name: 'Brief' }).click();
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await stage(page, 'Brief');
+  await stage(page, 'Cold & damp');
   await tab(page, 'Schools');
   await expect(page.getByTestId('advice')).toBeVisible();
 });
@@ -211,9 +211,9 @@ test('damp is a band: what separates its ends, ways round the barrier as surveye
   page,
 }) => {
   await newConversion(page, 'Band', 'Mid-size van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await stage(page, 'Cold & damp');
   await bay(page, 'L3u').click();
   await tab(page, 'L3u');
   const band = page.getByTestId('band');
@@ -223,17 +223,17 @@ test('damp is a band: what separates its ends, ways round the barrier as surveye
   await expect(page.getByTestId('ranking')).toContainText('holds least over the whole band');
   await accessible(page);
 
-  await page.getByRole('link', { name: 'Survey' }).click();
+  await stage(page, 'Survey');
   await page.getByRole('tab', { name: 'Whole van' }).click();
   const ways = page.getByTestId('ways');
   await expect(ways).toContainText('Nobody has looked here yet');
   await ways.getByRole('button', { name: 'looked: none' }).click();
   await expect(ways).toContainText('Looked for: nothing but its joints');
-  await page.getByRole('link', { name: 'Cold & damp' }).click();
+  await stage(page, 'Cold & damp');
   await tab(page, 'L3u');
   await expect(band.getByText('ways round the barrier')).toHaveCount(0);
 
-  await page.getByRole('link', { name: 'Survey' }).click();
+  await stage(page, 'Survey');
   await page.getByRole('tab', { name: 'Whole van' }).click();
   await ways.getByRole('button', { name: 'way', exact: true }).click();
   await ways.locator('summary').first().click();

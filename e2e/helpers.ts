@@ -17,6 +17,13 @@ export const saved = (page: Page) =>
 /** Every entry of the log is with the server. */
 export const noted = (page: Page) => expect(page.locator('[data-notes]')).toHaveAttribute('data-notes', '0');
 
+/** Opens a stage by the rail, and waits until its view has taken the place of the one before. */
+export async function stage(page: Page, name: string): Promise<void> {
+  const stop = page.getByRole('link', { name: new RegExp(`^${name}`) });
+  await stop.click();
+  await expect(stop).toHaveAttribute('aria-current', 'page');
+}
+
 export const bay = (page: Page, id: string) => page.locator(`[data-bay="${id}"]`);
 
 /** No serious or critical violation that axe can find, by all its rules or by some. */

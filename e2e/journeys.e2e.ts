@@ -1,11 +1,11 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from './app.ts';
-import { accessible, applySchool, bay, figure, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, bay, figure, newConversion, saved, stage } from './helpers.ts';
 
 test.describe('the ledger', () => {
   test('counts from a baseline the person sets, and tells changes zone by zone', async ({ page }) => {
     await newConversion(page, 'Baseline', 'Compact van');
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Board and foil, taped');
     const ledger = page.getByRole('region', { name: 'Ledger' });
     await expect(ledger.getByRole('button', { name: /^added/ })).toContainText('+');
@@ -20,9 +20,9 @@ test.describe('the ledger', () => {
 
   test('warns when payload, budget or headroom are overrun', async ({ page }) => {
     await newConversion(page, 'Limits');
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Board and foil, taped');
-    await page.getByRole('link', { name: 'Brief' }).click();
+    await stage(page, 'Brief');
     for (const [field, text] of [
       ['Payload left', '50 kg'],
       ['Budget', '£900'],
@@ -40,9 +40,9 @@ test.describe('the ledger', () => {
 test.describe('the brief', () => {
   test('answers at once, and refuses what cannot be in a sentence', async ({ page }) => {
     await newConversion(page, 'Living', 'Mid-size van');
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Fibre, no barrier, ventilated');
-    await page.getByRole('link', { name: 'Brief' }).click();
+    await stage(page, 'Brief');
     const damp = page.getByRole('region', { name: 'Ledger' }).getByRole('button', { name: /^damp/ });
     const before = await damp.textContent();
     await page.getByRole('textbox', { name: 'winter' }).fill('7');
@@ -96,9 +96,9 @@ test.describe('the survey', () => {
     page,
   }) => {
     await newConversion(page, 'Window', 'Mid-size van');
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Board and foil, taped');
-    await page.getByRole('link', { name: 'Survey' }).click();
+    await stage(page, 'Survey');
     await bay(page, 'L3m').click();
     const before = await figure(page, 'heat loss').textContent();
     await page.getByRole('button', { name: 'add an opening' }).click();
@@ -136,7 +136,7 @@ test.describe('the survey', () => {
 test.describe('build-ups', () => {
   test('reorder by dragging, and answer to seal quality', async ({ page }) => {
     await newConversion(page, 'Drag', 'Compact van');
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Board and foil, taped');
     await bay(page, 'L2u').click();
     const layers = page.getByRole('region', { name: 'Layers, skin to room' }).getByRole('listitem');
@@ -180,7 +180,7 @@ test.describe('build-ups', () => {
 
   test('show cautions of what is in hand', async ({ page }) => {
     await newConversion(page, 'Care', 'Compact van');
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Board and foil, taped');
     await bay(page, 'L2u').click();
     await page.getByText(/Before you start: \d+ cautions/).click();
@@ -210,9 +210,9 @@ test.describe('variants', () => {
 test.describe('cut and buy', () => {
   test('prints both lists and nothing else', async ({ page }) => {
     await newConversion(page, 'Print', 'Compact van');
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Board and foil, taped');
-    await page.getByRole('link', { name: 'Cut & buy' }).click();
+    await stage(page, 'Cut & buy');
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('table', { name: 'To buy' })).toBeVisible();
     await expect(page.getByRole('table', { name: 'To cut' })).toBeVisible();
@@ -226,11 +226,11 @@ test.describe('cut and buy', () => {
     page,
   }) => {
     await newConversion(page, 'Pieces', 'Compact van');
-    await page.getByRole('link', { name: 'Cut & buy' }).click();
+    await stage(page, 'Cut & buy');
     await expect(page.getByText('No bay has a build-up')).toBeVisible();
-    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await stage(page, 'Build-ups');
     await applySchool(page, 'Board and foil, taped');
-    await page.getByRole('link', { name: 'Cut & buy' }).click();
+    await stage(page, 'Cut & buy');
     await page.getByRole('tab', { name: /^To buy/ }).click();
     await page
       .getByRole('table', { name: 'To buy' })
@@ -257,7 +257,7 @@ test.describe('cut and buy', () => {
 
 test('materials are found by name and family', async ({ page }) => {
   await newConversion(page, 'Shelf', 'Compact van');
-  await page.getByRole('link', { name: 'Materials' }).click();
+  await stage(page, 'Materials');
   await page.getByLabel('Find').fill('wool');
   await expect(page.getByRole('table', { name: 'Materials' }).getByRole('row')).toHaveCount(4);
   await page.getByLabel('Find').fill('unobtainium');

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { newDesign } from '@overcoat/core/buildup';
 import { measured } from '@overcoat/core/model';
 import { expect, type Page, test } from './app.ts';
-import { applySchool, bay, figure, newConversion, noted, saved } from './helpers.ts';
+import { applySchool, bay, figure, newConversion, noted, saved, stage } from './helpers.ts';
 
 const focused = (page: Page) =>
   page.evaluate(() => {
@@ -121,13 +121,13 @@ test('undo after a price takes no variant away: the price is taken back where it
   page,
 }) => {
   await newConversion(page, 'Prices', 'Mid-size van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Closed-cell foam, bonded');
   await page.getByRole('button', { name: 'duplicate' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Duplicate' }).click();
   await expect(page.getByRole('tab', { name: /^B · / })).toBeVisible();
   await saved(page);
-  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await stage(page, 'Cut & buy');
   await page.getByRole('tab', { name: /^To buy/ }).click();
   const price = page.getByLabel(/^Price a pack of .*lastomeric/).first();
   const was = await price.inputValue();
@@ -149,7 +149,7 @@ test('undo after a price takes no variant away: the price is taken back where it
 test('paper has every piece its heading counts, whatever is chosen on the screen', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
-  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await stage(page, 'Cut & buy');
   await page.getByRole('tab', { name: /^To buy/ }).click();
   // How linings are parted is known once they are laid out.
   await expect(page.getByText(/Sheets as they lie/)).toBeVisible({ timeout: 60_000 });
@@ -213,16 +213,16 @@ test('a flue beside what burns is a warning on every view until its maker’s di
   page,
 }) => {
   await newConversion(page, 'Warm', 'Mid-size van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
-  await page.getByRole('link', { name: 'Survey' }).click();
+  await stage(page, 'Survey');
   await bay(page, 'L3m').click();
   const loss = await figure(page, 'heat loss').textContent();
   await page.getByRole('button', { name: 'keep a place clear' }).click();
   await page.locator('aside select').filter({ hasText: 'drain hole' }).selectOption('flue');
   await expect(page.getByTestId('fire')).toContainText('ask its maker for the distance');
   await expect(figure(page, 'heat loss')).not.toHaveText(loss!);
-  await page.getByRole('link', { name: 'Sound' }).click();
+  await stage(page, 'Sound');
   await expect(page.getByTestId('fire')).toBeVisible();
   await page.getByRole('link', { name: 'Show L3m' }).click();
   const distance = page.getByLabel('its maker’s distance');
@@ -234,7 +234,7 @@ test('a flue beside what burns is a warning on every view until its maker’s di
 test('every drawing says which side is seen: the sheet, a bay’s shape, the file', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
-  await page.getByRole('link', { name: 'Survey' }).click();
+  await stage(page, 'Survey');
   // The view before it has a map too, which goes when this one comes.
   await expect(page.getByLabel('Load-floor length')).toBeVisible();
   await bay(page, 'L3m').click();
@@ -299,9 +299,9 @@ test('limits say by how much they are passed, a night warmer than the cabin is r
   page,
 }) => {
   await newConversion(page, 'Limits', 'Mid-size van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
-  await page.getByRole('link', { name: 'Brief' }).click();
+  await stage(page, 'Brief');
   const put = async (label: string, text: string) => {
     await page.getByLabel(label).fill(text);
     await page.getByLabel(label).press('Enter');
@@ -318,6 +318,6 @@ test('limits say by how much they are passed, a night warmer than the cabin is r
   await put('empty, rear', '900');
   await put('plate, rear', '905');
   await expect(page.getByTestId('axles')).toContainText('over');
-  await page.getByRole('link', { name: 'Compare' }).click();
+  await stage(page, 'Compare');
   await expect(page.getByRole('table').first()).toContainText('over the budget');
 });

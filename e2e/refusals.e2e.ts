@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts';
-import { accessible, bay, figure, newConversion, saved } from './helpers.ts';
+import { accessible, bay, figure, newConversion, saved, stage } from './helpers.ts';
 
 test('a size that cannot be is refused at its place, and nothing is lost', async ({ page }) => {
   await newConversion(page, 'Refusals', 'Compact van');
@@ -40,7 +40,7 @@ test('a size that cannot be is refused at its place, and nothing is lost', async
 test('a negative price is refused where it stands', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Perigee', exact: true }).click();
-  await page.getByRole('link', { name: 'Cut & buy' }).click();
+  await stage(page, 'Cut & buy');
   await page.getByRole('tab', { name: /^To buy/ }).click();
   const price = page.getByLabel(/^Price a pack of Butyl damping sheet/);
   await price.fill('-5');

@@ -1,10 +1,10 @@
 import { expect, type Page, test } from './app.ts';
-import { accessible, bay, figure, newConversion, noted, saved } from './helpers.ts';
+import { accessible, bay, figure, newConversion, noted, saved, stage } from './helpers.ts';
 
 const sound = async (page: Page, name = 'Perigee') => {
   await page.goto('/');
   await page.getByRole('link', { name, exact: true }).click();
-  await page.getByRole('link', { name: 'Sound' }).click();
+  await stage(page, 'Sound');
   await expect(page.getByTestId('sound-verdict')).toContainText('dB');
 };
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
@@ -15,7 +15,7 @@ test('a bay by keyboard only: the next best sheet, moved, turned and taken off, 
   page,
 }) => {
   await newConversion(page, 'Quiet', 'Compact van');
-  await page.getByRole('link', { name: 'Sound' }).click();
+  await stage(page, 'Sound');
   await expect(page.getByTestId('sound-verdict')).toContainText('drums as bare metal');
   await bay(page, 'L2w').focus();
   await page.keyboard.press('Enter');
@@ -65,7 +65,7 @@ test('a sheet is dragged, and refused in one sentence when it is larger than its
   await wide.press('Escape');
   await accessible(page);
   // Build-ups knows it, and a share chosen there lays every bay anew.
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await bay(page, 'L3m').click();
   await expect(page.getByText(/really \d+ %, 1 bay by hand/)).toBeVisible();
   await page.getByLabel('Share of the panel covered').selectOption('40 % of the panel');
@@ -114,7 +114,7 @@ test('a knock: made up, read, kept in the log, and the model goes by it', async 
   await page.getByText('L4m as found').click();
   await page.getByRole('button', { name: 'Look at the one kept' }).click();
   await expect(page.getByRole('img', { name: /The recording round the knock/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Survey' }).click();
+  await stage(page, 'Survey');
   await page.getByRole('tab', { name: 'Log' }).click();
   await expect(page.getByText(/knocked: \w+, \d+ tones recorded/).first()).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from './app.ts';
-import { accessible, applySchool, bay, figure, newConversion, saved } from './helpers.ts';
+import { accessible, applySchool, bay, figure, newConversion, saved, stage } from './helpers.ts';
 
 const open = async (page: Page, view: string, name = 'Perigee') => {
   await page.goto('/');
@@ -118,7 +118,7 @@ test('layers: add, remove, change thickness to one that is sold, split off one b
   page,
 }) => {
   await newConversion(page, 'Layers', 'Mid-size van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Fibre, no barrier, ventilated');
   await bay(page, 'L2u').click();
   const layers = page.getByRole('region', { name: 'Layers, skin to room' }).getByRole('listitem');
@@ -143,7 +143,7 @@ test('layers: add, remove, change thickness to one that is sold, split off one b
 
 test('a board too thick for its bay is saved and flagged with its millimetres', async ({ page }) => {
   await newConversion(page, 'Misfit', 'Compact van');
-  await page.getByRole('link', { name: 'Build-ups' }).click();
+  await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
   await bay(page, 'L2u').click();
   await page.getByLabel('Thickness of PIR board, foil both faces').selectOption('50 mm');
