@@ -7,7 +7,8 @@ import { seeded } from '../random/index.ts';
 import { modelData, solutionOf, startsOf } from './columns.ts';
 import { dominated } from './dominated.ts';
 import { type Choice, type ChoiceProblem, ChoiceSearch, leastGiven, prove, weigh } from './index.ts';
-import { Relaxation } from './relaxation.ts';
+import { Narrowing, nearer } from './narrowed.ts';
+import { type Part, Relaxation } from './relaxation.ts';
 import { Tally } from './tally.ts';
 import { tighten } from './tightened.ts';
 import { Tree } from './tree.ts';
@@ -57,6 +58,8 @@ const problems = fc
       ],
     }),
   );
+
+const sumOf = (of: Uint8Array): number => of.reduce((sum, n) => sum + n, 0);
 
 /** Every choice there is. */
 function* all({ groups }: ChoiceProblem, from = 0): Generator<number[]> {
@@ -253,7 +256,7 @@ describe('choosing one of each group under limits, packs shared', () => {
       fc.property(problems, problem => {
         const off = dominated(problem);
         const starts = startsOf(problem);
-        left += off.reduce((sum, o) => sum + o, 0);
+        left += sumOf(off);
         const every = [...all(problem)].map(o => weigh(problem, o));
         const kept = every.filter(c => c.options.every((k, g) => off[starts[g]! + k] === 0));
         const least = (of: readonly Choice[]) => Math.min(...of.filter(c => c.over === 0).map(c => c.value));
@@ -261,6 +264,54 @@ describe('choosing one of each group under limits, packs shared', () => {
       }),
     );
     expect(left).toBeGreaterThan(10);
+  });
+  it('narrows a part to what its choices that keep their limits, and are better than a goal, lie in', () => {
+    let left = 0;
+    fc.assert(
+      fc.property(
+        problems,
+        fc.array(fc.boolean(), { minLength: 16, maxLength: 16 }),
+        fc.tuple(fc.nat(2), fc.nat(2), fc.nat(6), fc.nat(6)),
+        fc.nat(60),
+        (drawn, out, [a, b, c, d], over) => {
+          // Dear packs, which some options do without.
+          const problem: ChoiceProblem = {
+            ...drawn,
+            groups: drawn.groups.map(g => ({
+              ...g,
+              options: g.options.map(o => ({ ...o, uses: o.uses.filter(([, amount]) => amount > 3) })),
+            })),
+            packs: drawn.packs.map(p => ({ ...p, value: 9 })),
+            limits: drawn.limits.map(l => (out[0] ? 4 * l : l)),
+          };
+          const { part, relaxed } = highs.withModel(model => {
+            const relaxation = new Relaxation(highs, model, problem);
+            const part: Part = {
+              off: Uint8Array.from(relaxation.whole.off, (_, i) => (out[i]! && out[(i + 5) % 16]! ? 1 : 0)),
+              least: Float64Array.of(a, b),
+              most: Float64Array.of(Math.min(a + c, problem.packs[0]!.most ?? 99), b + d),
+            };
+            return { part, relaxed: relaxation.solve(part, relaxation.top) };
+          });
+          const starts = startsOf(problem);
+          const within = (choice: Choice, { off, least, most }: Part) =>
+            choice.options.every((k, g) => !off[starts[g]! + k]) &&
+            choice.packs.every((n, p) => n >= least[p]! && n <= most[p]!);
+          const every = [...all(problem)].map(o => weigh(problem, o));
+          const own = every.filter(choice => choice.over === 0 && within(choice, part));
+          const narrow = new Narrowing(problem).narrow(part);
+          left += narrow ? sumOf(narrow.off) - sumOf(part.off) : 1;
+          for (const choice of own) expect(narrow && within(choice, narrow)).toBe(true);
+          const goal = relaxed.bound + over;
+          if (!Number.isFinite(goal)) return;
+          const near = nearer(part, part, relaxed, goal);
+          left += sumOf(near.off) - sumOf(part.off);
+          for (const choice of own) if (choice.value < goal - 1e-6) expect(within(choice, near)).toBe(true);
+        },
+      ),
+      { numRuns: 400 },
+    );
+    expect(left).toBeGreaterThan(200);
   });
   it('gives way by no more than any choice has to', () => {
     fc.assert(

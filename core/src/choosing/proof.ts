@@ -74,7 +74,8 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
       ask.report?.(proof());
     }
     if (!tree.done) {
-      const { best, bound } = nearest(highs, problem, relaxation, tight, tree.best, {
+      const left = tree.tighten(until(CUTTING + NEARBY));
+      const { best, bound } = nearest(highs, problem, relaxation, left, tree.best, {
         seconds: ask.seconds,
         near,
       });

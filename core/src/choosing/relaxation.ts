@@ -20,6 +20,8 @@ export interface Relaxed {
   values: Float64Array;
   /** By column of an option, by how much more than the bound the value is at least with it; infinite where it is left out. */
   reduced: Float64Array;
+  /** By pack, what each more than the least of the part adds to the bound at least; as a negative, what each fewer than the most does. */
+  rates: Float64Array;
 }
 
 /** Options of a group that come in at a time. */
@@ -111,10 +113,11 @@ export class Relaxation {
           bound: Number.POSITIVE_INFINITY,
           values: new Float64Array(this.costs.length),
           reduced: new Float64Array(this.numOptions).fill(Number.POSITIVE_INFINITY),
+          rates: new Float64Array(part.least.length),
         };
       }
       const { colValue, rowDual } = this.model.getSolution();
-      const reduced = this.priced(rowDual);
+      const { reduced, rates } = this.priced(rowDual);
       const promising: number[] = [];
       let bound = value;
       this.problem.groups.forEach((_, g) => {
@@ -138,7 +141,7 @@ export class Relaxation {
       this.columns.forEach((c, i) => {
         if (c >= 0) values[c] = colValue[i]!;
       });
-      return { bound, values, reduced };
+      return { bound, values, reduced, rates };
     }
   }
 
@@ -229,12 +232,12 @@ export class Relaxation {
     return any;
   }
 
-  /** What an option would change the value by at these prices of the rows. */
-  private priced(prices: Float64Array): Float64Array {
-    const reduced = this.costs.slice(0, this.numOptions);
+  /** What options and packs would change the value by at these prices of the rows. */
+  private priced(prices: Float64Array): { reduced: Float64Array; rates: Float64Array } {
+    const changes = this.costs.slice(0, this.numOptions + this.problem.packs.length);
     const less = ({ entries }: Row, price: number) => {
       if (price === 0) return;
-      for (const [c, v] of entries) if (c < reduced.length) reduced[c]! -= price * v;
+      for (const [c, v] of entries) if (c < changes.length) changes[c]! -= price * v;
     };
     this.rows.forEach((row, r) => {
       less(row, prices[r]!);
@@ -244,7 +247,7 @@ export class Relaxation {
       cut.idle = price === 0 ? cut.idle + 1 : 0;
       less(cut.row, price);
     });
-    return reduced;
+    return { reduced: changes.subarray(0, this.numOptions), rates: changes.subarray(this.numOptions) };
   }
 }
 

@@ -1,4 +1,5 @@
 import { chosenIn, startsOf } from './columns.ts';
+import { Narrowing, nearer } from './narrowed.ts';
 import { type Choice, type ChoiceProblem, EPS, isBetter, NEAR, weigh } from './problem.ts';
 import type { Part, Relaxation, Relaxed } from './relaxation.ts';
 import { tighten } from './tightened.ts';
@@ -24,6 +25,8 @@ interface Candidate {
 
 /** Smallest part of a pack or an option. */
 const PART = 1e-6;
+/** Times that the root is narrowed. */
+const PASSES = 2;
 /** Rounds of cutting of a part, and what they have to gain as a share. */
 const ROUNDS = 6;
 const GAINS = 2e-4;
@@ -47,19 +50,21 @@ export class Tree {
   private open: Node[];
   private readonly starts: number[];
   private readonly gains: Gains[];
+  private readonly narrowing: Narrowing;
 
   /** `near`: share of the value that is near enough. */
   constructor(
     private readonly problem: ChoiceProblem,
     private readonly relaxation: Relaxation,
-    root: Part,
-    private readonly relaxed: Relaxed,
+    private root: Part,
+    private relaxed: Relaxed,
     public best: Choice,
     private readonly near: number,
   ) {
     this.bound = relaxed.bound;
     this.open = [{ ...root, bound: relaxed.bound }];
     this.starts = startsOf(problem);
+    this.narrowing = new Narrowing(problem);
     this.gains = problem.packs.map(() => ({ sum: [0, 0], times: [0, 0] }));
     this.settle();
   }
@@ -87,6 +92,21 @@ export class Tree {
   found(choice: Choice): void {
     if (isBetter(choice, this.best)) this.best = choice;
     this.settle();
+  }
+
+  /** Before any part is looked into: cuts what is left of all when what is too far from the best is left out. `ends` in ms of the clock. */
+  tighten(ends: number): Relaxed {
+    for (let pass = 0; pass < PASSES && !this.done; pass++) {
+      const root = this.narrowing.narrow(nearer(this.root, this.root, this.relaxed, this.goal));
+      this.open = [];
+      if (root) {
+        this.root = root;
+        this.relaxed = tighten(this.relaxation, this.problem, root, { goal: this.goal, ends });
+        this.open = [{ ...root, bound: this.relaxed.bound }];
+      }
+      this.settle();
+    }
+    return this.relaxed;
   }
 
   /** Looks into one part. Null where it has nothing better. `ends` in ms of the clock. */
@@ -127,15 +147,22 @@ export class Tree {
     const choice = weigh(this.problem, chosenIn(this.problem, relaxed.values));
     // Not settled before its own parts are open.
     if (isBetter(choice, this.best)) this.best = choice;
-    const { goal } = this;
-    const far = (of: Relaxed, c: number) => of.bound + of.reduced[c]! > goal;
-    const off = node.off.map((o, c) => (o || far(relaxed, c) || far(this.relaxed, c) ? 1 : 0));
-    const part: Node = { ...node, off, bound };
+    const near = nearer(node, node, relaxed, this.goal);
+    const part: Node = { ...nearer(near, this.root, this.relaxed, this.goal), bound };
     const pack = this.parted(part, relaxed);
     if (pack === 'again') return relaxed;
-    if (pack) this.open.push(this.fewer(part, pack), this.more(part, pack));
-    else this.open.push(...this.splitOptions(part, relaxed, choice));
+    this.put(
+      pack ? [this.fewer(part, pack), this.more(part, pack)] : this.splitOptions(part, relaxed, choice),
+    );
     return relaxed;
+  }
+
+  /** Opens what is left of parts. */
+  private put(parts: readonly Node[]): void {
+    for (const part of parts) {
+      const left = this.narrowing.narrow(part);
+      if (left) this.open.push({ ...left, bound: part.bound });
+    }
   }
 
   private fewer(part: Node, { pack, taken }: Candidate): Node {
@@ -176,7 +203,7 @@ export class Tree {
       if (Math.min(...gains.times) < TRIED && tried++ < TRY && inVain < IN_VAIN) {
         const narrowed = this.attempt(part, candidate, bound);
         if (narrowed) {
-          this.open.push(...narrowed);
+          this.put(narrowed);
           return 'again';
         }
         inVain = best && candidate.gain <= best.gain ? inVain + 1 : 0;
