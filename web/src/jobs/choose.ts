@@ -19,6 +19,7 @@ import {
   type LayUpOption,
   type Proposal,
   weighAll,
+  zonesOf,
 } from '@overcoat/core/studies/choose';
 import { type Asked as Disputed, type Settled, settle } from '@overcoat/core/studies/disputes';
 import type { Heard } from '@overcoat/core/van/quiet';
@@ -56,8 +57,8 @@ type FlipsOf = Omit<Chosen, 'zones'> & { zones: [zone: string, candidate: Candid
 const STEPS = 30;
 const SECONDS = 12;
 
-/** What was weighed last in this worker: limits and weights ask no physics again. */
-let last: { key: string; options: Map<string, LayUpOption[]> } | null = null;
+/** What was weighed last in this worker, by zone: limits and weights ask no physics again, nor does what is locked or set free. */
+let last: { key: string; free: Map<string, LayUpOption[]> } | null = null;
 
 async function optionsOf(
   { design, library }: Shelf,
@@ -65,9 +66,15 @@ async function optionsOf(
   report: (share: number) => void,
 ): Promise<[Asked, Map<string, LayUpOption[]>]> {
   const asked = { design, placement, library, heard, climate, avoided, locked, offcuts };
-  const key = contentKey(design, placement, heard, climate, avoided, locked, [...library.values()]);
-  if (last?.key !== key) last = { key, options: await weighed(asked, report) };
-  return [asked, last.options];
+  const key = contentKey(design, placement, heard, climate, avoided, [...library.values()]);
+  const free = last?.key === key ? last.free : new Map<string, LayUpOption[]>();
+  last = { key, free };
+  const kept = weighAll(asked, undefined, new Set(locked));
+  const left = zonesOf(asked).filter(({ id }) => !kept.has(id) && !free.has(id));
+  for (const [zone, options] of await weighed(asked, new Set(left.map(z => z.id)), report))
+    free.set(zone, options);
+  // In the order of the shell, whoever weighed them.
+  return [asked, new Map(zonesOf(asked).map(({ id }) => [id, kept.get(id) ?? free.get(id)!]))];
 }
 
 /** Points of the front. */

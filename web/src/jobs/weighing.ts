@@ -3,14 +3,15 @@ import { type Asked, type LayUpOption, sharesOf, weighAll } from '@overcoat/core
 /** Most workers that help, however many cores there are. */
 const HELPERS = 3;
 
-/** What every zone may get: weighed here and, where there are cores for it, by helpers at once. */
+/** What some zones may get: weighed here and, where there are cores for it, by helpers at once. */
 export async function weighed(
   asked: Asked,
+  zones: ReadonlySet<string>,
   report: (share: number) => void,
 ): Promise<Map<string, LayUpOption[]>> {
   const alone = !('WorkerGlobalScope' in globalThis) || typeof Worker === 'undefined';
   const helpers = alone ? 0 : Math.min(HELPERS, (navigator.hardwareConcurrency || 1) - 1);
-  const [own = new Set<string>(), ...others] = sharesOf(asked, 1 + helpers);
+  const [own = new Set<string>(), ...others] = sharesOf(asked, zones, 1 + helpers);
   const asides = others.map(zones => aside(asked, zones));
   // A helper begins through its maker, who has no time for it once it is weighing.
   await Promise.all(asides.map(a => a.begun));
@@ -18,13 +19,7 @@ export async function weighed(
   // What a helper could not do is done here.
   for (const [i, all] of (await Promise.all(asides.map(a => a.answer))).entries())
     for (const [zone, options] of all ?? weighAll(asked, report, others[i])) found.set(zone, options);
-  // In the order of the shell, whoever weighed them.
-  return new Map(
-    asked.design.shell.zones.flatMap(({ id }) => {
-      const options = found.get(id);
-      return options ? [[id, options] as const] : [];
-    }),
-  );
+  return found;
 }
 
 type Answer = [string, LayUpOption[]][] | null;

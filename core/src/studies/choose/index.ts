@@ -14,5 +14,5 @@ export { choose, type Proposal, problemOf } from './propose.ts';
 export { allScreens, hasUp, type PutUp } from './putUps.ts';
 export type { LimitPrice, PutUpPick, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';
-export { sharesOf, weighAll } from './weighing.ts';
+export { sharesOf, weighAll, zonesOf } from './weighing.ts';
 export { regretOf, worthOf } from './worth.ts';

@@ -4,7 +4,7 @@ import { candidatesFor } from './candidates.ts';
 import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
 
 /** Zones that something may be laid into, in the order of the shell. */
-const zonesOf = ({ design }: Asked): Zone[] => design.shell.zones.filter(z => placeOf(z.kind));
+export const zonesOf = ({ design }: Asked): Zone[] => design.shell.zones.filter(z => placeOf(z.kind));
 
 /**
  * What every zone may get, by zone id; a locked one what it has. Of all zones, or of those named. Throws RangeError for an unknown
@@ -27,12 +27,12 @@ export function weighAll(
 /** Of a zone whose kind was weighed before, the sections are known: it takes so much of the time. */
 const AGAIN = 0.5;
 
-/** Zones to be weighed by so many at once, about as long each: those of one kind together, as they share their sections. */
-export function sharesOf(asked: Asked, parts: number): Set<string>[] {
-  const { design, library, avoided, locked = [] } = asked;
+/** Some zones to be weighed by so many at once, about as long each: those of one kind together, as they share their sections. */
+export function sharesOf(asked: Asked, only: ReadonlySet<string>, parts: number): Set<string>[] {
+  const { design, library, avoided } = asked;
   const kinds = new Map<Zone['kind'], { zones: string[]; work: number }>();
-  for (const zone of zonesOf(asked)) {
-    const work = locked.includes(zone.id) ? 0 : candidatesFor(zone, design.shell, library, avoided).length;
+  for (const zone of zonesOf(asked).filter(z => only.has(z.id))) {
+    const work = candidatesFor(zone, design.shell, library, avoided).length;
     const own = kinds.get(zone.kind);
     if (own) {
       own.zones.push(zone.id);
