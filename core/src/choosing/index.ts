@@ -1,3 +1,11 @@
-export { type Choice, type ChoiceProblem, isBetter, type Option, type Pack, weigh } from './problem.ts';
+export {
+  type Choice,
+  type ChoiceProblem,
+  isBetter,
+  type Option,
+  type Pack,
+  usesOf,
+  weigh,
+} from './problem.ts';
 export { leastGiven, type Proof, prove } from './proof.ts';
 export { ChoiceSearch } from './search.ts';

@@ -1,10 +1,12 @@
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { placeOf } from '../../buildup/index.ts';
+import { ChoiceSearch, weigh } from '../../choosing/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Design, type Zone } from '../../model/index.ts';
+import type { Offcut } from '../../order/cutting/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
@@ -23,10 +25,13 @@ import {
   weighAll,
   wholeVan,
 } from './index.ts';
+import { keyOf, openZones } from './model.ts';
 import { nestedOrder } from './nested.ts';
 import { optionsFor } from './options.ts';
+import { Fills } from './packFills.ts';
 import { placed } from './placed.ts';
-import { putUpsOf as putUps } from './putUps.ts';
+import { aroundOf, putUpsOf as putUps } from './putUps.ts';
+import { laidOut } from './rounds.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -200,15 +205,52 @@ describe('the best choice', () => {
     const p = choose(new Map([['F', optionsFor(floor, other)]]), other, limitless, warm, { steps: 3 });
     expect(p.refused.find(r => r.material === 'pir')!.why).toEqual({ 'no price': ['F'] });
   });
+  it('learns from what was laid how packs fill: the same again takes the packs it took, and costs what it cost', () => {
+    const open = openZones(options, asked, free);
+    const fills = new Fills(open, aroundOf(asked, open), asked, warm);
+    const limits = { ...free, budget: 700 };
+    let packs = 0;
+    for (let n = 0; n < 3; n++) {
+      const model = fills.model(limits);
+      const search = new ChoiceSearch(model.problem);
+      for (let i = 0; i < 10; i++) search.step();
+      const round = laidOut({ model, choice: search.best, bound: search.bound }, asked, limits);
+      fills.learn(round);
+      const { problem, contents, sums } = fills.model(limits);
+      const again = weigh(problem, round.choice.options);
+      expect(sums(again).money).toBeCloseTo(round.cost, 6);
+      for (const l of round.lines) {
+        const p = contents.findIndex(c => c.key === keyOf({ material: l.material, ...l.stock }));
+        const zones = open.map((o, g) => o.all[round.choice.options[g]!]!);
+        const need = zones.flatMap(o => o.uses).filter(u => keyOf(u) === contents[p]?.key);
+        // What is bought for other places too is told apart from it.
+        if (need.reduce((sum, u) => sum + u.need, 0) < l.need - 1e-9 || l.stock.byMetre) continue;
+        expect(again.packs[p], l.material).toBe(l.packs);
+        packs++;
+      }
+    }
+    expect(packs).toBeGreaterThan(12);
+  });
+  it('keeps a budget that can be kept, however tight, once it is proven', () => {
+    for (const budget of [330, 380, 450]) {
+      const p = choose(options, asked, { ...free, budget }, warm, { steps: 10, solver, prices: false });
+      if (p.conflict) expect(p.over).toBeGreaterThan(0);
+      else expect(p.evaluated.cost, `${budget}`).toBeLessThanOrEqual(budget + 0.05);
+    }
+  });
   it('takes rests at hand first: what is cut of them costs nothing', () => {
     const limits = { ...free, budget: 600 };
     const without = choose(options, asked, limits, warm, { steps: 20, prices: false });
-    const used = without.zones.find(z => z.zone === 'C')!.option.buildUp.layers.find(l => l.role === 'fill')!;
-    if (used.role !== 'fill') throw new Error('The ceiling has no fill.');
-    const { material, thickness } = used;
-    const offcuts = [{ id: 'r1', material, thickness, width: 1.2, length: 2.4, count: 3 }];
-    const laid = nestedOrder(shell, without.placement, library, offcuts);
-    expect(laid.cost).toBeLessThan(nestedOrder(shell, without.placement, library).cost - 1);
+    const now = nestedOrder(shell, without.placement, library).cost;
+    const costWith = (of: Offcut[]) => nestedOrder(shell, without.placement, library, of).cost;
+    const layers = without.zones.flatMap(z => z.option.buildUp.layers);
+    const sheets = layers.flatMap((l): Offcut[][] =>
+      l.role === 'fill' || l.role === 'lining'
+        ? [[{ id: 'r1', material: l.material, thickness: l.thickness, width: 1.2, length: 2.4, count: 3 }]]
+        : [],
+    );
+    const offcuts = sheets.find(of => costWith(of) < now - 1)!;
+    expect(offcuts).toBeDefined();
     const rests = choose(options, { ...asked, offcuts }, limits, warm, { steps: 20, prices: false });
     expect(rests.evaluated.cost).toBeCloseTo(nestedOrder(shell, rests.placement, library, offcuts).cost, 6);
     expect(rests.evaluated.heat).toBeLessThanOrEqual(without.evaluated.heat + 0.2);

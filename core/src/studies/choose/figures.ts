@@ -33,7 +33,7 @@ export interface Figures {
 }
 
 /** How full the sheets, rolls or cans of a line are, those still in their pack not counted. */
-export const filledBy = (l: OrderLine): number => (l.used * l.packs * l.stock.perPack) / l.items;
+const filledBy = (l: OrderLine): number => (l.used * l.packs * l.stock.perPack) / l.items;
 
 /** What order lines need of which size. */
 export const usesOf = (lines: readonly OrderLine[]): Figures['uses'] =>

@@ -7,9 +7,10 @@ import { figuresOf } from './figures.ts';
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import { type Asked, type LayUpOption, optionsFor } from './options.ts';
+import { Fills } from './packFills.ts';
 import { type Around, aroundOf, waysNow } from './putUps.ts';
 import { coreOf } from './reasons.ts';
-import { Fills, laidOut } from './rounds.ts';
+import { laidOut } from './rounds.ts';
 
 /** What is not known for sure, and what it would do to the choice. */
 export interface Flip {

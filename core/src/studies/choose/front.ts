@@ -5,8 +5,9 @@ import { FIGURES, type Figured, type FigureKey, limitBy, onlyBy } from './figure
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
+import { Fills } from './packFills.ts';
 import { aroundOf } from './putUps.ts';
-import { Fills, figuresOfRound, gapOf, laidOut, type Round } from './rounds.ts';
+import { figuresOfRound, gapOf, laidOut, type Round } from './rounds.ts';
 
 /** The best of one figure that so much of another allows. */
 export interface FrontPoint {
@@ -54,7 +55,7 @@ export function frontOf(
   const bare = asked.design.shell.height.value;
   let from: readonly number[] | null = null;
   const best = (within: ChoiceLimits, by: ChoiceWeights, seconds: number) => {
-    const model = fills.model(within, by);
+    const model = fills.model(within, { weights: by });
     const search = new ChoiceSearch(model.problem, from ? { from } : {});
     for (let i = 0; i < STEPS && !search.proven; i++) search.step();
     const found = highs

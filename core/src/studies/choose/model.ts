@@ -46,6 +46,8 @@ export interface Model {
   problem: ChoiceProblem;
   /** What each of its limits is one of. */
   keys: readonly LimitKey[];
+  /** Of each pack, what size of which material it is, and what is in one that pieces fill wholly, in the unit it is needed in. */
+  contents: readonly { key: string; whole: number }[];
   /** Of a choice, in figures. */
   sums(choice: Choice): Sums;
   /** What was chosen as it is laid and put up. */
@@ -60,6 +62,16 @@ const FILLED = 0.7;
 const USED = 0.95;
 /** What is paid by the metre is bought by so much of its roll. */
 const OFF_ROLL = 0.02;
+
+/** How packs fill. */
+interface Bought {
+  /** Share of a pack that is used, by size of a material; usual ones for what is not known. */
+  known: ReadonlyMap<string, number>;
+  /** So many times as full as that. */
+  fuller: number;
+  /** In money, bought in any case. */
+  besides: number;
+}
 
 /** Of a size of a material. */
 export const keyOf = (u: Pick<LayUpOption['uses'][number], 'material' | 'thickness' | 'width'>): string =>
@@ -86,15 +98,14 @@ export const perFigure = (weights: ChoiceWeights): Record<keyof typeof WORTH | '
   money: COUNTS[weights.cost]!,
 });
 
-/** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters; `besides` is bought in any case. */
+/** What may be chosen as numbers: all that matters in money, by what it is worth and how much it matters. */
 export function modelOf(
   open: readonly Open[],
   { ups, heat: elsewhere }: Around,
   asked: Asked,
   limits: ChoiceLimits,
   weights: ChoiceWeights,
-  waste: ReadonlyMap<string, number>,
-  besides = 0,
+  { known, fuller, besides }: Bought,
 ): Model {
   const {
     design: { shell },
@@ -112,23 +123,26 @@ export function modelOf(
   const heights = limits.height === null ? [] : rooms.map(() => bare - limits.height!);
   const packIndex = new Map<string, number>();
   const packs: Pack[] = [];
+  const contents: { key: string; whole: number }[] = [];
   const prices: number[] = [];
   const money = active.findIndex(([key]) => key === 'budget');
   const packFor = (u: LayUpOption['uses'][number]): number => {
     const key = keyOf(u);
-    const known = packIndex.get(key);
-    if (known !== undefined) return known;
+    const index = packIndex.get(key);
+    if (index !== undefined) return index;
     const material = library.get(u.material)!;
     const stock = material.stock.find(
       s => Math.abs(s.thickness - u.thickness) < 1e-6 && Math.abs(s.width - u.width) < 1e-6,
     )!;
     const area = material.form === 'sheet' || material.form === 'roll';
-    const whole = canDoes(material) ?? (area ? stock.width * stock.length : stock.length);
+    const item = canDoes(material) ?? (area ? stock.width * stock.length : stock.length);
     const rests = restsOf(u, asked);
     const part = stock.byMetre ? OFF_ROLL : 1;
     const price = stock.price * part;
+    const whole = item * stock.perPack * part;
+    contents.push({ key, whole });
     packs.push({
-      size: whole * stock.perPack * (waste.get(key) ?? (area ? FILLED : USED)) * part,
+      size: whole * Math.min(1, fuller * (known.get(key) ?? (area ? FILLED : USED))),
       value: per.money * price,
       takes: [...active, ...heights].map((_, i) => (i === money ? price : 0)),
       most: null,
@@ -188,6 +202,7 @@ export function modelOf(
   return {
     problem,
     keys,
+    contents,
     worth: ({ options, takes }, cost) =>
       soft.reduce<number>(
         (sum, price, i) =>

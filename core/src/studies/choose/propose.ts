@@ -16,6 +16,7 @@ import { type Figured, wholeVan } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import { isDry, type Model, openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
+import { Fills } from './packFills.ts';
 import { aroundOf } from './putUps.ts';
 import {
   coreOf,
@@ -27,7 +28,7 @@ import {
   type ZonePick,
 } from './reasons.ts';
 import { type Refused, refusals } from './refusals.ts';
-import { better, Fills, figuresOfRound, gapOf, laidOut, polished, type Round } from './rounds.ts';
+import { better, figuresOfRound, gapOf, laidOut, polished, type Round } from './rounds.ts';
 
 /** The best choice for a van under its limits. */
 export interface Proposal {
@@ -76,6 +77,8 @@ export interface Effort {
 
 /** Choices with packs as they fill for the one before, by own search and by proof. */
 const ROUNDS = { search: 3, proof: 3 };
+/** The last proof takes packs to fill so many times as well as is known: what then stays within the limits once it is laid is taken. */
+const FULLER = 1.1;
 /** While packs still move, as near as this is near enough. */
 const NEAR = 0.005;
 /** For each limit, how long to ask what a little more of it would buy, s. */
@@ -148,12 +151,12 @@ export function choose(
   });
   let found: Round | null = null;
   const take = (round: Round): boolean => {
-    const alike = found?.choice.options.every((k, g) => k === round.choice.options[g]) ?? false;
+    const alike = found !== null && isAlike(found, round);
     if (!found) report(0.05, 'choosing', proposal(round));
     const all = [round, polished(round, asked, limits), ...(found ? [found] : [])];
     found = all.reduce((a, b) => (better(b, a) ? b : a));
     // The same again, with what is known of packs by now.
-    if (alike && found.choice.options.every((k, g) => k === round.choice.options[g])) found = round;
+    if (alike && isAlike(found, round)) found = round;
     return alike;
   };
   const tell = (share: number, doing: string) => report(share, doing, found ? proposal(found) : undefined);
@@ -170,15 +173,17 @@ export function choose(
     fills.learn(round);
   }
   let conflict: Conflict | null = null;
-  for (let n = 0; solver && n < ROUNDS.proof; n++) {
-    const model = fills.model(limits);
+  const paid = limits.budget !== null || weights.cost > 0;
+  for (let n = 0, settled = false; solver && n < ROUNDS.proof; n++) {
+    const bold = paid && (settled || n === ROUNDS.proof - 1);
+    const model = fills.model(limits, { fuller: bold ? FULLER : 1 });
     const start = weigh(model.problem, found!.choice.options);
     const share = (part: number) => 0.2 + (0.7 * (n + Math.min(1, part))) / ROUNDS.proof;
     const began = Date.now();
     let told = start;
     let shown: Round = found!;
     // The last one may go on: what was found is there meanwhile.
-    const seconds = solver.seconds * (n === ROUNDS.proof - 1 ? 4 : 1);
+    const seconds = solver.seconds * (n === ROUNDS.proof - 1 && !bold ? 4 : 1);
     const proof = prove(solver.highs, model.problem, start, {
       seconds,
       near: NEAR,
@@ -198,12 +203,19 @@ export function choose(
     }
     const { bound } = proof;
     const round = laidOut({ model, choice: proof.best, bound }, asked, limits);
-    const same = take(round);
+    const before: Round = found!;
+    settled = take(round);
     // Whatever is best by now, this is what is known of how much better another could be.
-    found = { ...found!, model, choice: weigh(model.problem, found!.choice.options), bound };
+    if (!bold) found = { ...found!, model, choice: weigh(model.problem, found!.choice.options), bound };
+    else if (isAlike(found!, before)) found = before;
+    else {
+      fills.learn(found!);
+      const learned = fills.model(limits);
+      found = { ...found!, model: learned, choice: weigh(learned.problem, found!.choice.options), bound };
+    }
     tell(share(1), 'proving');
-    if (same) break;
-    fills.learn(round);
+    if (bold || (settled && !paid)) break;
+    if (!settled) fills.learn(round);
   }
   report(0.92, 'asking what limits cost');
   const bought = (model: Model, from: readonly number[]): Choice => {
@@ -218,6 +230,8 @@ export function choose(
     prices: prices && !conflict ? pricesOf(limits, within => fills.model(within), found!, bought) : [],
   });
 }
+
+const isAlike = (a: Round, b: Round): boolean => a.choice.options.every((k, g) => k === b.choice.options[g]);
 
 /** Zones where a piece would come down as it is usually held, and what would hold it. */
 function fallingIn({ design, library }: Asked, placement: Placement): Proposal['without']['holds'] {

@@ -4,12 +4,10 @@ import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { type OrderLine, takeOff } from '../../order/takeoff/index.ts';
 import { type Figured, wholeVan } from './figureKeys.ts';
-import { filledBy } from './figures.ts';
-import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
-import { keyOf, type Model, modelOf, type Open } from './model.ts';
+import type { ChoiceLimits } from './limits.ts';
+import type { Model } from './model.ts';
 import { nestedOrder } from './nested.ts';
 import type { Asked } from './options.ts';
-import type { Around } from './putUps.ts';
 
 /** A choice as it comes out once it is laid. */
 export interface Round {
@@ -160,56 +158,3 @@ export const better = (a: Round, b: Round): boolean =>
   a.over < b.over - 1e-4 || (a.over <= b.over + 1e-4 && worthOf(a) < worthOf(b));
 
 const worthOf = ({ model, choice, cost }: Round): number => model.worth(choice, cost);
-
-/** How full this van's pieces make sheets and rolls, by what each lay-up takes alone: few items tell little. */
-function usualFill(open: readonly Open[]): Map<string, number> {
-  const sums = new Map<string, { need: number; full: number }>();
-  for (const { all } of open)
-    for (const { uses } of all)
-      for (const u of uses) {
-        if (u.items < 2) continue;
-        const own = sums.get(keyOf(u)) ?? { need: 0, full: 0 };
-        sums.set(keyOf(u), { need: own.need + u.need, full: own.full + u.need / Math.max(0.05, u.filled) });
-      }
-  return new Map([...sums].map(([key, { need, full }]) => [key, need / full]));
-}
-
-/** How full packs are once the chosen is laid. */
-function learn(waste: Map<string, number>, { lines }: Round): void {
-  for (const l of lines) {
-    // Of few items the last is hardly ever full: that is no habit of the material.
-    if (l.items < 3) continue;
-    const size = { material: l.material, ...l.stock };
-    waste.set(keyOf(size), Math.min(1, Math.max(0.3, filledBy(l))));
-  }
-}
-
-/** What is known of how packs fill, learned from what was laid: models of the choice rest on it. */
-export class Fills {
-  private readonly waste: Map<string, number>;
-  /** Bought besides: zones that are not chosen for, wood under edges, the last sheet of few. */
-  private besides = 0;
-
-  constructor(
-    private readonly open: readonly Open[],
-    private readonly around: Around,
-    private readonly asked: Asked,
-    private readonly weights: ChoiceWeights,
-  ) {
-    this.waste = usualFill(open);
-  }
-
-  /** The choice under limits, by other weights where they are given. */
-  model(limits: ChoiceLimits, weights: ChoiceWeights = this.weights): Model {
-    return modelOf(this.open, this.around, this.asked, limits, weights, this.waste, this.besides);
-  }
-
-  /** Packs fill as they do in what was laid; what they then do not explain is bought besides. */
-  learn(round: Round): void {
-    learn(this.waste, round);
-    const { problem, sums } = this.model(NO_LIMITS);
-    this.besides += round.cost - sums(weigh(problem, round.choice.options)).money;
-  }
-}
-
-const NO_LIMITS: ChoiceLimits = { budget: null, mass: null, height: null, hours: null, damp: 'grows' };
