@@ -198,14 +198,17 @@ export function choose(
       },
     });
     if (proof.best.over > 0 && proof.bound === Number.POSITIVE_INFINITY) {
-      conflict = conflictIn(solver.highs, model);
-      break;
+      conflict ??= conflictIn(solver.highs, model);
+      // Fuller packs may yet be within them.
+      settled = true;
+      if (bold || !paid) break;
+      continue;
     }
     const { bound } = proof;
     const round = laidOut({ model, choice: proof.best, bound }, asked, limits);
     const before: Round = found!;
     settled = take(round);
-    // Whatever is best by now, this is what is known of how much better another could be.
+    // Whatever is best by now, this is what is known of how much better another could be; a bold look that finds nothing tells nothing.
     if (!bold) found = { ...found!, model, choice: weigh(model.problem, found!.choice.options), bound };
     else if (isAlike(found!, before)) found = before;
     else {
@@ -217,6 +220,7 @@ export function choose(
     if (bold || (settled && !paid)) break;
     if (!settled) fills.learn(round);
   }
+  if (found!.over <= 1e-4) conflict = null;
   report(0.92, 'asking what limits cost');
   const bought = (model: Model, from: readonly number[]): Choice => {
     const search = new ChoiceSearch(model.problem, { from });
