@@ -208,9 +208,11 @@ export function choose(
     const round = laidOut({ model, choice: proof.best, bound }, asked, limits);
     const before: Round = found!;
     settled = take(round);
-    // Whatever is best by now, this is what is known of how much better another could be; a bold look that finds nothing tells nothing.
+    // Whatever is best by now, this is what is known of how much better another could be.
     if (!bold) found = { ...found!, model, choice: weigh(model.problem, found!.choice.options), bound };
-    else if (isAlike(found!, before)) found = before;
+    // What no pack as it is known allowed is told by how much better fuller ones could be.
+    else if (isAlike(found!, before))
+      found = before.choice.value < before.bound ? { ...before, bound } : before;
     else {
       fills.learn(found!);
       const learned = fills.model(limits);
