@@ -56,6 +56,27 @@ it('hands a worker on to the next job, and keeps one for the next time', async (
   expect([Stand.all.length, Stand.all[0]!.asked]).toEqual([1, ['a', 'b']]);
 });
 
+it('hands a job to the worker that did some of its kin, and others to those that did none', async () => {
+  const run = (job: string, kin?: string) => pool.run(job, { kin, signal: never() });
+  const all = [run('a', 'weighed'), run('b')];
+  const [weighed, other] = Stand.all as [Stand, Stand];
+  // Whichever ends first.
+  weighed.answers('x');
+  other.answers('y');
+  await Promise.all(all);
+  void run('c');
+  void run('d', 'weighed');
+  expect([weighed.asked, other.asked]).toEqual([
+    ['a', 'd'],
+    ['b', 'c'],
+  ]);
+  weighed.answers('x');
+  other.answers('y');
+  void run('e', 'weighed');
+  void run('f', 'weighed');
+  expect([weighed.asked.at(-1), other.asked.at(-1), Stand.all.length]).toEqual(['e', 'f', 2]);
+});
+
 it('given up while it waits, a job never runs; while it runs, its worker ends and the next has its turn', async () => {
   const controls = ['a', 'b', 'c', 'd'].map(job => {
     const control = new AbortController();

@@ -8,6 +8,7 @@ type Said<A> =
 interface Waiting<J, A> {
   job: J;
   quick: boolean;
+  kin: string;
   report: Report;
   signal: AbortSignal;
   onStart(): void;
@@ -18,6 +19,8 @@ interface Waiting<J, A> {
 interface Asked {
   /** Goes before what may take long. */
   quick?: boolean;
+  /** Goes to a worker that did some of the same kin, where one is idle: it has at hand what they share. */
+  kin?: string | undefined;
   signal: AbortSignal;
   /** Its turn has come. */
   onStart?(): void;
@@ -30,7 +33,7 @@ interface Asked {
  */
 export class Pool<J, A> {
   private readonly queue: Waiting<J, A>[] = [];
-  private readonly idle: Worker[] = [];
+  private readonly idle: { worker: Worker; kins: Set<string> }[] = [];
   private busy = 0;
 
   constructor(
@@ -41,11 +44,11 @@ export class Pool<J, A> {
   /** Resolves with the answer; rejects with the job's message, or the signal's reason when it is given up. */
   run(
     job: J,
-    { quick = false, signal, onStart = () => undefined, report = () => undefined }: Asked,
+    { quick = false, kin = '', signal, onStart = () => undefined, report = () => undefined }: Asked,
   ): Promise<A> {
     return new Promise((resolve, reject) => {
       if (signal.aborted) return reject(signal.reason);
-      const waiting: Waiting<J, A> = { job, quick, report, signal, onStart, resolve, reject };
+      const waiting: Waiting<J, A> = { job, quick, kin, report, signal, onStart, resolve, reject };
       const before = quick ? this.queue.findIndex(w => !w.quick) : -1;
       this.queue.splice(before < 0 ? this.queue.length : before, 0, waiting);
       signal.addEventListener('abort', () => this.giveUp(waiting), { once: true });
@@ -65,13 +68,17 @@ export class Pool<J, A> {
     const turn = this.queue.shift();
     if (!turn) return;
     this.busy++;
-    // One that has done its work knows the van by now: the next run is quicker with it.
-    const worker = this.idle.pop() ?? this.make();
+    // One that has done its work knows the van by now: the next run is quicker with it. Others keep from what only kin can use.
+    const at = this.idle.findIndex(i => i.kins.has(turn.kin));
+    const fewest = () => this.idle.reduce((a, i, n, all) => (i.kins.size < all[a]!.kins.size ? n : a), 0);
+    const [known] = this.idle.splice(at < 0 ? fewest() : at, 1);
+    const { worker, kins } = known ?? { worker: this.make(), kins: new Set<string>() };
+    if (turn.kin) kins.add(turn.kin);
     const done = (keep: boolean) => {
       turn.signal.removeEventListener('abort', abort);
       worker.onmessage = null;
       worker.onerror = null;
-      if (keep && this.idle.length === 0) this.idle.push(worker);
+      if (keep) this.idle.push({ worker, kins });
       else worker.terminate();
       this.busy--;
       this.next();

@@ -35,6 +35,13 @@ interface Tables extends DBSchema {
 const MOST_KEPT = 16;
 /** Raised when a job answers in another shape: what an earlier program kept is then forgotten. */
 const SHAPE = 10;
+/** Jobs that share what a worker has weighed. */
+const KINS: Partial<Record<JobKind, string>> = {
+  choose: 'weighed',
+  front: 'weighed',
+  improve: 'weighed',
+  flips: 'weighed',
+};
 /** One core is the page's own; on a machine with two, a second job still goes on beside a long one. */
 const WORKERS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
@@ -91,6 +98,7 @@ export async function startJob(
   try {
     const answer = await pool.run(job, {
       quick: of.quick,
+      kin: KINS[job.kind],
       signal: control.signal,
       onStart: () => change({ queued: false }),
       report: (share, soFar) => {
