@@ -111,7 +111,7 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
         />
         <Select
           compact
-          className="w-40"
+          className="w-44"
           label="Damp, at worst"
           value={limits.damp}
           onChange={e =>
@@ -130,7 +130,7 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
           <Select
             key={key}
             compact
-            className="w-32"
+            className="w-36"
             label={name}
             value={weights[key]}
             onChange={e => onWeights({ [key]: Number(e.target.value) })}

@@ -42,6 +42,9 @@ interface Props {
   picked: Figured | undefined;
 }
 
+/** A fence is drawn that far from what else is, as a share of its range. */
+const NEAR = 0.5;
+
 /** Beyond the steps nothing can be had within the other limits; dashed fences are limits. */
 export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
   const units = useUnits();
@@ -50,13 +53,19 @@ export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
       const [ax, ay] = [figureAxis(x, units), figureAxis(y, units)];
       const at = (f: Figured) => ({ x: f[x] * ax.by, y: f[y] * ay.by });
       const all = [...front.map(p => at(p.figures)), ...marks.map(m => at(m.figures))];
-      const range = (of: 'x' | 'y') => {
+      const [lx, ly] = [limitOf(limits, x), limitOf(limits, y)];
+      const range = (of: 'x' | 'y', limit: number | null) => {
         const values = all.map(p => p[of]);
         const [low, high] = [Math.min(...values), Math.max(...values)];
-        const room = 0.06 * (high - low) || 1;
-        return { min: Math.max(0, low - room), max: high + room };
+        // A fence that lies near what is drawn is drawn too.
+        const near =
+          limit !== null && limit > low - NEAR * (high - low) && limit < high + NEAR * (high - low);
+        const [from, to] = near ? [Math.min(low, limit), Math.max(high, limit)] : [low, high];
+        const room = 0.06 * (to - from) || 1;
+        return { min: Math.max(0, from - room), max: to + room };
       };
-      const [rx, ry] = [range('x'), range('y')];
+      const rx = range('x', lx === null ? null : lx * ax.by);
+      const ry = range('y', ly === null ? null : ly * ay.by);
       const fence = (a: { x: number; y: number }, b: { x: number; y: number }) => ({
         label: 'your limit',
         data: [a, b],
@@ -65,7 +74,6 @@ export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
         borderWidth: 3,
         pointRadius: 0,
       });
-      const [lx, ly] = [limitOf(limits, x), limitOf(limits, y)];
       return {
         type: 'line' as const,
         data: {

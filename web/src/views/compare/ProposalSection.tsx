@@ -86,6 +86,8 @@ export function ProposalSection() {
   // Of a bare van no year is reckoned: a guess has to do.
   const awaited = !damp.climate.own && damp.worst !== null;
   const { answer } = job;
+  // What limits cost is asked last.
+  const asked = job.running === null && !job.stopped;
   const troubles =
     answer &&
     [conflictWords(answer, units), withoutWords(answer, id => shell.zones.find(z => z.id === id)?.name ?? id)]
@@ -105,7 +107,8 @@ export function ProposalSection() {
               </p>
               <p className="pl-3.5">
                 Now: {printNumber(heat.asUsed, 1)} W/K, {printMoney(Math.round(laid?.money ?? order.cost))},{' '}
-                {printMass(load.mass, units)}. {priceWords(answer, units)} {spareWords(answer, units)}
+                {printMass(load.mass, units)}. {asked && priceWords(answer, units)}{' '}
+                {spareWords(answer, units)}
               </p>
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
               <p className="pl-3.5 text-[13px] text-faint">

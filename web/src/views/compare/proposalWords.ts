@@ -115,7 +115,8 @@ const heldWords = (zones: string, instead: Hold | null): string =>
   }`;
 
 /** What each limit that binds costs, the dearest first. */
-export function priceWords({ prices }: Proposal, units: UnitSystem): string {
+export function priceWords({ prices, over }: Proposal, units: UnitSystem): string {
+  if (over > 1e-4) return '';
   if (prices.length === 0) return 'None of your limits stands in the way.';
   return prices
     .map(p => `${NAMES[p.limit](p.more, units)}: ${changeWords(p.changes, units) || 'nothing worth telling'}`)
