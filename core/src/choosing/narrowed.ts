@@ -12,6 +12,13 @@ interface Span {
   takes: Float64Array;
 }
 
+/** When all groups have their least: of each pack what may yet be used and what is used, and what is left of each limit. */
+interface Rooms {
+  packs: number[];
+  used: number[];
+  limits: number[];
+}
+
 /**
  * Leaves out of parts what no choice of them that keeps its limits has: options that use more packs than there may be, or take more of a
  * limit than the least of all other groups leaves, and numbers of packs that the options left cannot come to (bound propagation: Savelsbergh
@@ -64,22 +71,13 @@ export class Narrowing {
   }
 
   /** What is left of each pack and limit when all groups have their least. Null where that is too much already. */
-  private rooms(
-    { least, most }: Part,
-    spans: readonly Span[],
-  ): { packs: number[]; limits: number[]; used: number[] } | null {
+  private rooms({ least, most }: Part, spans: readonly Span[]): Rooms | null {
     const { limits, packs, soft } = this.problem;
     const used = packs.map((pack, p) => {
-      const sum = (of: (s: Span) => Float64Array) => spans.reduce((total, s) => total + of(s)[p]!, 0);
-      const low = sum(s => s.low);
+      const low = spans.reduce((sum, s) => sum + s.low[p]!, 0);
+      const high = spans.reduce((sum, s) => sum + s.high[p]!, 0);
       least[p] = Math.max(least[p]!, packsOf(low, pack));
-      most[p] = Math.min(
-        most[p]!,
-        packsOf(
-          sum(s => s.high),
-          pack,
-        ),
-      );
+      most[p] = Math.min(most[p]!, packsOf(high, pack));
       return low;
     });
     const rooms = limits.map((limit, i) => {
@@ -105,11 +103,7 @@ export class Narrowing {
   }
 
   /** Whether there were any to leave out. */
-  private leaveOut(
-    { least, off }: Part,
-    spans: readonly Span[],
-    rooms: { packs: number[]; limits: number[]; used: number[] },
-  ): boolean {
+  private leaveOut({ least, off }: Part, spans: readonly Span[], rooms: Rooms): boolean {
     const { groups, packs } = this.problem;
     let any = false;
     groups.forEach(({ options }, g) => {

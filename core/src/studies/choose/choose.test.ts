@@ -31,7 +31,7 @@ import { optionsFor } from './options.ts';
 import { Fills } from './packFills.ts';
 import { placed } from './placed.ts';
 import { aroundOf, putUpsOf as putUps } from './putUps.ts';
-import { laidOut } from './rounds.ts';
+import { laidOut, WITHIN } from './rounds.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -125,7 +125,7 @@ describe('the best choice', () => {
       const limits = { ...free, budget };
       choose(options, asked, limits, warm, { steps: 1, solver, prices: false }, (share, doing, soFar) => {
         if (!soFar || doing !== 'proving') return;
-        expect(soFar.over).toBeLessThanOrEqual(1e-4);
+        expect(soFar.over).toBeLessThanOrEqual(WITHIN);
         // At the end of a round all of it is told anyway.
         const end = [1, 2, 3].some(n => Math.abs(share - 0.2 - (0.7 * n) / 3) < 1e-9);
         if (!end) heats.push(soFar.evaluated.heat);
@@ -234,7 +234,7 @@ describe('the best choice', () => {
   it('keeps a budget that can be kept, however tight, once it is proven', () => {
     for (const budget of [330, 380, 450]) {
       const p = choose(options, asked, { ...free, budget }, warm, { steps: 10, solver, prices: false });
-      if (p.conflict) expect(p.over).toBeGreaterThan(1e-4);
+      if (p.conflict) expect(p.over).toBeGreaterThan(WITHIN);
       else expect(p.evaluated.cost, `${budget}`).toBeLessThanOrEqual(budget + 0.05);
     }
   });

@@ -6,6 +6,9 @@ import type { Asked } from './options.ts';
 import type { Around } from './putUps.ts';
 import type { Round } from './rounds.ts';
 
+/** No pack is taken for emptier, as a share. */
+const LEAST = 0.05;
+
 /**
  * How full this van's pieces make sheets and rolls, by what each lay-up takes alone: few items tell little, but for what one zone alone
  * may have, which is laid just so.
@@ -15,13 +18,13 @@ function usualFill(open: readonly Open[]): Map<string, number> {
   for (const zone of open)
     for (const { uses } of zone.all)
       for (const u of uses) {
-        const own = sums.get(keyOf(u)) ?? { need: 0, full: 0, most: 0, zones: new Set() };
+        const own = sums.get(keyOf(u)) ?? { need: 0, full: 0, most: LEAST, zones: new Set() };
         sums.set(keyOf(u), own);
         own.zones.add(zone);
         own.most = Math.max(own.most, u.filled);
         if (u.items < 2) continue;
         own.need += u.need;
-        own.full += u.need / Math.max(0.05, u.filled);
+        own.full += u.need / Math.max(LEAST, u.filled);
       }
   return new Map(
     [...sums].flatMap(([key, { need, full, most, zones }]): [string, number][] => {

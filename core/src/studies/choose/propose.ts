@@ -28,7 +28,7 @@ import {
   type ZonePick,
 } from './reasons.ts';
 import { type Refused, refusals } from './refusals.ts';
-import { better, figuresOfRound, gapOf, laidOut, polished, type Round } from './rounds.ts';
+import { better, figuresOfRound, gapOf, laidOut, polished, type Round, WITHIN } from './rounds.ts';
 
 /** The best choice for a van under its limits. */
 export interface Proposal {
@@ -138,9 +138,9 @@ export function choose(
     evaluated: { heat: wholeVan(e).warmth, mass: e.load.mass, cost, height: e.fit.headroom.left },
     figures: figuresOfRound({ model, choice, evaluation: e, cost }),
     over,
-    gap: over > 1e-4 ? 1 : gapOf({ choice, bound }),
+    gap: over > WITHIN ? 1 : gapOf({ choice, bound }),
     without,
-    spare: over > 1e-4 ? [] : spareOf(limits, { model, choice, evaluation: e, cost }),
+    spare: over > WITHIN ? [] : spareOf(limits, { model, choice, evaluation: e, cost }),
     refused: refusals(
       options,
       asked,
@@ -222,7 +222,7 @@ export function choose(
     if (bold || (settled && !paid)) break;
     if (!settled) fills.learn(round);
   }
-  if (found!.over <= 1e-4) conflict = null;
+  if (found!.over <= WITHIN) conflict = null;
   report(0.92, 'asking what limits cost');
   const bought = (model: Model, from: readonly number[]): Choice => {
     const search = new ChoiceSearch(model.problem, { from });

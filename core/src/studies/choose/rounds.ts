@@ -153,8 +153,11 @@ export function polished(round: Round, asked: Asked, limits: ChoiceLimits): Roun
   return best === round.choice ? round : laidOut({ ...round, choice: best }, asked, limits);
 }
 
+/** So little over its limits is within them, as a share. */
+export const WITHIN = 1e-4;
+
 /** The one nearer to its limits, then the one that is worth more. */
 export const better = (a: Round, b: Round): boolean =>
-  a.over < b.over - 1e-4 || (a.over <= b.over + 1e-4 && worthOf(a) < worthOf(b));
+  a.over < b.over - WITHIN || (a.over <= b.over + WITHIN && worthOf(a) < worthOf(b));
 
 const worthOf = ({ model, choice, cost }: Round): number => model.worth(choice, cost);

@@ -49,7 +49,8 @@ export function gapWords({ over, gap }: Proposal): string {
   const as = 'as far as packs are estimated';
   return gap < 5e-5
     ? `Proven: nothing is better, ${as}.`
-    : `Proven: nothing is better by more than ${printNumber(gap * 100, 1)} %, ${as}.`;
+    : // A bound is rounded up.
+      `Proven: nothing is better by more than ${printNumber(Math.ceil(gap * 1000) / 10, 1)} %, ${as}.`;
 }
 
 /** Which limits cannot be kept together, and how far they would have to give way; empty where all can. */
