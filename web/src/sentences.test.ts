@@ -22,7 +22,7 @@ const withMoisture = (
   damp: BayResult['damp'],
 ): BayResult => {
   const moisture = { ...bay.moisture!, ...change };
-  return { ...bay, damp, moisture, provisional: false, wetEnd: { state: damp, moisture } };
+  return { ...bay, damp, moisture, settled: true, wetEnd: { state: damp, moisture } };
 };
 
 describe('a bay’s place', () => {

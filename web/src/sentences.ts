@@ -4,7 +4,7 @@ import type { BandInput } from '@overcoat/core/studies/damp';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
 import { keptClear } from '@overcoat/core/survey/shell';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
-import { growsYearly } from '@overcoat/core/van/wetting';
+import { buildsUp, type DampClass, dampWord, growsYearly } from '@overcoat/core/van/wetting';
 import { days, grams, monthName } from './format.ts';
 
 /** "left wall, third bay, upper" cannot be known of every van: zone, sizes and depth can. */
@@ -21,12 +21,9 @@ export function bayPlace({ bay, zone }: Pick<BayResult, 'bay' | 'zone'>, units: 
 
 /** What a bay's water does, in one sentence with its numbers. */
 export function dampSentence(result: BayResult): string {
-  return result.provisional ? `${settled(result)} Provisional.` : settled(result);
-}
-
-function settled(result: BayResult): string {
   const m = result.moisture;
   const name = result.bay.id;
+  if (result.damp === 'reckoning') return `${name}: its water in the van’s own year is being reckoned.`;
   if (!m) return `${name} is bare: steel below the cabin’s dew point sweats where you can see it.`;
   const leak = `a 100 g leak dries in ${days(m.daysToDry)}`;
   if (result.damp === 'dry')
@@ -52,13 +49,14 @@ export const hasBand = ({ damp, moisture, wetEnd }: BayResult): boolean =>
 function wetEndSentence(result: BayResult): string {
   if (!hasBand(result)) return '';
   const { state, moisture } = result.wetEnd!;
-  const verdict = state === result.damp ? '' : `${DAMP_WORDS[state]}, `;
+  const verdict = state === result.damp ? '' : `${dampWord(state)}, `;
   return ` At the wet end: ${verdict}${grams(state === 'dry' ? moisture.highest : moisture.peak)}.`;
 }
 
 /** The same for a zone, of which the bay that is worst off speaks. */
 export function zoneSentence(worst: BayResult): string {
   const m = worst.moisture;
+  if (worst.damp === 'reckoning') return 'in the van’s own year.';
   if (!m) return 'bare: it sweats where you can see it.';
   if (worst.damp === 'dry') return `at most ${grams(m.highest)} in five winters.${wetEndSentence(worst)}`;
   const gone = m.goneBy === null ? 'not gone by autumn' : `gone by ${monthName(m.goneBy)}`;
@@ -66,34 +64,32 @@ export function zoneSentence(worst: BayResult): string {
   return `${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}.${wetEndSentence(worst)}`;
 }
 
+/** What a verdict is close to, after “close to”. */
+const CLOSE_TO: Record<DampClass, string> = { dry: 'dry', dries: 'drying each summer', grows: 'building up' };
+
 /** The verdict on the whole van: the worst bay speaks for it. */
 export function verdict(e: Evaluation): string {
-  const { state, bareBays } = e.damp;
+  const { state, bareBays, near } = e.damp;
   const worst = worstBay(e);
+  if (state === 'reckoning')
+    return 'The van’s own year is being reckoned: heater, people, glass and linings, hour by hour.';
   if (!worst) return 'Nothing is lined yet. Choose a school for the whole van, or give a zone a build-up.';
   const bare = bareBays > 0 ? ` ${bareBays} bay${bareBays === 1 ? ' is' : 's are'} still bare.` : '';
+  const close = near ? `, close to ${CLOSE_TO[near]}` : '';
   const lead =
     state === 'dry'
-      ? 'Dry everywhere; the worst is '
-      : state === 'grows'
-        ? 'Water builds up year by year: '
-        : 'Wet in winter, dry again by autumn: ';
+      ? `Dry everywhere${close}; the worst is `
+      : buildsUp(state)
+        ? `Water builds up year by year${close}: `
+        : `Wet in winter, dry again by autumn${close}: `;
   const other = e.damp.wetEnd.worst;
   const wettest = other !== null && other !== worst.bay.id ? bayResult(e, other) : null;
   const beyond =
     wettest && hasBand(wettest)
-      ? ` Worst at the wet end: ${other}, ${DAMP_WORDS[wettest.wetEnd!.state]}, ${grams(wettest.wetEnd!.moisture.peak)}.`
+      ? ` Worst at the wet end: ${other}, ${dampWord(wettest.wetEnd!.state)}, ${grams(wettest.wetEnd!.moisture.peak)}.`
       : '';
   return `${lead}${dampSentence(worst)}${beyond}${bare}`;
 }
-
-export const DAMP_WORDS = {
-  bare: 'not lined',
-  dry: 'dry',
-  dries: 'wets and dries',
-  grows: 'builds up',
-} as const;
-export const DAMP_MARKS = { bare: '○', dry: '●', dries: '◐', grows: '▲' } as const;
 
 /** What the two ends of the band are, wherever only figures stand. */
 export const BAND_NOTE =

@@ -11,8 +11,8 @@ export interface BayResult extends LaidBay {
   uValue: number;
   /** State by the monthly method. */
   damp: DampState;
-  /** Whether that rests on a guessed climate, the van's own year being unknown yet. */
-  provisional: boolean;
+  /** Whether that is the verdict, of the van's own year, or stands in for it. */
+  settled: boolean;
   /** Null where there is no field to swing. */
   quiet: BayQuiet | null;
   /** Null where it is bare. */
@@ -31,7 +31,7 @@ export function bayResult(e: Evaluation, id: string): BayResult {
     fit: e.fit.bays.get(id)!,
     uValue: e.heat.bays.get(id)!,
     damp: state,
-    provisional: moisture !== null && !e.damp.climate.own,
+    settled: e.damp.standing === 'settled',
     quiet: e.quiet.bays.get(id)!,
     moisture,
     wetEnd,

@@ -5,8 +5,11 @@ import { type Air, dewPoint } from '../physics/air/index.ts';
 import {
   type BayMoisture,
   bayMoisture,
+  type DampClass,
   type DampState,
   dampModel,
+  dampNear,
+  dampRank,
   dampState,
   gainOf,
   type LeakAt,
@@ -37,6 +40,13 @@ export interface DampResult {
   most: { likely: number; wetEnd: number };
   /** How many bays are bare, those round the cab not counted. */
   bareBays: number;
+  /** A class that the worst bay is close to and not in; null where its own is clear. */
+  near: DampClass | null;
+  /**
+   * Whether it is the verdict, of the van's own year; or stands in for it while that is reckoned: months in a climate kept
+   * from before an edit, the last verdict, or nothing; or is quick months in a guessed climate, which nobody is shown.
+   */
+  standing: 'settled' | 'kept' | 'last' | 'reckoning' | 'quick';
   /** What its bays met: the van's own hours, or a quick guess until they are known. */
   climate: VanClimate;
   /** The design night; dew point of the cabin, degC. */
@@ -95,7 +105,9 @@ export function dampOf(
     worst,
     wetEnd: { state: wettest === null ? 'bare' : byBay.get(wettest)!.wetEnd!.state, worst: wettest },
     most,
+    near: worst === null ? null : dampNear(byBay.get(worst)!.moisture!),
     bareBays,
+    standing: climate.own ? 'settled' : 'quick',
     climate,
     night: { ...climate.night, dewPoint: dewPoint(climate.night.inside.p) },
   };
@@ -104,9 +116,3 @@ export function dampOf(
 /** The same, called wetting where it would be called dry. */
 const neverDry = <D extends { state: DampState }>(damp: D): D =>
   damp.state === 'dry' ? { ...damp, state: 'dries' } : damp;
-
-const RANK: Record<DampState, number> = { bare: -1, dry: 0, dries: 1, grows: 2 };
-
-/** How bad a bay is: by its state, then peak, then growth. */
-export const dampRank = ({ state, moisture }: Pick<BayDamp, 'state' | 'moisture'>): number =>
-  RANK[state] * 1e6 + (moisture?.peak ?? 0) * 1e3 + (moisture?.growth ?? 0);

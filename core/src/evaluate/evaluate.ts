@@ -85,16 +85,20 @@ function answered(bays: Evaluation['bays'], answers: Answers): Evaluation {
   };
 }
 
-/** The same van in another climate: its damp alone is asked again. */
-export function inClimate(e: Evaluation, shell: Shell, library: Library, climate: VanClimate): Evaluation {
-  const cases: LayUp['cases'] = [];
-  for (const { like } of e.bays.values()) cases[like.index] = like;
-  return answered(e.bays, {
+/** The same van with another answer about damp. */
+export const withDamp = (e: Evaluation, damp: () => DampResult): Evaluation =>
+  answered(e.bays, {
     fit: () => e.fit,
     heat: () => e.heat,
-    damp: () => dampOf(shell, { bays: e.bays, cases }, library, climate),
+    damp,
     load: () => e.load,
     quiet: () => e.quiet,
     order: () => e.order,
   });
+
+/** The same van in another climate: its damp alone is asked again. */
+export function inClimate(e: Evaluation, shell: Shell, library: Library, climate: VanClimate): Evaluation {
+  const cases: LayUp['cases'] = [];
+  for (const { like } of e.bays.values()) cases[like.index] = like;
+  return withDamp(e, () => dampOf(shell, { bays: e.bays, cases }, library, climate));
 }

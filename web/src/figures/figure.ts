@@ -29,6 +29,10 @@ export interface Figure {
   note(e: Evaluation, design: Design, units: UnitSystem): string;
   /** Whether it needs somebody. */
   alert(e: Evaluation, design: Design): boolean;
+  /** Whether it is still being reckoned: what stands is greyed; left out where it never is. */
+  waits?(e: Evaluation): boolean;
+  /** The change from one evaluation to another in words, where the value alone tells too little; null for none. */
+  tells?(before: Evaluation, now: Evaluation): string | null;
   /** How it came about; null where there is nothing to show. */
   working(e: Evaluation, design: Design, library: Library): Working | null;
 }

@@ -27,7 +27,7 @@ const UNITS: Record<FigureKey, Unit> = {
 
 /** A figure as it is said. */
 export const printFigure = (key: FigureKey, value: number, units: UnitSystem): string =>
-  printOf(units)(value, UNITS[key]);
+  Number.isNaN(value) ? '…' : printOf(units)(value, UNITS[key]);
 
 /** What a figure is multiplied by on an axis, and what the axis says. */
 export function figureAxis(key: FigureKey, units: UnitSystem): { by: number; says: string } {
@@ -35,9 +35,11 @@ export function figureAxis(key: FigureKey, units: UnitSystem): { by: number; say
   return { by, says: `${FIGURE_NAMES[key]}, ${key === 'quiet' ? '% of the bare van' : says}` };
 }
 
-/** All figures in a line. */
+/** All figures in a line; those that are still being reckoned are left out. */
 export const figuresWords = (figures: Figured, units: UnitSystem): string =>
-  FIGURE_KEYS.map(k => `${FIGURE_NAMES[k]} ${printFigure(k, figures[k], units)}`).join(', ');
+  FIGURE_KEYS.filter(k => !Number.isNaN(figures[k]))
+    .map(k => `${FIGURE_NAMES[k]} ${printFigure(k, figures[k], units)}`)
+    .join(', ');
 
 /** Limits that figures break, each with by how much; empty where all are kept. */
 export function brokenWords(

@@ -26,7 +26,9 @@ export function ChangeNote() {
   const before = last ? evaluationOf(last.before, variant.id, library, heard) : null;
   const parts = before
     ? FIGURES.flatMap(f =>
-        f.key === 'damp' && !comparable(before, now) ? [] : (f.change(f.of(before), f.of(now), units) ?? []),
+        f.waits?.(before) || f.waits?.(now)
+          ? `${f.name}: reckoning`
+          : ((f.tells ? f.tells(before, now) : f.change(f.of(before), f.of(now), units)) ?? []),
       )
     : [];
   const setBaseline = () =>
@@ -81,9 +83,6 @@ export function ChangeNote() {
     </div>
   );
 }
-
-/** Whether both rest on the same kind of climate: a guess is not held against the van's own year. */
-const comparable = (a: Evaluation, b: Evaluation): boolean => a.damp.climate.own === b.damp.climate.own;
 
 function evaluationOf(
   design: {

@@ -36,6 +36,7 @@ export function Ledger() {
               value={f.print(value, units)}
               change={f.changeShort(f.of(before), value, units)}
               note={laid ? nestedNote(laid, design.brief.budget) : f.note(e, design, units)}
+              waits={f.waits?.(e) ?? false}
               alert={laid ? laid.cost > design.brief.budget : f.alert(e, design)}
               onOpen={() => setWorking(f.working(e, design, library))}
             />
@@ -61,15 +62,17 @@ interface TicketProps {
   change?: string | null;
   note: string;
   alert?: boolean;
+  /** It is being reckoned: what stands is from before. */
+  waits?: boolean;
   onOpen?(): void;
 }
 
-function Ticket({ name, mark, value, change, note, alert = false, onOpen }: TicketProps) {
+function Ticket({ name, mark, value, change, note, alert = false, waits = false, onOpen }: TicketProps) {
   const body = (
     <>
       <span className="block text-[13px] text-faint">{name}</span>
       <span className="flex items-baseline gap-1.5 whitespace-nowrap font-sign text-[21px] font-semibold leading-6">
-        <span>
+        <span className={waits ? 'opacity-50' : ''}>
           {mark && (
             <span aria-hidden className="mr-1 text-sm">
               {mark}

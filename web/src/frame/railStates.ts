@@ -3,8 +3,8 @@ import { type Design, inCab } from '@overcoat/core/model';
 import { measuredBays } from '@overcoat/core/survey/shell';
 import { printTemperature } from '@overcoat/core/units';
 import { type Heard, NOTHING_HEARD } from '@overcoat/core/van/quiet';
+import { buildsUp, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { printLevel } from '../format.ts';
-import { DAMP_MARKS, DAMP_WORDS } from '../sentences.ts';
 import { evaluation } from '../store/evaluation.ts';
 import { printMoney } from '../store/money.ts';
 
@@ -53,7 +53,7 @@ export function railStates(
             lined === 0 ? '○' : lined === toLine ? '●' : '◐',
             lined === 0 ? 'not started' : `${lined} of ${toLine} lined`,
           ),
-    'cold-and-damp': state(DAMP_MARKS[e.damp.state], DAMP_WORDS[e.damp.state], e.damp.state === 'grows'),
+    'cold-and-damp': state(dampMark(e.damp.state), dampWord(e.damp.state), buildsUp(e.damp.state)),
     sound: state(
       e.quiet.change.likely > -0.5 ? '○' : e.quiet.knocked.of > 0 ? '●' : '◐',
       e.quiet.change.likely > -0.5

@@ -8,10 +8,12 @@ import {
   type ChoiceWeights,
   type Chosen,
   choose,
+  type FiguredVan,
   type FigureKey,
   type Flip,
   type FrontPoint,
   figured,
+  figuredAtOnce,
   flipsOf,
   frontOf,
   type Improvement,
@@ -46,7 +48,10 @@ interface ChooseAsk extends WeighAsk {
   weights: ChoiceWeights;
 }
 
-interface FiguredAsk extends Pick<WeighAsk, 'heard' | 'climate' | 'offcuts'> {
+/** A placement's figures under its id. */
+export type FiguredRow = FiguredVan & { id: string };
+
+interface FiguredAsk extends Pick<WeighAsk, 'heard' | 'offcuts'> {
   placements: { id: string; design: Placement }[];
 }
 
@@ -104,16 +109,21 @@ export const chooseJobs = {
     );
   },
 
-  /** Placements in the figures that choices are weighed by. */
-  figured: (
+  /** Placements in the figures that choices are weighed by: all at once without a word on damp, then settled one by one. */
+  figured(
     { design, library }: Shelf,
-    { placements, heard, climate, offcuts }: FiguredAsk,
+    { placements, heard, offcuts }: FiguredAsk,
     report: Report,
-  ): (ReturnType<typeof figured> & { id: string })[] =>
-    placements.map(({ id, design: placement }, i) => {
-      report(i / placements.length);
-      return { id, ...figured({ design, library, heard, climate, offcuts }, placement) };
-    }),
+  ): FiguredRow[] {
+    const of = { design, library, heard, offcuts };
+    const rows = placements.map(({ id, design: placement }) => ({ id, ...figuredAtOnce(of, placement) }));
+    report(0, rows);
+    placements.forEach(({ id, design: placement }, i) => {
+      rows[i] = { id, ...figured(of, placement) };
+      report((i + 1) / placements.length, [...rows]);
+    });
+    return rows;
+  },
 
   /** For each zone the change that saves most heat for its money. */
   async improve(

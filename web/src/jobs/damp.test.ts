@@ -1,10 +1,15 @@
+import { applySchool, closesJoints, schools } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
+import { evaluateOwn } from '@overcoat/core/studies/cabin';
 import { bayModelInput } from '@overcoat/core/studies/damp';
+import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { expect, it } from 'vitest';
+import type { FiguredRow } from './choose.ts';
 import type { NightLife } from './damp.ts';
 import { type Answer, type Ask, type JobKind, runJob } from './jobs.ts';
+import type { Report } from './shelf.ts';
 
 const library = makeLibrary();
 const [, design] = demoDesigns(library);
@@ -12,11 +17,7 @@ const placement = design!.variants[0]!.design;
 const bare = { materials: [], prices: [], design: { shell: design!.shell, brief: design!.brief } };
 const r = evaluate(design!, placement, library).bays.get('L2u')!;
 const input = { ...bayModelInput(design!.shell, r), years: 2 };
-const done = async <K extends JobKind>(
-  kind: K,
-  ask: Ask<K>,
-  report?: (share: number) => void,
-): Promise<Answer<K>> => {
+const done = async <K extends JobKind>(kind: K, ask: Ask<K>, report?: Report): Promise<Answer<K>> => {
   const outcome = await runJob({ ...bare, kind, ask }, report);
   if (!outcome.ok) throw new Error(outcome.message);
   return outcome.answer;
@@ -33,14 +34,35 @@ it('computes two years of a bay, and says what it could not', async () => {
   expect(failed).toMatchObject({ ok: false, message: expect.stringContaining('moon-dust') });
 });
 
-it('sweeps the seal quality for every school', async () => {
-  const { sweep, figures } = await done('sweep', {});
-  expect(figures).toHaveLength(sweep.peak.length);
-  for (const f of figures) expect(Math.min(f.heatLoss, f.mass, f.cost)).toBeGreaterThan(0);
+it('settles every school: at once without a word on damp, then each as its variant would stand', async () => {
+  const placements = schools.map(s => ({ id: s.id, design: applySchool(design!.shell, s.id, library) }));
+  const told: { share: number; known: number }[] = [];
+  const rows = await done('figured', { placements, heard: NOTHING_HEARD, offcuts: [] }, (share, soFar) =>
+    told.push({ share, known: (soFar as FiguredRow[]).filter(r => r.climate !== null).length }),
+  );
+  expect(told[0]).toEqual({ share: 0, known: 0 });
+  expect(told.map(t => t.known)).toEqual([0, 1, 2, 3, 4, 5]);
+  rows.forEach(({ damp, figures }, k) => {
+    const e = evaluateOwn(design!, placements[k]!.design, library);
+    expect([damp.state, damp.wetEnd.state]).toEqual([e.damp.state, e.damp.wetEnd.state]);
+    expect([figures.damp, damp.wetEnd.most]).toEqual([e.damp.most.likely, e.damp.most.wetEnd]);
+    expect([figures.warmth, figures.mass]).toEqual([e.heat.asUsed, e.load.mass]);
+  });
+  // The sweep starts where the rows stand.
+  const climates = rows.map(r => r.climate!);
+  const sweep = await done('sweep', { climates });
   expect(sweep.at).toHaveLength(21);
-  // In its own year this van is dry at any seal: no order to turn.
+  const at = (k: number) => sweep.at.findIndex(q => Math.abs(q - schools[k]!.sealQuality) < 1e-9);
+  rows.forEach((r, k) => {
+    if (closesJoints(schools[k]!)) expect(sweep.peak[k]![at(k)]).toBeCloseTo(r.figures.damp, 9);
+    expect(sweep.state[k]![at(k)]).toBe(r.damp.state);
+  });
   for (const c of sweep.crossings) expect(c.at).toBeLessThanOrEqual(1);
   for (const peaks of sweep.peak) expect(peaks.at(-1)!).toBeLessThanOrEqual(peaks[0]! + 1e-9);
+  const band = await done('band', { climates });
+  band.likely.forEach((peak, k) => {
+    expect(peak).toBeCloseTo(rows[k]!.figures.damp, 9);
+  });
 });
 
 it('tells what moves the water of a bay, and how far it is', async () => {

@@ -1,9 +1,9 @@
-import { schools } from '@overcoat/core/buildup';
 import { evaluate } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Brief, Placement, Variant } from '@overcoat/core/model';
 import {
   cabSavings,
+  climateOfYear,
   type HotDay,
   type HotDayCase,
   heaterNeed,
@@ -30,7 +30,6 @@ import {
   type SealSweep,
   schoolBand,
   schoolStudy,
-  schoolsAt,
   sealSweep,
   sensitivity,
 } from '@overcoat/core/studies/damp';
@@ -41,14 +40,6 @@ import type { Report, Shelf } from './shelf.ts';
 
 interface Weather {
   weather?: WeatherFile;
-}
-
-/** What a school costs in heat, weight and money, whatever its seal. */
-export interface SchoolFigures {
-  school: string;
-  heatLoss: number;
-  mass: number;
-  cost: number;
 }
 
 /** How the design night is lived, where it differs from the brief. */
@@ -70,14 +61,16 @@ const HOURS = 12;
 const COLDEST = 8;
 const SWING = 3;
 
-/** Own climates one after the other, told as so many of all there are. */
-function climates(library: Shelf['library'], report: Report, all: number, before = 0): ClimateOf {
-  let done = before;
-  return (design, placement) => {
-    const climate = ownClimate(design, placement, library);
-    report(++done / all);
-    return climate;
-  };
+/** Climates of the schools, which are asked in their order. */
+function inOrder(climates: readonly VanClimate[]): ClimateOf {
+  let next = 0;
+  return () => climates[next++]!;
+}
+
+/** A van's own hours, and the months its bays meet. */
+function ownAirOf(design: Shelf['design'], placement: Placement, library: Shelf['library']) {
+  const own = ownYear(design, placement, library);
+  return { year: own.year, climate: climateOfYear(design, own) };
 }
 
 /** The jobs about cold and damp. */
@@ -93,32 +86,24 @@ export const dampJobs = {
   climate: ({ design, library }: Shelf, { placement }: { placement: Placement }): VanClimate =>
     ownClimate(design, placement, library),
 
-  /** Seal quality against water, for every school. */
-  sweep: (
-    { design, library }: Shelf,
-    _: object,
-    report: Report,
-  ): { sweep: SealSweep; band: SchoolBand; figures: SchoolFigures[] } => ({
-    sweep: sealSweep(design, library, undefined, climates(library, report, 5 * schools.length)),
-    band: schoolBand(design, library, climates(library, report, 5 * schools.length, schools.length)),
-    figures: schoolsAt(design, 1, library).map(({ school, evaluation: e }) => ({
-      school,
-      heatLoss: e.heat.loss,
-      mass: e.load.mass,
-      cost: e.order.cost,
-    })),
-  }),
+  /** Seal quality against water, for every school, each in the climate of its own year. */
+  sweep: ({ design, library }: Shelf, { climates }: { climates: VanClimate[] }): SealSweep =>
+    sealSweep(design, library, undefined, inOrder(climates)),
+
+  /** Every school over what nobody knows exactly. */
+  band: ({ design, library }: Shelf, { climates }: { climates: VanClimate[] }): SchoolBand =>
+    schoolBand(design, library, inOrder(climates)),
 
   /** Two years of every school. */
   study: ({ design, library }: Shelf, _: object, report: Report): SchoolStudy =>
-    schoolStudy(design, library, report, (d, p) => ownYear(d, p, library).year),
+    schoolStudy(design, library, report, (d, p) => ownAirOf(d, p, library)),
 
   /** What moves the water of a bay most. */
   effects: (
     { design, library }: Shelf,
     { placement, bay }: { placement: Placement; bay: string },
     report: Report,
-  ): Effect[] => sensitivity(design, placement, bay, library, report, (d, p) => ownYear(d, p, library).year),
+  ): Effect[] => sensitivity(design, placement, bay, library, report, (d, p) => ownAirOf(d, p, library)),
 
   /** Sections in two dimensions; null where there is nothing to solve. */
   details: (

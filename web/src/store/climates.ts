@@ -1,11 +1,12 @@
 import type { Library } from '@overcoat/core/materials';
-import type { Design, Placement } from '@overcoat/core/model';
-import type { VanClimate } from '@overcoat/core/van/wetting';
+import type { Brief, Design, Material, Placement, Shell } from '@overcoat/core/model';
+import { lifeOf, livedBy, type VanClimate } from '@overcoat/core/van/wetting';
 import { create } from 'zustand';
 import { ownOf } from '../api/own.ts';
 import { contentKey } from '../jobs/contentKey.ts';
 import type { Job } from '../jobs/jobs.ts';
 import { runOnce } from '../jobs/results.ts';
+import { within } from './openDesign.ts';
 
 type Van = Pick<Design, 'shell' | 'brief'>;
 
@@ -15,8 +16,8 @@ export const useClimates = create<{ version: number; failed: boolean }>()(() => 
   failed: false,
 }));
 
-/** Climates by what they depend on, the one used longest ago first; and what could not be computed. */
-const known = new Map<string, VanClimate>();
+/** Climates by what they depend on, the one used longest ago first, each with the life it was found for; and what could not be computed. */
+const known = new Map<string, { climate: VanClimate; life: string }>();
 const MOST = 60;
 const failed = new Set<string>();
 /** Asked for and not begun: after a pause the latest few are, the others have been overtaken. */
@@ -33,26 +34,47 @@ let timer: ReturnType<typeof setTimeout> | null = null;
 export function climateOf(van: Van, placement: Placement, library: Library): VanClimate | null {
   const own = ownOf(library);
   if (!own || placement.buildUps.length === 0 || typeof Worker === 'undefined') return null;
-  const key = contentKey(
-    'climate',
-    van.shell,
-    van.brief,
-    placement.buildUps,
-    placement.zones,
-    placement.bays,
-    own,
-  );
+  const key = keyOf(van, placement, own.materials);
   const found = known.get(key);
   if (found) {
     known.delete(key);
     known.set(key, found);
-    return found;
+    return found.climate;
   }
   if (running.has(key) || failed.has(key)) return null;
   wanted.delete(key);
   wanted.set(key, { van, placement, library });
   if (timer === null) timer = setTimeout(begin, PAUSE);
   return null;
+}
+
+/** Named by what moves the air: not by names, prices, limits or what is put up at night. */
+const keyOf = ({ shell, brief }: Van, { buildUps, zones, bays, ribs }: Placement, materials: Material[]) =>
+  contentKey(
+    'climate',
+    shell,
+    livedBy(brief),
+    buildUps.map(({ name: _, ...b }) => b),
+    zones,
+    bays,
+    ribs ?? {},
+    materials,
+  );
+
+const lives = new WeakMap<Shell, WeakMap<Brief, string>>();
+
+/** A name for the life in a body: climates found for the same are alike, whatever is laid. */
+const lifeKey = (van: Van): string =>
+  within(
+    within(lives, van.shell, () => new WeakMap<Brief, string>()),
+    van.brief,
+    () => contentKey('life', ...Object.values(lifeOf(van))),
+  );
+
+/** The climate used last of the same life in the same glass, colour and front; null where none is known. */
+export function keptClimate(van: Van): VanClimate | null {
+  const life = lifeKey(van);
+  return [...known.values()].findLast(k => k.life === life)?.climate ?? null;
 }
 
 function begin(): void {
@@ -77,10 +99,10 @@ async function work(
   };
   running.add(key);
   try {
-    known.set(key, await runOnce(job, new AbortController().signal));
+    known.set(key, { climate: await runOnce(job, new AbortController().signal), life: lifeKey(van) });
     for (const old of [...known.keys()].slice(0, Math.max(0, known.size - MOST))) known.delete(old);
   } catch {
-    // The quick months stay, and say so.
+    // What stood before stays, and says so.
     failed.add(key);
   }
   running.delete(key);

@@ -60,9 +60,16 @@ export function ownClimate(
   library: Library,
   e?: Evaluation,
 ): VanClimate {
-  const { year, cab } = ownYear(design, placement, library, e ? { e } : {});
+  return climateOfYear(design, ownYear(design, placement, library, e ? { e } : {}));
+}
+
+/** The months of a van's own year. */
+export function climateOfYear(
+  { shell, brief }: Pick<Design, 'shell' | 'brief'>,
+  { year, cab }: Pick<OwnYear, 'year' | 'cab'>,
+): VanClimate {
   return {
-    ...climateFor(design.shell, design.brief),
+    ...climateFor(shell, brief),
     months: monthsOfYear(year),
     cab: cab && { round: monthsOfYear(year, cab), between: monthsOfYear(year, year, cab) },
     own: true,

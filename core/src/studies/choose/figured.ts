@@ -1,19 +1,64 @@
-import { evaluate } from '../../evaluate/index.ts';
+import { type Evaluation, evaluate, inClimate } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
-import type { DampState } from '../../van/wetting/index.ts';
+import type { DampState, VanClimate } from '../../van/wetting/index.ts';
+import { ownClimate } from '../cabin/index.ts';
+import { wettestBay } from '../damp/index.ts';
 import { type Figured, wholeVan } from './figureKeys.ts';
 import { likelyHours } from './figures.ts';
 import { nestedOrder } from './nested.ts';
 import type { Asked } from './options.ts';
 
-/** Any placement in the figures that choices are weighed by: money as its pieces lie on sheets, hours of all its pieces. */
-export function figured(
-  { design, library, heard, climate, offcuts }: Omit<Asked, 'placement' | 'avoided'>,
-  placement: Placement,
-): { figures: Figured; state: DampState } {
+/** A placement in the figures that choices are weighed by, and its verdict on damp. */
+export interface FiguredVan {
+  /** Money as its pieces lie on sheets, hours of all its pieces; winter water NaN until its year is reckoned. */
+  figures: Figured;
+  /** The verdict of the van's own year with this laid; being reckoned until `climate` is known. */
+  damp: {
+    /** Of its worst bay, as things usually turn out. */
+    state: DampState;
+    /** Of the bay that is worst at the wet end, and the most water there, kg/m2. */
+    wetEnd: { state: DampState; most: number };
+    /** Id of the bay that takes up most in the first winter. */
+    bay: string;
+    /** For 100 g/m2 to dry there. */
+    days: number;
+  };
+  /** What its bays meet in its own year; null until that is reckoned. */
+  climate: VanClimate | null;
+}
+
+type OfVan = Pick<Asked, 'design' | 'library' | 'heard' | 'offcuts'>;
+
+/** The figures of a placement at once: money by the take-off, nothing said of damp yet. */
+export function figuredAtOnce({ design, library, heard }: OfVan, placement: Placement): FiguredVan {
+  const e = evaluate(design, placement, library, heard);
+  const figures = {
+    ...wholeVan(e),
+    damp: Number.NaN,
+    hours: likelyHours(design.shell, placement, library),
+  };
+  const damp = { state: 'reckoning', wetEnd: { state: 'reckoning', most: 0 }, bay: '', days: 0 } as const;
+  return { figures, damp, climate: null };
+}
+
+/** The same settled: damp in the van's own year, money as its pieces lie on sheets. */
+export function figured({ design, library, heard, offcuts }: OfVan, placement: Placement): FiguredVan {
   const { shell } = design;
-  const e = evaluate(design, placement, library, heard, climate);
+  const quick = evaluate(design, placement, library, heard);
+  const climate = ownClimate(design, placement, library, quick);
+  const e = inClimate(quick, shell, library, climate);
   const money = nestedOrder(shell, placement, library, offcuts).cost;
   const figures = { ...wholeVan(e), money, hours: likelyHours(shell, placement, library) };
-  return { figures, state: e.damp.state };
+  return { figures, damp: verdictOf(e), climate };
+}
+
+/** What is said of damp in a row. */
+function verdictOf(e: Evaluation): FiguredVan['damp'] {
+  const { bay, days } = wettestBay(e);
+  return {
+    state: e.damp.state,
+    wetEnd: { state: e.damp.wetEnd.state, most: e.damp.most.wetEnd },
+    bay,
+    days,
+  };
 }

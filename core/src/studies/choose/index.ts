@@ -1,6 +1,6 @@
 export { type Candidate, makeOf, throughout } from './candidate.ts';
 export type { Avoided } from './candidates.ts';
-export { figured } from './figured.ts';
+export { type FiguredVan, figured, figuredAtOnce } from './figured.ts';
 export { FIGURE_KEYS, type Figured, type FigureKey, wholeVan } from './figureKeys.ts';
 export { hoursOf } from './figures.ts';
 export { type Chosen, type Flip, flipsOf } from './flips.ts';

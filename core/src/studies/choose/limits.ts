@@ -1,3 +1,5 @@
+import type { DampClass } from '../../van/wetting/index.ts';
+
 /** What may not be exceeded; null for what does not matter. */
 export interface ChoiceLimits {
   /** Money for materials. */
@@ -19,7 +21,7 @@ export interface ChoiceLimits {
   /** Most winter water that any bay may usually have, kg/m2; left out for any. */
   wet?: number | null;
   /** The worst a bay may be: dry, drying each summer, or whatever. */
-  damp: 'dry' | 'dries' | 'grows';
+  damp: DampClass;
 }
 
 /** One of them. */

@@ -2,6 +2,7 @@ import type { Choice, ChoiceProblem, Option, Pack } from '../../choosing/index.t
 import { UP } from '../../evaluate/index.ts';
 import type { Placement, Zone } from '../../model/index.ts';
 import { canDoes } from '../../order/takeoff/index.ts';
+import { isNoDamper } from '../../van/wetting/index.ts';
 import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
 import type { Asked, LayUpOption } from './options.ts';
 import { placed } from './placed.ts';
@@ -15,11 +16,9 @@ export interface Open {
   all: readonly LayUpOption[];
 }
 
-const RANK = { bare: 0, dry: 0, dries: 1, grows: 2 } as const;
-
 /** Whether a lay-up is as dry as asked. */
 export const isDry = (o: LayUpOption, { damp, wet = null }: ChoiceLimits): boolean =>
-  RANK[o.damp.state] <= RANK[damp] && (wet === null || o.damp.likely <= wet + 1e-9);
+  isNoDamper(o.damp.state, damp) && (wet === null || o.damp.likely <= wet + 1e-9);
 
 /** What is as dry as asked; the least damp where nothing is. */
 function dryEnough(all: readonly LayUpOption[], limits: ChoiceLimits): readonly LayUpOption[] {

@@ -4,7 +4,7 @@ import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
 import type { Offcut } from '../../order/cutting/index.ts';
 import type { Heard } from '../../van/quiet/index.ts';
-import type { VanClimate } from '../../van/wetting/index.ts';
+import { buildsUp, dampLevel, type VanClimate } from '../../van/wetting/index.ts';
 import { type Candidate, makeOf, only, throughout } from './candidate.ts';
 import { type Avoided, candidatesFor, variationsOf } from './candidates.ts';
 import { type Figures, figuresOf, hoursOf, workKind } from './figures.ts';
@@ -58,11 +58,11 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
   );
   const kept = [
     ...best(
-      rough.filter(o => o.damp.state !== 'grows'),
+      rough.filter(o => !buildsUp(o.damp.state)),
       VARIED.dries,
     ),
     ...best(
-      rough.filter(o => o.damp.state === 'grows'),
+      rough.filter(o => buildsUp(o.damp.state)),
       VARIED.grows,
     ),
   ];
@@ -130,10 +130,9 @@ const roughly = (o: Figures): number[] => [
   o.mass,
   o.money,
   o.taken,
-  RANK[o.damp.state],
+  dampLevel(o.damp.state),
   o.damp.likely,
 ];
-const RANK = { bare: 0, dry: 0, dries: 1, grows: 2 } as const;
 
 /** What nothing else beats in every figure. */
 function undominated<T>(all: readonly T[], figures: (one: T) => readonly number[]): T[] {

@@ -3,11 +3,12 @@ import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design, Shell } from '../../model/index.ts';
 import {
+  anchored,
   bayMoisture,
   type ClimateOf,
+  climateFor,
   dampModel,
   gainOf,
-  type VanClimate,
   wettestAt,
 } from '../../van/wetting/index.ts';
 import { QUICK } from './schoolsCompared.ts';
@@ -68,15 +69,17 @@ export function schoolBand(
   climateOf: ClimateOf = QUICK,
 ): SchoolBand {
   const placements = schools.map(s => applySchool(design.shell, s.id, library));
-  const known = new Map<Brief, VanClimate[]>();
-  const peaks = (brief: Brief, ends: Ends) =>
-    placements.map((p, k) => {
-      const climates = known.get(brief) ?? [];
-      known.set(brief, climates);
-      climates[k] ??= climateOf({ ...design, brief }, p);
-      return wettestAt({ ...design, brief }, p, library, [null], ends, climates[k])[0]!.peak;
-    });
   const { brief } = design;
+  const own = placements.map(p => climateOf(design, p));
+  const guess = climateFor(design.shell, brief);
+  // Otherwise lived in, its climate follows from its own as the guess moves.
+  const peaks = (lived: Brief, ends: Ends) => {
+    const moved = lived === brief ? null : climateFor(design.shell, lived);
+    return placements.map((p, k) => {
+      const climate = moved ? anchored(own[k]!, guess, moved) : own[k]!;
+      return wettestAt({ ...design, brief: lived }, p, library, [null], ends, climate)[0]!.peak;
+    });
+  };
   const likely = endsAt('likely');
   const lived: [BandInput, Brief][] = [
     ['nights', { ...brief, nights: { ...brief.nights, winter: Math.min(7, brief.nights.winter + 1) } }],

@@ -11,8 +11,15 @@ export { coldSpots } from './coldSpots.ts';
 export { dayResponse } from './dayResponse.ts';
 export { type Differs, differs } from './differs.ts';
 export { roomFace } from './roomFace.ts';
-export { type SealSweep, schoolsAt, sealSweep } from './schoolsCompared.ts';
-export { type Advice, adviseSchool, type SchoolStudy, type SchoolYears, schoolStudy } from './schoolYears.ts';
+export { type SealSweep, schoolsAt, sealSweep, wettestBay } from './schoolsCompared.ts';
+export {
+  type Advice,
+  adviseSchool,
+  type Judged,
+  type SchoolStudy,
+  type SchoolYears,
+  schoolStudy,
+} from './schoolYears.ts';
 export { type Effect, sensitivity } from './sensitivity.ts';
 export { carriesOver, movedAway, runsDown, standsFree, woodMoisture } from './tellable.ts';
 export { wetCells } from './wetCell.ts';

@@ -3,7 +3,8 @@ import { bayResult, evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design } from '../../model/index.ts';
 import { FACE_HOLDS } from '../../physics/air/index.ts';
-import type { HourlyYear } from '../../van/climate/index.ts';
+import { NOTHING_HEARD } from '../../van/quiet/index.ts';
+import { buildsUp, type DampState } from '../../van/wetting/index.ts';
 import { bayModelInput } from './bayModel.ts';
 import { bayYears } from './bayYear.ts';
 import { sealed, wettestBay } from './schoolsCompared.ts';
@@ -15,7 +16,9 @@ export interface SchoolYears {
   school: string;
   /** Id of the bay that takes up most. */
   bay: string;
-  /** Highest in the first year, run-off counted in, kg/m2. */
+  /** The verdict on the whole van, by months in the same air. */
+  state: DampState;
+  /** Highest in the first year, run-off counted in, kg/m2: by months or by the hour, whichever finds more. */
   peak: number;
   /** What the second year added, kg/m2. */
   left: number;
@@ -27,11 +30,15 @@ export interface SchoolYears {
   days: number;
 }
 
+/** What advice on a school rests on: its verdict, and hours where they are known. */
+export type Judged = Pick<SchoolYears, 'school' | 'state' | 'peak' | 'days'> &
+  Partial<Pick<SchoolYears, 'left' | 'mould'>>;
+
 export interface Advice {
   /** Id of the school advised. */
   school: string;
   /** By which part of the rule. */
-  because: 'least wet of those that dry' | 'least wet' | 'grows least';
+  because: 'least wet of those that dry' | 'least wet' | 'least bad';
   /** Schools that are out, and why. */
   out: { school: string; why: 'builds up' | 'moulds' }[];
 }
@@ -60,21 +67,22 @@ const SEALS = [0, 0.25, 0.5, 0.7, 0.8, 0.9, 0.95, 1];
 const NIGHTS = [1, 2, 4, 6, 7];
 
 /**
- * Which school suits this van on damp alone: those that build up or mould are out; of the rest, the least wet of
+ * Which school suits this van on damp alone: those whose verdict is that they build up, or that do so or mould by the hour, are
+ * out; where all are, the least bad is named as that. Of the rest, the least wet of
  * those that dry a leak of `leak` kg/m2 within a summer, unless all of these run with water; then the least wet.
  */
-export function adviseSchool(points: readonly SchoolYears[], leak: number): Advice {
+export function adviseSchool(points: readonly Judged[], leak: number): Advice {
   const out = points.flatMap((p): Advice['out'] =>
-    p.left > GROWS
+    buildsUp(p.state) || (p.left ?? 0) > GROWS
       ? [{ school: p.school, why: 'builds up' }]
-      : p.mould >= SEEN
+      : (p.mould ?? 0) >= SEEN
         ? [{ school: p.school, why: 'moulds' }]
         : [],
   );
   const rest = points.filter(p => !out.some(o => o.school === p.school));
-  const least = (list: readonly SchoolYears[], of: (p: SchoolYears) => number) =>
+  const least = (list: readonly Judged[], of: (p: Judged) => number) =>
     list.reduce((a, b) => (of(b) < of(a) ? b : a)).school;
-  if (rest.length === 0) return { school: least(points, p => p.left), because: 'grows least', out };
+  if (rest.length === 0) return { school: least(points, p => p.peak), because: 'least bad', out };
   const dries = rest.filter(p => (p.days * leak) / 0.1 <= FORGIVING && p.peak <= FACE_HOLDS);
   return dries.length > 0
     ? { school: least(dries, p => p.peak), because: 'least wet of those that dry', out }
@@ -97,18 +105,20 @@ export function schoolStudy(
     k: number,
     seal: number | null,
     b: Brief,
-    year: HourlyYear,
+    { year, climate }: ReturnType<YearOf>,
     end: End = 'likely',
   ): SchoolYears => {
     const placement = seal === null ? placements[k]! : sealed(placements[k]!, seal);
-    const e = evaluate({ shell, brief: b }, placement, library);
-    const worst = bayResult(e, wettestBay(e, end).bay);
+    const e = evaluate({ shell, brief: b }, placement, library, NOTHING_HEARD, climate);
+    const wettest = wettestBay(e, end);
+    const worst = bayResult(e, wettest.bay);
     const r = bayYears({ ...bayModelInput(shell, worst), ends: endsAt(end), years: YEARS }, year, library);
     report(++done / total);
     return {
       school: schools[k]!.id,
       bay: worst.bay.id,
-      peak: r.peaks[0]! + r.runOff / YEARS,
+      state: end === 'likely' ? e.damp.state : e.damp.wetEnd.state,
+      peak: Math.max(wettest.peak, r.peaks[0]! + r.runOff / YEARS),
       left: Math.max(0, r.ends[1]! - r.ends[0]!),
       wetHours: r.wetness.hours,
       mould: Math.max(r.mould.atSkin, r.mould.atLining),

@@ -1,9 +1,9 @@
-import { applySchool, closesJoints, type End, endsAt, schools } from '../../buildup/index.ts';
+import { applySchool, closesJoints, type End, schools } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
-import { type ClimateOf, climateFor, wetterThan, wettestAt } from '../../van/wetting/index.ts';
+import { buildsUp, type ClimateOf, climateFor, type DampState, wetterThan } from '../../van/wetting/index.ts';
 
 /** One school on one van at one seal quality. */
 export interface SchoolPoint {
@@ -68,7 +68,7 @@ export function wettestBay(
   return {
     ...worst,
     peak: Math.max(0, worst.peak),
-    grows: (end === 'likely' ? e.damp : e.damp.wetEnd).state === 'grows',
+    grows: buildsUp((end === 'likely' ? e.damp : e.damp.wetEnd).state),
   };
 }
 
@@ -81,11 +81,15 @@ export interface SealSweep {
   night: number[][];
   /** Days for 100 g/m2 to dry, likewise. */
   days: number[][];
+  /** The verdict, likewise. */
+  state: DampState[][];
+  /** First winter's water at the wet end, kg/m2, likewise. */
+  wetEnd: number[][];
   /** Where two schools change places in the first winter, with the seal quality at which they do. */
   crossings: { first: string; second: string; at: number }[];
 }
 
-/** Each school's wetting and drying against seal quality, and where they cross. */
+/** Each school's verdict, wetting and drying against seal quality, and where they cross. */
 export function sealSweep(
   design: Pick<Design, 'shell' | 'brief'>,
   library: Library,
@@ -93,14 +97,18 @@ export function sealSweep(
   climateOf: ClimateOf = QUICK,
 ): SealSweep {
   const at = Array.from({ length: steps + 1 }, (_, i) => i / steps);
-  // A school's cabin is that of its usual seal: joints hardly move its air.
-  const worst = schools.map(s => {
-    const placement = applySchool(design.shell, s.id, library);
-    return wettestAt(design, placement, library, at, endsAt('likely'), climateOf(design, placement));
+  const rows = schools.map(school => {
+    const placement = applySchool(design.shell, school.id, library);
+    // A school's cabin is that of its usual seal: joints hardly move its air.
+    const climate = climateOf(design, placement);
+    const point = (p: Placement) => {
+      const e = evaluate(design, p, library, NOTHING_HEARD, climate);
+      return { ...wettestBay(e), state: e.damp.state, wetEnd: e.damp.most.wetEnd };
+    };
+    const open = closesJoints(school) ? null : point(placement);
+    return at.map(q => open ?? point(sealed(placement, q)));
   });
-  const peak = worst.map(list => list.map(w => w.peak));
-  const night = worst.map(list => list.map(w => w.night));
-  const days = worst.map(list => list.map(w => w.days));
+  const peak = rows.map(list => list.map(w => w.peak));
   const crossings: SealSweep['crossings'] = [];
   for (let a = 0; a < schools.length; a++)
     for (let b = a + 1; b < schools.length; b++)
@@ -114,5 +122,13 @@ export function sealSweep(
             at: at[i - 1]! + ((at[i]! - at[i - 1]!) * before) / (before - after),
           });
       }
-  return { at, peak, night, days, crossings };
+  return {
+    at,
+    peak,
+    night: rows.map(list => list.map(w => w.night)),
+    days: rows.map(list => list.map(w => w.days)),
+    state: rows.map(list => list.map(w => w.state)),
+    wetEnd: rows.map(list => list.map(w => w.wetEnd)),
+    crossings,
+  };
 }

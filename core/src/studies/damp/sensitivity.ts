@@ -10,7 +10,7 @@ import {
   type Shell,
 } from '../../model/index.ts';
 import { type HourlyYear, hourlyYear } from '../../van/climate/index.ts';
-import { glassOf } from '../../van/wetting/index.ts';
+import { climateFor, glassOf, type VanClimate } from '../../van/wetting/index.ts';
 import { bayModelInput } from './bayModel.ts';
 import { bayYears } from './bayYear.ts';
 
@@ -28,11 +28,20 @@ export interface Effect {
 
 type Colour = Shell['skin']['colour'];
 
-/** How the hours of a van with something laid into it are found. */
-export type YearOf = (design: Pick<Design, 'shell' | 'brief'>, placement: Placement) => HourlyYear;
+/** The air of a van with something laid into it: its hours, and the months its bays meet. */
+interface AirOf {
+  year: HourlyYear;
+  climate: VanClimate;
+}
+
+/** How that air is found. */
+export type YearOf = (design: Pick<Design, 'shell' | 'brief'>, placement: Placement) => AirOf;
 
 /** A guess, where nobody has found the van's own. */
-export const GUESSED: YearOf = ({ shell, brief }) => hourlyYear(brief, glassOf(shell));
+export const GUESSED: YearOf = ({ shell, brief }) => ({
+  year: hourlyYear(brief, glassOf(shell)),
+  climate: climateFor(shell, brief),
+});
 
 /**
  * Single changes to brief, build-up and paint, strongest first: what moves the water behind a bay most, by an hourly
@@ -50,7 +59,7 @@ export function sensitivity(
   const zone = shell.zones.find(z => z.bays.some(b => b.id === bayId));
   const buildUp = zone && buildUpOf(placement, zone.id, bayId);
   if (!zone || !buildUp) return [];
-  const usual = yearOf(design, placement);
+  const usual = yearOf(design, placement).year;
   const run = (b: Brief, p: Placement, colour: Colour, year: HourlyYear) => {
     const r = bayResult(evaluate({ shell, brief: b }, p, library), bayId);
     if (!r.moisture) return null;
@@ -83,7 +92,7 @@ export function sensitivity(
   tries.forEach((t, i) => {
     const same = t.brief === brief && t.colour === shell.skin.colour;
     const painted = { ...shell, skin: { ...shell.skin, colour: t.colour } };
-    const year = same ? usual : yearOf({ shell: painted, brief: t.brief }, placement);
+    const year = same ? usual : yearOf({ shell: painted, brief: t.brief }, placement).year;
     const r = run(t.brief, t.placement, t.colour, year);
     if (r) effects.push({ change: t.change, peak: base.water, after: r.water, days: r.days });
     report((i + 1) / tries.length);

@@ -1,7 +1,7 @@
 import { isScreened } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Placement, Shell, Zone } from '../../model/index.ts';
-import type { DampState } from '../../van/wetting/index.ts';
+import { type DampState, dampRank } from '../../van/wetting/index.ts';
 import { type Candidate, candidateAt, makeOf } from '../choose/index.ts';
 
 /** What one zone comes to in one placement. */
@@ -41,18 +41,11 @@ export function zoneFigures(shell: Shell, placement: Placement, e: Evaluation): 
   });
 }
 
-const RANK = { bare: 0, dry: 1, dries: 2, grows: 3 } as const;
-
 function dampOf(zone: Zone, e: Evaluation): ZoneFigures['damp'] {
-  let worst: ZoneFigures['damp'] = { state: 'bare', water: 0 };
-  for (const { id } of zone.bays) {
-    const damp = e.damp.bays.get(id);
-    if (!damp) continue;
-    const water = damp.moisture?.peak ?? 0;
-    if (RANK[damp.state] > RANK[worst.state] || (damp.state === worst.state && water > worst.water))
-      worst = { state: damp.state, water };
-  }
-  return worst;
+  const all = zone.bays.flatMap(({ id }) => e.damp.bays.get(id) ?? []);
+  if (all.length === 0) return { state: 'bare', water: 0 };
+  const worst = all.reduce((a, b) => (dampRank(b) > dampRank(a) ? b : a));
+  return { state: worst.state, water: worst.moisture?.peak ?? 0 };
 }
 
 const madeOf = ({ laid }: ZoneFigures): string => (laid ? makeOf(laid) : '');

@@ -76,8 +76,6 @@ export interface BayMoisture {
   seamLength: number;
 }
 
-export type DampState = 'bare' | 'dry' | 'dries' | 'grows';
-
 /** What all bays of a van meet: the brief's months and its design night. */
 export interface VanClimate {
   /** From October on. */
@@ -164,6 +162,9 @@ export function gathered({ water, ran }: Pick<Condensation, 'water' | 'ran'>): {
   return { peak, at };
 }
 
+/** Less than this stands for no water, kg/m2. */
+const NO_WATER = 0.001;
+
 function moistureOf(
   assembly: Assembly,
   climate: VanClimate,
@@ -176,7 +177,7 @@ function moistureOf(
   const { peak, at: peakIndex } = gathered({ water, ran });
   const gone = water.subarray(0, 24).findIndex((w, i) => i > peakIndex && w < 1e-6);
   const [last, before] = [water.subarray(48, 60), water[47]!];
-  const everDry = last.some(w => w < NOISE);
+  const everDry = last.some(w => w < NO_WATER);
   const ranLast = ran.subarray(48, 60).reduce((a, b) => a + b, 0);
   return {
     peak,
@@ -276,17 +277,4 @@ export function nightOf(assembly: Assembly, { night }: VanClimate, leakAt: LeakA
 function brought(through: Through): Pick<Regime, 'leak'> & { vent: number } {
   const met = metBy(through);
   return { leak: met * through.room, vent: met * through.outside };
-}
-
-/** Dry: never above 50 g/m2 in five years, a tenth of what DIN 4108-3 allows where nothing soaks it up (from memory). */
-const DRY = 0.05;
-/** Growth under 1 g/m2 a year is within the method's noise. */
-const NOISE = 0.001;
-
-/** Whether a bay keeps more water each year, kg/m2 a year. */
-export const growsYearly = (growth: number): boolean => growth > NOISE;
-
-export function dampState(m: BayMoisture): DampState {
-  if (m.highest < DRY) return 'dry';
-  return growsYearly(m.growth) ? 'grows' : 'dries';
 }

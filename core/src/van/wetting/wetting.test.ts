@@ -6,7 +6,8 @@ import { makeLibrary } from '../../materials/index.ts';
 import { inCab, type Placement } from '../../model/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
 import { glazing } from '../climate/index.ts';
-import { dampState, glassOf } from './bayMonths.ts';
+import { glassOf } from './bayMonths.ts';
+import { dampState } from './verdict.ts';
 import { wetterThan, wettestAt } from './wettest.ts';
 
 const library = makeLibrary();

@@ -10,9 +10,10 @@ import {
   printTemperature,
 } from '@overcoat/core/units';
 import { climateOf, climates, moistureProduction } from '@overcoat/core/van/climate';
+import { buildsUp, DAMP_CLASSES, type DampState, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import type { ReactNode } from 'react';
 import { FIGURES } from '../../figures/index.ts';
-import { DAMP_MARKS, DAMP_WORDS, verdict } from '../../sentences.ts';
+import { verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -26,7 +27,8 @@ import { Select } from '../../ui/Select.tsx';
 import { AxleFields } from './AxleFields.tsx';
 import { ClimateStrip } from './ClimateStrip.tsx';
 
-const DAMP_FILL = {
+const DAMP_FILL: Record<DampState, string> = {
+  reckoning: 'var(--ticket)',
   bare: 'var(--ticket)',
   dry: 'var(--fibre)',
   dries: 'var(--wet)',
@@ -61,16 +63,16 @@ export function Component() {
           const result = bayResult(e, bay.id);
           return {
             fill: DAMP_FILL[result.damp],
-            small: DAMP_MARKS[result.damp],
-            says: `${zone.name}, ${DAMP_WORDS[result.damp]}`,
-            alert: e.damp.worst === bay.id && result.damp === 'grows',
+            small: dampMark(result.damp),
+            says: `${zone.name}, ${dampWord(result.damp)}`,
+            alert: e.damp.worst === bay.id && buildsUp(result.damp),
           };
         }}
         legend={
           <Legend
-            swatches={(['bare', 'dry', 'dries', 'grows'] as const).map(d => ({
+            swatches={(['bare', ...DAMP_CLASSES] as const).map(d => ({
               fill: DAMP_FILL[d],
-              says: `${DAMP_MARKS[d]} ${DAMP_WORDS[d]}`,
+              says: `${dampMark(d)} ${dampWord(d)}`,
             }))}
           />
         }

@@ -1,9 +1,10 @@
 import { schools } from '@overcoat/core/buildup';
+import { dampWord } from '@overcoat/core/van/wetting';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, figuresWords, limitsOf } from '../../figures/weighed.ts';
+import { grams } from '../../format.ts';
 import { useSchoolFigures } from '../../jobs/useFigured.ts';
-import { DAMP_WORDS } from '../../sentences.ts';
 import { putSchool } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -21,7 +22,11 @@ function InThisVan({ school }: { school: string }) {
   const broken = brokenWords(own.figures, limitsOf(brief), units);
   return (
     <p className="mt-1 text-[13px]">
-      In this van: {figuresWords(own.figures, units)}; damp {DAMP_WORDS[own.state]}.{' '}
+      In this van: {figuresWords(own.figures, units)}; damp {dampWord(own.damp.state)}
+      {own.climate && own.damp.wetEnd.most > 1.05 * own.figures.damp + 0.001
+        ? `, at the wet end ${grams(own.damp.wetEnd.most)}`
+        : ''}
+      .{' '}
       {broken.length > 0 ? (
         <b className="text-signal">{broken.join(', ')}.</b>
       ) : (

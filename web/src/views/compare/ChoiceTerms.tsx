@@ -9,6 +9,7 @@ import {
   printMass,
   printNumber,
 } from '@overcoat/core/units';
+import { DAMP_CLASSES } from '@overcoat/core/van/wetting';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
 import { parseMoney, printMoney } from '../../store/money.ts';
@@ -116,7 +117,7 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
           value={limits.damp}
           onChange={e =>
             onLimits({
-              damp: (['dry', 'dries', 'grows'] as const).find(d => d === e.target.value) ?? 'dries',
+              damp: DAMP_CLASSES.find(d => d === e.target.value) ?? 'dries',
             })
           }
         >

@@ -2,13 +2,13 @@ import { schools } from '@overcoat/core/buildup';
 import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Variant } from '@overcoat/core/model';
 import { printNumber } from '@overcoat/core/units';
+import { DAMP_CLASSES, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { bestOf, FIGURES, type Figure } from '../../figures/index.ts';
 import { days, grams } from '../../format.ts';
-import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
 import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { textureOf, textureWord } from '../../shell-map/textures.tsx';
@@ -192,19 +192,15 @@ export function Component() {
               };
             return {
               texture,
-              small: DAMP_MARKS[r.damp],
+              small: dampMark(r.damp),
               alert: r.bay.id === now.damp.worst,
-              says: `${zone.name}, ${textureWord(texture)}, ${DAMP_WORDS[r.damp]}`,
+              says: `${zone.name}, ${textureWord(texture)}, ${dampWord(r.damp)}`,
             };
           }}
           legend={
             <>
               <Legend swatches={TEXTURE_SWATCHES} />
-              <span>
-                {(['dry', 'dries', 'grows'] as const)
-                  .map(d => `${DAMP_MARKS[d]} ${DAMP_WORDS[d]}`)
-                  .join('   ')}
-              </span>
+              <span>{DAMP_CLASSES.map(d => `${dampMark(d)} ${dampWord(d)}`).join('   ')}</span>
             </>
           }
         />

@@ -1,10 +1,10 @@
 import type { Variant } from '@overcoat/core/model';
 import { difference, type ZoneFigures, zoneFigures } from '@overcoat/core/studies/difference';
 import { printLength, printMass, printNumber } from '@overcoat/core/units';
+import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
-import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
 import { useClimates } from '../../store/climates.ts';
 import { evaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
@@ -92,7 +92,7 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
       .filter(Boolean)
       .join('; ');
   const damp = ({ damp: d }: ZoneFigures) =>
-    `${DAMP_MARKS[d.state]} ${DAMP_WORDS[d.state]}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
+    `${dampMark(d.state)} ${dampWord(d.state)}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
   return (
     <table className="mt-2 w-full border-collapse">
       <caption className="mb-1 text-left text-[16px]">

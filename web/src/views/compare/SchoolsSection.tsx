@@ -6,10 +6,10 @@ import {
   type Figured,
   regretOf,
 } from '@overcoat/core/studies/choose';
+import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, FIGURE_NAMES, printFigure } from '../../figures/weighed.ts';
 import { useSchoolFigures } from '../../jobs/useFigured.ts';
-import { DAMP_MARKS, DAMP_WORDS } from '../../sentences.ts';
 import { duplicateVariant } from '../../store/edits.ts';
 import { printMoney } from '../../store/money.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -34,7 +34,7 @@ export function SchoolsSection({ best, limits, weights }: Props) {
       school: schools.find(k => k.id === s.id)!,
       regret: regretOf(s.figures, best, weights),
     }))
-    .sort((a, b) => a.regret - b.regret);
+    .sort((a, b) => (a.regret || 0) - (b.regret || 0));
   return (
     <details className="mt-2">
       <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
@@ -42,8 +42,7 @@ export function SchoolsSection({ best, limits, weights }: Props) {
       </summary>
       <table className="mt-1 w-full border-collapse text-[14px]">
         <caption className="mb-1 text-left text-[13px] text-faint">
-          Worse by what all its figures cost you more, by what matters to you; a guessed year stands for its
-          own.
+          Worse by what all its figures cost you more, by what matters to you; each in its own year.
         </caption>
         <thead>
           <tr className="border-b border-ink text-left text-[13px] text-faint">
@@ -55,7 +54,7 @@ export function SchoolsSection({ best, limits, weights }: Props) {
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ id, school, figures, state, regret }) => {
+          {rows.map(({ id, school, figures, damp, regret }) => {
             const broken = brokenWords(figures, limits, units);
             return (
               <tr key={id} className="border-t border-rule align-top">
@@ -66,9 +65,11 @@ export function SchoolsSection({ best, limits, weights }: Props) {
                   )}
                 </th>
                 <td className="py-1 pr-3 font-semibold whitespace-nowrap">
-                  {regret > 0
-                    ? printMoney(Math.round(regret))
-                    : `better by ${printMoney(Math.round(-regret))}`}
+                  {Number.isNaN(regret)
+                    ? 'reckoning'
+                    : regret > 0
+                      ? printMoney(Math.round(regret))
+                      : `better by ${printMoney(Math.round(-regret))}`}
                 </td>
                 {FIGURE_KEYS.map(k => (
                   <td key={k} className="py-1 pr-3 whitespace-nowrap">
@@ -76,7 +77,7 @@ export function SchoolsSection({ best, limits, weights }: Props) {
                   </td>
                 ))}
                 <td className="py-1 pr-3 whitespace-nowrap">
-                  {DAMP_MARKS[state]} {DAMP_WORDS[state]}
+                  {dampMark(damp.state)} {dampWord(damp.state)}
                 </td>
                 <td className="py-1 text-right">
                   <Button

@@ -1,7 +1,8 @@
 import type { End } from '@overcoat/core/buildup';
-import { bayResult } from '@overcoat/core/evaluate';
+import { bayResult, type Evaluation } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Bay, Zone } from '@overcoat/core/model';
+import { buildsUp, dampWord } from '@overcoat/core/van/wetting';
 import { useState } from 'react';
 import { useJob } from '../../jobs/useJob.ts';
 import { verdict } from '../../sentences.ts';
@@ -25,6 +26,14 @@ import { Schools } from './Schools.tsx';
 import { YearPanel } from './YearPanel.tsx';
 import { ZonesPanel } from './ZonesPanel.tsx';
 
+const STANDING_NOTES: Record<Evaluation['damp']['standing'], string> = {
+  settled:
+    'By months in the van’s own year: likely, and what it comes to at the wet end. Hours are a button away, under a bay or “Year”.',
+  kept: 'Reckoning: these are months in the climate from before the last change.',
+  last: 'Reckoning: this is the verdict from before the last change.',
+  reckoning: 'Reckoning: a word on damp stands here once the year is known.',
+  quick: 'By quick months in a guessed climate.',
+};
 const TONE = 55;
 const fillOf = (result: MapResult, value: number) =>
   `color-mix(in srgb, var(--chalk) ${Math.round(result.tone(value) * TONE)}%, var(--ticket))`;
@@ -52,9 +61,9 @@ export function Component() {
     return {
       fill: value === null ? 'var(--ticket)' : fillOf(result, value),
       dashed: value === null,
-      says: `${zone.name}, ${value === null ? 'bare' : `${result.name} ${result.print(value)}`}`,
+      says: `${zone.name}, ${value === null ? dampWord(e.damp.bays.get(bay.id)!.state) : `${result.name} ${result.print(value)}`}`,
       small: value === null ? '' : result.small(value),
-      alert: e.damp.worst === bay.id && shown === 'peak' && e.damp.state === 'grows',
+      alert: e.damp.worst === bay.id && shown === 'peak' && buildsUp(e.damp.state),
     };
   };
   const bay = selected.find(id => e.bays.get(id)) ?? e.damp.worst ?? [...e.bays.keys()][0]!;
@@ -97,14 +106,15 @@ export function Component() {
           </>
         }
       >
-        <p className="w-full text-[15px]" data-testid="damp-verdict">
+        <p
+          className={`w-full text-[15px] ${e.damp.standing === 'settled' ? '' : 'opacity-60'}`}
+          data-testid="damp-verdict"
+        >
           {verdict(e)}
           <span className="block text-[13px] text-faint">
-            {e.damp.climate.own
-              ? 'By months in the van’s own year: likely, and what it comes to at the wet end. Hours are a button away, under a bay or “Year”.'
-              : unknown
-                ? 'Provisional, by quick months: the van’s own year could not be worked out.'
-                : 'Provisional, by quick months: the van’s own year is being worked out.'}
+            {unknown && e.damp.standing !== 'settled'
+              ? 'The van’s own year could not be reckoned: reload the page, or change something.'
+              : STANDING_NOTES[e.damp.standing]}
           </span>
         </p>
       </MapPanel>

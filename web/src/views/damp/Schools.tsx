@@ -3,6 +3,7 @@ import {
   type Advice,
   adviseSchool,
   carriesOver,
+  type Judged,
   rankingOf,
   type SchoolBand,
   type SchoolStudy,
@@ -10,15 +11,18 @@ import {
   type SealSweep,
 } from '@overcoat/core/studies/damp';
 import { printMass, printNumber } from '@overcoat/core/units';
-import { useCallback, useState } from 'react';
+import { buildsUp, dampMark, dampWord } from '@overcoat/core/van/wetting';
+import { useCallback, useMemo, useState } from 'react';
 import { days, grams } from '../../format.ts';
-import type { SchoolFigures } from '../../jobs/damp.ts';
+import type { FiguredRow } from '../../jobs/choose.ts';
+import { useSchoolFigures } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { BAND_NOTE, BAND_WORDS } from '../../sentences.ts';
 import { printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
 import { JobBar } from './JobBar.tsx';
@@ -27,29 +31,46 @@ const nameOf = (id: string) => schools.find(s => s.id === id)?.name ?? id;
 
 /** Seal qualities the slider stops at: those of the sweep. */
 const STEP = 5;
+/** Where it stands before it is touched. */
+const USUAL = 90;
 
-/** Every school on this van at one seal quality, where they change places, and which to take. */
+/** Every school on this van: as laid, or at one seal quality; where they change places; and which to take. */
 export function Schools() {
-  const [seal, setSeal] = useState(90);
+  // As each school asks, until the slider is touched.
+  const [seal, setSeal] = useState<number | null>(null);
   const [leak, setLeak] = useState(100);
-  const job = useJob('sweep', 'van', {}, true);
+  const rows = useSchoolFigures();
+  const found = rows.answer;
+  const climates = useMemo(() => {
+    const all = (found ?? []).flatMap(f => f.climate ?? []);
+    return all.length === schools.length ? all : null;
+  }, [found]);
+  const settled = climates !== null && !rows.stale;
+  const ask = useMemo(() => ({ climates: climates ?? [] }), [climates]);
+  const band = useJob('band', 'van', ask, settled);
+  const sweep = useJob('sweep', 'van', ask, settled && seal !== null);
   const study = useJob('study', 'van', {});
-  const { answer, stale, running, failed, stopped } = job;
-  const swept = stale ? null : answer;
+  const swept = seal !== null && !sweep.stale ? sweep.answer : null;
+  const points = found && pointsOf(found, swept, seal, study.stale ? null : study.answer);
   return (
     <div className="flex flex-col gap-4">
-      {study.answer ? (
-        <Recommendation study={study.answer} seal={seal / 100} leak={leak} stale={study.stale} />
-      ) : (
-        swept && <Lead sweep={swept.sweep} seal={seal} leak={leak} />
+      {points && settled && (
+        <Recommendation points={points} study={study.stale ? null : study.answer} leak={leak} />
       )}
-      <JobBar
-        job={study}
-        name="Compare by the hour, and advise"
-        doing="two years of every school, at every seal"
-      />
+      {(rows.running !== null || rows.failed || rows.stopped) && (
+        <JobBar job={rows} name="Reckon the schools" doing="every school’s own year" />
+      )}
       <div className="flex flex-col gap-1.5">
-        <Slider label="seams closed" value={seal} onValue={setSeal} min={0} max={100} step={STEP} unit="%" />
+        <Slider
+          label="seams closed"
+          value={seal ?? USUAL}
+          onValue={setSeal}
+          min={0}
+          max={100}
+          step={STEP}
+          unit="%"
+          {...(seal === null && { shown: 'as asked' })}
+        />
         <Slider
           label="after a leak of"
           value={leak}
@@ -59,43 +80,65 @@ export function Schools() {
           step={20}
           unit="g/m²"
         />
+        {seal !== null && (
+          <Button small onClick={() => setSeal(null)} className="self-start">
+            as each school asks
+          </Button>
+        )}
       </div>
-      {(running !== null || failed || stopped) && (
-        <JobBar job={job} name="Sweep" doing="sweeping the seal quality for every school" />
+      {seal !== null && (sweep.running !== null || sweep.failed || sweep.stopped) && (
+        <JobBar job={sweep} name="Sweep" doing="sweeping the seal quality for every school" />
       )}
-      {swept && (
-        <>
-          <Rank band={swept.band} />
-          <Table swept={swept} study={study.answer} seal={seal} leak={leak} />
-          <SweepCharts sweep={swept.sweep} seal={seal / 100} leak={leak} />
-        </>
+      {found && (
+        <div className={rows.stale ? 'opacity-60' : ''}>
+          {rows.stale && <p className="text-[13px]">From before the last change; reckoned anew.</p>}
+          <Table
+            rows={found}
+            swept={swept}
+            study={study.stale ? null : study.answer}
+            seal={seal}
+            leak={leak}
+          />
+        </div>
       )}
+      {band.answer && !band.stale && <Rank band={band.answer} />}
+      {seal === null ? (
+        <p className="text-[13px]">Move “seams closed” to see where the schools change places.</p>
+      ) : (
+        swept && <SweepCharts sweep={swept} seal={seal / 100} leak={leak} />
+      )}
+      <JobBar job={study} name="Compare by the hour" doing="two years of every school, at every seal" />
       <p className="text-[13px] text-faint">
-        The bay that holds most in the first winter, by months, speaks for each school. Rust-hours: hours a
-        year above 80 % and 0 °C at the steel (ISO 9223); mould index from 0 to 6, seen from 3; both for taped
-        schools at the nearest seal computed. {BAND_NOTE} The wet end stands for each school at the seal it is
-        reckoned with. Local codes and fire classes go before any of this.
+        Each school in its own year, as it would stand as a variant; the bay that holds most in the first
+        winter, by months, speaks for it. Rust-hours: hours a year above 80 % and 0 °C at the steel (ISO
+        9223); mould index from 0 to 6, seen from 3; both for taped schools at the nearest seal computed.{' '}
+        {BAND_NOTE} Local codes and fire classes go before any of this.
       </p>
     </div>
   );
 }
 
-/** Before the hours are known: who holds least, and who dries soonest. */
-function Lead({ sweep, seal, leak }: { sweep: SealSweep; seal: number; leak: number }) {
-  const at = seal / STEP;
-  const least = (of: number[][]) =>
-    schools.reduce((best, _, k) => (of[k]![at]! < of[best]![at]! ? k : best), 0);
-  const [driest, quickest] = [least(sweep.peak), least(sweep.days)];
-  const turn = sweep.crossings.find(c => c.first === schools[driest]!.id || c.second === schools[driest]!.id);
-  return (
-    <p>
-      With {seal} % of the seams closed, <b>{schools[driest]!.name}</b> holds least in the first winter (
-      {grams(sweep.peak[driest]![at]!)}) and <b>{schools[quickest]!.name}</b> is dry soonest after a leak (
-      {days((sweep.days[quickest]![at]! * leak) / 100)}).
-      {turn &&
-        ` It changes at ${printNumber(turn.at * 100, 0)} % closed, where ${nameOf(turn.first)} and ${nameOf(turn.second)} change places.`}
-    </p>
-  );
+/** What advice rests on: verdicts as laid or at a seal, and hours where they are known. */
+function pointsOf(
+  rows: readonly FiguredRow[],
+  swept: SealSweep | null,
+  seal: number | null,
+  study: SchoolStudy | null,
+): Judged[] {
+  return rows.map(({ id, damp, figures }, k): Judged => {
+    const s = schools[k]!;
+    const hours = study && atSeal(study, seal === null ? s.sealQuality : seal / 100)[k];
+    const at = seal === null ? null : seal / STEP;
+    const months =
+      swept && at !== null
+        ? { state: swept.state[k]![at]!, peak: swept.peak[k]![at]!, days: swept.days[k]![at]! }
+        : { state: damp.state, peak: figures.damp, days: damp.days };
+    return {
+      school: id,
+      ...months,
+      ...(hours && { peak: Math.max(hours.peak, months.peak), left: hours.left, mould: hours.mould }),
+    };
+  });
 }
 
 /** Whether the order of the schools by their water holds over what nobody knows, and what turns it. */
@@ -119,16 +162,28 @@ function Rank({ band }: { band: SchoolBand }) {
 }
 
 interface TableProps {
-  swept: { sweep: SealSweep; band: SchoolBand; figures: SchoolFigures[] };
+  rows: readonly FiguredRow[];
+  swept: SealSweep | null;
   study: SchoolStudy | null;
-  seal: number;
+  seal: number | null;
   leak: number;
 }
 
-function Table({ swept: { sweep, band, figures }, study, seal, leak }: TableProps) {
+const HEADS = [
+  'school',
+  'damp',
+  'first winter',
+  'wet end',
+  'dry in',
+  'rust-hours',
+  'mould',
+  'W/K',
+  'kg',
+  'cost',
+];
+
+function Table({ rows, swept, study, seal, leak }: TableProps) {
   const units = useUnits();
-  const hours = study && atSeal(study, seal / 100);
-  const at = seal / STEP;
   const cell = 'pl-2.5 py-1 text-right whitespace-nowrap';
   return (
     <div className="overflow-x-auto">
@@ -136,41 +191,56 @@ function Table({ swept: { sweep, band, figures }, study, seal, leak }: TableProp
         <caption className="sr-only">Schools compared</caption>
         <thead className="text-left text-faint">
           <tr>
-            {['school', 'first winter', 'wet end', 'dry in', 'rust-hours', 'mould', 'W/K', 'kg', 'cost'].map(
-              h => (
-                <th
-                  key={h}
-                  scope="col"
-                  className={`py-1 font-medium ${h === 'school' ? '' : 'pl-2.5 text-right'}`}
-                >
-                  {h}
-                </th>
-              ),
-            )}
+            {HEADS.map(h => (
+              <th
+                key={h}
+                scope="col"
+                className={`py-1 font-medium ${h === 'school' ? '' : 'pl-2.5 text-right'}`}
+              >
+                {h}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
-          {schools.map((s, k) => {
-            const h = hours?.[k];
-            const f = figures[k]!;
+          {rows.map(({ id, figures, damp, climate }, k) => {
+            const at = seal === null ? null : seal / STEP;
+            const here =
+              swept && at !== null
+                ? {
+                    state: swept.state[k]![at]!,
+                    peak: swept.peak[k]![at]!,
+                    wetEnd: swept.wetEnd[k]![at]!,
+                    days: swept.days[k]![at]!,
+                  }
+                : { state: damp.state, peak: figures.damp, wetEnd: damp.wetEnd.most, days: damp.days };
+            const known = climate !== null && (seal === null || swept !== null);
+            const h = study && atSeal(study, seal === null ? schools[k]!.sealQuality : seal / 100)[k];
+            const water = (value: string) => (known ? value : '…');
             return (
-              <tr key={s.id} className="border-t border-rule align-top">
+              <tr key={id} className="border-t border-rule align-top">
                 <th scope="row" className="py-1 pr-2 text-left font-medium">
-                  {s.name}
+                  {nameOf(id)}
                   {h && (
                     <span className="block font-normal text-faint">
                       {grams(h.peak)} by the hour{carriesOver(h.left) ? `, ▲ +${grams(h.left)} the next` : ''}
                     </span>
                   )}
                 </th>
-                <td className={cell}>{grams(sweep.peak[k]![at]!)}</td>
-                <td className={cell}>{grams(band.wetEnd[k]!)}</td>
-                <td className={cell}>{days((sweep.days[k]![at]! * leak) / 100)}</td>
+                <td className={`${cell} ${known && buildsUp(here.state) ? 'text-signal' : ''}`}>
+                  {known ? `${dampMark(here.state)} ${dampWord(here.state)}` : dampWord('reckoning')}
+                </td>
+                <td className={cell}>{water(grams(here.peak))}</td>
+                <td className={cell}>{water(grams(here.wetEnd))}</td>
+                <td className={cell}>{water(days((here.days * leak) / 100))}</td>
                 <td className={cell}>{h ? printNumber(h.wetHours, 0) : '–'}</td>
                 <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
-                <td className={cell}>{printNumber(f.heatLoss, 1)}</td>
-                <td className={cell}>{printMass(f.mass, units).replace(/ kg$/, '')}</td>
-                <td className={cell}>{printMoney(Math.round(f.cost))}</td>
+                <td className={cell}>{printNumber(figures.warmth, 1)}</td>
+                <td className={cell}>{printMass(figures.mass, units).replace(/ kg$/, '')}</td>
+                <td className={cell}>
+                  {climate ? '' : 'about '}
+                  {printMoney(Math.round(figures.money))}
+                </td>
               </tr>
             );
           })}
@@ -190,63 +260,67 @@ const BECAUSE: Record<Advice['because'], string> = {
   'least wet of those that dry': 'the least wet of those that dry such a leak within a summer and never run',
   'least wet':
     'the least wet; none that dries such a leak within a summer stays under what runs down the skin',
-  'grows least': 'every school builds up from year to year here, this one least',
+  'least bad': 'the least bad, and no advice: water builds up in every school here',
 };
 
-/** Which school on damp alone, why, and when that changes. */
+/** Which school on damp alone, why, and when that changes; none is advised where all build up. */
 function Recommendation({
+  points,
   study,
-  seal,
   leak,
-  stale,
 }: {
-  study: SchoolStudy;
-  seal: number;
+  points: readonly Judged[];
+  study: SchoolStudy | null;
   leak: number;
-  stale: boolean;
 }) {
   const { brief } = useOpenDesign();
-  const points = atSeal(study, seal);
   const advice = adviseSchool(points, leak / 1000);
   const chosen = points.find(p => p.school === advice.school)!;
-  const wet = adviseSchool(study.wetEnd, leak / 1000).school;
-  const turns = [
-    ...stretchesOf(study.seals, study.bySeal, leak)
-      .filter(s => s.school !== advice.school)
-      .map(
-        o =>
-          `${nameOf(o.school)} with ${printNumber(o.from * 100, 0)} to ${printNumber(o.to * 100, 0)} % of the seams closed`,
-      ),
-  ];
-  const byNights = stretchesOf(study.nights, study.byNights, leak);
+  const none = advice.because === 'least bad';
+  const turns = study
+    ? stretchesOf(study.seals, study.bySeal, leak)
+        .filter(s => s.school !== advice.school)
+        .map(
+          o =>
+            `${nameOf(o.school)} with ${printNumber(o.from * 100, 0)} to ${printNumber(o.to * 100, 0)} % of the seams closed`,
+        )
+    : [];
+  const byNights = study && stretchesOf(study.nights, study.byNights, leak);
   return (
-    <section className={`border-l-4 border-chalk pl-3 ${stale ? 'opacity-60' : ''}`} data-testid="advice">
-      <h2 className="text-xl">On damp alone: {nameOf(advice.school)}</h2>
+    <section className={`border-l-4 pl-3 ${none ? 'border-signal' : 'border-chalk'}`} data-testid="advice">
+      <h2 className="text-xl">
+        {none ? 'On damp alone: none of the five' : `On damp alone: ${nameOf(advice.school)}`}
+      </h2>
       <p>
-        With {brief.nights.winter} winter nights a week it is {BECAUSE[advice.because]}: {grams(chosen.peak)}{' '}
-        in the year,{' '}
-        {carriesOver(chosen.left) ? `${grams(chosen.left)} more the next` : 'nothing carried over'}, and a
-        leak of {leak} g/m² dries in {days((chosen.days * leak) / 100)}.
-        {wet !== advice.school
-          ? ` At the wet end of all that nobody knows it would be ${nameOf(wet)}.`
-          : ' It is so at the wet end too.'}
-        {advice.out.length > 0 &&
-          ` Out: ${advice.out.map(o => `${nameOf(o.school)} (${o.why})`).join(', ')}.`}
+        With {brief.nights.winter} winter nights a week {none ? nameOf(advice.school) : 'it'} is{' '}
+        {BECAUSE[advice.because]}: {grams(chosen.peak)} in the first winter
+        {chosen.left === undefined
+          ? ''
+          : carriesOver(chosen.left)
+            ? `, by the hour ${grams(chosen.left)} more the next`
+            : ', by the hour nothing carried over'}
+        , and a leak of {leak} g/m² dries in {days((chosen.days * leak) / 100)}.
+        {none
+          ? ' Give off less water, let in more fresh air, or close more ways: Cold & damp says what would mend it.'
+          : advice.out.length > 0 &&
+            ` Out: ${advice.out.map(o => `${nameOf(o.school)} (${o.why})`).join(', ')}.`}
       </p>
-      <p className="text-[13px]">
-        {turns.length > 0
-          ? `It would be ${turns.join('; ')}. `
-          : 'It does not change with the seal quality. '}
-        Each taped as well as its school asks:{' '}
-        {byNights.length === 1
-          ? `${nameOf(byNights[0]!.school)}, from one winter night a week to seven.`
-          : `${byNights
-              .map(
-                o =>
-                  `${nameOf(o.school)} at ${o.from === o.to ? o.from : `${o.from} to ${o.to}`} winter nights a week`,
-              )
-              .join('; ')}.`}
-      </p>
+      {study && byNights && (
+        <p className="text-[13px]">
+          {turns.length > 0
+            ? `By the hour it would be ${turns.join('; ')}. `
+            : 'By the hour it does not change with the seal quality. '}
+          Each taped as well as its school asks:{' '}
+          {byNights.length === 1
+            ? `${nameOf(byNights[0]!.school)}, from one winter night a week to seven.`
+            : `${byNights
+                .map(
+                  o =>
+                    `${nameOf(o.school)} at ${o.from === o.to ? o.from : `${o.from} to ${o.to}`} winter nights a week`,
+                )
+                .join('; ')}.`}
+        </p>
+      )}
     </section>
   );
 }

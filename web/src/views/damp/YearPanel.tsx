@@ -1,10 +1,10 @@
 import type { End } from '@overcoat/core/buildup';
-import { dampRank } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import { anyRan, FUELS, type VanYear } from '@overcoat/core/studies/cabin';
 import { carriesOver } from '@overcoat/core/studies/damp';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { MONTHS } from '@overcoat/core/van/climate';
+import { dampRank } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { grams } from '../../format.ts';
 import type { useJob } from '../../jobs/useJob.ts';

@@ -1,14 +1,15 @@
 import { closesJoints } from '@overcoat/core/buildup';
-import { type BayResult, bayResult, dampRank, type Evaluation } from '@overcoat/core/evaluate';
+import { type BayResult, bayResult, type Evaluation } from '@overcoat/core/evaluate';
 import type { Zone } from '@overcoat/core/model';
 import type { VanYear } from '@overcoat/core/studies/cabin';
 import { roomFace, runsDown } from '@overcoat/core/studies/damp';
 import { dampWorking, type Working } from '@overcoat/core/studies/working';
 import { printNumber, printTemperature } from '@overcoat/core/units';
+import { buildsUp, dampMark, dampRank, dampWord } from '@overcoat/core/van/wetting';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
-import { BAND_NOTE, DAMP_MARKS, DAMP_WORDS, zoneSentence } from '../../sentences.ts';
+import { BAND_NOTE, zoneSentence } from '../../sentences.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -55,8 +56,8 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
           return (
             <li key={zone.id} className="border-b border-rule py-2">
               <p>
-                <span className={worst.damp === 'grows' ? 'text-signal' : ''}>
-                  {DAMP_MARKS[worst.damp]} <b>{zone.name}</b>, {DAMP_WORDS[worst.damp]}:
+                <span className={buildsUp(worst.damp) ? 'text-signal' : ''}>
+                  {dampMark(worst.damp)} <b>{zone.name}</b>, {dampWord(worst.damp)}:
                 </span>{' '}
                 {zoneSentence(worst)}
               </p>
