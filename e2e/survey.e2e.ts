@@ -179,7 +179,7 @@ test.describe('making ready', () => {
     await tab(page, /Making ready/).click();
     await expect(page.getByRole('heading', { name: '8 things first' })).toBeVisible();
     const revision = await page.locator('[data-revision]').getAttribute('data-revision');
-    await expect(page.getByText(/“lift bed” rises into the roof vent W-C6b/)).toBeVisible();
+    await expect(page.getByText(/Cable gland to the roof rack lies behind “camera shelf”/)).toBeVisible();
     const hole = page.locator('[data-hole="hole2"]');
     await hole.getByRole('button', { name: 'it leaks' }).click();
     await expect(hole).toContainText('leaks, bond it again');

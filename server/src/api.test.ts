@@ -361,7 +361,7 @@ describe('own materials and prices', () => {
     const { body } = await get('/api/library').expect(200);
     conforms(contract.library.answer, body);
     // It was sent without a format, as one of the first format would be.
-    expect(body).toEqual({ materials: [own], prices: [{ format: 5, ...price, at: expect.any(String) }] });
+    expect(body).toEqual({ materials: [own], prices: [{ format: 6, ...price, at: expect.any(String) }] });
   });
 
   it('refuses a slip of the decimal point, at its place', async () => {

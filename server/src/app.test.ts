@@ -172,7 +172,7 @@ describe('the own library', () => {
 
   it('takes in what is new once, and nothing twice', async () => {
     const store = library();
-    const price = { format: 5 as const, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
+    const price = { format: 6 as const, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
     const { materials, prices, library: all } = await store.read();
@@ -186,7 +186,7 @@ describe('the own library', () => {
       libraryRows(writer).Material.upsert({ id: foam!.id, document: JSON.stringify(foam) }),
     );
     const found = (await library().read()).library.get('supply-foam-19');
-    expect(found).toMatchObject({ format: 5, sorption: 'none', mould: 'resistant', conductivity: 0.036 });
+    expect(found).toMatchObject({ format: 6, sorption: 'none', mould: 'resistant', conductivity: 0.036 });
     await db.write(writer => libraryRows(writer).Material.destroy({ where: { id: foam!.id } }));
   });
 
@@ -201,7 +201,7 @@ describe('the own library', () => {
 
   it('keeps the person’s own price and says so', async () => {
     const { notes } = await library().takeIn(
-      file({ prices: [{ format: 5, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
+      file({ prices: [{ format: 6, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
     );
     expect(notes).toEqual(['Your own price for pir stays.']);
     expect((await library().read()).prices[0]!.price).toBe(21);
@@ -221,7 +221,7 @@ describe('the own library', () => {
     const store = library();
     const size = { material: 'pir', thickness: 0.025, width: 1.2 };
     const put = (price: number, day: string) =>
-      store.putPrice({ format: 5, ...size, price }, new Date(`${day}T08:00:00Z`));
+      store.putPrice({ format: 6, ...size, price }, new Date(`${day}T08:00:00Z`));
     const standing = async () => (await store.read()).prices[0];
     await put(23, '2026-03-02');
     await put(23, '2026-03-03');
@@ -238,7 +238,7 @@ describe('the own library', () => {
       earlier: [{ price: 21 }],
     });
     await store.takeBackPrice({ ...size, price: 23 });
-    expect(await standing()).toEqual({ format: 5, ...size, price: 21 });
+    expect(await standing()).toEqual({ format: 6, ...size, price: 21 });
     await store.takeBackPrice({ ...size, price: 21 });
     expect(await standing()).toBeUndefined();
   });

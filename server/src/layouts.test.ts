@@ -36,7 +36,7 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     expect(record.design.note).toBe('Saved once more');
     expect(record.undo).toBe('note');
     const { library, prices } = await new LibraryStore(db).read();
-    expect(library.get('supply-foam-19')).toMatchObject({ format: 5, sorption: 'none' });
+    expect(library.get('supply-foam-19')).toMatchObject({ format: 6, sorption: 'none' });
     expect(prices).toMatchObject([{ material: 'pir', price: 21 }]);
     // What it holds is what is accepted and computed today.
     const body = { design: record.design, label: 'again' };

@@ -59,7 +59,7 @@ describe('materials', () => {
     expect(sdOf(materialOf(library, 'foil-membrane'), 0.0002)).toBe(1500);
   });
   it('puts own prices in place without touching the reference', () => {
-    const own = makeLibrary([], [{ format: 5, material: 'pir', thickness: 0.025, width: 1.2, price: 19 }]);
+    const own = makeLibrary([], [{ format: 6, material: 'pir', thickness: 0.025, width: 1.2, price: 19 }]);
     expect(materialOf(own, 'pir').stock.find(s => s.thickness === 0.025)!.price).toBe(19);
     expect(materialOf(library, 'pir').stock.find(s => s.thickness === 0.025)!.price).toBe(26);
   });

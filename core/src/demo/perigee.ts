@@ -1,9 +1,8 @@
-import { assumed, type Design, measured, type Shell } from '../model/index.ts';
+import { type Design, measured, type Shell } from '../model/index.ts';
 import {
   type Edited,
   repeatWay,
   setFeature,
-  setOpening,
   setPoint,
   setShape,
   setUse,
@@ -12,7 +11,7 @@ import {
 
 const mm = (text: string) => measured(Number(text) / 1000, text);
 
-/** What Perigee's owners found besides rectangles: a tapering bay, a crowned roof, a bed on a lift, a second vent too far back, rib ends open to the rail. */
+/** What Perigee's owners found besides rectangles: a tapering bay, a crowned roof, a shelf before a cable's way out, rib ends open to the rail. */
 export function perigeeShell(shell: Shell): Shell {
   const changes: ((s: Shell) => Edited)[] = [
     s => {
@@ -66,12 +65,12 @@ export function perigeeShell(shell: Shell): Shell {
         id: 'bed',
         zone: 'F',
         kind: 'bed',
-        name: 'lift bed',
+        name: 'bed',
         along: mm('2050'),
         up: mm('60'),
         width: mm('1180'),
         height: mm('1640'),
-        rises: true,
+        rises: false,
       }),
     s =>
       setUse(s, {
@@ -85,16 +84,19 @@ export function perigeeShell(shell: Shell): Shell {
         height: mm('900'),
         rises: false,
       }),
-    s => ({ ok: true, shell: withPads(s, { L1w: 0, L2w: 0, L3w: 0.2, C1b: 0, C2b: 0, R4w: 0.25 }) }),
     s =>
-      setOpening(s, {
-        id: 'W-C6b',
-        bay: 'C6b',
-        kind: 'roof vent',
-        width: assumed(0.36, 'guess'),
-        height: assumed(0.36, 'guess'),
-        glazing: 'double acrylic',
+      setUse(s, {
+        id: 'cameras',
+        zone: 'L',
+        kind: 'furniture',
+        name: 'camera shelf',
+        along: mm('2300'),
+        up: mm('1650'),
+        width: mm('640'),
+        height: mm('140'),
+        rises: false,
       }),
+    s => ({ ok: true, shell: withPads(s, { L1w: 0, L2w: 0, L3w: 0.2, C1b: 0, C2b: 0, R4w: 0.25 }) }),
   ];
   return changes.reduce((s, change) => {
     const edited = change(s);
@@ -168,11 +170,12 @@ export const perigeeReady: Design['ready'] = {
     },
     {
       id: 'hole3',
-      bay: 'C6b',
-      opening: 'W-C6b',
-      kind: 'opening',
-      name: 'Roof vent over the bed',
-      size: mm('360'),
+      bay: 'F1b',
+      opening: null,
+      kind: 'floor penetration',
+      name: 'Air and exhaust of the heater',
+      at: { along: mm('140'), up: mm('260') },
+      size: mm('60'),
     },
     {
       id: 'hole4',

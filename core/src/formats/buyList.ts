@@ -34,7 +34,7 @@ export function buyCsv(lines: readonly BuyLine[]): string {
     round(l.price),
     round(l.cost),
     round(l.left),
-    l.why,
+    metric(l.why),
     l.uses.join(' '),
   ]);
   return toCsv([header, ...rows]);

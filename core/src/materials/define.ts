@@ -1,4 +1,4 @@
-import { FAMILY_SOUND, LIBRARY_FORMAT, type Material, type Stock } from '../model/index.ts';
+import { FAMILY_HEAT, FAMILY_SOUND, LIBRARY_FORMAT, type Material, type Stock } from '../model/index.ts';
 
 /** ISO 10456:2007 Table 3, design thermal values; quoted from memory. */
 export const ISO = 'ISO 10456:2007 Table 3 design value, from memory';
@@ -35,6 +35,8 @@ type Optional =
   | 'constrained'
   | 'soundWithin'
   | 'burns'
+  | 'heatingValue'
+  | 'solvent'
   | 'cautions';
 
 type Row = Omit<Material, Optional | 'format' | 'sources' | 'roles'> & {
@@ -78,6 +80,8 @@ export function material({ from = TYPICAL, vapourFrom = from, soundFrom = SOUND,
     soundWithin: 2,
     usualAs: [],
     burns: true,
+    heatingValue: row.burns === false ? 0 : FAMILY_HEAT[row.family],
+    solvent: 'none',
     cautions: [],
     ...row,
     roles: [...row.roles],
@@ -89,6 +93,7 @@ export function material({ from = TYPICAL, vapourFrom = from, soundFrom = SOUND,
       bond: (row.bondLimit ?? null) === null ? 'Nothing sticks' : TYPICAL,
       sound: soundFrom,
       price: INDICATIVE,
+      fire: 'EN 1991-1-2:2002 Table E.3 net calorific value by what it is made of, from memory',
       traits: TYPICAL,
     },
   };

@@ -4,6 +4,7 @@ import { material, mu, stock } from './define.ts';
 export const hangings = [
   material({
     id: 'screen-mat',
+    heatingValue: 30e6,
     name: 'Quilted foil mat for window screens',
     family: 'fibre',
     form: 'roll',

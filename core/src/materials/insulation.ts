@@ -28,6 +28,7 @@ const BURNS = 'Combustible: keep away from flue and hob, behind a lining.';
 export const foams = [
   material({
     id: 'elastomeric-plain',
+    heatingValue: 25e6,
     stiffness: 200_000,
     lossFactor: 0.25,
     usualAs: ['fill', 'over-rib', 'rib strip'],
@@ -84,6 +85,7 @@ export const foams = [
   }),
   material({
     id: 'pe-foam',
+    heatingValue: 40e6,
     stiffness: 500_000,
     lossFactor: 0.1,
     name: 'Cross-linked polyethylene foam',
@@ -125,6 +127,8 @@ export const boards = [
   material({
     ...BOARD,
     id: 'xps',
+    solvent: 'dissolved by',
+    heatingValue: 40e6,
     stiffness: 15e6,
     lossFactor: 0.04,
     name: 'Extruded polystyrene board',
@@ -142,6 +146,8 @@ export const boards = [
   material({
     ...BOARD,
     id: 'eps',
+    solvent: 'dissolved by',
+    heatingValue: 40e6,
     stiffness: 5e6,
     lossFactor: 0.04,
     name: 'Expanded polystyrene board',
@@ -159,6 +165,7 @@ export const boards = [
   material({
     ...BOARD,
     id: 'phenolic',
+    heatingValue: 25e6,
     stiffness: 7e6,
     name: 'Phenolic foam board, foil both faces',
     conductivity: 0.021,
@@ -176,6 +183,7 @@ export const boards = [
   material({
     ...BOARD,
     id: 'wood-fibre',
+    heatingValue: 17.5e6,
     name: 'Wood-fibre board, flexible',
     family: 'fibre',
     sorption: 'fibre',
@@ -202,6 +210,7 @@ export const boards = [
     ...BOARD,
     ...WOODEN,
     id: 'cork-sheet',
+    heatingValue: 20e6,
     stiffness: 15e6,
     lossFactor: 0.15,
     name: 'Expanded cork sheet',
@@ -219,6 +228,7 @@ export const boards = [
     ...BOARD,
     ...WOODEN,
     id: 'cork-roll',
+    heatingValue: 20e6,
     stiffness: 15e6,
     lossFactor: 0.15,
     name: 'Cork roll',
@@ -271,6 +281,7 @@ export const fibres = [
   material({
     ...FIBRE,
     id: 'recycled-polyester',
+    heatingValue: 30e6,
     name: 'Recycled polyester fibre',
     conductivity: 0.037,
     density: 22,
@@ -286,6 +297,7 @@ export const fibres = [
   material({
     ...FIBRE,
     id: 'microfibre',
+    heatingValue: 40e6,
     name: 'Synthetic microfibre blanket',
     conductivity: 0.034,
     density: 12,
@@ -301,6 +313,7 @@ export const fibres = [
   material({
     ...FIBRE,
     id: 'mineral-wool',
+    heatingValue: 0,
     name: 'Mineral wool slab',
     form: 'sheet',
     conductivity: 0.036,
@@ -319,6 +332,7 @@ export const fibres = [
   material({
     ...FIBRE,
     id: 'glass-wool',
+    heatingValue: 0,
     name: 'Glass wool roll',
     conductivity: 0.038,
     density: 18,
@@ -337,6 +351,7 @@ export const fibres = [
 export const fillers = [
   material({
     id: 'cork-granules',
+    heatingValue: 20e6,
     name: 'Cork granules, loose',
     family: 'fibre',
     form: 'bag',
@@ -357,6 +372,7 @@ export const fillers = [
   }),
   material({
     id: 'canned-foam',
+    heatingValue: 25e6,
     name: 'Canned expanding foam, low expansion',
     family: 'adhesive',
     form: 'can',

@@ -174,6 +174,7 @@ export const linings = [
 export const finishes = [
   material({
     id: 'lining-carpet',
+    heatingValue: 30e6,
     flowResistivity: 30_000,
     usualAs: ['finish'],
     tapedWith: 'membrane-tape',
@@ -234,6 +235,7 @@ export const glazings = [
   }),
   material({
     id: 'acrylic',
+    heatingValue: 25e6,
     stiffness: 3e9,
     lossFactor: 0.04,
     name: 'Acrylic sheet (double windows use two)',

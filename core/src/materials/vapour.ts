@@ -33,6 +33,7 @@ export const vapourLayers = [
   material({
     ...FILM,
     id: 'foil-membrane',
+    heatingValue: 40e6,
     usualAs: ['vapour control'],
     tapedWith: 'foil-tape-75',
     name: 'Aluminium foil membrane, reinforced',
@@ -136,6 +137,8 @@ export const tapes = [
 export const adhesives = [
   material({
     id: 'contact-spray',
+    solvent: 'gives off',
+    heatingValue: 40e6,
     name: 'Contact adhesive spray, high temperature',
     family: 'adhesive',
     form: 'can',
@@ -155,6 +158,7 @@ export const adhesives = [
   }),
   material({
     id: 'mastic',
+    heatingValue: 25e6,
     name: 'Sealant and adhesive, cartridge',
     family: 'adhesive',
     form: 'can',

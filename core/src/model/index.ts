@@ -1,4 +1,5 @@
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
+export { FAMILY_HEAT } from './familyHeat.ts';
 export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
 export { inCab, isWithin } from './inCab.ts';

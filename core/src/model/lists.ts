@@ -80,6 +80,9 @@ export const RUNS = ['any', 'grain', 'pile'] as const;
 export const HOLE_STEPS = ['cut', 'edge primed', 'bonded'] as const;
 export const HOLE_STATES = ['planned', ...HOLE_STEPS, 'leak-tested'] as const;
 
+/** What a material has to do with solvents: an adhesive gives them off, a foam is dissolved by them. */
+export const SOLVENTS = ['none', 'gives off', 'dissolved by'] as const;
+
 /** What must stay free in a bay. */
 export const KEPT_CLEAR = [
   'drain hole',

@@ -1,6 +1,6 @@
 import Type from 'typebox';
 import { LIBRARY_FORMAT } from './format.ts';
-import { MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, RUNS, SORPTIONS } from './lists.ts';
+import { MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, RUNS, SOLVENTS, SORPTIONS } from './lists.ts';
 import { choice, closed, either, Id, Moment, Name } from './schemaParts.ts';
 
 const Source = Type.String({ minLength: 1, maxLength: 200 });
@@ -113,6 +113,10 @@ export const Material = closed({
   usualAs: Type.Array(choice(...PURPOSES), { maxItems: 12 }),
   /** Whether it burns, chars or melts away, so that it stays away from what is hot. */
   burns: Type.Boolean(),
+  /** Heat that a kilogram gives as it burns, J/kg (net calorific value); 0 for what does not. */
+  heatingValue: Type.Number({ minimum: 0, maximum: 60_000_000 }),
+  /** Whether as an adhesive it gives off solvents, or is dissolved by them. */
+  solvent: choice(...SOLVENTS),
   fire: Type.String({ maxLength: 200 }),
   cutting: Type.String({ maxLength: 200 }),
   cautions: Type.Array(Type.String({ maxLength: 300 }), { maxItems: 8 }),
@@ -127,6 +131,8 @@ export const Material = closed({
     /** Of stiffness, loss factor, shear and flow resistivity. */
     sound: Source,
     price: Source,
+    /** Of the heating value. */
+    fire: Source,
     traits: Source,
   }),
 });

@@ -29,7 +29,7 @@ describe('own materials and prices of format 1', () => {
       expect(checkMaterial(material, makeLibrary())).toEqual([]);
     }
     const price = upgradeOwn(own.prices[0], 'price');
-    expect(price).toMatchObject({ ok: true, document: { format: 5, price: 21 } });
+    expect(price).toMatchObject({ ok: true, document: { format: 6, price: 21 } });
   });
   it('are what their family is, whatever they are called: a foam is no wood for its name', () => {
     expect(brought('supply-foam-19')).toMatchObject({ sorption: 'none', mould: 'resistant' });
@@ -65,6 +65,18 @@ describe('own materials and prices of format 1', () => {
       expect(isMaterial(material), JSON.stringify(isMaterial.errors)).toBe(true);
       // Hardboard has no grain, which a material of then could not say.
       expect(material).toMatchObject({ runs: id === 'hardboard' ? 'grain' : runs, cutWith, tongue: null });
+    }
+  });
+  it('of format 5 burn as their family does, and say what solvents do where a caution said so', () => {
+    for (const id of ['xps', 'pir', 'contact-spray', 'steel', 'mineral-wool']) {
+      const { heatingValue, solvent, ...old } = makeLibrary().get(id)!;
+      const { fire: _, ...sources } = old.sources;
+      const read = upgradeOwn({ ...old, format: 5, id: `own-${id}`, sources }, 'material');
+      const material = read.ok ? (read.document as Material) : null;
+      expect(isMaterial(material), JSON.stringify(isMaterial.errors)).toBe(true);
+      expect(material!.solvent).toBe(solvent);
+      expect(material!.heatingValue > 0).toBe(heatingValue > 0);
+      expect(material!.sources.fire).toContain('brought up to format 6');
     }
   });
   it('say where it came from that nobody entered', () =>

@@ -1,3 +1,4 @@
+import { FAMILY_HEAT } from './familyHeat.ts';
 import { FAMILY_SOUND } from './familySound.ts';
 import { LIBRARY_FORMAT as LATEST } from './format.ts';
 
@@ -17,13 +18,13 @@ export function upgradeOwn(document: unknown, kind: 'material' | 'price'): Upgra
   const own = document as Json;
   const format = own.format ?? 1;
   if (format === LATEST) return { ok: true, document };
-  if (format !== 1 && format !== 2 && format !== 3 && format !== 4)
+  if (format !== 1 && format !== 2 && format !== 3 && format !== 4 && format !== 5)
     return {
       ok: false,
       message: `The ${kind} is of format ${String(format)}; this program reads formats 1 to ${LATEST}. Open it with a newer version.`,
     };
   if (kind === 'price') return { ok: true, document: { ...own, format: LATEST } };
-  const steps = [fromMaterial1, fromMaterial2, fromMaterial3, fromMaterial4].slice(format - 1);
+  const steps = [fromMaterial1, fromMaterial2, fromMaterial3, fromMaterial4, fromMaterial5].slice(format - 1);
   return { ok: true, document: steps.reduce((old, step) => step(old), own) };
 }
 
@@ -54,10 +55,29 @@ function fromMaterial4(old: Json): Json {
   const sawn = old.family === 'timber' || old.family === 'metal' || (old.family === 'lining' && sheet);
   return {
     ...old,
-    format: LATEST,
+    format: 5,
     runs: pile ? 'pile' : wooden ? 'grain' : 'any',
     cutWith: sawn ? 'saw' : 'knife',
     tongue: null,
+  };
+}
+
+/**
+ * What a material of format 5 gives as it burns was never said: it is taken from its family. What solvents do to it stands in
+ * its cautions where anywhere; adhesives that are sprayed over areas usually give them off.
+ */
+function fromMaterial5(old: Json): Json {
+  const sprayed = old.family === 'adhesive' && (old.yield as Json | null)?.per === 'm²';
+  const told = Array.isArray(old.cautions) && old.cautions.some(c => /solvent/i.test(String(c)));
+  return {
+    ...old,
+    format: LATEST,
+    heatingValue: old.burns === false ? 0 : (FAMILY_HEAT[old.family as keyof typeof FAMILY_HEAT] ?? 20e6),
+    solvent: sprayed ? 'gives off' : told && old.family !== 'adhesive' ? 'dissolved by' : 'none',
+    sources: {
+      ...(old.sources as Json | undefined),
+      fire: 'Taken from its family when this material was brought up to format 6: look it over',
+    },
   };
 }
 

@@ -8,7 +8,7 @@ import { useLog } from '../store/log.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { useWorkshop } from '../store/workshop.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
-import { FireWarning } from './FireWarning.tsx';
+import { HazardWarnings } from './HazardWarnings.tsx';
 import { Ledger } from './Ledger.tsx';
 import { Notice } from './SaveNote.tsx';
 import { TopBar } from './TopBar.tsx';
@@ -130,7 +130,7 @@ export function Component() {
         <Notice />
         <Ledger />
       </div>
-      <FireWarning />
+      <HazardWarnings />
       <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">
         <Outlet />
       </main>

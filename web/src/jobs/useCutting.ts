@@ -42,7 +42,7 @@ export function useHolding() {
     () => new Map(job.answer?.pieces.map(h => [h.piece, h] as const) ?? []),
     [job.answer],
   );
-  return { hottest: job.answer?.hottest ?? null, byPiece, stale: job.stale };
+  return { held: job.answer, byPiece, stale: job.stale };
 }
 
 /** What is bought for the variant in view besides what is cut. */

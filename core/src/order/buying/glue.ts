@@ -1,16 +1,13 @@
 import type { LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf, type Supply } from '../../materials/index.ts';
 import type { Material, Shell } from '../../model/index.ts';
-import { type Fixed, type Hold, sizeOf } from '../holding/index.ts';
+import { dissolves, type Fixed, glueFor, type Hold, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import { canDoes, foamLitres, isFoam, type TakeOff, WASTE } from '../takeoff/index.ts';
 import { NeedList } from './needList.ts';
 
 /** Of tape, so much sticks on either side of a joint, m. Common practice, no source. */
 const STICKS = 0.025;
-
-/** Used where a way of holding asks for glue and its material names none that suits. */
-const USUAL = { spray: 'contact-spray', bead: 'mastic', tape: 'double-sided-tape' } as const;
 
 /**
  * Tape and glue by what they do: glue by how each piece is held, foam by the volume of the joints round boards and not
@@ -38,7 +35,8 @@ export function glueNeeds(
 
 function glue(list: NeedList, piece: CutPiece, h: Fixed, sealed: boolean, library: Library): void {
   const material = materialOf(library, piece.material);
-  const own = material.fixedWith ? materialOf(library, material.fixedWith) : null;
+  const named = material.fixedWith ? materialOf(library, material.fixedWith) : null;
+  const own = named && !dissolves(named, material) ? named : null;
   const [width, height] = sizeOf(piece);
   const round = 2 * (width + height);
   if (own && isFoam(own) && !sealed && material.jointed) {
@@ -49,7 +47,8 @@ function glue(list: NeedList, piece: CutPiece, h: Fixed, sealed: boolean, librar
   // What lies on the floor is glued only where it is walked on, or screwed to.
   const by = h.by === 'rests' ? restsOn(piece, own) : h.by;
   if (by !== 'spray' && by !== 'bead' && by !== 'tape') return;
-  const used = own && suits(own, by) ? own : materialOf(library, USUAL[by]);
+  const used = glueFor(material, by, library);
+  if (!used) return;
   if (by === 'spray') put(list, used, piece.area * WASTE, 'both faces', piece.id);
   else if (by === 'tape') put(list, used, round * WASTE, 'round what it holds', piece.id);
   else {
@@ -64,9 +63,6 @@ function restsOn({ role }: CutPiece, own: Material | null): Hold | null {
   if (!own || !['lining', 'finish', 'batten'].includes(role)) return null;
   return own.yield?.per === 'm²' ? 'spray' : own.family === 'tape' ? 'tape' : 'bead';
 }
-
-const suits = (m: Material, by: 'spray' | 'bead' | 'tape'): boolean =>
-  by === 'spray' ? m.yield?.per === 'm²' : by === 'tape' ? m.family === 'tape' : m.yield?.per === 'm';
 
 function put(list: NeedList, material: Material, need: number, why: string, use: string): void {
   list.put(supplyFrom(material), need, why, [use]);

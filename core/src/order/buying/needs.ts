@@ -1,6 +1,7 @@
 import type { LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Design, Material, Placement, Shell } from '../../model/index.ts';
+import { lengthIn } from '../../units/index.ts';
 import { type Fixed, fixingsOf, linesOn, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { TakeOff } from '../takeoff/index.ts';
@@ -146,10 +147,12 @@ function fixings(
 ): void {
   const byId = new Map(pieces.map(p => [p.id, p]));
   const buildUps = new Map(placement.buildUps.map(b => [b.id, b]));
+  const screwedWith = screwWords(holdings);
   for (const h of holdings) {
     const piece = byId.get(h.piece);
     if (!piece) continue;
-    if (h.screw?.length) {
+    // One that would reach the skin is not bought: what its piece says stands on the sheet.
+    if (h.screw?.length && h.screw.ok) {
       const mm = Math.round(h.screw.length * 1000);
       list.put(
         {
@@ -161,7 +164,7 @@ function fixings(
           price: 6 + 0.08 * mm,
         },
         fixingsOf(piece, 'screws'),
-        'linings',
+        screwedWith.get(h.screw.length)!,
         [piece.id],
       );
     }
@@ -173,8 +176,28 @@ function fixings(
   }
   const zoneOf = new Map(shell.zones.flatMap(z => z.bays.map(b => [b.id, z.id] as const)));
   clipsAndBolts(list, ready.fixings, placement, zoneOf);
-  const stands = shell.uses.filter(u => u.kind === 'furniture' || u.kind === 'bed' || u.kind === 'seat');
+  // Seats are not among them: their anchorages are type-approved, work of a licensed trade.
+  const stands = shell.uses.filter(u => u.kind === 'furniture' || u.kind === 'bed');
   furnitureBolts(list, stands, placement, PER_FURNITURE);
+}
+
+/** What each length of screw is for, with the shortest and the longest that will do wherever it is used. */
+function screwWords(holdings: readonly Fixed[]): Map<number, string> {
+  const reach = new Map<number, { least: number; most: number }>();
+  for (const { screw } of holdings) {
+    if (!screw?.length || !screw.ok) continue;
+    const own = reach.get(screw.length) ?? { least: 0, most: Number.POSITIVE_INFINITY };
+    reach.set(screw.length, {
+      least: Math.max(own.least, screw.least),
+      most: Math.min(own.most, screw.most),
+    });
+  }
+  return new Map(
+    [...reach].map(([length, { least, most }]) => [
+      length,
+      `linings, where at least ${lengthIn(least)} is needed and more than ${lengthIn(Math.floor(most * 1000) / 1000)} comes too near the outer skin`,
+    ]),
+  );
 }
 
 function consumables(

@@ -2,6 +2,7 @@ import { directionOf } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../../model/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
+import { dissolves, glueFor, mayBeHeld } from './glueFor.ts';
 import { type ScrewFit, screwFor } from './screws.ts';
 import type { Hold } from './ways.ts';
 
@@ -11,6 +12,10 @@ export interface Fixed {
   piece: string;
   /** How. */
   by: Hold;
+  /** What was chosen and may not be, since every glue for it dissolves the piece; null where nothing was. */
+  refused: Hold | null;
+  /** Id of the glue or tape that holds it; null where none does. */
+  glue: string | null;
   /** Where it hangs, stands or lies. */
   lies: 'overhead' | 'upright' | 'flat';
   /** What screws it on; null for all but linings. */
@@ -71,14 +76,15 @@ export function fixedBy(
   const material = materialOf(library, piece.material);
   const direction = directionOf(zone.kind);
   const lies = direction === 'up' ? 'overhead' : direction === 'down' ? 'flat' : 'upright';
+  const wanted = chosen.find(c => c.buildUp === buildUp.id && c.layer === layer.id)?.by ?? null;
+  const refused = wanted !== null && !mayBeHeld(material, wanted, library) ? wanted : null;
   const by =
-    lies === 'flat'
-      ? 'rests'
-      : (chosen.find(c => c.buildUp === buildUp.id && c.layer === layer.id)?.by ??
-        usualHold(material, layer, library));
+    lies === 'flat' ? 'rests' : ((refused === null ? wanted : null) ?? usualHold(material, layer, library));
   return {
     piece: piece.id,
     by,
+    refused,
+    glue: glueFor(material, by, library)?.id ?? null,
     lies,
     screw: layer.role === 'lining' ? screwOf(piece, buildUp, zone) : null,
     squeaks:
@@ -90,7 +96,8 @@ export function fixedBy(
 function usualHold(material: Material, layer: Layer, library: Library): Hold {
   if (layer.role === 'lining') return 'screws';
   if (material.selfAdhesive) return 'self-adhesive';
-  const fixing = material.fixedWith ? materialOf(library, material.fixedWith) : null;
+  const named = material.fixedWith ? materialOf(library, material.fixedWith) : null;
+  const fixing = named && !dissolves(named, material) ? named : null;
   if (fixing?.family === 'tape') return 'tape';
   if (fixing?.yield?.per === 'm²') return 'spray';
   if (fixing) return 'bead';

@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary, materialOf } from '../../materials/index.ts';
-import type { Design } from '../../model/index.ts';
+import { type Design, guess } from '../../model/index.ts';
+import { ribDepth } from '../../survey/shell/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
-import { type ChosenHold, type Holding, type Hottest, holdingOf } from './index.ts';
+import { type ChosenHold, glueFor, type Holding, type Hottest, holdingOf, mayBeHeld } from './index.ts';
+import { screwFor } from './screws.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -99,6 +101,39 @@ describe('what holds a piece', () => {
   });
 });
 
+describe('solvents', () => {
+  it('keep a spray off polystyrene: it is refused, not bought, and what serves is named', () => {
+    const xps = materialOf(library, 'xps');
+    expect(mayBeHeld(xps, 'spray', library)).toBe(false);
+    expect(glueFor(xps, 'spray', library)).toBeNull();
+    for (const way of ['bead', 'tape', 'batten', 'friction'] as const)
+      expect(mayBeHeld(xps, way, library)).toBe(true);
+    expect(mayBeHeld(materialOf(library, 'pir'), 'spray', library)).toBe(true);
+    // On a wall of polystyrene, sprayed by choice.
+    const placement = structuredClone(perigee.variants[0]!.design);
+    const wall = placement.buildUps.find(b => b.id === placement.zones.L)!;
+    const fill = wall.layers.find(l => l.role === 'fill')!;
+    Object.assign(fill, { material: 'xps', thickness: 0.03 });
+    const laid = layUp(perigee.shell, placement, library);
+    const pieces = cutPieces(perigee.shell, placement, laid, library, USUAL_CHOICES);
+    const chosen = [{ buildUp: wall.id, layer: fill.id, by: 'spray' as const }];
+    const all = holdingOf(pieces, perigee.shell, placement, library, mild, new Map(), chosen);
+    const boards = all.filter(h => pieces.find(p => p.id === h.piece)!.material === 'xps');
+    expect(boards.length).toBeGreaterThan(5);
+    for (const h of boards) {
+      expect(h).toMatchObject({ refused: 'spray', by: 'bead' });
+      expect(h.instead).not.toBe('spray');
+      expect(materialOf(library, h.glue!).solvent).not.toBe('gives off');
+    }
+  });
+  it('of a material that names such a glue itself are not taken either', () => {
+    const own = { ...materialOf(library, 'eps'), id: 'own-eps', fixedWith: 'contact-spray' };
+    const more = new Map([...library, [own.id, own]]);
+    expect(glueFor(own, 'spray', more)).toBeNull();
+    expect(glueFor(own, 'bead', more)!.id).toBe('mastic');
+  });
+});
+
 describe('screws of a lining', () => {
   it('bite in batten or rib and stay clear of the outer skin', () => {
     const { all } = held(0);
@@ -107,11 +142,58 @@ describe('screws of a lining', () => {
     for (const s of screwed) {
       expect(s.ok).toBe(true);
       expect(s.length!).toBeLessThanOrEqual(s.most);
-      expect(s.most).toBeCloseTo(s.room - 0.005, 9);
+      expect(s.most).toBeCloseTo(s.room - (s.over.length > 0 ? 0.01 : 0.005), 9);
+      expect(s.length!).toBeGreaterThanOrEqual(s.least - 1e-9);
     }
     // 6 mm of ply on the rib: 8 mm more for the point, so the next sold above 14 mm.
     const wall = all.find(h => h.screw && h.lies === 'upright' && h.piece.startsWith('L1w'))!.screw!;
     expect(wall).toMatchObject({ length: 0.016, into: 'rib' });
+  });
+  it('of a floor go by the stack that is really there, whatever its members stand out below', () => {
+    const { all } = held(0);
+    const floor = all.filter(h => h.screw && h.lies === 'flat').map(h => h.screw!);
+    expect(floor.length).toBeGreaterThan(0);
+    // 9 mm of ply on 25 mm battens on a flat panel: 34 mm to the steel, and a 40 mm screw is through it.
+    for (const s of floor) {
+      expect(s.room).toBeCloseTo(0.034, 9);
+      expect(s.most).toBeLessThan(0.034);
+    }
+    const zone = perigee.shell.zones.find(z => z.kind === 'floor')!;
+    expect(zone.ribs[0]!.depth.value).toBeGreaterThan(0.03);
+    expect(ribDepth(zone, zone.ribs[0]!)).toBe(0);
+  });
+  it('are fewer millimetres over a line, between ribs where the cavity is shallower, and none on a floor without battens', () => {
+    const zone = perigee.shell.zones.find(z => z.kind === 'floor')!;
+    const [bay] = zone.bays;
+    const lining = { id: 'l', role: 'lining' as const, material: 'birch-ply', thickness: 0.009 };
+    const batten = {
+      id: 'b',
+      role: 'batten' as const,
+      material: 'batten',
+      thickness: 0.025,
+      width: 0.05,
+      spacing: 0.4,
+    };
+    const plain = screwFor({ layers: [batten, lining] }, bay!, zone)!;
+    const line = {
+      id: 'k',
+      kind: 'fuel or brake line' as const,
+      bay: bay!.id,
+      at: { along: guess(0.1), up: guess(0.1) },
+      width: guess(0.05),
+      height: guess(0.05),
+      clearance: guess(0.03),
+      note: '',
+    };
+    const over = screwFor({ layers: [batten, lining] }, bay!, { ...zone, keepClears: [line] })!;
+    expect(over.over).toEqual(['fuel or brake line']);
+    expect(over.most).toBeLessThan(plain.most);
+    expect(screwFor({ layers: [lining] }, bay!, zone)).toBeNull();
+    const wall = perigee.shell.zones.find(z => z.id === 'L')!;
+    const shallow = { ...wall.bays[0]!, depthMin: guess(0.02) };
+    const between = screwFor({ layers: [batten, lining] }, shallow, wall)!;
+    expect(between).toMatchObject({ at: 'between ribs' });
+    expect(between.room).toBeCloseTo(0.02 + 0.025 + 0.009, 9);
   });
   it('squeak where wood lies on the steel of ribs, not over a bead, a film or a batten', () => {
     const { all } = held(0);

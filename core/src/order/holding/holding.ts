@@ -4,6 +4,7 @@ import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../../mod
 import type { CutPiece } from '../pieces/index.ts';
 import { opensAt, reachedBehind } from './behind.ts';
 import { type ChosenHold, type Fixed, fixedBy, type InPlace, inPlace } from './fixed.ts';
+import { glueFor, mayBeHeld } from './glueFor.ts';
 import { type Judged, judge } from './judge.ts';
 import { type Hold, WAYS_OF_HOLDING } from './ways.ts';
 
@@ -88,7 +89,9 @@ function held({ piece, zone, buildUp, layer }: InPlace, fixed: Fixed, about: Abo
     when,
     untilLined: layer.role !== 'lining' && later.some(l => l.role === 'lining' || l.role === 'batten'),
     instead:
-      verdict === 'holds' ? null : (fits(material, layer).find(w => judged(w).verdict === 'holds') ?? null),
+      verdict === 'holds'
+        ? null
+        : (waysFor(material, layer, library).find(w => judged(w).verdict === 'holds') ?? null),
     wait: WAYS_OF_HOLDING[by].wait,
     opens: WAYS_OF_HOLDING[by].opens,
     besides: layer.role === 'lining' ? opensAt(piece, zone) : [],
@@ -96,7 +99,10 @@ function held({ piece, zone, buildUp, layer }: InPlace, fixed: Fixed, about: Abo
   };
 }
 
-/** Ways that suit a piece, the easiest first. */
+/** Ways that suit a piece, the easiest first; none whose glue would dissolve it. */
+const waysFor = (material: Material, layer: Layer, library: Library): Hold[] =>
+  fits(material, layer).filter(way => mayBeHeld(material, way, library));
+
 function fits(material: Material, layer: Layer): Hold[] {
   // Only another sheet would do.
   if (layer.role === 'damping') return [];
@@ -107,15 +113,7 @@ function fits(material: Material, layer: Layer): Hold[] {
 
 function limitOf(way: Hold, material: Material, library: Library): number | null {
   if (way === 'self-adhesive') return material.bondLimit;
-  const own = material.fixedWith ? library.get(material.fixedWith) : undefined;
-  const suits = (m: Material) =>
-    way === 'tape' ? m.family === 'tape' : way === 'spray' ? m.yield?.per === 'm²' : m.yield?.per === 'm';
-  if (own && suits(own)) return own.bondLimit;
-  // Of what would be used instead, the least that such adhesives bear.
-  const limits = [...library.values()].flatMap(m =>
-    (m.family === 'adhesive' || m.family === 'tape') && suits(m) && m.bondLimit !== null ? [m.bondLimit] : [],
-  );
-  return limits.length > 0 ? Math.min(...limits) : null;
+  return glueFor(material, way, library)?.bondLimit ?? null;
 }
 
 /** Water that a piece can hold of what its bays take up, kg: what does not bind it lets it run. */

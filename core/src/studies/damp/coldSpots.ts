@@ -1,6 +1,7 @@
 import { acrossRibs, battenOf, type LaidBay, withRibStrip } from '../../buildup/index.ts';
 import { type Library, usualFor } from '../../materials/index.ts';
 import type { Layer } from '../../model/index.ts';
+import { ribDepth } from '../../survey/shell/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import type { DetailCase } from '../../van/bridges/index.ts';
 
@@ -37,7 +38,7 @@ export function coldSpots(
     layers,
     kind: zone.kind,
     width: rib?.width.value ?? RIB_WIDTH,
-    depth: rib?.depth.value ?? Math.max(RIB_DEPTH, bay.depthMin.value),
+    depth: rib ? ribDepth(zone, rib) : Math.max(RIB_DEPTH, bay.depthMin.value),
     stuffed: null,
     ...night,
   };

@@ -10,7 +10,7 @@ export interface ReadyWarning {
   says: string;
 }
 
-/** What is not made ready in each bay that has a build-up, or in `bays` alone: holes unmade, unprimed or untested, old ones open; rust without primer; pillars and sills without wax. */
+/** What is not made ready before bays are covered, of the whole van or of `bays` alone: holes unmade, unprimed or untested, old ones open; rust without primer; pillars and sills without wax. */
 export function readyWarnings(
   { shell, ready }: Pick<Design, 'shell' | 'ready'>,
   facts: Facts,
@@ -18,17 +18,15 @@ export function readyWarnings(
   bays?: ReadonlySet<string>,
 ): ReadyWarning[] {
   const zoneOf = new Map(shell.zones.flatMap(z => z.bays.map(b => [b.id, z.id] as const)));
-  const covered = (bay: string) => {
-    if (bays) return bays.has(bay);
-    const zone = zoneOf.get(bay);
-    return zone !== undefined && (buildUpOf(placement, zone, bay)?.layers.length ?? 0) > 0;
-  };
+  // A bay that is bare yet is to be covered as well: what it wants, it wants before.
+  const asked = (bay: string) => (bays ? bays.has(bay) : zoneOf.has(bay));
+  const covered = (bay: string) => (buildUpOf(placement, zoneOf.get(bay)!, bay)?.layers.length ?? 0) > 0;
   const holes = ready.holes.flatMap(h => {
-    const why = covered(h.bay) ? holeUnready(facts.holes.get(h.id) ?? uncut) : null;
+    const why = asked(h.bay) ? holeUnready(facts.holes.get(h.id) ?? uncut) : null;
     return why ? [{ bay: h.bay, about: h.id, says: `${h.name} ${why}.` }] : [];
   });
   const rust = ready.rust.flatMap(r =>
-    covered(r.bay) && rustState(facts.rust.get(r.id) ?? [], Number.POSITIVE_INFINITY, r.grade).bare
+    asked(r.bay) && rustState(facts.rust.get(r.id) ?? [], Number.POSITIVE_INFINITY, r.grade).bare
       ? [
           {
             bay: r.bay,
@@ -43,7 +41,7 @@ export function readyWarnings(
   );
   const fixings = ready.fixings.flatMap(f => {
     const next =
-      f.becomes === 'closed' && covered(f.bay) ? nextFixingStep(facts.fixings.get(f.id) ?? []) : null;
+      f.becomes === 'closed' && asked(f.bay) ? nextFixingStep(facts.fixings.get(f.id) ?? []) : null;
     const what = f.count > 1 ? `${f.count} old holes are` : `The ${f.kind} is`;
     return next ? [{ bay: f.bay, about: f.id, says: `${what} not ${next}.` }] : [];
   });

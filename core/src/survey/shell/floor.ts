@@ -49,7 +49,7 @@ export function setWoodLine(shell: Shell, id: string, line: WoodLine): Edited {
   };
 }
 
-/** Where wood will be wanted beneath in a zone: its own lines, and the edges of furniture, beds and seats drawn on it, m. */
+/** Where wood will be wanted beneath in a zone: its own lines, and the edges of furniture and beds drawn on it, m; seats stand on the steel, by their own trade. */
 export function woodLines(
   shell: Shell,
   zone: Zone,
@@ -60,10 +60,7 @@ export function woodLines(
     to: { along: l.to.along.value, up: l.to.up.value },
   }));
   const edges = shell.uses
-    .filter(
-      u =>
-        u.zone === zone.id && (u.kind === 'furniture' || u.kind === 'seat' || (u.kind === 'bed' && !u.rises)),
-    )
+    .filter(u => u.zone === zone.id && (u.kind === 'furniture' || (u.kind === 'bed' && !u.rises)))
     .flatMap(u => {
       const [a, b] = [u.along.value, u.along.value + u.width.value];
       const [c, d] = [u.up.value, u.up.value + u.height.value];

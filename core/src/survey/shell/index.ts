@@ -5,7 +5,7 @@ export { BODY_SLACK, bodyClosure, cabVolume } from './body.ts';
 export { withCab, withFrames, withFront } from './cab.ts';
 export { closure, sideDifferences } from './closure.ts';
 export { type BayCurve, bayCurve, flatStrips } from './curve.ts';
-export { meanDepth } from './depth.ts';
+export { meanDepth, ribDepth } from './depth.ts';
 export { fromEarlier } from './earlier.ts';
 export {
   type BayField,

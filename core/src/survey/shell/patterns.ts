@@ -99,7 +99,7 @@ export const patterns: readonly Pattern[] = [
     skin: 'steel',
     skinThickness: 0.8,
     length: 2560,
-    width: 1660,
+    width: 1690,
     height: 1420,
     stations: 5,
     rib: 60,

@@ -1,6 +1,7 @@
 import type { LaidBay } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Bay, Layer, Opening, Shell, Zone } from '../../model/index.ts';
+import { ribDepth } from '../../survey/shell/index.ts';
 import type { DetailKind } from './detail.ts';
 import { detailEffect } from './solveDetail.ts';
 
@@ -49,7 +50,7 @@ export function zoneBridges(
   const laid = zone.bays.map(b => bays.get(b.id)!);
   if (zone.kind === 'floor') return floorRibs(zone, laid, uOf);
   const found = new Map<string, Bridge>();
-  const depthOf = zone.ribs[0]?.depth.value ?? 0.04;
+  const depthOf = zone.ribs[0] ? ribDepth(zone, zone.ribs[0]) : 0.04;
   const at = new Map(zone.bays.map(b => [`${b.station} ${b.strip}`, b]));
   const buildUps = new Map(laid.map(b => [b.bay, b.buildUp]));
   const add = (
@@ -97,7 +98,7 @@ export function zoneBridges(
   };
   for (const rib of zone.ribs) {
     const pocket = zone.pockets.find(p => p.kind === 'rib' && p.after === rib.after);
-    const size = { width: rib.width.value, depth: rib.depth.value, stuffed: pocket?.fill ?? false };
+    const size = { width: rib.width.value, depth: ribDepth(zone, rib), stuffed: pocket?.fill ?? false };
     const strips = new Set(zone.bays.filter(b => b.station === rib.after).map(b => b.strip));
     for (const strip of strips) {
       const sides = [rib.after, rib.after + 1].flatMap(s => at.get(`${s} ${strip}`) ?? []);
@@ -137,7 +138,7 @@ const floorRibs = (zone: Zone, laid: readonly LaidBay[], uOf: (bay: LaidBay) => 
           what: 'rib',
           buildUp: b.buildUp?.id ?? null,
           width: rib.width.value,
-          depth: 0,
+          depth: ribDepth(zone, rib),
           length: b.bay.height.value,
           adds: rib.width.value * uOf(b),
           fRsi: null,

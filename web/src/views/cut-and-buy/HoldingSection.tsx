@@ -1,8 +1,12 @@
+import type { Library } from '@overcoat/core/materials';
+import type { Material } from '@overcoat/core/model';
 import { HOLDS } from '@overcoat/core/model';
 import type { Hold, Holding } from '@overcoat/core/order/holding';
+import { mayBeHeld } from '@overcoat/core/order/holding';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { printLength, printNumber, printTemperature } from '@overcoat/core/units';
+import { printLength, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { useCutList } from '../../api/cutList.ts';
+import { useLibrary } from '../../api/queries.ts';
 import { HOLD_NAMES } from '../../holdNames.ts';
 import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -11,11 +15,13 @@ import { verdictOf } from './holdWords.ts';
 
 /** What holds a piece up and whether it will, with another way where it does not. */
 export function HoldingSection({ piece }: { piece: CutPiece }) {
-  const { byPiece, hottest } = useHolding();
+  const { byPiece, held } = useHolding();
+  const { library } = useLibrary();
   const units = useUnits();
   const cuts = useCutList();
   const h = byPiece.get(piece.id);
-  if (!h || !hottest) return null;
+  const material = library.get(piece.material);
+  if (!h || !held || !material) return null;
   const choose = (by: string) => {
     const others = (cuts.list.holding ?? []).filter(
       c => c.buildUp !== piece.buildUp || c.layer !== piece.layer,
@@ -43,6 +49,20 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
           no standard.
         </p>
       )}
+      {h.refused && (
+        <p role="alert" className="font-medium text-signal">
+          ! {HOLD_NAMES[h.refused].replace(/^./, c => c.toUpperCase())} was chosen: its solvent dissolves{' '}
+          {material.name}. Held by {HOLD_NAMES[h.by]} instead; {waysLeft(material, library)} serve as well.
+        </p>
+      )}
+      {h.heat !== null && (
+        <p className="text-[13px] text-faint">
+          Judged on a clear July day, {held.where.toLowerCase()}: roof at {t(held.hottest.roof)}.
+          {held.dark && h.onDark !== null && h.onDark !== h.verdict
+            ? ` Were the skin black, at ${t(held.dark.roof)}, it ${h.onDark === 'holds' ? 'holds' : h.onDark === 'doubtful' ? 'would be doubtful' : 'would come down'}.`
+            : ''}
+        </p>
+      )}
       {bad && h.untilLined && (
         <p>Its lining holds it in the end: put it up only when that and what runs behind it are ready.</p>
       )}
@@ -51,8 +71,10 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
       {h.screw && (
         <p className={h.screw.ok ? '' : 'font-medium text-signal'}>
           {h.screw.length === null || !h.screw.ok
-            ? `! No screw that is sold bites in the ${h.screw.into} and stays clear of the outer skin: at most ${printLength(h.screw.most, units)}.`
-            : `Screws of ${printLength(h.screw.length, units)} into the ${h.screw.into}; ${printLength(Math.floor(h.screw.most * 1000) / 1000, units)} and longer reach the outer skin.`}
+            ? `! No screw that is sold bites in the ${h.screw.into} and stays clear of the outer skin: it would have to be ${printLength(h.screw.least, units)} and no longer than ${most(h.screw.most, units)}. Glue it, or put battens under it.`
+            : `Screws of ${printLength(h.screw.length, units)} into the ${h.screw.into}: at least ${printLength(h.screw.least, units)}, and no longer than ${most(h.screw.most, units)}, or ${h.screw.at === 'between ribs' ? 'between ribs ' : ''}they come out through the skin.`}
+          {h.screw.over.length > 0 &&
+            ` A ${h.screw.over.join(' and a ')} lies there: find and mark it first, and drive nothing within ${printLength(0.05, units)} of it.`}
         </p>
       )}
       {h.screw && h.besides.length > 0 && (
@@ -81,8 +103,9 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
         >
           <option value="">as usual</option>
           {HOLDS.filter(hold => hold !== 'rests').map(hold => (
-            <option key={hold} value={hold}>
+            <option key={hold} value={hold} disabled={!mayBeHeld(material, hold, library)}>
               {HOLD_NAMES[hold]}
+              {mayBeHeld(material, hold, library) ? '' : ' (would dissolve it)'}
             </option>
           ))}
         </Select>
@@ -90,6 +113,17 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
     </section>
   );
 }
+
+/** Longest screw, never rounded up. */
+const most = (metres: number, units: UnitSystem): string =>
+  printLength(Math.floor(Math.max(0, metres) * 1000) / 1000, units);
+
+/** What holds it besides, in words. */
+const waysLeft = (material: Material, library: Library): string =>
+  (['bead', 'tape', 'batten'] as const)
+    .filter(w => mayBeHeld(material, w, library))
+    .map(w => HOLD_NAMES[w])
+    .join(', ');
 
 const times = ([least, likely, most]: Holding['factor']['dry']): string =>
   `${round(likely)} times (${round(least)} to ${round(most)})`;

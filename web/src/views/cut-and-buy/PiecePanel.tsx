@@ -1,8 +1,10 @@
+import type { Material } from '@overcoat/core/model';
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import { inUnits, printLength, printNumber } from '@overcoat/core/units';
 import type { ReactNode } from 'react';
 import { useLibrary } from '../../api/queries.ts';
+import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { BoardCheck, EdgeClearances } from './BoardCheck.tsx';
 import { HoldingSection } from './HoldingSection.tsx';
@@ -20,6 +22,8 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
   const material = library.get(piece.material);
   const mm = (m: number) => printLength(m, units);
   const under = piece.allowance < 0;
+  const { byPiece } = useHolding();
+  const glue = library.get(byPiece.get(piece.id)?.glue ?? '');
   return (
     <section aria-label={`Piece ${piece.id}`} className="flex flex-col gap-3">
       <div>
@@ -84,13 +88,20 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
       <BoardCheck piece={piece} />
       <TemplateButtons piece={piece} />
       {material?.cutting && <p>{material.cutting}</p>}
-      {material?.cautions.map(c => (
-        <p key={c} className="border-l-4 border-tape pl-2 text-[13px]">
-          {c}
-        </p>
-      ))}
+      <Cautions of={material} />
+      {glue && <Cautions of={glue} named />}
     </section>
   );
+}
+
+/** What to mind with a material, with its name where that is not the piece's own. */
+function Cautions({ of, named = false }: { of: Material | undefined; named?: boolean }) {
+  return of?.cautions.map(c => (
+    <p key={c} className="border-l-4 border-tape pl-2 text-[13px]">
+      {named && <b>{of.name}: </b>}
+      {c}
+    </p>
+  ));
 }
 
 /** A piece to scale, every straight side with its length. */

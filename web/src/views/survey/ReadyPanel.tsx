@@ -47,7 +47,7 @@ export function ReadyPanel() {
       <section>
         <h2 className="text-xl">
           {warnings.length + conflicts.length === 0
-            ? 'Nothing stands in the way of covering'
+            ? 'Nothing that is noted stands in the way of covering'
             : `${warnings.length + conflicts.length} things first`}
         </h2>
         <ul className="mt-1 flex flex-col gap-1">
@@ -64,8 +64,7 @@ export function ReadyPanel() {
         </ul>
         {warnings.length > 0 && (
           <p className="mt-1 text-[13px] text-faint">
-            Bays with a build-up in the variant being built. What is covered now cannot be primed or hosed
-            later.
+            Of every bay, lined yet or not. What is covered now cannot be primed or hosed later.
           </p>
         )}
       </section>

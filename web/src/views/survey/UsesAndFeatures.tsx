@@ -99,6 +99,12 @@ export function Uses() {
             ))}
           </div>
           {u.kind === 'shower' && <WetCellVerdict use={u.id} />}
+          {u.kind === 'seat' && (
+            <p className="border-l-4 border-tape pl-2 text-[13px]">
+              Seats, belts and their anchorages are type-approved: a trade licensed for it fits them. Nothing
+              of them is counted, offered or priced here. No mat, foam or spacer goes under their rails.
+            </p>
+          )}
           {u.kind === 'bed' && (
             <label className="flex items-center gap-2 text-[13px]">
               <input

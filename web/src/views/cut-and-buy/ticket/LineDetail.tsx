@@ -28,8 +28,8 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
     <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
       <div className="min-w-60 flex-1">
         <p>
-          {l.why.replace(/^./, c => c.toUpperCase())}. For: {l.due.stage}, reached on {day(l.due.needed)} at
-          the earliest.
+          {inUnits(l.why, units).replace(/^./, c => c.toUpperCase())}. For: {l.due.stage}, reached on{' '}
+          {day(l.due.needed)} at the earliest.
         </p>
         <p className="text-[13px] text-faint">
           {amount(l.unit, Math.max(0, l.left), units)} left over
