@@ -1,6 +1,7 @@
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
+import type { Pin } from '@overcoat/core/model';
 import { nestedCost, nestedLines } from '@overcoat/core/order/cutting';
 import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { expect, it } from 'vitest';
@@ -60,3 +61,47 @@ it('lays every piece, tells the best so far, and is cheaper than the estimate', 
   // The shelf rule's sheets, bought for rectangles.
   expect(cost).toBeLessThan(0.95 * lines.reduce((sum, l) => sum + l.cost, 0));
 }, 60_000);
+
+it('a rectangle pinned half a turn round, and choices the design has moved away from, take nothing down', async () => {
+  const placement = variants[0]!.design;
+  const ask = (pins: Pin[], choices = USUAL_CHOICES) => ({
+    placement,
+    pins,
+    choices,
+    saw: { kerf: 0.003, bench: false },
+    offcuts: [],
+    cut: [],
+    seconds: 0.3,
+    from: null,
+  });
+  const lay = async (pins: Pin[], choices = USUAL_CHOICES) => {
+    const bare = { materials: [], prices: [], design: { shell, brief } };
+    const outcome = await runJob({ ...bare, kind: 'cutting', ask: ask(pins, choices) });
+    if (!outcome.ok) throw new Error(outcome.message);
+    return outcome.answer as Cutting;
+  };
+  const { groups } = await lay([]);
+  const group = groups.find(g => g.pieces.some(p => p.outline.length === 4 && p.turns.includes(180)))!;
+  const piece = group.pieces.find(p => p.outline.length === 4 && p.turns.includes(180))!;
+  const at = group.layout!.nest.laid.find(l => l.piece === piece.id)!;
+  const turned = { group: group.key, ...at, turn: (at.turn + 180) % 360 };
+  const kept = (await lay([turned])).groups.find(g => g.key === group.key)!;
+  expect(kept.pinned).toEqual([piece.id]);
+  expect(kept.layout!.nest.laid.find(l => l.piece === piece.id)).toMatchObject({ x: at.x, y: at.y });
+  // Pins off the sheet, of pieces that are gone, on sheets nobody sells: told as lost, all else lies as it did.
+  const gone: Pin[] = [
+    { ...turned, x: 100 },
+    { ...turned, piece: 'Z9 fill' },
+    { ...turned, stock: '99' },
+    { ...turned, turn: 33 },
+  ];
+  const left = (await lay(gone)).groups.find(g => g.key === group.key)!;
+  expect(left.pinned).toEqual([]);
+  expect(left.layout!.nest.laid).toHaveLength(group.pieces.length);
+  const odd = {
+    ...USUAL_CHOICES,
+    trims: [{ piece: 'Z9 fill', edge: 'TOP' as const, by: 0.002 }],
+    panels: [{ id: 'p', name: 'old', zone: 'Z', along: 0, up: 0, width: 1, height: 1, marks: [] }],
+  };
+  expect((await lay([], odd)).groups.every(g => g.layout !== null)).toBe(true);
+});

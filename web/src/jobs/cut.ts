@@ -262,6 +262,16 @@ function continued(problem: NestProblem, before: CutLayout | null): NestProblem 
   return same ? { ...problem, from: before.nest.laid } : problem;
 }
 
+/** A search that begins with what is pinned; null where that cannot lie so. */
+function searchOf(problem: NestProblem): NestSearch | null {
+  try {
+    return new NestSearch(problem);
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+}
+
 interface Begun {
   group: CutGroup;
   search: NestSearch | null;
@@ -275,15 +285,16 @@ function begun(group: CutGroup, pins: readonly Pin[], before: CutLayout | null):
   const pinned = holdingPins(group, pins);
   const problem = continued({ ...group.problem, pinned }, before);
   if (unfit.length > 0) return { group, pinned, unfit, search: null };
-  try {
-    return { group, pinned, unfit, search: new NestSearch(problem) };
-  } catch (error) {
-    if (!problem.guillotine || !(error instanceof RangeError)) throw error;
+  const tried = searchOf(problem);
+  if (tried) return { group, pinned, unfit, search: tried };
+  if (problem.guillotine) {
     // No cuts from edge to edge part what is pinned: then it is laid freely, and that is said.
     const { guillotine: _, ...free } = group.problem;
-    const search = new NestSearch({ ...problem, guillotine: false });
-    return { group: { ...group, problem: free }, pinned, unfit, search };
+    const search = searchOf({ ...problem, guillotine: false });
+    if (search) return { group: { ...group, problem: free }, pinned, unfit, search };
   }
+  // What cannot be kept takes nothing else down: its pins are told as lost.
+  return { group, pinned: [], unfit, search: searchOf(group.problem) };
 }
 
 /** Steps before two ways to part a lining are compared. */

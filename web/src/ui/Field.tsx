@@ -47,6 +47,11 @@ export function Field({
       setError(null);
     }
   }, [shown]);
+  // What another field's commit changed here is selected anew while this one has the focus: typing replaces it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only what stands there is a reason.
+  useEffect(() => {
+    if (!touched.current && document.activeElement === input.current) input.current?.select();
+  }, [text]);
   // What was refused is tried again once something else has changed: an error leaves with its cause.
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a change of the design is a reason.
   useEffect(() => {

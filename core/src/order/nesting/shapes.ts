@@ -20,6 +20,8 @@ export interface Turned {
 export interface Shape {
   /** Ways it may lie, no two alike. */
   turned: readonly Turned[];
+  /** Which of them each turn of the piece comes to, degrees: half a turn of a rectangle is the same as none. */
+  ways: ReadonlyMap<number, number>;
   /** Of the box for a rectangle, of the outline otherwise, with its kerf, micrometres squared. */
   area: number;
   /** Whether it fills its box. */
@@ -29,16 +31,30 @@ export interface Shape {
 // Sizes are rounded up so that nothing is laid closer than it is; a nanometre less counts as exact.
 const up = (m: number): number => Math.ceil(m * MICRO - 1e-3);
 
+/** The turns of a piece that differ, degrees: the first of those that come to the same. */
+export function distinctTurns(piece: Pick<NestPiece, 'outline' | 'turns'>): number[] {
+  const { turned } = shapeOf({ id: '', ...piece }, 0);
+  return turned.map(t => t.turn);
+}
+
 /** Turns a piece every way it may lie. */
 export function shapeOf(piece: NestPiece, kerf: number): Shape {
   const isBox = isRectangle(piece.outline);
   const turned: Turned[] = [];
+  const ways = new Map<number, number>();
   for (const turn of piece.turns) {
     const made = turnedBy(piece.outline, turn, kerf, isBox);
-    if (!turned.some(t => alike(t, made))) turned.push(made);
+    const known = turned.findIndex(t => alike(t, made));
+    ways.set(turn, known < 0 ? turned.length : known);
+    if (known < 0) turned.push(made);
   }
   const first = turned[0]!;
-  return { turned, isBox, area: first.outline ? polygonArea(first.outline) : first.width * first.length };
+  return {
+    turned,
+    ways,
+    isBox,
+    area: first.outline ? polygonArea(first.outline) : first.width * first.length,
+  };
 }
 
 function turnedBy(outline: readonly Point[], turn: number, kerf: number, isBox: boolean): Turned {

@@ -34,8 +34,8 @@ export function bedsOf(table: Table, laid: readonly Laid[]): Bed[] {
   for (const { piece, stock, index, x, y, turn } of laid) {
     const at = problem.pieces.findIndex(p => p.id === piece);
     const of = problem.stock.findIndex(s => s.id === stock);
-    const way = at < 0 ? -1 : shapes[at]!.turned.findIndex(t => t.turn === turn);
-    if (at < 0 || of < 0 || way < 0) throw new RangeError(`Piece ${piece} cannot lie there`);
+    const way = at < 0 ? undefined : shapes[at]!.ways.get(turn);
+    if (at < 0 || of < 0 || way === undefined) throw new RangeError(`Piece ${piece} cannot lie there`);
     const key = `${stock}/${index}`;
     const bed = beds.get(key) ?? table.bed(of);
     beds.set(key, bed);
@@ -51,10 +51,15 @@ export function bedsBefore(table: Table): Bed[] | null {
   const ids = new Set(pieces.map(p => p.id));
   const whole = from?.length === ids.size && new Set(from.map(l => l.piece)).size === ids.size;
   if (!from || !whole || from.some(l => !ids.has(l.piece))) return null;
+  const shapeOfPiece = new Map(pieces.map((p, i) => [p.id, table.shapes[i]!]));
   const moved = from.some(l => {
     const pin = pins.get(l.piece);
+    const ways = shapeOfPiece.get(l.piece)?.ways;
     return (
-      pin && (pin.stock !== l.stock || Math.hypot(pin.x - l.x, pin.y - l.y) > 1e-6 || pin.turn !== l.turn)
+      pin &&
+      (pin.stock !== l.stock ||
+        Math.hypot(pin.x - l.x, pin.y - l.y) > 1e-6 ||
+        ways?.get(pin.turn) !== ways?.get(l.turn))
     );
   });
   if (moved) return null;

@@ -1,4 +1,5 @@
 import type { Bay, Shell, Zone } from '../../model/index.ts';
+import { oppositeIn } from './mirror.ts';
 import { sizeError } from './tapeError.ts';
 
 /** What is left over when a zone's bays, ribs and rails are laid end to end, m: 0 when it closes. */
@@ -74,7 +75,7 @@ export function sideDifferences(shell: Shell): SideDifference[] {
   for (const left of shell.zones.filter(z => z.side === 'left'))
     for (const right of shell.zones.filter(z => z.side === 'right' && z.kind === left.kind))
       for (const bay of left.bays) {
-        const twin = right.bays.find(b => b.station === bay.station && b.strip === bay.strip);
+        const twin = oppositeIn(right, left, bay);
         if (!twin) continue;
         for (const field of ['width', 'height', 'depthMin', 'depthMax'] as const) {
           if (bay[field].basis !== 'measured' || twin[field].basis !== 'measured') continue;

@@ -1,5 +1,7 @@
 import type { Bay, Shell, Zone } from '../../model/index.ts';
 import { assumeAll } from './basis.ts';
+import { cellsOf } from './layout.ts';
+import type { Area } from './rectangles.ts';
 
 /** Zones of the same kind that another could be copied to. */
 export const mirrorTargets = (shell: Shell, from: string): Zone[] => {
@@ -7,10 +9,42 @@ export const mirrorTargets = (shell: Shell, from: string): Zone[] => {
   return source ? shell.zones.filter(z => z.id !== from && z.kind === source.kind) : [];
 };
 
-/** The bay that stands opposite, or undefined. */
+/** Bays that cover each other by less than this share of either, or differ more in width, are no twins. */
+const ALIKE = 0.7;
+
+/** The bay that stands opposite, or undefined: where one side is split or merged otherwise, only what still covers it. */
 export function twinOf(shell: Shell, zone: Zone, bay: Bay): Bay | undefined {
   const other = shell.zones.find(z => z.id !== zone.id && z.kind === zone.kind);
-  return other?.bays.find(b => b.station === bay.station && b.strip === bay.strip);
+  return other && oppositeIn(other, zone, bay);
+}
+
+/** The bay of `other` that stands opposite one of `zone`. */
+export function oppositeIn(other: Zone, zone: Zone, bay: Bay): Bay | undefined {
+  const own = spanOf(zone, bay);
+  const column = (z: Zone) => z.bays.filter(b => b.station === bay.station);
+  const same = other.bays.find(b => b.station === bay.station && b.strip === bay.strip);
+  // As split as each other, and at the same place along the van: sizes may differ, that is what is copied.
+  if (same && column(zone).length === column(other).length) {
+    const [a, b] = [own, spanOf(other, same)];
+    const apart = Math.abs(a.along + a.width / 2 - (b.along + b.width / 2));
+    const likely = Math.min(a.width, b.width) > ALIKE * Math.max(a.width, b.width);
+    if (likely && apart < a.width / 2) return same;
+  }
+  return other.bays.find(b => {
+    const there = spanOf(other, b);
+    const shared =
+      Math.max(
+        0,
+        Math.min(own.along + own.width, there.along + there.width) - Math.max(own.along, there.along),
+      ) * Math.max(0, Math.min(own.up + own.height, there.up + there.height) - Math.max(own.up, there.up));
+    return shared > ALIKE * Math.max(own.width * own.height, there.width * there.height);
+  });
+}
+
+/** Where a bay lies along the van and above its zone's lower edge, m. */
+function spanOf(zone: Zone, { id }: Bay): Area {
+  const { along, up, bay } = cellsOf(zone).cells.find(c => c.bay.id === id)!;
+  return { along: zone.offset.value + along, up, width: bay.width.value, height: bay.height.value };
 }
 
 export interface Mirrored {
@@ -35,7 +69,7 @@ export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
   const copied: string[] = [];
   const kept: Mirrored['kept'] = [];
   const bays = target.bays.map(bay => {
-    const model = source.bays.find(b => b.station === bay.station && b.strip === bay.strip);
+    const model = oppositeIn(source, target, bay);
     if (!model) return bay;
     const next: Bay = { ...bay };
     for (const field of FIELDS) {

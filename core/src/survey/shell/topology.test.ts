@@ -230,6 +230,36 @@ describe('the mirror', () => {
   });
 });
 
+describe('the mirror of what was split or merged on one side alone', () => {
+  const design = newDesign('x', 'long high-roof');
+  const twin = (d: typeof design, id: string) => {
+    const { zone, bay } = findBay(d.shell, id)!;
+    return twinOf(d.shell, zone, bay)?.id;
+  };
+  it('pairs no bay with one of another height, and puts no wrong size in', () => {
+    expect(twin(design, 'L4u')).toBe('R4u');
+    const split = splitBay(design, 'L4w', 'across', 0.2);
+    if (!split.ok) throw new Error(split.message);
+    const d = split.design;
+    expect(twin(d, 'L4u')).toBe('R4u');
+    expect(twin(d, 'L4m')).toBe('R4m');
+    expect(twin(d, 'L4w')).toBeUndefined();
+    const { shell: after } = mirrorZone(d.shell, 'L', 'R');
+    for (const id of ['R4m', 'R4u', 'R4w'])
+      expect(findBay(after, id)!.bay.height.value, id).toBe(findBay(design.shell, id)!.bay.height.value);
+  });
+  it('keeps the pairs beside a merge, and beside a rib put in', () => {
+    const merged = mergeBays(design, ['L4m', 'L4u']);
+    if (!merged.ok) throw new Error(merged.message);
+    expect(twin(merged.design, 'L4w')).toBe('R4w');
+    expect(twin(merged.design, 'L4m')).toBeUndefined();
+    const ribbed = addRib(design, 'L', 3, 0.15);
+    if (!ribbed.ok) throw new Error(ribbed.message);
+    expect(twin(ribbed.design, 'L6u')).toBe('R6u');
+    expect(twin(ribbed.design, 'L3u')).toBeUndefined();
+  });
+});
+
 describe('shapes, pockets and keep-clears', () => {
   const shell = generateShell('mid');
   it('take width and height from an outline, and refuse one too small for its window', () => {

@@ -211,13 +211,13 @@ function PinBar({
 }) {
   const own = cuts.pins.filter(p => p.group === group.key);
   // What the latest layout could not keep; one that was just put is in the next.
-  const lost = settled ? own.length - group.pinned.length : 0;
+  const lost = settled ? own.filter(p => !group.pinned.includes(p.piece)).map(p => p.piece) : [];
   return (
     <div className="no-print mt-2 flex flex-wrap items-center gap-1.5 text-[13px]">
       <span className="mr-1 text-faint">
         {own.length === 0
           ? 'Drag a piece to where it shall lie: it is pinned there, and the others are laid anew. Keys: arrows move, t turns, p pins.'
-          : `${own.length - lost} pinned.${lost > 0 ? ` ${lost} more ${lost === 1 ? 'does' : 'do'} not hold any longer: the piece, its size or its sheet has changed.` : ''}`}
+          : `${own.length - lost.length} pinned.${lost.length > 0 ? ` ${lost.join(', ')} ${lost.length === 1 ? 'cannot' : 'cannot all'} stay where ${lost.length === 1 ? 'it was' : 'they were'} pinned: a piece, its size or its sheet has changed.` : ''}`}
       </span>
       {group.layout && own.length < group.layout.nest.laid.length && (
         <Button
@@ -230,6 +230,16 @@ function PinBar({
           }
         >
           Keep it as it lies
+        </Button>
+      )}
+      {lost.length > 0 && (
+        <Button
+          small
+          onClick={() =>
+            cuts.setPins(cuts.pins.filter(p => p.group !== group.key || !lost.includes(p.piece)))
+          }
+        >
+          Unpin {lost.length === 1 ? lost[0] : `those ${lost.length}`}
         </Button>
       )}
       {own.length > 0 && (

@@ -1,4 +1,5 @@
 import { type Clash, clash, type OnSheet, placed } from '@overcoat/core/order/cutting';
+import { distinctTurns } from '@overcoat/core/order/nesting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 
 /** A sheet that pieces are moved on. */
@@ -76,9 +77,11 @@ export function freePlace({ piece }: OnSheet, sheet: MovedOn): { x: number; y: n
 
 /** The next way a piece may lie after one, turned about its middle. */
 export function turnedOn(on: OnSheet): { x: number; y: number; turn: number } | null {
-  const { turns } = on.piece;
-  const turn = turns[(turns.indexOf(on.turn) + 1) % turns.length]!;
-  if (turn === on.turn) return null;
+  // Half a turn of a rectangle is none.
+  const turns = distinctTurns(on.piece);
+  const now = turns.indexOf(on.turn);
+  const turn = turns[(Math.max(0, now) + 1) % turns.length]!;
+  if (turn === on.turn || turns.length < 2) return null;
   const next = placed(on.piece, { x: 0, y: 0, turn });
   return {
     x: Math.max(0, on.x + (on.width - next.width) / 2),
