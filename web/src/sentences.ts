@@ -64,6 +64,17 @@ export function zoneSentence(worst: BayResult): string {
   return `${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}.${wetEndSentence(worst)}`;
 }
 
+/** The bay with most water at the wet end, where neither of those spoken of is. */
+function mostAtWetEnd(e: Evaluation): string {
+  const { most, worst, wetEnd } = e.damp;
+  const spoken = [worst, wetEnd.worst].flatMap(id =>
+    id === null ? [] : (e.damp.bays.get(id)!.wetEnd ?? []),
+  );
+  if (spoken.some(w => w.moisture.peak >= most.wetEnd - 5e-4)) return '';
+  const there = [...e.damp.bays].find(([, b]) => b.wetEnd && b.wetEnd.moisture.peak >= most.wetEnd - 1e-9);
+  return there ? ` Most water at the wet end: ${there[0]}, ${grams(most.wetEnd)}.` : '';
+}
+
 /** What a verdict is close to, after “close to”. */
 const CLOSE_TO: Record<DampClass, string> = { dry: 'dry', dries: 'drying each summer', grows: 'building up' };
 
@@ -88,7 +99,7 @@ export function verdict(e: Evaluation): string {
     wettest && hasBand(wettest)
       ? ` Worst at the wet end: ${other}, ${dampWord(wettest.wetEnd!.state)}, ${grams(wettest.wetEnd!.moisture.peak)}.`
       : '';
-  return `${lead}${dampSentence(worst)}${beyond}${bare}`;
+  return `${lead}${dampSentence(worst)}${beyond}${mostAtWetEnd(e)}${bare}`;
 }
 
 /** What the two ends of the band are, wherever only figures stand. */

@@ -1,8 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { ChoiceSearch, type Proof, prove } from '@overcoat/core/choosing';
 import { readLayups } from '@overcoat/core/formats';
+import { USUAL_PAY } from '@overcoat/core/order/buying';
+import { searchClimate } from '@overcoat/core/studies/cabin';
 import { type Candidate, type ChoiceLimits, choose, weighAll } from '@overcoat/core/studies/choose';
-import { climateFor } from '@overcoat/core/van/wetting';
 import loadHighs, { type Highs } from 'highs';
 import { Mistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
@@ -35,7 +36,7 @@ export async function askChoose(args: readonly string[]) {
   const highs = await loadHighs();
   if (/"instances"\s*:/.test(text.slice(0, 2000))) return chosen(highs, text, values.name, seconds);
   const { design, variant, library, heard } = await readDesign(file, values);
-  const { brief, shell } = design;
+  const { brief } = design;
   const limits: ChoiceLimits = {
     budget: number('budget', values.budget, { min: 0, max: 100_000 }) ?? brief.budget,
     mass: number('mass', values.mass, { min: 0, max: 5000 }) ?? brief.payload,
@@ -48,7 +49,8 @@ export async function askChoose(args: readonly string[]) {
     placement: variant.design,
     library,
     heard,
-    climate: climateFor(shell, brief),
+    climate: searchClimate(design, variant.design, library),
+    pay: { ...USUAL_PAY, ready: design.ready },
     avoided: { materials: [] },
   };
   const weights = { ...brief.priorities, hours: 1 };

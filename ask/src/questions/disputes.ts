@@ -1,3 +1,4 @@
+import { searchClimate } from '@overcoat/core/studies/cabin';
 import {
   answerWords,
   guessWords,
@@ -7,7 +8,6 @@ import {
   settle,
   turnWords,
 } from '@overcoat/core/studies/disputes';
-import { climateFor } from '@overcoat/core/van/wetting';
 import { options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
 
@@ -21,13 +21,13 @@ const print: Print = (value, unit) =>
 export async function askDisputes(args: readonly string[]) {
   const { values, rest } = options(args, ABOUT);
   const { design, variant, library, heard } = await readDesign(rest[0], values);
-  const { brief, shell } = design;
+  const { brief } = design;
   const { disputes, assumed } = settle({
     design,
     placement: variant.design,
     library,
     heard,
-    climate: climateFor(shell, brief),
+    climate: searchClimate(design, variant.design, library),
     weights: { ...brief.priorities, hours: 1 },
   });
   return {

@@ -1,22 +1,27 @@
 import { bayResult } from '@overcoat/core/evaluate';
-import { evaluateOwn } from '@overcoat/core/studies/cabin';
+import { evaluateSettled } from '@overcoat/core/studies/settled';
 import { options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
+import { PAY, payOf } from './order.ts';
 
 const DAY = 86_400;
 
 /** Everything the ledger, the zones and the bays show of one variant. */
 export async function askEvaluate(args: readonly string[]) {
-  const { values, rest } = options(args, ABOUT);
+  const { values, rest } = options(args, { ...ABOUT, ...PAY });
   const { design, variant, library, heard } = await readDesign(rest[0], values);
-  // Damp as the views settle on: in the van's own year.
-  const e = evaluateOwn(design, variant.design, library, heard);
+  // As the views settle on: damp in the van's own year, money as its pieces lie.
+  const by = await payOf(design, library, values);
+  const e = evaluateSettled(design, variant.design, library, heard, by);
+  const pay = e.pay!;
   const { headroom } = e.fit;
   return {
     variant: variant.name,
     figures: {
       mass: e.load.mass,
-      cost: e.order.cost,
+      cost: pay.total,
+      costParts: pay.parts,
+      hours: pay.hours,
       heatLoss: e.heat.asUsed,
       heatSavedAtNight: e.heat.saved,
       cabShare: e.heat.cab?.share ?? null,
@@ -25,6 +30,7 @@ export async function askEvaluate(args: readonly string[]) {
       ceilingDrops: headroom.ceiling,
       damp: e.damp.state,
       worstBay: e.damp.worst,
+      water: e.damp.most,
       dampWetEnd: e.damp.wetEnd.state,
       worstBayWetEnd: e.damp.wetEnd.worst,
       misfits: e.fit.misfits,
@@ -35,7 +41,7 @@ export async function askEvaluate(args: readonly string[]) {
       name: zone.name,
       kind: zone.kind,
       mass: e.load.zones.get(zone.id) ?? 0,
-      cost: e.order.costByZone[zone.id] ?? 0,
+      cost: pay.byZone[zone.id] ?? 0,
       heatLoss: loss,
       heatLossOf: {
         bays: factor * bays,

@@ -1,13 +1,7 @@
 import { readFile } from 'node:fs/promises';
-import { layUp } from '@overcoat/core/buildup';
-import { evaluate } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
-import { CURRENCIES, type Shelf } from '@overcoat/core/model';
-import { needsFor, offcutWrong, orderList, surveyErrors } from '@overcoat/core/order/buying';
-import { cutGroups } from '@overcoat/core/order/cutting';
-import { fixedOf } from '@overcoat/core/order/holding';
-import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
-import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
+import { CURRENCIES, type Design, type Shelf } from '@overcoat/core/model';
+import { offcutWrong, PAY_STEPS, type PayBy, payFor, USUAL_PAY } from '@overcoat/core/order/buying';
 import { Shelf as SHELF } from '@overcoat/core/schema';
 import { inUnits } from '@overcoat/core/units';
 import { Ajv2020 } from 'ajv/dist/2020.js';
@@ -17,52 +11,48 @@ import { ABOUT, readDesign } from '../readDesign.ts';
 
 const metric = (text: string): string => inUnits(text, 'metric');
 
-/** Steps of search a material. */
-const STEPS = 200;
-
-/** Everything to buy for a variant: packs as it lies on sheets, tapes and glue, supplies and tools, less what is at hand. */
+/**
+ * Everything to buy for a variant: packs as it lies on sheets, tapes and glue, supplies and tools, less what is at hand. The sum
+ * is what every view has to pay, with nothing settled about cutting.
+ */
 export async function askOrder(args: readonly string[]) {
   const { values, rest } = options(args, {
     ...ABOUT,
-    shelf: { type: 'string' },
+    ...PAY,
     steps: { type: 'string' },
-    'first-time': { type: 'boolean' },
     currency: { type: 'string' },
   });
-  const steps = number('steps', values.steps, { min: 0, max: 100_000, whole: true }) ?? STEPS;
+  const steps = number('steps', values.steps, { min: 0, max: 100_000, whole: true }) ?? PAY_STEPS;
   const currency = CURRENCIES.find(c => c === (values.currency ?? 'GBP'));
   if (!currency)
     throw new Mistake(`“${values.currency}” is no currency known here: ${CURRENCIES.join(', ')} are.`);
   const { design, variant, library } = await readDesign(rest[0], values);
-  const shelf = await readShelf(values.shelf, library);
-  const laid = layUp(design.shell, variant.design, library);
-  const pieces = cutPieces(design.shell, variant.design, laid, library, USUAL_CHOICES);
-  const holdings = fixedOf(pieces, design.shell, variant.design, library, []);
-  const cuts = cutGroups(pieces, library, {
-    offcuts: shelf.offcuts.map((o, i) => ({ id: `${i}`, ...o })),
-  }).map(group => {
-    if (unfitPieces(group.problem).length > 0) return { group, nest: null };
-    const search = new NestSearch(group.problem);
-    for (let i = 0; i < steps && !search.cheapest; i++) search.step();
-    return { group, nest: search.best };
-  });
-  const { order } = evaluate(design, variant.design, library);
-  const needs = needsFor(
-    { ...design, placement: variant.design, joints: laid.joints, takeOff: order, pieces, holdings },
-    library,
-  );
-  const amounts = new Map(Object.entries(shelf.supplies));
-  const lines = orderList(cuts, order, needs, library, {
-    supplies: amounts,
-    prices: new Map(),
-    firstTime: values['first-time'] ?? false,
-    errors: surveyErrors(design.shell),
-  });
+  const paid = payFor(design.shell, variant.design, library, await payOf(design, library, values), steps);
   return {
     variant: variant.name,
     currency,
-    cost: lines.reduce((sum, l) => sum + l.cost, 0),
-    lines: lines.map(l => ({ ...l, name: metric(l.name), pack: metric(l.pack) })),
+    cost: paid.total,
+    parts: paid.parts,
+    hours: paid.hours,
+    lines: paid.lines.map(l => ({ ...l, name: metric(l.name), pack: metric(l.pack), why: metric(l.why) })),
+  };
+}
+
+/** What to pay rests on: what is at hand, and whether it is the first time, as it is until one says otherwise. */
+export const PAY = { shelf: { type: 'string' }, practised: { type: 'boolean' } } as const;
+
+export async function payOf(
+  { ready }: Pick<Design, 'ready'>,
+  library: Library,
+  { shelf: file, practised = false }: { shelf?: string; practised?: boolean },
+): Promise<PayBy> {
+  const shelf = await readShelf(file, library);
+  return {
+    ...USUAL_PAY,
+    ready,
+    offcuts: shelf.offcuts.map((o, i) => ({ id: `${i}`, ...o })),
+    supplies: new Map(Object.entries(shelf.supplies)),
+    firstTime: !practised,
   };
 }
 

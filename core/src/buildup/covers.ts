@@ -26,6 +26,8 @@ export interface Cover {
   part?: { at: number; of: number };
   /** Id of the pocket it is stuffed into; left out of what covers bays. */
   pocket?: string;
+  /** Of wood under an edge of furniture: what stands on it, which of its edges, and where that begins, m; left out of all else. */
+  under?: { name: string; edge: number; along: number; up: number };
   /** What it is cut or sewn into, to be put up at night; left out of what is laid. */
   put?: 'screen' | 'curtain';
 }

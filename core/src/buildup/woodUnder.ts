@@ -13,7 +13,7 @@ export function woodUnder(shell: Shell, stuck: ReadonlyMap<string, StuckBay>): C
     const layer = buildUp && battenOf(buildUp.layers);
     if (lines.length === 0 || !host || !layer) return [];
     return lines.map(
-      ({ length }): Cover => ({
+      ({ name, from, to, length }, i): Cover => ({
         zone: zone.id,
         bays: [host.id],
         buildUp: buildUp.id,
@@ -23,6 +23,12 @@ export function woodUnder(shell: Shell, stuck: ReadonlyMap<string, StuckBay>): C
         height: length,
         area: length * layer.spacing,
         free: [],
+        under: {
+          name,
+          edge: lines.slice(0, i + 1).filter(l => l.name === name).length,
+          along: Math.min(from.along, to.along),
+          up: Math.min(from.up, to.up),
+        },
       }),
     );
   });

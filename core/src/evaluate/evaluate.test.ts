@@ -5,12 +5,14 @@ import { bare, newDesign } from '../buildup/newDesign.ts';
 import { demoBrief } from '../demo/brief.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Brief, Layer, Placement } from '../model/index.ts';
+import { payFor, USUAL_PAY } from '../order/buying/index.ts';
 import {
   bayWorking,
   costWorking,
   dampWorking,
   headroomWorking,
   heatWorking,
+  hoursWorking,
   massWorking,
   quietWorking,
   type Working,
@@ -18,7 +20,7 @@ import {
 import { apply } from '../studies/working/working.ts';
 import { bayArea, behindArches, generateShell } from '../survey/shell/index.ts';
 import { bayResults, worstBay } from './bayResult.ts';
-import { evaluate } from './evaluate.ts';
+import { evaluate, withPay } from './evaluate.ts';
 
 const library = makeLibrary();
 const design = { ...newDesign('Test', 'long high-roof'), brief: demoBrief };
@@ -65,8 +67,11 @@ describe.each(schools.map(s => s.id))('school %s', id => {
   });
 
   it('shows working from which every headline follows', () => {
-    expect(recompute(massWorking(e, library))).toBeCloseTo(e.load.mass, 9);
-    expect(recompute(costWorking(e, library))).toBeCloseTo(e.order.cost, 9);
+    const counted = withPay(e, design.shell, payFor(design.shell, school(id), library, USUAL_PAY));
+    expect(recompute(massWorking(counted, library))).toBeCloseTo(counted.load.mass, 9);
+    expect(counted.load.mass).toBeGreaterThan(e.load.mass + 1);
+    expect(recompute(costWorking(counted.pay!))).toBeCloseTo(counted.pay!.total, 9);
+    expect(recompute(hoursWorking(counted.pay!))).toBeCloseTo(counted.pay!.hours[1], 9);
     expect(recompute(heatWorking(e))).toBeCloseTo(e.heat.loss, 9);
     expect(recompute(quietWorking(e, design))).toBeCloseTo(e.quiet.change.likely, 9);
     expect(recompute(headroomWorking(e, design))).toBeCloseTo(e.fit.headroom.left, 9);

@@ -1,13 +1,14 @@
 import { type LaidBay, type LayUp, layUp, ribsAs } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Design, Placement, Shell } from '../model/index.ts';
+import type { Paid } from '../order/buying/index.ts';
 import { type TakeOff, takeOff } from '../order/takeoff/index.ts';
 import { type Heard, NOTHING_HEARD } from '../van/quiet/index.ts';
 import { climateFor, type VanClimate } from '../van/wetting/index.ts';
 import { type DampResult, dampOf } from './damp.ts';
 import { type FitResult, fitOf } from './fit.ts';
 import { type HeatResult, heatOf } from './heat.ts';
-import { type LoadResult, loadOf } from './load.ts';
+import { type LoadResult, loadOf, withSupplies } from './load.ts';
 import { type QuietResult, quietOf } from './quiet.ts';
 
 /** Everything the views show of one placement, a result a question; SI units. */
@@ -24,8 +25,10 @@ export interface Evaluation {
   load: LoadResult;
   /** Drumming. */
   quiet: QuietResult;
-  /** Pieces, packs and cost by a quick layout. */
+  /** Pieces and packs by a quick layout; what is to pay stands under `pay`. */
   order: TakeOff;
+  /** What is to pay and how long it takes, by pieces as they lie; null until that was counted. */
+  pay: Paid | null;
 }
 
 /**
@@ -53,10 +56,10 @@ export function evaluate(
 }
 
 /** How each question is answered, but for which bays there are. */
-type Answers = { [Q in Exclude<keyof Evaluation, 'bays'>]: () => Evaluation[Q] };
+type Answers = { [Q in Exclude<keyof Evaluation, 'bays' | 'pay'>]: () => Evaluation[Q] };
 
 /** Questions are answered when they are asked, once each: few want all of them. */
-function answered(bays: Evaluation['bays'], answers: Answers): Evaluation {
+function answered(bays: Evaluation['bays'], answers: Answers, pay: Paid | null = null): Evaluation {
   const known: Partial<Evaluation> = {};
   const to = <Q extends keyof Answers>(question: Q): Evaluation[Q] => {
     known[question] ??= answers[question]() as Evaluation[Q];
@@ -64,6 +67,7 @@ function answered(bays: Evaluation['bays'], answers: Answers): Evaluation {
   };
   return {
     bays,
+    pay,
     get fit() {
       return to('fit');
     },
@@ -85,16 +89,28 @@ function answered(bays: Evaluation['bays'], answers: Answers): Evaluation {
   };
 }
 
+/** The same van with some answers others than before. */
+const otherwise = (e: Evaluation, answers: Partial<Answers>, pay: Paid | null = e.pay): Evaluation =>
+  answered(
+    e.bays,
+    {
+      fit: () => e.fit,
+      heat: () => e.heat,
+      damp: () => e.damp,
+      load: () => e.load,
+      quiet: () => e.quiet,
+      order: () => e.order,
+      ...answers,
+    },
+    pay,
+  );
+
 /** The same van with another answer about damp. */
-export const withDamp = (e: Evaluation, damp: () => DampResult): Evaluation =>
-  answered(e.bays, {
-    fit: () => e.fit,
-    heat: () => e.heat,
-    damp,
-    load: () => e.load,
-    quiet: () => e.quiet,
-    order: () => e.order,
-  });
+export const withDamp = (e: Evaluation, damp: () => DampResult): Evaluation => otherwise(e, { damp });
+
+/** The same van with what is to pay counted, and the supplies that stay in it weighed. `e` has none yet. */
+export const withPay = (e: Evaluation, shell: Shell, pay: Paid): Evaluation =>
+  otherwise(e, { load: () => withSupplies(e.load, shell, pay.stays) }, pay);
 
 /** The same van in another climate: its damp alone is asked again. */
 export function inClimate(e: Evaluation, shell: Shell, library: Library, climate: VanClimate): Evaluation {

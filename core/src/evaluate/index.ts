@@ -1,5 +1,5 @@
 export { type BayResult, bayResult, bayResults, worstBay } from './bayResult.ts';
-export { type Evaluation, evaluate, inClimate } from './evaluate.ts';
+export { type Evaluation, evaluate, inClimate, withPay } from './evaluate.ts';
 export { lossWhileUp, UP } from './heat.ts';
 export type { BayQuiet } from './quiet.ts';
 export { type KnownBefore, whileReckoning } from './reckoning.ts';

@@ -10,4 +10,4 @@ export {
 } from './library.ts';
 export { insane, type Limits, limitsOf } from './limits.ts';
 export { openPores, WATER_DENSITY } from './pores.ts';
-export { type Supply, supplyOf } from './supplies.ts';
+export { SUPPLY_IDS, type Supply, supplyOf } from './supplies.ts';

@@ -14,6 +14,8 @@ export interface Supply {
   price: number;
   /** The size of the library it is; left out for what is no material. */
   of?: { material: string; thickness: number; width: number };
+  /** What of a unit stays in the van, kg; left out for what does not. */
+  stays?: number;
   /** It is not used up: one serves every van. */
   lasts?: true;
 }
@@ -36,6 +38,24 @@ const protection = of('protection', 'piece');
 /** What serves for years. */
 const kept = (supply: Supply): Supply => ({ ...supply, lasts: true });
 const tool = (...row: Parameters<ReturnType<typeof of>>): Supply => kept(of('tool', 'piece')(...row));
+
+/** What of each stays in the van, kg a unit: dry coats, fixings, cable. Common practice, no source. */
+const STAYS: Readonly<Record<string, number>> = {
+  'rust-converter': 0.3,
+  'metal-primer': 1.4,
+  'body-paint': 0.6,
+  'cavity-wax': 0.6,
+  'wood-oil': 0.5,
+  'body-filler': 1.2,
+  pins: 0.006,
+  'rivet-nuts': 0.004,
+  patches: 0.02,
+  grommets: 0.003,
+  cable: 0.06,
+  conduit: 0.05,
+  cord: 0.002,
+  'felt-tape': 0.012,
+};
 
 /** Prices are indicative, from memory. */
 const supplies: readonly Supply[] = [
@@ -74,7 +94,9 @@ const supplies: readonly Supply[] = [
   tool('rivet-tool', 'Rivet-nut tool', 1, 32),
 ];
 
-const byId = new Map(supplies.map(s => [s.id, s]));
+const byId = new Map(
+  supplies.map(s => [s.id, STAYS[s.id] === undefined ? s : { ...s, stays: STAYS[s.id]! }]),
+);
 
 /** Throws RangeError for what is not on the list. */
 export function supplyOf(id: string): Supply {
@@ -82,3 +104,6 @@ export function supplyOf(id: string): Supply {
   if (!found) throw new RangeError(`There is no supply ${id}`);
   return found;
 }
+
+/** Ids of all that is on the list. */
+export const SUPPLY_IDS: readonly string[] = supplies.map(s => s.id);

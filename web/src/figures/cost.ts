@@ -1,21 +1,28 @@
+import { PRICES_WITHIN } from '@overcoat/core/order/buying';
 import { costWorking } from '@overcoat/core/studies/working';
+import { isCounted } from '../store/evaluation.ts';
 import { printMoney } from '../store/money.ts';
 import { type Figure, quantity } from './figure.ts';
 
-const whole = (money: number) => printMoney(Math.round(money));
+const whole = (money: number) => (Number.isNaN(money) ? '…' : printMoney(Math.round(money)));
 
+/** What is to pay: materials as they lie, supplies, tools and spares. */
 export const cost: Figure = {
   key: 'cost',
-  name: 'cost',
-  zoneName: 'cost',
-  of: e => e.order.cost,
-  ofZone: (e, zone) => e.order.costByZone[zone] ?? 0,
-  ...quantity('cost', whole, 0.5),
+  name: 'to pay',
+  zoneName: 'to pay',
+  of: e => e.pay?.total ?? Number.NaN,
+  ofZone: (e, zone) => e.pay && (e.pay.byZone[zone] ?? 0),
+  ...quantity('to pay', whole, 0.5),
   better: 'less',
-  alert: (e, { brief }) => e.order.cost > brief.budget,
-  note: (e, { brief: { budget } }) =>
-    e.order.cost > budget
-      ? `${whole(e.order.cost - budget)} over the budget`
-      : `of ${printMoney(budget)}, an estimate`,
-  working: (e, _, library) => costWorking(e, library),
+  waits: e => !isCounted(e),
+  alert: (e, { brief }) => e.pay !== null && e.pay.total > brief.budget,
+  note(e, { brief: { budget } }) {
+    if (!e.pay) return 'pieces and packs are counted';
+    const over = e.pay.total - budget;
+    return over > 0
+      ? `${whole(over)} over the budget`
+      : `of ${printMoney(budget)}, prices ± ${100 * PRICES_WITHIN} %`;
+  },
+  working: e => e.pay && costWorking(e.pay),
 };

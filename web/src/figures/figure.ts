@@ -46,7 +46,7 @@ export function quantity(
 ): Pick<Figure, 'print' | 'change' | 'changeShort' | 'zoneChange'> {
   const signed = (before: number, now: number, units: UnitSystem): string | null => {
     const by = now - before;
-    return Math.abs(by) < noise ? null : `${by > 0 ? '+' : ''}${print(by, units)}`;
+    return !(Math.abs(by) >= noise) ? null : `${by > 0 ? '+' : ''}${print(by, units)}`;
   };
   return {
     print,
@@ -56,7 +56,7 @@ export function quantity(
     },
     zoneChange: signed,
     changeShort: (before, now, units) =>
-      signed(before, now, units)?.replace(/ (mm|kg|lb|W\/K|dB)$/, '') ?? null,
+      signed(before, now, units)?.replace(/ (mm|kg|lb|W\/K|dB|h)$/, '') ?? null,
   };
 }
 

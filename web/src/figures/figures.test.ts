@@ -1,13 +1,25 @@
 import { demoDesigns } from '@overcoat/core/demo';
-import { evaluate } from '@overcoat/core/evaluate';
+import { evaluate, withPay } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
+import type { Placement } from '@overcoat/core/model';
+import { payFor, USUAL_PAY } from '@overcoat/core/order/buying';
+import { evaluateOwn } from '@overcoat/core/studies/cabin';
 import { describe, expect, it } from 'vitest';
+import { grams } from '../format.ts';
 import { bestOf, FIGURES } from './index.ts';
 
 const library = makeLibrary();
 const perigee = demoDesigns(library)[0]!;
-const [a, b] = perigee.variants.map(v => evaluate(perigee, v.design, library));
-const bare = evaluate(perigee, { buildUps: [], zones: {}, bays: {}, sheets: {} }, library);
+const pay = { ...USUAL_PAY, ready: perigee.ready };
+/** With what is to pay counted. */
+const counted = (placement: Placement) =>
+  withPay(
+    evaluate(perigee, placement, library),
+    perigee.shell,
+    payFor(perigee.shell, placement, library, pay),
+  );
+const [a, b] = perigee.variants.map(v => counted(v.design));
+const bare = counted({ buildUps: [], zones: {}, bays: {}, sheets: {} });
 const named = (key: string) => FIGURES.find(f => f.key === key)!;
 
 describe('headline figures', () => {
@@ -50,6 +62,24 @@ describe('headline figures', () => {
     expect([named('mass').alert(a!, perigee), named('mass').alert(a!, tight)]).toEqual([false, true]);
     expect(named('mass').note(a!, tight, 'metric')).toContain('over the payload');
     expect(named('cost').note(a!, tight, 'metric')).toContain('over the budget');
+  });
+
+  it('of money and hours say that they are counted until they are, and are no change by then', () => {
+    const fresh = evaluate(perigee, perigee.variants[0]!.design, library);
+    for (const key of ['cost', 'hours']) {
+      expect(named(key).print(named(key).of(fresh), 'metric')).toBe('…');
+      expect(named(key).note(fresh, perigee, 'metric')).toContain('counted');
+      expect(named(key).change(named(key).of(a!), named(key).of(fresh), 'metric')).toBeNull();
+      expect(named(key).alert(fresh, { ...perigee, brief: { ...perigee.brief, budget: 1 } })).toBe(false);
+    }
+  });
+
+  it('of damp are told with their water once they have settled, and wait until then', () => {
+    const f = named('damp');
+    const own = evaluateOwn(perigee, perigee.variants[0]!.design, library);
+    expect([f.waits!(a!), f.waits!(own), f.waits!(bare)]).toEqual([true, false, false]);
+    expect(f.tells!(bare, own)).toBe(`damp: not lined → builds up (${grams(own.damp.most.likely)})`);
+    expect(f.tells!(own, own)).toBeNull();
   });
 
   it('each opens a working whose result is the figure', () => {

@@ -66,7 +66,7 @@ export function ChangeNote() {
           onClick={() =>
             setWhy({
               title: `Against ${variant.baseline.name}`,
-              before: evaluation(design, variant.baseline.design, library, heard),
+              before: evaluation(design, variant.baseline.design, library, heard, variant.id),
             })
           }
         >
@@ -85,17 +85,13 @@ export function ChangeNote() {
 }
 
 function evaluationOf(
-  design: {
-    shell: Parameters<typeof evaluation>[0]['shell'];
-    brief: Parameters<typeof evaluation>[0]['brief'];
-    variants: Variant[];
-  },
+  design: Parameters<typeof evaluation>[0] & { variants: Variant[] },
   variantId: string,
   library: Library,
   heard: Heard,
 ): Evaluation | null {
   const variant = design.variants.find(v => v.id === variantId);
-  return variant ? evaluation(design, variant.design, library, heard) : null;
+  return variant ? evaluation(design, variant.design, library, heard, variant.id) : null;
 }
 
 function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, Outlet, useMatch, useParams } from 'react-router';
 import { ApiError, api } from '../api/client.ts';
+import { useCutListsRead } from '../api/cutLists.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { useLog } from '../store/log.ts';
@@ -126,6 +127,7 @@ export function Component() {
     <div key={currency} className="flex min-w-0 grow flex-col lg:min-h-0 print-whole">
       {/* In a shop the list has all of a small screen. */}
       <div className={trip ? 'contents max-lg:hidden' : 'contents'}>
+        <CutListsRead />
         <TopBar />
         <Notice />
         <Ledger />
@@ -137,4 +139,10 @@ export function Component() {
       <ConflictDialog />
     </div>
   );
+}
+
+/** Reads what money rests on, once for all views of the open conversion. */
+function CutListsRead() {
+  useCutListsRead();
+  return null;
 }

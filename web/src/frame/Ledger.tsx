@@ -2,10 +2,8 @@ import type { Working } from '@overcoat/core/studies/working';
 import { useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES } from '../figures/index.ts';
-import { type Nested, useNested } from '../jobs/useNested.ts';
 import { evaluation, useEvaluation } from '../store/evaluation.ts';
 import { useHeard } from '../store/heard.ts';
-import { printMoney } from '../store/money.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
 import { WorkingDialog } from '../ui/WorkingDialog.tsx';
@@ -20,14 +18,12 @@ export function Ledger() {
   const { library } = useLibrary();
   const heard = useHeard();
   const [working, setWorking] = useState<Working | null>(null);
-  const nested = useNested(e.order);
-  const before = evaluation(design, variant.baseline.design, library, heard);
+  const before = evaluation(design, variant.baseline.design, library, heard, variant.id);
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
-      <div className="flex overflow-x-auto lg:grid lg:grid-cols-6">
+      <div className="flex overflow-x-auto lg:grid lg:grid-cols-7">
         {FIGURES.map(f => {
           const value = f.of(e);
-          const laid = f.key === 'cost' ? nested : null;
           return (
             <Ticket
               key={f.key}
@@ -35,9 +31,9 @@ export function Ledger() {
               mark={f.mark?.(value)}
               value={f.print(value, units)}
               change={f.changeShort(f.of(before), value, units)}
-              note={laid ? nestedNote(laid, design.brief.budget) : f.note(e, design, units)}
+              note={f.note(e, design, units)}
               waits={f.waits?.(e) ?? false}
-              alert={laid ? laid.cost > design.brief.budget : f.alert(e, design)}
+              alert={f.alert(e, design)}
               onOpen={() => setWorking(f.working(e, design, library))}
             />
           );
@@ -47,12 +43,6 @@ export function Ledger() {
       <WorkingDialog working={working} onClose={() => setWorking(null)} />
     </section>
   );
-}
-
-/** What the sheets as last laid out come to, and by how much that is over the budget. */
-function nestedNote({ cost, stale }: Nested, budget: number): string {
-  const laid = `${stale ? 'older layout' : 'laid out'} ${printMoney(Math.round(cost))}`;
-  return cost > budget ? `${laid}, ${printMoney(Math.round(cost - budget))} over` : laid;
 }
 
 interface TicketProps {
@@ -82,13 +72,13 @@ function Ticket({ name, mark, value, change, note, alert = false, waits = false,
         </span>
         {change && <span className="text-[15px] text-chalk">{change}</span>}
       </span>
-      <span className={`block truncate text-[13px] ${alert ? 'font-medium text-signal' : 'text-faint'}`}>
+      <span className={`block text-[13px] leading-4 ${alert ? 'font-medium text-signal' : 'text-faint'}`}>
         {alert && <span aria-hidden>! </span>}
         {note}
       </span>
     </>
   );
-  const frame = 'border-r border-dashed border-rule px-3.5 py-1.5 text-left last:border-r-0 max-lg:min-w-40';
+  const frame = 'border-r border-dashed border-rule px-2.5 py-1.5 text-left last:border-r-0 max-lg:min-w-40';
   return onOpen ? (
     <button
       type="button"

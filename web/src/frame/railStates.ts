@@ -34,12 +34,12 @@ export function railStates(
   heard: Heard = NOTHING_HEARD,
 ): Record<Stage, State> {
   const variant = design.variants.find(v => v.id === variantId) ?? design.variants[0]!;
-  const e = evaluation(design, variant.design, library, heard);
+  const e = evaluation(design, variant.design, library, heard, variant.id, true);
   const { measured, total } = measuredBays(design.shell);
   const toLine = [...e.bays.values()].filter(b => b.buildUp || !inCab(b.zone.kind)).length;
   const lined = toLine - e.damp.bareBays;
   const misfits = e.fit.misfits.length;
-  const { cost } = e.order;
+  const lines = e.order.lines.length;
   return {
     survey: state(
       measured === 0 ? '○' : measured === total ? '●' : '◐',
@@ -65,8 +65,8 @@ export function railStates(
       `${design.variants.length} variant${design.variants.length === 1 ? '' : 's'}`,
     ),
     'cut-and-buy': state(
-      cost === 0 ? '○' : '◐',
-      cost === 0 ? 'nothing to buy' : `about ${printMoney(Math.round(cost))}`,
+      lines === 0 ? '○' : '◐',
+      lines === 0 ? 'nothing to buy' : e.pay ? `${printMoney(Math.round(e.pay.total))} to pay` : 'counting',
     ),
     materials: state('', `${library.size} on the shelf`),
   };

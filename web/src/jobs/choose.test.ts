@@ -1,5 +1,6 @@
 import { demoDesigns } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
+import { USUAL_PAY } from '@overcoat/core/order/buying';
 import type { Improvement } from '@overcoat/core/studies/choose';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { climateFor } from '@overcoat/core/van/wetting';
@@ -29,6 +30,7 @@ async function improved(put: { locked?: string[]; materials?: string[] }) {
         avoided: { materials: put.materials ?? [] },
         locked: put.locked ?? [],
         offcuts: [],
+        pay: USUAL_PAY,
         limits: { budget: null, mass: null, height: null, hours: null, damp: 'dries' },
       },
     },

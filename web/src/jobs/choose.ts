@@ -1,4 +1,5 @@
 import type { Placement } from '@overcoat/core/model';
+import type { PayBy } from '@overcoat/core/order/buying';
 import type { Offcut } from '@overcoat/core/order/cutting';
 import {
   type Asked,
@@ -41,6 +42,8 @@ interface WeighAsk {
   locked: string[];
   /** Rests at hand. */
   offcuts: Offcut[];
+  /** What to pay rests on besides. */
+  pay: PayBy;
 }
 
 interface ChooseAsk extends WeighAsk {
@@ -51,8 +54,9 @@ interface ChooseAsk extends WeighAsk {
 /** A placement's figures under its id. */
 export type FiguredRow = FiguredVan & { id: string };
 
-interface FiguredAsk extends Pick<WeighAsk, 'heard' | 'offcuts'> {
-  placements: { id: string; design: Placement }[];
+interface FiguredAsk extends Pick<WeighAsk, 'heard'> {
+  /** Each with what to pay rests on, rests at hand among it. */
+  placements: { id: string; design: Placement; pay: PayBy }[];
 }
 
 /** What was chosen, its zones as they go to a worker. */
@@ -67,10 +71,10 @@ let last: { key: string; free: Map<string, LayUpOption[]> } | null = null;
 
 async function optionsOf(
   { design, library }: Shelf,
-  { placement, heard, climate, avoided, locked, offcuts }: WeighAsk,
+  { placement, heard, climate, avoided, locked, offcuts, pay }: WeighAsk,
   report: (share: number) => void,
 ): Promise<[Asked, Map<string, LayUpOption[]>]> {
-  const asked = { design, placement, library, heard, climate, avoided, locked, offcuts };
+  const asked = { design, placement, library, heard, climate, avoided, locked, offcuts, pay };
   const key = contentKey(design, placement, heard, climate, avoided, [...library.values()]);
   const free = last?.key === key ? last.free : new Map<string, LayUpOption[]>();
   last = { key, free };
@@ -110,16 +114,12 @@ export const chooseJobs = {
   },
 
   /** Placements in the figures that choices are weighed by: all at once without a word on damp, then settled one by one. */
-  figured(
-    { design, library }: Shelf,
-    { placements, heard, offcuts }: FiguredAsk,
-    report: Report,
-  ): FiguredRow[] {
-    const of = { design, library, heard, offcuts };
+  figured({ design, library }: Shelf, { placements, heard }: FiguredAsk, report: Report): FiguredRow[] {
+    const of = { design, library, heard };
     const rows = placements.map(({ id, design: placement }) => ({ id, ...figuredAtOnce(of, placement) }));
     report(0, rows);
-    placements.forEach(({ id, design: placement }, i) => {
-      rows[i] = { id, ...figured(of, placement) };
+    placements.forEach(({ id, design: placement, pay }, i) => {
+      rows[i] = { id, ...figured({ ...of, pay }, placement) };
       report((i + 1) / placements.length, [...rows]);
     });
     return rows;

@@ -2,6 +2,7 @@ import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import type { Pin } from '@overcoat/core/model';
+import { USUAL_PAY } from '@overcoat/core/order/buying';
 import { nestedCost, nestedLines } from '@overcoat/core/order/cutting';
 import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { expect, it } from 'vitest';
@@ -23,11 +24,7 @@ it('lays every piece, tells the best so far, and is cheaper than the estimate', 
       design: { shell, brief },
       ask: {
         placement,
-        pins: [],
-        choices: USUAL_CHOICES,
-        saw: { kerf: 0.003, bench: false },
-        offcuts: [],
-        cut: [],
+        by: USUAL_PAY,
         seconds: 2.5,
         from: null,
       },
@@ -66,11 +63,7 @@ it('a rectangle pinned half a turn round, and choices the design has moved away 
   const placement = variants[0]!.design;
   const ask = (pins: Pin[], choices = USUAL_CHOICES) => ({
     placement,
-    pins,
-    choices,
-    saw: { kerf: 0.003, bench: false },
-    offcuts: [],
-    cut: [],
+    by: { ...USUAL_PAY, pins, choices },
     seconds: 0.3,
     from: null,
   });

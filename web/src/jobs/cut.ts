@@ -1,10 +1,14 @@
 import { layUp } from '@overcoat/core/buildup';
 import type { Library } from '@overcoat/core/materials';
-import type { CutList, Design, Pin, Placement } from '@overcoat/core/model';
+import type { Design, Placement } from '@overcoat/core/model';
 import {
   type Cut,
   type Need,
   needsFor,
+  type Paid,
+  type PayBy,
+  paidFor,
+  payFor,
   surveyErrors,
   usedBy,
   type VanWork,
@@ -13,13 +17,13 @@ import {
   type CutGroup,
   type CutLayout,
   cutGroups,
-  holdingPins,
+  groupSearches,
   nearMiss,
   type Offcut,
 } from '@overcoat/core/order/cutting';
 import { checkPanels, weighSpacings } from '@overcoat/core/order/grounds';
 import { type ChosenHold, fixedOf } from '@overcoat/core/order/holding';
-import { type NestProblem, NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
+import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
 import { type CutChoices, type CutPiece, cutPieces } from '@overcoat/core/order/pieces';
 import { takeOff } from '@overcoat/core/order/takeoff';
 import { workByStage } from '@overcoat/core/order/work';
@@ -31,19 +35,14 @@ export interface Cutting {
   groups: (CutGroup & { layout: CutLayout | null; unfit: string[]; pinned: string[] })[];
   /** Searched for so long, s. */
   seconds: number;
+  /** What is to pay as all of it lies. */
+  paid: Paid;
 }
 
 /** What is cut, which pieces stay where they are, how long to search, and what to go on from. */
 interface CuttingAsk {
   placement: Placement;
-  pins: Pin[];
-  choices: CutChoices;
-  /** What the saw takes in each cut, m, and whether it stands on a bench. */
-  saw: { kerf: number; bench: boolean };
-  /** Rests at hand, which are cut from first. */
-  offcuts: Offcut[];
-  /** What is cut already, and from which rests. */
-  cut: NonNullable<CutList['cut']>;
+  by: PayBy;
   seconds: number;
   from: CutLayout[] | null;
 }
@@ -104,7 +103,7 @@ function workOn(
 }
 
 /** The best so far is shown so often, ms. */
-const SHOWN_EVERY = 150;
+const SHOWN_EVERY = 250;
 /** Steps in a row for one group. */
 const IN_A_ROW = 6;
 
@@ -157,6 +156,10 @@ export const cutJobs = {
     return heldVan(design, placement, library, pieces, chosen);
   },
 
+  /** What is to pay for a placement, as its pieces lie after a short search. */
+  pay: ({ design, library }: Shelf, { placement, by }: { placement: Placement; by: PayBy }): Paid =>
+    payFor(design.shell, placement, library, by),
+
   /** All that is bought besides what is cut, and the hours of work by stage. */
   supplies(
     { design, library }: Shelf,
@@ -200,23 +203,10 @@ export const cutJobs = {
   },
 
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
-  cutting(
-    { design, library }: Shelf,
-    { placement, pins, choices, saw, offcuts, cut, seconds, from }: CuttingAsk,
-    report: Report,
-  ): Cutting {
+  cutting({ design, library }: Shelf, { placement, by, seconds, from }: CuttingAsk, report: Report): Cutting {
     const started = performance.now();
     const laid = layUp(design.shell, placement, library);
-    const done = new Map(cut.map(c => [c.group, c.rests]));
-    const groupsBy = (runOn: boolean) =>
-      cutGroups(cutPieces(design.shell, placement, laid, library, { ...choices, runOn }), library, {
-        ...saw,
-        offcuts,
-        done,
-      }).map(g => begun(g, pins, from?.find(l => l.key === g.key) ?? null));
-    const ribToRib = new Map(groupsBy(false).map(s => [s.group.key, s]));
-    // Long boards have fewer joints; where boards from rib to rib take less money they are cut so.
-    const searches = groupsBy(true).map(long => cheaper(long, ribToRib.get(long.group.key)));
+    const searches = groupSearches(design.shell, placement, laid, library, by, from);
     const soFar = (last = false): Cutting => ({
       groups: searches.map(({ group, search, unfit, pinned }) => ({
         ...group,
@@ -231,6 +221,7 @@ export const cutJobs = {
         },
       })),
       seconds: (performance.now() - started) / 1000,
+      paid: paidFor(design.shell, placement, laid, library, by, searches),
     });
     report(0, soFar());
     let shown = performance.now();
@@ -255,57 +246,3 @@ export const cutJobs = {
     return soFar(true);
   },
 };
-
-function continued(problem: NestProblem, before: CutLayout | null): NestProblem {
-  const ids = new Set(problem.pieces.map(p => p.id));
-  const same = before?.nest.laid.length === ids.size && before.nest.laid.every(l => ids.has(l.piece));
-  return same ? { ...problem, from: before.nest.laid } : problem;
-}
-
-/** A search that begins with what is pinned; null where that cannot lie so. */
-function searchOf(problem: NestProblem): NestSearch | null {
-  try {
-    return new NestSearch(problem);
-  } catch (error) {
-    if (error instanceof RangeError) return null;
-    throw error;
-  }
-}
-
-interface Begun {
-  group: CutGroup;
-  search: NestSearch | null;
-  unfit: string[];
-  pinned: Pin[];
-}
-
-/** Goes on from a layout found before, where it holds the same pieces. */
-function begun(group: CutGroup, pins: readonly Pin[], before: CutLayout | null): Begun {
-  const unfit = unfitPieces(group.problem).map(u => u.piece);
-  const pinned = holdingPins(group, pins);
-  const problem = continued({ ...group.problem, pinned }, before);
-  if (unfit.length > 0) return { group, pinned, unfit, search: null };
-  const tried = searchOf(problem);
-  if (tried) return { group, pinned, unfit, search: tried };
-  if (problem.guillotine) {
-    // No cuts from edge to edge part what is pinned: then it is laid freely, and that is said.
-    const { guillotine: _, ...free } = group.problem;
-    const search = searchOf({ ...problem, guillotine: false });
-    if (search) return { group: { ...group, problem: free }, pinned, unfit, search };
-  }
-  // What cannot be kept takes nothing else down: its pins are told as lost.
-  return { group, pinned: [], unfit, search: searchOf(group.problem) };
-}
-
-/** Steps before two ways to part a lining are compared. */
-const COMPARED_AFTER = 30;
-
-function cheaper(a: Begun, b: Begun | undefined): Begun {
-  if (!a.search || !b?.search) return a;
-  // What was pinned is cut the way it was.
-  if (a.pinned.length !== b.pinned.length) return a.pinned.length > b.pinned.length ? a : b;
-  if (a.group.pieces.length === b.group.pieces.length) return a;
-  for (const { search } of [a, b])
-    for (let i = 0; i < COMPARED_AFTER && !search!.cheapest; i++) search!.step();
-  return b.search.best.cost < a.search.best.cost - 1e-9 ? b : a;
-}

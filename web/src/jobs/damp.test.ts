@@ -2,8 +2,9 @@ import { applySchool, closesJoints, schools } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
-import { evaluateOwn } from '@overcoat/core/studies/cabin';
+import { USUAL_PAY } from '@overcoat/core/order/buying';
 import { bayModelInput } from '@overcoat/core/studies/damp';
+import { evaluateSettled } from '@overcoat/core/studies/settled';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { expect, it } from 'vitest';
 import type { FiguredRow } from './choose.ts';
@@ -35,18 +36,23 @@ it('computes two years of a bay, and says what it could not', async () => {
 });
 
 it('settles every school: at once without a word on damp, then each as its variant would stand', async () => {
-  const placements = schools.map(s => ({ id: s.id, design: applySchool(design!.shell, s.id, library) }));
+  const placements = schools.map(s => ({
+    id: s.id,
+    design: applySchool(design!.shell, s.id, library),
+    pay: USUAL_PAY,
+  }));
   const told: { share: number; known: number }[] = [];
-  const rows = await done('figured', { placements, heard: NOTHING_HEARD, offcuts: [] }, (share, soFar) =>
+  const rows = await done('figured', { placements, heard: NOTHING_HEARD }, (share, soFar) =>
     told.push({ share, known: (soFar as FiguredRow[]).filter(r => r.climate !== null).length }),
   );
   expect(told[0]).toEqual({ share: 0, known: 0 });
   expect(told.map(t => t.known)).toEqual([0, 1, 2, 3, 4, 5]);
   rows.forEach(({ damp, figures }, k) => {
-    const e = evaluateOwn(design!, placements[k]!.design, library);
+    const e = evaluateSettled(design!, placements[k]!.design, library, NOTHING_HEARD, USUAL_PAY);
     expect([damp.state, damp.wetEnd.state]).toEqual([e.damp.state, e.damp.wetEnd.state]);
     expect([figures.damp, damp.wetEnd.most]).toEqual([e.damp.most.likely, e.damp.most.wetEnd]);
     expect([figures.warmth, figures.mass]).toEqual([e.heat.asUsed, e.load.mass]);
+    expect([figures.money, figures.hours]).toEqual([e.pay!.total, e.pay!.hours[1]]);
   });
   // The sweep starts where the rows stand.
   const climates = rows.map(r => r.climate!);

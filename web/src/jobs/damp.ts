@@ -1,6 +1,7 @@
 import { evaluate } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Brief, Placement, Variant } from '@overcoat/core/model';
+import type { PayBy } from '@overcoat/core/order/buying';
 import {
   cabSavings,
   climateOfYear,
@@ -33,6 +34,7 @@ import {
   sealSweep,
   sensitivity,
 } from '@overcoat/core/studies/damp';
+import { type Remedies, remediesFor } from '@overcoat/core/studies/remedies';
 import { type DetailCase, type DetailResult, solveDetail } from '@overcoat/core/van/bridges';
 import { hourlyYear } from '@overcoat/core/van/climate';
 import { type ClimateOf, glassOf, type VanClimate } from '@overcoat/core/van/wetting';
@@ -85,6 +87,13 @@ export const dampJobs = {
   /** The months that the bays of a placement meet, of its own year. */
   climate: ({ design, library }: Shelf, { placement }: { placement: Placement }): VanClimate =>
     ownClimate(design, placement, library),
+
+  /** What would mend a van whose water builds up, found by trying; told as each is settled. */
+  remedies: (
+    { design, library }: Shelf,
+    { placement, climate, by }: { placement: Placement; climate: VanClimate; by: PayBy },
+    report: Report,
+  ): Remedies => remediesFor({ ...design, ready: by.ready }, placement, library, climate, by, report),
 
   /** Seal quality against water, for every school, each in the climate of its own year. */
   sweep: ({ design, library }: Shelf, { climates }: { climates: VanClimate[] }): SealSweep =>

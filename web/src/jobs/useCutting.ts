@@ -1,11 +1,12 @@
-import type { CutList } from '@overcoat/core/model';
-import { SAW_KERF } from '@overcoat/core/order/cutting';
+import { type PayBy, USUAL_PAY } from '@overcoat/core/order/buying';
 import type { ChosenHold } from '@overcoat/core/order/holding';
 import { choicesOf } from '@overcoat/core/order/pieces';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
+import { useLibrary } from '../api/queries.ts';
 import { useWorkshopRead } from '../api/workshop.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
+import { notePaid, payBy, usePays } from '../store/pays.ts';
 import { useWorkshop } from '../store/workshop.ts';
 import type { Cutting } from './cut.ts';
 import { useJob } from './useJob.ts';
@@ -13,8 +14,6 @@ import { useJob } from './useJob.ts';
 /** How long sheets are searched by themselves, and how much longer when asked to go on, s. */
 const SECONDS = 8;
 export const LONGER = 30;
-
-const NOTHING_CUT: NonNullable<CutList['cut']> = [];
 
 /** What was found before is gone on from: what an edit does not touch keeps its layout. */
 const goingOn = ({ groups }: Cutting) => ({ from: groups.flatMap(g => g.layout ?? []) });
@@ -75,24 +74,32 @@ export function useGrounds(auto: boolean) {
 
 /** How the pieces of the variant in view lie on their sheets; searched by itself where somebody looks. */
 export function useCutting(auto: boolean) {
-  const { id, design: placement } = useVariant();
-  useWorkshopRead();
-  const { rests, ready: shelf } = useWorkshop();
-  const { list, ready } = useCutList();
+  const variant = useVariant();
+  const { id, design: placement } = variant;
+  const design = useOpenDesign();
+  const { library } = useLibrary();
+  const by = usePayBy();
   const ask = useMemo(
-    () => ({
-      placement,
-      pins: list.pins,
-      choices: choicesOf(list),
-      offcuts: rests,
-      cut: list.cut ?? NOTHING_CUT,
-      saw: { kerf: list.kerf ?? SAW_KERF, bench: list.sawBench ?? false },
-      seconds: SECONDS,
-      from: null,
-    }),
-    [placement, list, rests],
+    () => ({ placement, by: by ?? USUAL_PAY, seconds: SECONDS, from: null }),
+    [placement, by],
   );
-  const job = useJob('cutting', id, ask, auto && ready && shelf, goingOn);
+  const job = useJob('cutting', id, ask, auto && by !== null, goingOn);
+  // What a longer search saves is what is to pay, everywhere.
+  const paid = job.stale ? null : (job.answer?.paid ?? null);
+  useEffect(() => {
+    if (paid) notePaid(design, placement, library, id, paid);
+  }, [paid, design, placement, library, id]);
   const goOn = () => job.runAs({ seconds: LONGER, ...(job.answer ? goingOn(job.answer) : {}) });
   return { job, goOn };
+}
+
+/** What to pay rests on for the variant in view; null until cut list and shelf have been read. */
+export function usePayBy(): PayBy | null {
+  const { id } = useVariant();
+  const design = useOpenDesign();
+  useWorkshopRead();
+  // Whoever changes one of these changes what is counted.
+  useWorkshop();
+  usePays(s => s.lists[id]);
+  return payBy(design, id);
 }

@@ -14,17 +14,15 @@ import {
   shareOut,
   shopsOf,
   suppliesFor,
-  surveyErrors,
   type VanWork,
 } from '@overcoat/core/order/buying';
-import { cutGroups } from '@overcoat/core/order/cutting';
 import { inUnits } from '@overcoat/core/units';
 import { addDays, format, nextSaturday } from 'date-fns';
 import { useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
-import { useEvaluation } from '../store/evaluation.ts';
+import { isCounted, useEvaluation } from '../store/evaluation.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
 import { useWorkshop } from '../store/workshop.ts';
@@ -76,7 +74,8 @@ export function useTicket(
 ): { ticket: Ticket | null; failed: string | null } {
   const id = useDesign(s => s.id) ?? '';
   const { shell } = useOpenDesign();
-  const { order } = useEvaluation();
+  const e = useEvaluation();
+  const { pay } = e;
   const { library } = useLibrary();
   const { supplies, booked, prices, entries, orders } = useWorkshop();
   const { list } = useCutList();
@@ -86,7 +85,7 @@ export function useTicket(
   const { answer: work } = useSupplies(alone);
   const { job } = useCutting(layOut && alone);
   const several = useSeveral(others, true);
-  const laid = alone && job.answer && !job.stale ? job.answer : null;
+  const laid = alone && isCounted(e);
 
   const counted = useMemo((): { lines: BuyLine[]; vans: VanWork[] } | null => {
     const ids = new Set([id, ...others.map(o => o.id)]);
@@ -99,21 +98,15 @@ export function useTicket(
         vans,
       };
     }
-    if (!alone || !work || !pieces) return null;
-    const cuts = laid
-      ? laid.groups.map(group => ({ group, nest: group.layout?.nest ?? null }))
-      : cutGroups(pieces, library).map(group => ({ group, nest: null }));
-    return {
-      lines: orderList(cuts, order, work.needs, library, { ...by, errors: surveyErrors(shell) }),
-      vans: [{ id, name: '', ...work, pieces, shell }],
-    };
+    // The lines that what is to pay is the sum of.
+    if (!alone || !work || !pieces || !pay) return null;
+    return { lines: pay.lines, vans: [{ id, name: '', ...work, pieces, shell }] };
   }, [
     several.answer,
     alone,
     work,
     pieces,
-    laid,
-    order,
+    pay,
     library,
     supplies,
     booked,
@@ -143,7 +136,7 @@ export function useTicket(
         return { ...l, ...words, shop: shops.get(l.key)!, due: due.get(l.key)!, enough: e, open: e.open };
       }),
       raw: lines,
-      laidOut: !alone || laid !== null,
+      laidOut: !alone || laid,
       running: alone ? job.running : several.running,
       pace,
       paceSaid: said !== null,

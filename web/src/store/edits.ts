@@ -2,6 +2,7 @@ import { applySchool, schools } from '@overcoat/core/buildup';
 import type { Library } from '@overcoat/core/materials';
 import { type BuildUp, buildUpOf, type Design, type Placement, type Variant } from '@overcoat/core/model';
 import type { Candidate, PutUp } from '@overcoat/core/studies/choose';
+import type { Change } from '@overcoat/core/studies/remedies';
 import type { Draft } from 'immer';
 import { useDesign } from './design.ts';
 
@@ -20,6 +21,17 @@ export const editBuildUp = (label: string, id: string, recipe: (buildUp: Draft<B
     const buildUp = placement.buildUps.find(b => b.id === id);
     if (buildUp) recipe(buildUp);
   });
+
+/** Puts a remedy in: how the van is lived in, what is surveyed, what is laid. One undo takes it back. */
+export function tryRemedy({ does, brief, shell, placement }: Change): void {
+  const { edit, variantId } = useDesign.getState();
+  edit(does, draft => {
+    if (brief) draft.brief = brief;
+    if (shell) draft.shell = shell;
+    const variant = draft.variants.find(v => v.id === variantId);
+    if (variant && placement) variant.design = placement;
+  });
+}
 
 /** Puts a school into every zone of the chosen variant. */
 export function putSchool(school: string, library: Library): void {

@@ -41,6 +41,7 @@ const clip = (hole: number, grips: number): Supply => ({
   unit: 'piece',
   amount: 20,
   price: 5,
+  stays: 0.002,
 });
 
 const bolt = (thread: number, length: number): Supply => ({
@@ -50,6 +51,8 @@ const bolt = (thread: number, length: number): Supply => ({
   unit: 'piece',
   amount: 10,
   price: Math.round((2 + 60 * length) * 100) / 100,
+  // Steel of its thread and head, with a washer.
+  stays: 7800 * 0.8 * thread ** 2 * (length + 3 * thread),
 });
 
 const rivetBolt = (before: number): Supply => bolt(RIVET_NUT, lengthFor(RIVET_NUT, before));

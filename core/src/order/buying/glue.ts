@@ -78,8 +78,15 @@ function supplyFrom(material: Material): Supply {
     unit: isFoam(material) ? 'l' : (material.yield?.per ?? 'm'),
     amount: (canDoes(material) ?? stock.length) * stock.perPack,
     price: stock.price,
+    stays: massOfPack(material) / ((canDoes(material) ?? stock.length) * stock.perPack),
     of: { material: material.id, thickness: stock.thickness, width: stock.width },
   };
+}
+
+/** Of one pack as it is sold, kg: what of it dries off is left in. */
+function massOfPack({ density, stock }: Material): number {
+  const { thickness, width, length, perPack } = stock[0]!;
+  return density * thickness * width * length * perPack;
 }
 
 function tape(

@@ -13,6 +13,17 @@ export {
   type StandingOrder,
 } from './orders.ts';
 export { linesForVan, workshopLines } from './ownLines.ts';
+export {
+  PAY_STEPS,
+  type Paid,
+  type PayBy,
+  PRICES_WITHIN,
+  paidFor,
+  payByList,
+  payFor,
+  sumsOf,
+  USUAL_PAY,
+} from './payFor.ts';
 export { dueFor, needsByVan, type VanWork } from './several.ts';
 export { type Rest, type ShelfNow, shelfOf, suppliesFor } from './shelf.ts';
 export { type Shop, shopsOf } from './shops.ts';

@@ -162,6 +162,7 @@ function fixings(
           unit: 'piece',
           amount: 200,
           price: 6 + 0.08 * mm,
+          stays: 7.5e-5 * mm,
         },
         fixingsOf(piece, 'screws'),
         screwedWith.get(h.screw.length)!,

@@ -37,6 +37,28 @@ export function axleLoads(
     mass += m;
     moment += m * (axles.floorAfter.value + at);
   }
+  return carried(axles, mass, moment);
+}
+
+/** The same with more laid into whole zones, kg by zone id. */
+export function withMore(loads: AxleLoads, shell: Shell, more: Readonly<Record<string, number>>): AxleLoads {
+  const axles = shell.axles!;
+  const where = placesOf(shell);
+  let mass = loads.added.front + loads.added.rear;
+  let moment = mass * loads.centre;
+  for (const zone of shell.zones) {
+    const m = more[zone.id] ?? 0;
+    const own = zone.bays.map(b => where.get(b.id)!);
+    const area = own.reduce((sum, p) => sum + p.area, 0);
+    const at = own.reduce((sum, p) => sum + p.at * p.area, 0) / area;
+    mass += m;
+    moment += m * (axles.floorAfter.value + at);
+  }
+  return carried(axles, mass, moment);
+}
+
+/** What both axles carry of so much with so much moment about the front one, kg and kg m. */
+function carried(axles: NonNullable<Shell['axles']>, mass: number, moment: number): AxleLoads {
   const rear = moment / axles.wheelbase.value;
   const added = { front: mass - rear, rear };
   const built = {

@@ -1,2 +1,2 @@
-export { type AxleLoads, axleLoads } from './axles.ts';
+export { type AxleLoads, axleLoads, withMore } from './axles.ts';
 export { type MassLine, massLines, massPerArea } from './mass.ts';

@@ -70,8 +70,10 @@ export function battenPieces(
       const number = i * parts + k + 1;
       const piece = plain(
         cover,
-        `batten ${number}/${count}`,
-        nameOf(cover.bays),
+        cover.under
+          ? `batten ${cover.under.edge}${parts > 1 ? `.${k + 1}` : ''}`
+          : `batten ${number}/${count}`,
+        cover.under ? `under ${cover.under.name}` : nameOf(cover.bays),
         place,
         material,
         stock,
@@ -83,7 +85,11 @@ export function battenPieces(
         role: 'batten',
         turns: [0],
         notes,
-        at: line === null ? piece.at : { along: line - size.width / 2, up: y + k * size.height },
+        at: cover.under
+          ? { along: cover.under.along, up: cover.under.up }
+          : line === null
+            ? piece.at
+            : { along: line - size.width / 2, up: y + k * size.height },
       };
     }),
   );

@@ -5,7 +5,7 @@ export { FUELS } from './fuels.ts';
 export { type HotDay, hotDay } from './hotDay.ts';
 export { AIRS, GLUE_CAUTION, type HotDayCase, hotDayCases, hotDayCautions, STANDS } from './hotDayCases.ts';
 export { inWind } from './inWind.ts';
-export { climateOfYear, evaluateOwn, ownAirAt, ownClimate, ownYear } from './ownClimate.ts';
+export { climateOfYear, evaluateOwn, ownAirAt, ownClimate, ownYear, searchClimate } from './ownClimate.ts';
 export {
   heaterNeed,
   type VanChoice,

@@ -1,3 +1,4 @@
+import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate, inClimate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import { type Design, inCab, type Placement, type ZoneKind } from '../../model/index.ts';
@@ -75,6 +76,24 @@ export function climateOfYear(
     own: true,
   };
 }
+
+/** What a bare van is taken to be lined with where other linings are searched by its climate: on 34 vans nobody chose none got another word by it. */
+const ANCHOR = 'mixed';
+
+/**
+ * The climate that lay-ups are searched by, quicker than each by its own: that of what is laid, else of a usual lining. Other
+ * linings in the same life meet nearly the same; what is shown is settled by its own all the same.
+ */
+export const searchClimate = (
+  design: Pick<Design, 'shell' | 'brief'>,
+  placement: Placement,
+  library: Library,
+): VanClimate =>
+  ownClimate(
+    design,
+    placement.buildUps.length > 0 ? placement : applySchool(design.shell, ANCHOR, library),
+    library,
+  );
 
 /** An evaluation whose damp rests on the van's own year. */
 export function evaluateOwn(

@@ -3,13 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { placeOf } from '../../buildup/index.ts';
 import { ChoiceSearch, weigh } from '../../choosing/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
-import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
+import { evaluate, withPay } from '../../evaluate/index.ts';
+import { makeLibrary, SUPPLY_IDS } from '../../materials/index.ts';
 import { assumed, type Design, type Zone } from '../../model/index.ts';
+import { type PayBy, USUAL_PAY } from '../../order/buying/index.ts';
 import type { Offcut } from '../../order/cutting/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
+import { evaluateOwn } from '../cabin/index.ts';
 import { heldVan } from '../holding/index.ts';
 import { candidatesFor } from './candidates.ts';
 import {
@@ -26,7 +28,7 @@ import {
   wholeVan,
 } from './index.ts';
 import { keyOf, openZones } from './model.ts';
-import { nestedOrder } from './nested.ts';
+import { paidAs } from './nested.ts';
 import { optionsFor } from './options.ts';
 import { Fills } from './packFills.ts';
 import { placed } from './placed.ts';
@@ -43,7 +45,10 @@ const shell = {
   ),
 };
 const { brief } = perigee;
+/** With all supplies and tools at hand money is that of what is chosen. */
+const pay: PayBy = { ...USUAL_PAY, firstTime: false, supplies: new Map(SUPPLY_IDS.map(id => [id, 1e6])) };
 const asked: Asked = {
+  pay,
   design: { shell, brief },
   placement: perigee.variants[0]!.design,
   library,
@@ -109,14 +114,25 @@ it('is weighed in shares that together are the whole, zones of one kind in one',
 describe('the best choice', () => {
   it('promises what the whole van is evaluated to, to 1 %', () => {
     const p = found({ budget: 700 });
-    const e = evaluate({ shell, brief }, p.placement, library, NOTHING_HEARD, asked.climate);
+    // As the variant then shows it: with what it pays for, and the supplies that stay in it.
+    const paid = paidAs(asked, p.placement);
+    const e = withPay(
+      evaluate({ shell, brief }, p.placement, library, NOTHING_HEARD, asked.climate),
+      shell,
+      paid,
+    );
     const { warmth } = wholeVan(e);
     expect(p.evaluated.heat).toBeCloseTo(warmth, 9);
     expect(Math.abs(p.promised.heat / warmth - 1)).toBeLessThan(0.01);
     expect(Math.abs(p.promised.mass / e.load.mass - 1)).toBeLessThan(0.01);
     // Money as pieces lie on sheets, which takes no more than the estimate.
     expect(p.evaluated.cost).toBeLessThanOrEqual(700);
-    expect(p.evaluated.cost).toBeLessThanOrEqual(e.order.cost + 1e-9);
+    expect(p.evaluated.cost).toBeCloseTo(paid.total, 9);
+    expect(p.figures).toMatchObject({ money: paid.total, hours: paid.hours[1], mass: e.load.mass });
+    // What is shown of damp is its own year's word, whatever it was searched by.
+    const own = evaluateOwn({ shell, brief }, p.placement, library);
+    expect(p.damp).toEqual({ state: own.damp.state, wetEnd: own.damp.wetEnd.state });
+    expect(p.figures.damp).toBeCloseTo(own.damp.most.likely, 9);
     expect(p.over).toBe(0);
   });
   it('tells what a proof found before it is done: who stops then keeps it', () => {
@@ -241,8 +257,8 @@ describe('the best choice', () => {
   it('takes rests at hand first: what is cut of them costs nothing', () => {
     const limits = { ...free, budget: 600 };
     const without = choose(options, asked, limits, warm, { steps: 20, prices: false });
-    const now = nestedOrder(shell, without.placement, library).cost;
-    const costWith = (of: Offcut[]) => nestedOrder(shell, without.placement, library, of).cost;
+    const costWith = (of: Offcut[]) => paidAs({ ...asked, offcuts: of }, without.placement).total;
+    const now = costWith([]);
     const layers = without.zones.flatMap(z => z.option.buildUp.layers);
     const sheets = layers.flatMap((l): Offcut[][] =>
       l.role === 'fill' || l.role === 'lining'
@@ -252,7 +268,7 @@ describe('the best choice', () => {
     const offcuts = sheets.find(of => costWith(of) < now - 1)!;
     expect(offcuts).toBeDefined();
     const rests = choose(options, { ...asked, offcuts }, limits, warm, { steps: 20, prices: false });
-    expect(rests.evaluated.cost).toBeCloseTo(nestedOrder(shell, rests.placement, library, offcuts).cost, 6);
+    expect(rests.evaluated.cost).toBeCloseTo(paidAs({ ...asked, offcuts }, rests.placement).total, 6);
     expect(rests.evaluated.heat).toBeLessThanOrEqual(without.evaluated.heat + 0.2);
   });
   it('passes a limit that may be passed where that is worth it, and says no conflict then', () => {

@@ -8,7 +8,7 @@ export type FigureKey = (typeof FIGURE_KEYS)[number];
 /** Figures of a whole van: W/K with screens and curtain up half of the time, kg/m2, share of drumming left, kg, money, m from floor to ceiling, hours. */
 export type Figured = Record<FigureKey, number>;
 
-/** What an evaluation tells of them; money by the take-off, no hours. */
+/** What an evaluation tells of them but hours; money by the take-off where what is to pay was not counted. */
 export function wholeVan(e: Evaluation): Omit<Figured, 'hours'> {
   let drums = 0;
   for (const quiet of e.quiet.bays.values()) if (quiet) drums += (quiet.left[0]! + quiet.left[1]!) / 2;
@@ -17,7 +17,7 @@ export function wholeVan(e: Evaluation): Omit<Figured, 'hours'> {
     damp: e.damp.most.likely,
     quiet: drums,
     mass: e.load.mass,
-    money: e.order.cost,
+    money: e.pay?.total ?? e.order.cost,
     headroom: e.fit.headroom.left,
   };
 }

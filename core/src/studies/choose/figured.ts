@@ -1,16 +1,15 @@
-import { type Evaluation, evaluate, inClimate } from '../../evaluate/index.ts';
+import { type Evaluation, evaluate, inClimate, withPay } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
 import type { DampState, VanClimate } from '../../van/wetting/index.ts';
 import { ownClimate } from '../cabin/index.ts';
 import { wettestBay } from '../damp/index.ts';
 import { type Figured, wholeVan } from './figureKeys.ts';
-import { likelyHours } from './figures.ts';
-import { nestedOrder } from './nested.ts';
+import { paidAs } from './nested.ts';
 import type { Asked } from './options.ts';
 
 /** A placement in the figures that choices are weighed by, and its verdict on damp. */
 export interface FiguredVan {
-  /** Money as its pieces lie on sheets, hours of all its pieces; winter water NaN until its year is reckoned. */
+  /** Money and hours as its pieces lie; those, and winter water, NaN until they are settled. */
   figures: Figured;
   /** The verdict of the van's own year with this laid; being reckoned until `climate` is known. */
   damp: {
@@ -27,28 +26,29 @@ export interface FiguredVan {
   climate: VanClimate | null;
 }
 
-type OfVan = Pick<Asked, 'design' | 'library' | 'heard' | 'offcuts'>;
+type OfVan = Pick<Asked, 'design' | 'library' | 'heard' | 'offcuts' | 'pay'>;
 
-/** The figures of a placement at once: money by the take-off, nothing said of damp yet. */
+/** The figures of a placement at once: nothing said of damp, money and hours yet. */
 export function figuredAtOnce({ design, library, heard }: OfVan, placement: Placement): FiguredVan {
   const e = evaluate(design, placement, library, heard);
   const figures = {
     ...wholeVan(e),
     damp: Number.NaN,
-    hours: likelyHours(design.shell, placement, library),
+    money: Number.NaN,
+    hours: Number.NaN,
   };
   const damp = { state: 'reckoning', wetEnd: { state: 'reckoning', most: 0 }, bay: '', days: 0 } as const;
   return { figures, damp, climate: null };
 }
 
 /** The same settled: damp in the van's own year, money as its pieces lie on sheets. */
-export function figured({ design, library, heard, offcuts }: OfVan, placement: Placement): FiguredVan {
-  const { shell } = design;
+export function figured(asked: OfVan, placement: Placement): FiguredVan {
+  const { design, library, heard } = asked;
   const quick = evaluate(design, placement, library, heard);
   const climate = ownClimate(design, placement, library, quick);
-  const e = inClimate(quick, shell, library, climate);
-  const money = nestedOrder(shell, placement, library, offcuts).cost;
-  const figures = { ...wholeVan(e), money, hours: likelyHours(shell, placement, library) };
+  const paid = paidAs(asked, placement);
+  const e = withPay(inClimate(quick, design.shell, library, climate), design.shell, paid);
+  const figures = { ...wholeVan(e), money: paid.total, hours: paid.hours[1] };
   return { figures, damp: verdictOf(e), climate };
 }
 

@@ -1,13 +1,15 @@
 import type { Highs } from 'highs';
 import { type Choice, ChoiceSearch, prove } from '../../choosing/index.ts';
+import { evaluate } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
+import type { DampState } from '../../van/wetting/index.ts';
 import { FIGURES, type Figured, type FigureKey, limitBy, onlyBy } from './figureKeys.ts';
 import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
 import { openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
 import { Fills } from './packFills.ts';
 import { aroundOf } from './putUps.ts';
-import { figuresOfRound, gapOf, laidOut, type Round } from './rounds.ts';
+import { figuresOfRound, gapOf, laidOut, type Round, settledDamp } from './rounds.ts';
 
 /** The best of one figure that so much of another allows. */
 export interface FrontPoint {
@@ -15,6 +17,8 @@ export interface FrontPoint {
   figures: Figured;
   /** To be laid. */
   placement: Placement;
+  /** The verdict in its own year; null until that is settled, when all points are there. */
+  damp: DampState | null;
   /** Share of `y` by which it could be less at most, as packs are estimated. */
   gap: number;
 }
@@ -95,14 +99,24 @@ export function frontOf(
   const unsure = highs ? found.filter(f => f.point.gap > NEAR).sort((a, b) => b.point.gap - a.point.gap) : [];
   unsure.forEach((f, i) => {
     f.point = f.again();
-    report(DRAWN + ((1 - DRAWN) * i) / unsure.length, told());
+    report(DRAWN + ((0.9 - DRAWN) * i) / unsure.length, told());
   });
-  return told();
+  // What is shown is settled, each in its own year.
+  const shown = told();
+  shown.forEach((p, i) => {
+    const e = evaluate(asked.design, p.placement, asked.library, asked.heard, asked.climate);
+    const { state, most } = settledDamp({ evaluation: e, placement: p.placement }, asked);
+    p.damp = state;
+    p.figures = { ...p.figures, damp: most.likely };
+    report(0.9 + (0.1 * (i + 1)) / shown.length, [...shown]);
+  });
+  return shown;
 }
 
 const pointOf = (round: Round): FrontPoint => ({
   figures: figuresOfRound(round),
   placement: round.placement,
+  damp: null,
   gap: gapOf(round),
 });
 

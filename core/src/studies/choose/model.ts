@@ -68,8 +68,8 @@ interface Bought {
   known: ReadonlyMap<string, number>;
   /** So many times as full as that. */
   fuller: number;
-  /** In money, bought in any case. */
-  besides: number;
+  /** What there is in any case, besides what is chosen: money, kg, hours. */
+  besides: { money: number; mass: number; hours: number };
 }
 
 /** Of a size of a material. */
@@ -116,7 +116,14 @@ export function modelOf(
   const active: [LimitKey, number][] = [];
   for (const key of ['budget', 'mass', 'hours', 'heat', 'drums', 'water'] as const) {
     const most = limits[key] ?? null;
-    const anyway = key === 'budget' ? besides : key === 'heat' ? elsewhere : 0;
+    const anyway =
+      key === 'budget'
+        ? besides.money
+        : key === 'heat'
+          ? elsewhere
+          : key === 'mass' || key === 'hours'
+            ? besides[key]
+            : 0;
     if (most !== null) active.push([key, most - anyway]);
   }
   const heights = limits.height === null ? [] : rooms.map(() => bare - limits.height!);
@@ -207,7 +214,7 @@ export function modelOf(
         (sum, price, i) =>
           sum +
           (price ?? 0) *
-            Math.max(0, (keys[i] === 'budget' ? cost - besides : takes[i]!) - problem.limits[i]!),
+            Math.max(0, (keys[i] === 'budget' ? cost - besides.money : takes[i]!) - problem.limits[i]!),
         groups.reduce((sum, { options: own }, g) => sum + own[options[g]!]!.value, per.money * cost),
       ),
     placement: options =>
@@ -230,12 +237,12 @@ export function modelOf(
       );
       return {
         heat: elsewhere + sum(o => o.heat) - UP * upSum(o => o.saves),
-        mass: sum(o => o.mass) + upSum(o => o.mass),
-        hours: sum(o => o.hours) + upSum(o => o.hours),
+        mass: besides.mass + sum(o => o.mass) + upSum(o => o.mass),
+        hours: besides.hours + sum(o => o.hours) + upSum(o => o.hours),
         drums: sum(o => o.drums),
         water: sum(o => o.damp.likely),
         taken: Math.max(0, ...room),
-        money: choice.packs.reduce((s, n, p) => s + n * prices[p]!, besides),
+        money: choice.packs.reduce((s, n, p) => s + n * prices[p]!, besides.money),
       };
     },
   };

@@ -2,6 +2,7 @@ import { applySchool, placeOf, schools } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
+import type { PayBy } from '../../order/buying/index.ts';
 import type { Offcut } from '../../order/cutting/index.ts';
 import type { Heard } from '../../van/quiet/index.ts';
 import { buildsUp, dampLevel, type VanClimate } from '../../van/wetting/index.ts';
@@ -29,7 +30,7 @@ export interface Asked {
   library: Library;
   /** What knocks told. */
   heard: Heard;
-  /** What its bays meet. */
+  /** What its bays meet, for searching: what is shown is settled each in its own. */
   climate: VanClimate;
   /** What the person will not work with. */
   avoided: Avoided;
@@ -37,6 +38,8 @@ export interface Asked {
   locked?: readonly string[];
   /** Rests at hand, which cost nothing and go first; left out for none. */
   offcuts?: readonly Offcut[];
+  /** What to pay rests on besides, rests at hand left aside; as usual for somebody's first time when left out. */
+  pay?: PayBy;
 }
 
 /** Lay-ups of a zone that go on to be varied, the best of every figure first: of those that dry, and of those that do not. */

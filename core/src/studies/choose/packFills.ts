@@ -40,8 +40,8 @@ const SHORT = 0.98;
 /** What is known of how packs fill, learned from what was laid: models of the choice rest on it. */
 export class Fills {
   private readonly known: Map<string, number>;
-  /** Bought besides: zones that are not chosen for, wood under edges, the last sheet of few. */
-  private besides = 0;
+  /** Besides what is chosen: zones that are not chosen for, wood under edges, the last sheet of few, supplies, tools and spares, making ready. */
+  private besides = { money: 0, mass: 0, hours: 0 };
 
   constructor(
     private readonly open: readonly Open[],
@@ -66,7 +66,12 @@ export class Fills {
     const before = this.model(NO_LIMITS);
     for (const l of round.lines) this.fill(l, before, round.choice);
     const { problem, sums } = this.model(NO_LIMITS);
-    this.besides += round.cost - sums(weigh(problem, round.choice.options)).money;
+    const { money, mass, hours } = sums(weigh(problem, round.choice.options));
+    this.besides = {
+      money: this.besides.money + round.cost - money,
+      mass: this.besides.mass + round.evaluation.load.mass - mass,
+      hours: this.besides.hours + round.hours - hours,
+    };
   }
 
   /** As full as it takes for as many packs as were laid, and no fuller than that there had to be so many. */

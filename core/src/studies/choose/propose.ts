@@ -10,6 +10,7 @@ import {
 import type { Placement } from '../../model/index.ts';
 import type { Hold } from '../../order/holding/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
+import { type DampState, isNoDamper } from '../../van/wetting/index.ts';
 import { heldVan } from '../holding/index.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
 import { type Figured, wholeVan } from './figureKeys.ts';
@@ -28,7 +29,16 @@ import {
   type ZonePick,
 } from './reasons.ts';
 import { type Refused, refusals } from './refusals.ts';
-import { better, figuresOfRound, gapOf, laidOut, polished, type Round, WITHIN } from './rounds.ts';
+import {
+  better,
+  figuresOfRound,
+  gapOf,
+  laidOut,
+  polished,
+  type Round,
+  settledDamp,
+  WITHIN,
+} from './rounds.ts';
 
 /** The best choice for a van under its limits. */
 export interface Proposal {
@@ -42,6 +52,8 @@ export interface Proposal {
   evaluated: { heat: number; mass: number; cost: number; height: number };
   /** The same with all else that choices are weighed by. */
   figures: Figured;
+  /** The verdict in its own year with this laid; null until that is settled, at the end. */
+  damp: { state: DampState; wetEnd: DampState } | null;
   /** By how much it is over its limits, as a share; 0 where all are kept. */
   over: number;
   /** Share by which a better one could be better at most, as packs are estimated. */
@@ -118,8 +130,8 @@ export function choose(
   const { ups } = around;
   const fills = new Fills(open, around, asked, weights);
   const proposal = (
-    { model, choice, bound, placement, evaluation: e, cost, over }: Round,
-    last: Pick<Proposal, 'conflict' | 'prices'> = { conflict: null, prices: [] },
+    { model, choice, bound, placement, evaluation: e, cost, hours, over }: Round,
+    last: Pick<Proposal, 'conflict' | 'prices' | 'damp'> = { conflict: null, prices: [], damp: null },
   ): Proposal => ({
     ...last,
     placement,
@@ -134,13 +146,13 @@ export function choose(
       option: all[choice.options[open.length + i]!]!,
       runnerUp: runnerUp(open.length + i, all, model, choice, o => `${o.curtain} ${o.screens}`),
     })),
-    promised: { ...model.sums(choice), money: cost },
+    promised: { ...model.sums(choice), money: cost, mass: e.load.mass, hours },
     evaluated: { heat: wholeVan(e).warmth, mass: e.load.mass, cost, height: e.fit.headroom.left },
-    figures: figuresOfRound({ model, choice, evaluation: e, cost }),
+    figures: figuresOfRound({ model, choice, evaluation: e, cost, hours }),
     over,
     gap: over > WITHIN ? 1 : gapOf({ choice, bound }),
     without,
-    spare: over > WITHIN ? [] : spareOf(limits, { model, choice, evaluation: e, cost }),
+    spare: over > WITHIN ? [] : spareOf(limits, { evaluation: e, cost, hours }),
     refused: refusals(
       options,
       asked,
@@ -231,10 +243,26 @@ export function choose(
     return prove(solver.highs, model.problem, search.best, { seconds: PRICED, near: NEAR }).best;
   };
   if (prices) without.holds = fallingIn(asked, found!.placement);
-  return proposal(found!, {
+  const settled = settledDamp(found!, asked);
+  const last = proposal(found!, {
     conflict,
     prices: prices && !conflict ? pricesOf(limits, within => fills.model(within), found!, bought) : [],
+    damp: { state: settled.state, wetEnd: settled.wetEnd.state },
   });
+  // What its own year finds wetter than was asked is told of its zones, whatever the search took it for.
+  const damper = open.flatMap(({ zone }) =>
+    zone.bays.some(b => {
+      const { state } = settled.bays.get(b.id)!;
+      return state !== 'bare' && !isNoDamper(state, limits.damp);
+    }) && !without.dry.includes(zone.id)
+      ? [zone.id]
+      : [],
+  );
+  return {
+    ...last,
+    figures: { ...last.figures, damp: settled.most.likely },
+    without: { ...without, dry: [...without.dry, ...damper] },
+  };
 }
 
 const isAlike = (a: Round, b: Round): boolean => a.choice.options.every((k, g) => k === b.choice.options[g]);

@@ -123,13 +123,13 @@ export function pricesOf(
 /** How far each limit is from being broken, in its unit; negative where it is. */
 export function spareOf(
   { budget, mass, height, hours }: ChoiceLimits,
-  { model, choice, cost, evaluation: { load, fit } }: Pick<Round, 'model' | 'choice' | 'cost' | 'evaluation'>,
+  { hours: taken, cost, evaluation: { load, fit } }: Pick<Round, 'hours' | 'cost' | 'evaluation'>,
 ): { limit: LimitKey; by: number }[] {
   const all: [LimitKey, number | null, number][] = [
     ['budget', budget, (budget ?? 0) - cost],
     ['mass', mass, (mass ?? 0) - load.mass],
     ['height', height, fit.headroom.left - (height ?? 0)],
-    ['hours', hours, (hours ?? 0) - model.sums(choice).hours],
+    ['hours', hours, (hours ?? 0) - taken],
   ];
   return all.flatMap(([limit, most, by]) => (most === null ? [] : [{ limit, by }]));
 }

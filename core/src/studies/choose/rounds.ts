@@ -1,12 +1,13 @@
 import { layUp } from '../../buildup/index.ts';
 import { type Choice, type ChoiceProblem, weigh } from '../../choosing/index.ts';
-import { type Evaluation, evaluate } from '../../evaluate/index.ts';
+import { type Evaluation, evaluate, inClimate, withPay } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { type OrderLine, takeOff } from '../../order/takeoff/index.ts';
+import { ownClimate } from '../cabin/index.ts';
 import { type Figured, wholeVan } from './figureKeys.ts';
 import type { ChoiceLimits } from './limits.ts';
 import type { Model } from './model.ts';
-import { nestedOrder } from './nested.ts';
+import { paidAs } from './nested.ts';
 import type { Asked } from './options.ts';
 
 /** A choice as it comes out once it is laid. */
@@ -21,9 +22,11 @@ export interface Round {
   placement: Placement;
   /** Of the whole van. */
   evaluation: Evaluation;
-  /** Of all materials as their pieces lie on sheets. */
+  /** What is to pay for all of it. */
   cost: number;
-  /** What is ordered for that. */
+  /** Likely hours of all work. */
+  hours: number;
+  /** Materials that are ordered for that. */
   lines: readonly OrderLine[];
   /** By how much the evaluated van is over its limits, as a share. */
   over: number;
@@ -37,16 +40,28 @@ export function laidOut(
 ): Round {
   const placement = model.placement(choice.options);
   const { design, library, heard, climate } = asked;
-  const evaluation = evaluate(design, placement, library, heard, climate);
+  const paid = paidAs(asked, placement);
+  const evaluation = withPay(evaluate(design, placement, library, heard, climate), design.shell, paid);
   const round = {
     model,
     choice,
     bound,
     placement,
     evaluation,
-    ...nestedOrder(design.shell, placement, library, asked.offcuts),
+    cost: paid.total,
+    hours: paid.hours[1],
+    lines: paid.materials,
   };
   return { ...round, over: overOf(round, limits) };
+}
+
+/** The verdict on what was laid, in its own year. */
+export function settledDamp(
+  { evaluation, placement }: Pick<Round, 'evaluation' | 'placement'>,
+  { design, library }: Pick<Asked, 'design' | 'library'>,
+): Evaluation['damp'] {
+  const climate = ownClimate(design, placement, library, evaluation);
+  return inClimate(evaluation, design.shell, library, climate).damp;
 }
 
 /** Share of its value by which a better choice could be better at most. */
@@ -58,14 +73,15 @@ export function figuresOfRound({
   model,
   choice,
   cost,
+  hours,
   evaluation,
-}: Pick<Round, 'model' | 'choice' | 'cost' | 'evaluation'>): Figured {
-  const { drums, hours } = model.sums(choice);
+}: Pick<Round, 'model' | 'choice' | 'cost' | 'hours' | 'evaluation'>): Figured {
+  const { drums } = model.sums(choice);
   return { ...wholeVan(evaluation), quiet: drums, money: cost, hours };
 }
 
 /** By how much the evaluated van is over its limits, as a share. */
-function overOf({ evaluation, cost, model, choice }: Omit<Round, 'over'>, limits: ChoiceLimits): number {
+function overOf({ evaluation, cost, hours }: Omit<Round, 'over'>, limits: ChoiceLimits): number {
   const past = (key: 'budget' | 'mass' | 'hours', value: number) => {
     const most = hard(limits, key);
     return most === null ? 0 : Math.max(0, value - most) / Math.max(1e-6, most);
@@ -75,7 +91,7 @@ function overOf({ evaluation, cost, model, choice }: Omit<Round, 'over'>, limits
     past('budget', cost) +
     past('mass', evaluation.load.mass) +
     (height === null ? 0 : Math.max(0, height - evaluation.fit.headroom.left)) +
-    past('hours', model.sums(choice).hours)
+    past('hours', hours)
   );
 }
 

@@ -16,7 +16,7 @@ export interface ZoneFigures {
   thickness: number;
   /** kg. */
   mass: number;
-  /** Of its materials: whole packs shared out by use. */
+  /** What is to pay for it; of its materials alone until that is counted. */
   money: number;
   /** Its part of the van's heat loss, W/K. */
   heat: number;
@@ -34,7 +34,7 @@ export function zoneFigures(shell: Shell, placement: Placement, e: Evaluation): 
       screens: zone.openings.filter(o => isScreened(o, placement)).length,
       thickness: laid?.buildUp.layers.reduce((sum, l) => sum + l.thickness, 0) ?? 0,
       mass: e.load.zones.get(zone.id) ?? 0,
-      money: e.order.costByZone[zone.id] ?? 0,
+      money: (e.pay?.byZone ?? e.order.costByZone)[zone.id] ?? 0,
       heat: e.heat.zones.find(z => z.zone.id === zone.id)!.loss,
       damp: dampOf(zone, e),
     };

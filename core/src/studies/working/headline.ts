@@ -10,10 +10,11 @@ import {
 import { type BayResult, bayResults, type Evaluation, UP } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, inCab, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
+import { type BuyLine, type Paid, PRICES_WITHIN } from '../../order/buying/index.ts';
 import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
 import { outsideResistance, RSE, RSI } from '../../physics/heat/index.ts';
 import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';
-import { isSurveyed, meanDepth } from '../../survey/shell/index.ts';
+import { meanDepth } from '../../survey/shell/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { FIRST_MONTH, MONTHS, WINDS } from '../../van/climate/index.ts';
 import type { BayMoisture } from '../../van/wetting/index.ts';
@@ -34,44 +35,73 @@ export function massWorking(e: Evaluation, library: Library): Working {
     );
     return w.step(name, 'product', [area, per], 'kg');
   });
+  const supplies = w.given('Supplies that stay in the van', e.load.supplies, 'kg', 'computed');
   return {
     title: 'Mass added',
     steps: w.steps,
-    result: w.step('Mass added', 'sum', parts, 'kg'),
-    notes: ['Adhesive, tape and sealant are not counted.'],
+    result: w.step('Mass added', 'sum', [...parts, supplies], 'kg'),
+    notes: ['Supplies are what of glue, tape, coats, fixings and cable stays in the van.'],
   };
 }
 
-/** Cost: whole packs times price. */
-export function costWorking(e: Evaluation, library: Library): Working {
+/** What is to pay: everything to buy in whole packs, by its parts. */
+export function costWorking({ lines }: Paid): Working {
   const w = new WorkingBuilder();
-  const measured = [...e.bays.values()].filter(b => isSurveyed(b.bay)).length;
-  const parts = e.order.lines.map(line => {
-    const material = materialOf(library, line.material);
-    const packs = w.given(
-      `${material.name}, packs`,
-      line.packs,
-      '',
-      'computed',
-      `${line.items} needed, ${line.stock.perPack} a pack`,
-    );
-    const price = w.given(
-      `${material.name}, a pack`,
-      line.stock.price,
-      'money',
-      'library',
-      material.sources.price,
-    );
-    return w.step(material.name, 'product', [packs, price], 'money');
-  });
+  const part = (title: string, of: readonly BuyLine[], costs: (l: BuyLine) => number): string | null => {
+    const own = of.filter(l => costs(l) > 0.005);
+    if (own.length === 0) return null;
+    const ids = own.map(l => w.given(l.name, costs(l), 'money', 'computed', `${l.packs} × ${l.pack}`));
+    return w.step(title, 'sum', ids, 'money');
+  };
+  const spare = (l: BuyLine) => l.sparePacks * l.price;
+  const parts = [
+    part(
+      'Materials, as they lie',
+      lines.filter(l => l.kind === 'sheet'),
+      l => l.cost - spare(l),
+    ),
+    part(
+      'Supplies',
+      lines.filter(l => l.kind !== 'sheet' && l.kind !== 'tool'),
+      l => l.cost,
+    ),
+    part(
+      'Tools',
+      lines.filter(l => l.kind === 'tool'),
+      l => l.cost,
+    ),
+    part('Spares', lines, spare),
+  ].filter(id => id !== null);
   return {
-    title: 'Cost',
+    title: 'What is to pay',
     steps: w.steps,
-    result: w.step('Cost', 'sum', parts, 'money'),
+    result: w.step('To pay', 'sum', parts, 'money'),
     notes: [
-      'Whole packs from a feasible layout; a tighter one may save some.',
-      `Pieces rest on the survey: ${measured} of ${e.bays.size} bays are measured, the others assumed.`,
+      'Whole packs as pieces lie on their sheets, less what is at hand; a tool that is there already is counted on the shelf.',
+      `Prices are indicative until you put your own: within ${Math.round(PRICES_WITHIN * 100)} %, common practice, no source.`,
     ],
+  };
+}
+
+/** Hours of all work, by stage. */
+export function hoursWorking({ stages }: Paid): Working {
+  const w = new WorkingBuilder();
+  const ids = stages
+    .filter(([, [, likely]]) => likely > 0)
+    .map(([stage, [least, likely, most]]) =>
+      w.given(
+        stage[0]!.toUpperCase() + stage.slice(1),
+        likely,
+        'h',
+        'method',
+        `${least.toFixed(1)} to ${most.toFixed(1)} h; rates are common practice, no source`,
+      ),
+    );
+  return {
+    title: 'Hours of work',
+    steps: w.steps,
+    result: w.step('Work', 'sum', ids, 'h'),
+    notes: ['Likely hours at rates for each kind of piece and seam; beginners are nearer to the slow end.'],
   };
 }
 

@@ -4,6 +4,7 @@ export {
   dampWorking,
   headroomWorking,
   heatWorking,
+  hoursWorking,
   massWorking,
 } from './headline.ts';
 export { quietWorking } from './quiet.ts';

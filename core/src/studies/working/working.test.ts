@@ -4,12 +4,14 @@ import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { bayResult, bayResults, worstBay } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
+import { payFor, USUAL_PAY } from '../../order/buying/index.ts';
 import {
   bayWorking,
   costWorking,
   dampWorking,
   headroomWorking,
   heatWorking,
+  hoursWorking,
   lossInWind,
   massWorking,
 } from './headline.ts';
@@ -18,6 +20,7 @@ import { apply, WorkingBuilder } from './working.ts';
 const library = makeLibrary();
 const [perigee] = demoDesigns(library);
 const e = evaluate(perigee!, perigee!.variants[0]!.design, library);
+const paid = payFor(perigee!.shell, perigee!.variants[0]!.design, library, USUAL_PAY);
 
 describe('operations', () => {
   it.each([
@@ -46,7 +49,8 @@ describe('every working', () => {
   const worst = worstBay(e)!;
   const all = [
     massWorking(e, library),
-    costWorking(e, library),
+    costWorking(paid),
+    hoursWorking(paid),
     heatWorking(e),
     headroomWorking(e, perigee!),
     dampWorking(e, worst, perigee!, library),

@@ -12,9 +12,8 @@ import { days, grams } from '../../format.ts';
 import { Legend, TEXTURE_SWATCHES } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { textureOf, textureWord } from '../../shell-map/textures.tsx';
-import { useClimates } from '../../store/climates.ts';
 import { useDesign } from '../../store/design.ts';
-import { evaluation, useEvaluation } from '../../store/evaluation.ts';
+import { evaluation, useEvaluation, useSettling } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -38,14 +37,14 @@ export function Component() {
   const now = useEvaluation();
   const chooseVariant = useDesign(s => s.chooseVariant);
   const [against, setAgainst] = useState('');
-  const version = useClimates(s => s.version);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a climate that has come in is asked for anew.
+  const version = useSettling();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what has come in is asked for anew.
   const rows = useMemo<Row[]>(
     () =>
       design.variants.map((variant, i) => ({
         letter: String.fromCharCode(65 + i),
         variant,
-        e: evaluation(design, variant.design, library, heard),
+        e: evaluation(design, variant.design, library, heard, variant.id, true),
       })),
     [design, library, heard, version],
   );
@@ -220,7 +219,7 @@ function argument(rows: Row[]): string {
   const firsts = [
     ['warmest', best(r => r.e.heat.asUsed)],
     ['lightest', best(r => r.e.load.mass)],
-    ['cheapest', best(r => r.e.order.cost)],
+    ['cheapest', best(r => r.e.pay?.total ?? Number.POSITIVE_INFINITY)],
   ] as const;
   const winners = rows.flatMap(r => {
     const won = firsts.filter(([, winner]) => winner === r).map(([word]) => word);

@@ -5,8 +5,7 @@ import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
-import { useClimates } from '../../store/climates.ts';
-import { evaluation } from '../../store/evaluation.ts';
+import { evaluation, useSettling } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -53,15 +52,15 @@ export function DifferenceSection({ against, onAgainst }: Props) {
 
 /** Zones of a variant: an edit of one leaves the other's as they were. */
 function useZoneFigures(variant: Variant): ZoneFigures[] {
-  const { shell, brief } = useOpenDesign();
+  const { shell, brief, ready } = useOpenDesign();
   const { library } = useLibrary();
   const heard = useHeard();
-  const version = useClimates(s => s.version);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a climate that has come in is asked for anew.
-  return useMemo(
-    () => zoneFigures(shell, variant.design, evaluation({ shell, brief }, variant.design, library, heard)),
-    [shell, brief, library, heard, variant.design, version],
-  );
+  const version = useSettling();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what has come in is asked for anew.
+  return useMemo(() => {
+    const e = evaluation({ shell, brief, ready }, variant.design, library, heard, variant.id, true);
+    return zoneFigures(shell, variant.design, e);
+  }, [shell, brief, ready, library, heard, variant, version]);
 }
 
 function Differences({ from, to }: { from: Variant; to: Variant }) {

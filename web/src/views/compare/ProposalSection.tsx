@@ -2,7 +2,7 @@ import type { ChoiceLimits, ChoiceWeights, FigureKey } from '@overcoat/core/stud
 import { printMass, printNumber } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { limitsOf } from '../../figures/weighed.ts';
-import { useRests, useVariantFigures } from '../../jobs/useFigured.ts';
+import { useRests, useUsualPay } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
@@ -30,14 +30,13 @@ import { SchoolsSection } from './SchoolsSection.tsx';
 
 /** The best choice for this van: found under limits that one sets, with its reasons, and taken as a variant. */
 export function ProposalSection() {
-  const { brief, shell } = useOpenDesign();
+  const { brief, shell, ready } = useOpenDesign();
+  const pay = useUsualPay(ready);
   const variant = useVariant();
   const heard = useHeard();
   const { rests: offcuts } = useRests();
   const units = useUnits();
-  const { heat, load, order, damp } = useEvaluation();
-  // As its pieces lie on sheets, like what is proposed.
-  const laid = useVariantFigures().answer?.find(f => f.id === variant.id)?.figures;
+  const { heat, load, pay: now, damp } = useEvaluation();
   const [own, setOwn] = useState<Partial<ChoiceLimits>>({});
   const [ownWeights, setWeights] = useState<Partial<ChoiceWeights>>({});
   const [locked, setLocked] = useState<string[]>([]);
@@ -65,8 +64,9 @@ export function ProposalSection() {
       limits,
       weights,
       offcuts,
+      pay,
     }),
-    [variant.design, heard, damp.climate, refused, locked, limits, weights, offcuts],
+    [variant.design, heard, damp.climate, refused, locked, limits, weights, offcuts, pay],
   );
   const job = useJob('choose', variant.id, ask);
   const [axes, setAxes] = useState<{ x: FigureKey; y: FigureKey }>({ x: 'money', y: 'warmth' });
@@ -106,8 +106,8 @@ export function ProposalSection() {
                 {proposalWords(answer, limits, units)}
               </p>
               <p className="pl-3.5">
-                Now: {printNumber(heat.asUsed, 1)} W/K, {printMoney(Math.round(laid?.money ?? order.cost))},{' '}
-                {printMass(load.mass, units)}. {asked && priceWords(answer, units)}{' '}
+                Now: {printNumber(heat.asUsed, 1)} W/K, {now ? printMoney(Math.round(now.total)) : '…'} to
+                pay, {printMass(load.mass, units)}. {asked && priceWords(answer, units)}{' '}
                 {spareWords(answer, units)}
               </p>
               {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}

@@ -1,5 +1,4 @@
 import { cutCsv } from '@overcoat/core/formats';
-import { nestedCost } from '@overcoat/core/order/cutting';
 import { FileDown, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -12,7 +11,7 @@ import { useTicket } from '../../jobs/useTicket.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
-import { useEvaluation } from '../../store/evaluation.ts';
+import { isCounted, useEvaluation } from '../../store/evaluation.ts';
 import { printMoney } from '../../store/money.ts';
 import { useBuilt, useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -30,7 +29,8 @@ import { today } from './ticket/words.ts';
 
 /** What to buy and what to cut, with where each goes. */
 export function Component() {
-  const { order } = useEvaluation();
+  const e = useEvaluation();
+  const { order, pay } = e;
   const design = useOpenDesign();
   const variant = useVariant();
   const built = useBuilt();
@@ -77,7 +77,6 @@ export function Component() {
   const pieces = only
     ? all.filter(p => p.material === only.material && Math.abs(p.thickness - only.thickness) < 1e-6)
     : all;
-  const costs = ticket?.lines.reduce((sum, l) => sum + l.cost, 0);
 
   return (
     <>
@@ -86,11 +85,9 @@ export function Component() {
           <h2 className="mr-auto text-2xl">
             {order.lines.length === 0
               ? 'Nothing to buy yet'
-              : answer && tab === 'sheets'
-                ? `${printMoney(Math.round(nestedCost(order, answer.groups)))} laid on sheets, ${printMoney(Math.round(order.cost))} estimated`
-                : costs !== undefined
-                  ? `${printMoney(Math.round(costs))} in ${ticket!.lines.reduce((sum, l) => sum + l.packs, 0)} packs, ${all.length} pieces to cut`
-                  : `${all.length} pieces to cut`}
+              : pay
+                ? `${isCounted(e) ? '' : 'Before the last change: '}${printMoney(Math.round(pay.total))} to pay in ${pay.lines.reduce((sum, l) => sum + l.packs, 0)} packs, ${all.length} pieces to cut`
+                : `${all.length} pieces to cut, what is to pay is counted`}
           </h2>
           <div className="no-print flex gap-1">
             <Button small onClick={() => window.print()}>
@@ -109,9 +106,9 @@ export function Component() {
         <p className="hidden print:block">
           {design.name} · {variant.name}
         </p>
-        {order.cost > design.brief.budget && (
+        {pay && pay.total > design.brief.budget && (
           <p role="note" className="mt-1 border-l-4 border-signal pl-2 font-medium text-signal">
-            {printMoney(Math.round(order.cost - design.brief.budget))} over the budget of{' '}
+            {printMoney(Math.round(pay.total - design.brief.budget))} over the budget of{' '}
             {printMoney(design.brief.budget)}.
           </p>
         )}

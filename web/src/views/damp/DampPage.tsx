@@ -21,6 +21,7 @@ import { CabPanel } from './CabPanel.tsx';
 import { ColdSpots } from './ColdSpots.tsx';
 import { HeatPanel } from './HeatPanel.tsx';
 import { NightPanel } from './NightPanel.tsx';
+import { RemediesSection } from './RemediesSection.tsx';
 import { type MapResult, mapResults } from './results.ts';
 import { Schools } from './Schools.tsx';
 import { YearPanel } from './YearPanel.tsx';
@@ -117,6 +118,7 @@ export function Component() {
               : STANDING_NOTES[e.damp.standing]}
           </span>
         </p>
+        <RemediesSection />
       </MapPanel>
       <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[520px] lg:border-l">
         <Tabs

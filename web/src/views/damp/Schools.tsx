@@ -169,6 +169,8 @@ interface TableProps {
   leak: number;
 }
 
+/** Columns that only hours fill. */
+const BY_HOUR = ['rust-hours', 'mould'];
 const HEADS = [
   'school',
   'damp',
@@ -191,7 +193,7 @@ function Table({ rows, swept, study, seal, leak }: TableProps) {
         <caption className="sr-only">Schools compared</caption>
         <thead className="text-left text-faint">
           <tr>
-            {HEADS.map(h => (
+            {HEADS.filter(h => study || !BY_HOUR.includes(h)).map(h => (
               <th
                 key={h}
                 scope="col"
@@ -233,14 +235,15 @@ function Table({ rows, swept, study, seal, leak }: TableProps) {
                 <td className={cell}>{water(grams(here.peak))}</td>
                 <td className={cell}>{water(grams(here.wetEnd))}</td>
                 <td className={cell}>{water(days((here.days * leak) / 100))}</td>
-                <td className={cell}>{h ? printNumber(h.wetHours, 0) : '–'}</td>
-                <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
+                {study && (
+                  <>
+                    <td className={cell}>{h ? printNumber(h.wetHours, 0) : '–'}</td>
+                    <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
+                  </>
+                )}
                 <td className={cell}>{printNumber(figures.warmth, 1)}</td>
                 <td className={cell}>{printMass(figures.mass, units).replace(/ kg$/, '')}</td>
-                <td className={cell}>
-                  {climate ? '' : 'about '}
-                  {printMoney(Math.round(figures.money))}
-                </td>
+                <td className={cell}>{climate ? printMoney(Math.round(figures.money)) : '…'}</td>
               </tr>
             );
           })}
@@ -378,6 +381,7 @@ function SweepCharts({ sweep, seal, leak }: { sweep: SealSweep; seal: number; le
         ))}
       </ul>
       <ul className="mt-1 text-[13px]">
+        {sweep.crossings.length === 0 && <li>No two change places at any share of seams closed.</li>}
         {sweep.crossings.map(c => (
           <li key={`${c.first}${c.second}${c.at}`}>
             {nameOf(c.first)} and {nameOf(c.second)} change places at {printNumber(c.at * 100, 0)} % closed.

@@ -1,0 +1,1 @@
+export { type Change, type Remedies, type Remedy, remediesFor } from './remedies.ts';

@@ -1,0 +1,1 @@
+export { evaluateSettled } from './evaluateSettled.ts';

@@ -1,0 +1,22 @@
+import { hoursWorking } from '@overcoat/core/studies/working';
+import { printNumber } from '@overcoat/core/units';
+import { isCounted } from '../store/evaluation.ts';
+import { type Figure, quantity } from './figure.ts';
+
+const hoursOf = (value: number) =>
+  Number.isNaN(value) ? '…' : `${printNumber(value, value < 10 ? 1 : 0)} h`;
+
+/** Hours of all work that is left to the person, with making ready and cables. */
+export const hours: Figure = {
+  key: 'hours',
+  name: 'work',
+  zoneName: 'work',
+  of: e => e.pay?.hours[1] ?? Number.NaN,
+  ofZone: () => null,
+  ...quantity('work', hoursOf, 0.5),
+  better: 'less',
+  waits: e => !isCounted(e),
+  alert: () => false,
+  note: e => (e.pay ? `${hoursOf(e.pay.hours[0])} to ${hoursOf(e.pay.hours[2])}` : 'pieces are counted'),
+  working: e => e.pay && hoursWorking(e.pay),
+};
