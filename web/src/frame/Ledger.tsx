@@ -78,7 +78,8 @@ function Ticket({ name, mark, value, change, note, alert = false, waits = false,
       </span>
     </>
   );
-  const frame = 'border-r border-dashed border-rule px-2.5 py-1.5 text-left last:border-r-0 max-lg:min-w-40';
+  const frame =
+    'border-r border-dashed border-rule px-2.5 py-1.5 flex flex-col justify-start text-left last:border-r-0 max-lg:min-w-40';
   return onOpen ? (
     <button
       type="button"

@@ -47,6 +47,27 @@ it('runs no more at a time than it may; the others wait for their turn, quick on
   );
 });
 
+it('lets what cannot wait pass all that waits, and run beside what runs, in a worker that is let go again', async () => {
+  const turns: string[] = [];
+  const run = (job: string, of: { urgent?: boolean; quick?: boolean } = {}) =>
+    pool.run(job, { ...of, signal: never(), onStart: () => turns.push(job) });
+  void run('long 1');
+  void run('long 2');
+  void run('quick', { quick: true });
+  const urgent = run('verdict', { urgent: true });
+  void run('verdict 2', { urgent: true });
+  expect(turns).toEqual(['long 1', 'long 2', 'verdict']);
+  Stand.all[2]!.answers('x');
+  await urgent;
+  expect(turns).toEqual(['long 1', 'long 2', 'verdict', 'verdict 2']);
+  Stand.all.at(-1)!.answers('y');
+  await Promise.resolve();
+  // Never more than one beside the two, and none of them stays.
+  expect(Stand.all.filter(w => !w.ended && w.onmessage)).toHaveLength(2);
+  Stand.all[0]!.answers('z');
+  expect(turns.at(-1)).toBe('quick');
+});
+
 it('hands a worker on to the next job, and keeps one for the next time', async () => {
   const first = pool.run('a', { signal: never() });
   Stand.all[0]!.answers('x');

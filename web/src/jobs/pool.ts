@@ -7,6 +7,7 @@ type Said<A> =
 
 interface Waiting<J, A> {
   job: J;
+  urgent: boolean;
   quick: boolean;
   kin: string;
   report: Report;
@@ -17,6 +18,8 @@ interface Waiting<J, A> {
 }
 
 interface Asked {
+  /** Goes before all others, beside what runs where no worker is free: short, and somebody waits for it. */
+  urgent?: boolean;
   /** Goes before what may take long. */
   quick?: boolean;
   /** Goes to a worker that did some of the same kin, where one is idle: it has at hand what they share. */
@@ -44,12 +47,20 @@ export class Pool<J, A> {
   /** Resolves with the answer; rejects with the job's message, or the signal's reason when it is given up. */
   run(
     job: J,
-    { quick = false, kin = '', signal, onStart = () => undefined, report = () => undefined }: Asked,
+    {
+      urgent = false,
+      quick = urgent,
+      kin = '',
+      signal,
+      onStart = () => undefined,
+      report = () => undefined,
+    }: Asked,
   ): Promise<A> {
     return new Promise((resolve, reject) => {
       if (signal.aborted) return reject(signal.reason);
-      const waiting: Waiting<J, A> = { job, quick, kin, report, signal, onStart, resolve, reject };
-      const before = quick ? this.queue.findIndex(w => !w.quick) : -1;
+      const waiting: Waiting<J, A> = { job, urgent, quick, kin, report, signal, onStart, resolve, reject };
+      const later = (w: Waiting<J, A>) => (urgent ? !w.urgent : !w.quick);
+      const before = quick ? this.queue.findIndex(later) : -1;
       this.queue.splice(before < 0 ? this.queue.length : before, 0, waiting);
       signal.addEventListener('abort', () => this.giveUp(waiting), { once: true });
       this.next();
@@ -64,9 +75,9 @@ export class Pool<J, A> {
   }
 
   private next(): void {
-    if (this.busy >= this.most) return;
-    const turn = this.queue.shift();
-    if (!turn) return;
+    const [first] = this.queue;
+    if (!first || this.busy >= this.most + (first.urgent ? 1 : 0)) return;
+    const turn = this.queue.shift()!;
     this.busy++;
     // One that has done its work knows the van by now: the next run is quicker with it. Others keep from what only kin can use.
     const at = this.idle.findIndex(i => i.kins.has(turn.kin));
@@ -78,9 +89,10 @@ export class Pool<J, A> {
       turn.signal.removeEventListener('abort', abort);
       worker.onmessage = null;
       worker.onerror = null;
-      if (keep) this.idle.push({ worker, kins });
-      else worker.terminate();
       this.busy--;
+      // One more than there are to be was for what could not wait.
+      if (keep && this.busy + this.idle.length < this.most) this.idle.push({ worker, kins });
+      else worker.terminate();
       this.next();
     };
     const abort = () => {

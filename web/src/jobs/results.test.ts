@@ -50,6 +50,7 @@ describe('a long run', () => {
     await answers([1, 2]);
     expect(slot('a')).toEqual({
       running: null,
+      runningFor: null,
       queued: false,
       failed: null,
       stopped: false,

@@ -14,6 +14,8 @@ interface Slot {
   kept: Kept | null;
   /** Share done of what is running; null when nothing is. */
   running: number | null;
+  /** What is running is computed from, by name. */
+  runningFor: string | null;
   /** It waits for its turn. */
   queued: boolean;
   failed: string | null;
@@ -34,7 +36,7 @@ interface Tables extends DBSchema {
 /** Answers kept over a reload: two years of one bay are a megabyte. */
 const MOST_KEPT = 16;
 /** Raised when a job answers in another shape: what an earlier program kept is then forgotten. */
-const SHAPE = 10;
+const SHAPE = 11;
 /** Jobs that share what a worker has weighed. */
 const KINS: Partial<Record<JobKind, string>> = {
   choose: 'weighed',
@@ -45,7 +47,14 @@ const KINS: Partial<Record<JobKind, string>> = {
 /** One core is the page's own; on a machine with two, a second job still goes on beside a long one. */
 const WORKERS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
-const EMPTY: Slot = { kept: null, running: null, queued: false, failed: null, stopped: false };
+const EMPTY: Slot = {
+  kept: null,
+  runningFor: null,
+  running: null,
+  queued: false,
+  failed: null,
+  stopped: false,
+};
 /** Results of long runs by where they are shown: they stay when the view is left. */
 export const useResults = create<Results>()(() => ({ slots: {} }));
 const put = (slot: string, change: Partial<Slot>) =>
@@ -76,7 +85,7 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
 
 /** Runs a job off the page's thread once, before what may take long; nothing is kept of it. */
 export const runOnce = <K extends JobKind>(job: Job<K>, signal: AbortSignal): Promise<Answer<K>> =>
-  pool.run(job as unknown as Job, { quick: true, signal }) as Promise<Answer<K>>;
+  pool.run(job as unknown as Job, { urgent: true, signal }) as Promise<Answer<K>>;
 
 /**
  * Runs a job off the page's thread, in its turn; what runs for the slot is given up. The answer is kept under `slot`,
@@ -90,7 +99,7 @@ export async function startJob(
   running.get(slot)?.abort();
   const control = new AbortController();
   running.set(slot, control);
-  put(slot, { running: 0, queued: true, failed: null, stopped: false });
+  put(slot, { running: 0, runningFor: of.asked, queued: true, failed: null, stopped: false });
   const change = (to: Partial<Slot>) => {
     if (running.get(slot) === control) put(slot, to);
   };
@@ -108,13 +117,18 @@ export async function startJob(
       },
     });
     const kept: Kept = { answer, asked: of.asked, revision: of.revision };
-    change({ running: null, queued: false, kept });
+    change({ running: null, runningFor: null, queued: false, kept });
     void persist(slot, kept).catch(() => undefined);
   } catch (error) {
     // Given up: whoever did that has said so. The best it found stays.
     if (best) void persist(slot, best).catch(() => undefined);
     if (control.signal.aborted) return;
-    change({ running: null, queued: false, failed: error instanceof Error ? error.message : String(error) });
+    change({
+      running: null,
+      runningFor: null,
+      queued: false,
+      failed: error instanceof Error ? error.message : String(error),
+    });
   }
 }
 
@@ -135,7 +149,7 @@ async function persist(slot: string, kept: Kept): Promise<void> {
 /** Gives up what runs or waits for a slot; what it had before stays. */
 export function cancelJob(slot: string): void {
   running.get(slot)?.abort();
-  put(slot, { running: null, queued: false, stopped: true });
+  put(slot, { running: null, runningFor: null, queued: false, stopped: true });
 }
 
 /** Brings back what an earlier page kept, once. */

@@ -58,11 +58,15 @@ export function useJob<K extends JobKind>(
   const run = useCallback(() => runAs(before ? after(before) : {}), [runAs, before, after]);
   const cancel = useCallback(() => cancelJob(key), [key]);
   const stale = held?.kept ? held.kept.asked !== asked : false;
-  const wanted = auto && (stale || !held?.kept) && held?.running == null && !held?.failed && !held?.stopped;
+  // What runs for something else than is asked by now is given up.
+  const overtaken = held?.running != null && held.runningFor !== asked;
+  const idle = held?.running == null && !held?.failed && !held?.stopped;
+  const wanted = auto && (((stale || !held?.kept) && idle) || overtaken);
   useEffect(() => {
     // Of several that look at one slot, the first has started it.
-    if (wanted && useResults.getState().slots[key]?.running == null) run();
-  }, [wanted, run, key]);
+    const now = useResults.getState().slots[key];
+    if (wanted && (now?.running == null || now.runningFor !== asked)) run();
+  }, [wanted, run, key, asked]);
   return {
     answer: (held?.kept?.answer as Answer<K> | undefined) ?? null,
     stale,

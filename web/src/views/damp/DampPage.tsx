@@ -118,7 +118,6 @@ export function Component() {
               : STANDING_NOTES[e.damp.standing]}
           </span>
         </p>
-        <RemediesSection />
       </MapPanel>
       <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[520px] lg:border-l">
         <Tabs
@@ -129,7 +128,12 @@ export function Component() {
             {
               key: 'zones',
               name: 'Zones',
-              content: <ZonesPanel year={van.stale ? null : van.answer} onBay={() => setTab('bay')} />,
+              content: (
+                <>
+                  <RemediesSection />
+                  <ZonesPanel year={van.stale ? null : van.answer} onBay={() => setTab('bay')} />
+                </>
+              ),
             },
             {
               key: 'bay',

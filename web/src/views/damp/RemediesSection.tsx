@@ -30,8 +30,12 @@ export function RemediesSection() {
   if (!bad) return null;
   const found = job.stale ? [] : (job.answer?.found ?? []).slice(0, SHOWN);
   return (
-    <section aria-label="What would mend it" className="w-full text-[13px]" data-testid="remedies">
-      <h3 className="font-semibold">
+    <section
+      aria-label="What would mend it"
+      className="mb-3 border-l-4 border-signal pl-3 text-[14px]"
+      data-testid="remedies"
+    >
+      <h3 className="text-lg">
         {found.length > 0
           ? 'What would mend it, the cheapest first'
           : 'What would mend it is tried on this van …'}
