@@ -32,7 +32,7 @@ test.describe('the ledger', () => {
       await page.getByRole('textbox', { name: field, exact: true }).press('Enter');
     }
     const ledger = page.getByRole('region', { name: 'Ledger' });
-    for (const name of ['added', 'cost', 'headroom'])
+    for (const name of ['added', 'to pay', 'headroom'])
       await expect(ledger.getByRole('button', { name: new RegExp(`^${name}`) })).toContainText('!');
   });
 });

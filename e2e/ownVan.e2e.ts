@@ -220,15 +220,15 @@ test('a flue beside what burns is a warning on every view until its maker’s di
   const loss = await figure(page, 'heat loss').textContent();
   await page.getByRole('button', { name: 'keep a place clear' }).click();
   await page.locator('aside select').filter({ hasText: 'drain hole' }).selectOption('flue');
-  await expect(page.getByTestId('fire')).toContainText('ask its maker for the distance');
+  await expect(page.getByTestId('hazards')).toContainText('ask its maker for the distance');
   await expect(figure(page, 'heat loss')).not.toHaveText(loss!);
   await stage(page, 'Sound');
-  await expect(page.getByTestId('fire')).toBeVisible();
+  await expect(page.getByTestId('hazards')).toBeVisible();
   await page.getByRole('link', { name: 'Show L3m' }).click();
   const distance = page.getByLabel('its maker’s distance');
   await distance.fill('50');
   await distance.press('Enter');
-  await expect(page.getByTestId('fire')).toHaveCount(0);
+  await expect(page.getByTestId('hazards')).toHaveCount(0);
 });
 
 test('every drawing says which side is seen: the sheet, a bay’s shape, the file', async ({ page }) => {

@@ -46,15 +46,16 @@ test('a negative price is refused where it stands', async ({ page }) => {
   await price.fill('-5');
   await price.press('Enter');
   await expect(page.getByRole('alert')).toContainText('cannot be negative');
-  const before = await figure(page, 'cost').textContent();
+  await expect(figure(page, 'to pay')).toContainText('£');
+  const before = await figure(page, 'to pay').textContent();
   await price.fill('100');
   await price.press('Enter');
   // What an earlier test paid stands there too.
   await expect(page.getByTitle(/^Your prices: .*£100 on [^,]+$/)).toBeVisible();
-  await expect(figure(page, 'cost')).not.toHaveText(before!);
+  await expect(figure(page, 'to pay')).not.toHaveText(before!);
   await price.fill('62');
   await price.press('Enter');
-  await expect(figure(page, 'cost')).toHaveText(before!);
+  await expect(figure(page, 'to pay')).toHaveText(before!);
 });
 
 test('files that cannot be read are refused in a sentence', async ({ page }) => {

@@ -51,7 +51,8 @@ test('every headline opens its working, and the working names its sources', asyn
   await open(page, 'Build-ups');
   for (const [name, says] of [
     ['added', 'kg/m²'],
-    ['cost', 'Indicative price'],
+    ['to pay', 'Prices are indicative'],
+    ['work', 'rates are common practice'],
     ['heat loss', 'two-dimensional section'],
     ['headroom', 'proud of the rib face'],
     ['damp', 'ISO 13788'],

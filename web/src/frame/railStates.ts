@@ -51,7 +51,9 @@ export function railStates(
         ? state('', `${misfits} ${misfits === 1 ? 'bay does' : 'bays do'} not fit`, true)
         : state(
             lined === 0 ? '○' : lined === toLine ? '●' : '◐',
-            lined === 0 ? 'not started' : `${lined} of ${toLine} lined`,
+            lined === 0
+              ? 'not started'
+              : `${lined} of ${toLine} lined${toLine < e.bays.size ? ', cab aside' : ''}`,
           ),
     'cold-and-damp': state(dampMark(e.damp.state), dampWord(e.damp.state), buildsUp(e.damp.state)),
     sound: state(

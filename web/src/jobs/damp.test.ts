@@ -145,4 +145,4 @@ it('studies every school by the hour, with progress', async () => {
   // More nights, more water.
   const foam = study.byNights.map(points => points.find(p => p.school === 'fibre-open')!.peak);
   expect(foam).toEqual([...foam].sort((a, b) => a - b));
-}, 120_000);
+});

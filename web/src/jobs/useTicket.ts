@@ -60,6 +60,15 @@ export interface Ticket {
 
 const NONE: ReadonlySet<string> = new Set();
 
+/** Sheets first, by name: a price that is put moves no line from under the hand. */
+const inPlace = (lines: readonly BuyLine[]): BuyLine[] => {
+  const rank = (l: BuyLine) => (l.kind === 'sheet' ? 0 : 1);
+  return [...lines].sort(
+    (a, b) =>
+      rank(a) - rank(b) || (rank(a) === 0 ? a.name.localeCompare(b.name) || a.key.localeCompare(b.key) : 0),
+  );
+};
+
 /** Work begins on a Saturday a week from now or soon after, at weekends, until the person says. */
 const assumedPace = (): Pace => ({
   start: format(nextSaturday(addDays(new Date(), 6)), 'yyyy-MM-dd'),
@@ -94,13 +103,13 @@ export function useTicket(
     if (several.answer) {
       const { cuts, vans, errors } = several.answer;
       return {
-        lines: orderList(cuts, null, joinNeeds(vans), library, { ...by, errors: new Map(errors) }),
+        lines: inPlace(orderList(cuts, null, joinNeeds(vans), library, { ...by, errors: new Map(errors) })),
         vans,
       };
     }
     // The lines that what is to pay is the sum of.
     if (!alone || !work || !pieces || !pay) return null;
-    return { lines: pay.lines, vans: [{ id, name: '', ...work, pieces, shell }] };
+    return { lines: inPlace(pay.lines), vans: [{ id, name: '', ...work, pieces, shell }] };
   }, [
     several.answer,
     alone,

@@ -46,6 +46,11 @@ const MOST = 100_000;
 /** Reads the price of a pack. */
 export function parsePrice(text: string): Parsed {
   const read = parseMoney(text);
+  if (read.ok && read.value <= 0)
+    return {
+      ok: false,
+      message: 'A price is more than nothing: what you have already is counted under “at hand”.',
+    };
   return read.ok && read.value > MOST
     ? { ok: false, message: `At most ${printMoney(MOST)} a pack: is a point missing?` }
     : read;

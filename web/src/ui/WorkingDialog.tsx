@@ -69,7 +69,7 @@ function WorkingSteps({ working }: { working: Working }) {
             <tr key={step.id} className="border-t border-rule align-top">
               <td className="py-1.5 pr-3">
                 <span className="font-medium">{inUnits(step.label, units)}</span>
-                {step.source && <span className="text-faint"> · {step.source}</span>}
+                {step.source && <span className="text-faint"> · {inUnits(step.source, units)}</span>}
                 <Inputs step={step} byId={byId} />
               </td>
               <td className="whitespace-nowrap py-1.5 text-right font-medium">{print(step)}</td>

@@ -5,6 +5,7 @@ import { lengthIn } from '../../units/index.ts';
 import { type Fixed, fixingsOf, linesOn, sizeOf } from '../holding/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { TakeOff } from '../takeoff/index.ts';
+import { workByStage } from '../work/index.ts';
 import { clipsAndBolts, clipsOf, furnitureBolts } from './bolts.ts';
 import { glueNeeds, poured } from './glue.ts';
 import type { Need, NeedList } from './needList.ts';
@@ -34,6 +35,12 @@ const DEGREASER = 0.05;
 const STRINGS = 0.3;
 /** A mask lasts so many square metres of fibre or foam cut. Common practice, no source. */
 const PER_MASK = 4;
+/** Hours that a pair of thin gloves lasts. Common practice, no source. */
+const PER_GLOVES = 2;
+/** So many coats, m2 or spots are done with one roller or brush. Common practice, no source. */
+const PER_BRUSH = 40;
+/** Abrasive sheets for a rust spot or the edge of a hole. Common practice, no source. */
+const PER_SPOT = 2;
 /** Rivet nuts under one piece of furniture. Common practice, no source. */
 const PER_FURNITURE = 6;
 
@@ -59,7 +66,12 @@ export function needsFor(of: NeedsOf, library: Library): Need[] {
   coatings(list, { shell, ready }, placement, library);
   cables(list, shell);
   fixings(list, of, library);
-  consumables(list, library, pieces, holdings);
+  const hours = [...workByStage({ shell, ready, pieces, joints }, library).values()].reduce(
+    (sum, [, likely]) => sum + likely,
+    0,
+  );
+  consumables(list, library, pieces, holdings, hours);
+  besidesCoats(list, ready);
   const errors = surveyErrors(shell);
   const byId = new Map(pieces.map(p => [p.id, p]));
   return list.all().map(n => {
@@ -182,6 +194,22 @@ function fixings(
   furnitureBolts(list, stands, placement, PER_FURNITURE);
 }
 
+/** What coats are put on and rubbed down with, and what sets rivet nuts. */
+function besidesCoats(list: NeedList, ready: Design['ready']): void {
+  const coated = list.all().filter(n => n.supply.kind === 'coating' && n.supply.id !== 'degreaser');
+  const uses = [...new Set(coated.flatMap(n => n.uses))];
+  list.add(
+    'brushes',
+    Math.ceil(uses.length / PER_BRUSH) + coated.length,
+    'one for each coat, and one when it is stiff',
+    uses,
+  );
+  const spots = [...ready.rust.map(r => `rust ${r.id}`), ...ready.holes.map(h => `hole ${h.id}`)];
+  list.add('abrasive', PER_SPOT * spots.length, 'rust and edges, before they are coated', spots);
+  const nuts = list.all().find(n => n.supply.id === 'rivet-nuts');
+  if (nuts) list.add('rivet-tool', 1, 'rivet nuts', nuts.uses);
+}
+
 /** What each length of screw is for, with the shortest and the longest that will do wherever it is used. */
 function screwWords(holdings: readonly Fixed[]): Map<number, string> {
   const reach = new Map<number, { least: number; most: number }>();
@@ -206,6 +234,7 @@ function consumables(
   library: Library,
   pieces: readonly CutPiece[],
   holdings: readonly Fixed[],
+  hours: number,
 ): void {
   const of = (test: (p: CutPiece) => boolean) => pieces.filter(test);
   const ids = (own: readonly CutPiece[]) => own.map(p => p.id);
@@ -232,7 +261,7 @@ function consumables(
   list.add('masking', 1, 'against overspray', ids(glued));
   list.add('dust-masks', Math.ceil(area(dusty) / PER_MASK), 'dust of fibre and board', ids(dusty));
   list.add('respirator', 1, 'vapours of glue, foam and coatings', ids([...glued, ...beaded]));
-  list.add('gloves', Math.max(10, pieces.length), 'a pair for every hour or so', ids(pieces));
+  list.add('gloves', 2 * Math.ceil(hours / PER_GLOVES), 'a pair for every two hours of work', ids(pieces));
   list.add('cut-gloves', 1, 'foil and steel edges', ids(of(p => material(p).constrained !== null)));
   list.add('goggles', 1, 'overhead and with the saw', ids([...sawn, ...beaded]));
   list.add('knife', 1, 'soft boards, foam and fibre', ids(knifed));
@@ -253,6 +282,12 @@ function consumables(
     'foam-gun',
     1,
     'canned foam',
+    usesOf(m => cartridge(m) && m.closedCell),
+  );
+  list.add(
+    'foam-cleaner',
+    1,
+    'the foam gun, before it sets',
     usesOf(m => cartridge(m) && m.closedCell),
   );
   list.add(

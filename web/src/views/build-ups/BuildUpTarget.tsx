@@ -44,7 +44,7 @@ export function BuildUpTarget({
         <option value="">bare</option>
         {variant.design.buildUps.map(b => (
           <option key={b.id} value={b.id}>
-            {b.name}
+            {toldApart(b, variant.design.buildUps)}
           </option>
         ))}
       </Select>
@@ -82,3 +82,9 @@ export function BuildUpTarget({
 }
 
 const titled = (name: string) => name[0]!.toUpperCase() + name.slice(1);
+
+/** The name of a build-up, and what it fills with where another has the same name. */
+function toldApart(b: BuildUp, all: readonly BuildUp[]): string {
+  const alike = all.filter(o => o.name === b.name);
+  return alike.length === 1 ? b.name : `${b.name} (${alike.indexOf(b) + 1} of ${alike.length})`;
+}

@@ -211,7 +211,7 @@ export function SectionDrawing({ result, night }: { result: BayResult; night: Ev
             fontWeight={600}
             fill="var(--chalk)"
           >
-            water collects here by diffusion
+            saturated here on the design night
           </text>
         )}
       </svg>

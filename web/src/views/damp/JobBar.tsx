@@ -58,7 +58,7 @@ export function JobBar({ job, name, doing, children }: Props) {
       )}
       {job.answer !== null && job.stale && (
         <p className="font-medium text-signal">
-          Stale: computed for revision {job.revision}; the design or the choice here has changed since.
+          Older: the design or the choice here has changed since this was computed.
         </p>
       )}
     </div>

@@ -23,7 +23,7 @@ export function BodyCheck() {
               body of {printArea(body, units)}
               {off
                 ? missing > 0
-                  ? `: ${printArea(missing * body, units)} belong to no zone and are in no figure.`
+                  ? `: ${printArea(missing * body, units)} belong to no zone and are in no figure: ${frames ? 'measure the zones again, or make their bays larger' : 'add the cant rails and door posts below, or make the bays larger'}.`
                   : `: ${printArea(-missing * body, units)} too much; measure the box or the zones again.`
                 : ', which adds up.'}
             </li>

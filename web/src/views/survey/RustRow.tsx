@@ -117,7 +117,9 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
 }
 
 export const clock = (seconds: number) =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')} min`;
+  seconds < 60
+    ? `${Math.ceil(seconds)} s`
+    : `${Math.floor(seconds / 60)} min ${String(Math.floor(seconds % 60)).padStart(2, '0')} s`;
 
 /** The time, told anew every second while somebody waits. */
 export function useNow(ticking: boolean): number {

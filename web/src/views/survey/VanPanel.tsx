@@ -73,8 +73,9 @@ export function VanPanel() {
             >
               <b>{o.zone.id}</b> {o.zone.name}, {o.where}: {p(o.error)}{' '}
               {o.error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs
-              {Math.abs(o.error) > o.tolerance ? '; the tape explains' : ', within the'} {p(o.tolerance)}
-              {Math.abs(o.error) > o.tolerance ? ' at most: measure again.' : ' that the tape may err.'}
+              {Math.abs(o.error) > o.tolerance
+                ? `: measure again, the tape over so many readings explains no more than ${p(o.tolerance)}.`
+                : `: reading the tape may explain it, which over so many sizes adds up to ${p(o.tolerance)}.`}
             </li>
           ))}
         </ul>
