@@ -5,6 +5,7 @@ import { ApiError, api } from '../api/client.ts';
 import { useCutListsRead } from '../api/cutLists.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
+import { isCounted, useEvaluation } from '../store/evaluation.ts';
 import { useLog } from '../store/log.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { useWorkshop } from '../store/workshop.ts';
@@ -133,6 +134,7 @@ export function Component() {
         <Ledger />
       </div>
       <HazardWarnings />
+      <PrintedEarly />
       <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">
         <Outlet />
       </main>
@@ -145,4 +147,16 @@ export function Component() {
 function CutListsRead() {
   useCutListsRead();
   return null;
+}
+
+/** Said on paper alone: figures that had not settled when it was printed. */
+function PrintedEarly() {
+  const e = useEvaluation();
+  const settled = (e.damp.standing === 'settled' || e.damp.state === 'bare') && isCounted(e);
+  if (settled) return null;
+  return (
+    <p className="hidden font-medium print:block">
+      ! Printed while damp and what is to pay were still being reckoned for the last change: print it again.
+    </p>
+  );
 }

@@ -1,11 +1,11 @@
-import type { Working } from '@overcoat/core/studies/working';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
-import { FIGURES } from '../figures/index.ts';
+import { FIGURES, type Figure } from '../figures/index.ts';
 import { evaluation, useEvaluation } from '../store/evaluation.ts';
 import { useHeard } from '../store/heard.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
+import { Dialog } from '../ui/Dialog.tsx';
 import { WorkingDialog } from '../ui/WorkingDialog.tsx';
 import { ChangeNote } from './ChangeNote.tsx';
 
@@ -17,7 +17,9 @@ export function Ledger() {
   const units = useUnits();
   const { library } = useLibrary();
   const heard = useHeard();
-  const [working, setWorking] = useState<Working | null>(null);
+  const [opened, setOpened] = useState<Figure | null>(null);
+  // It stands for as long as it is open, and fills as soon as it is known.
+  const working = useMemo(() => opened?.working(e, design, library) ?? null, [opened, e, design, library]);
   const before = evaluation(design, variant.baseline.design, library, heard, variant.id);
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
@@ -34,13 +36,21 @@ export function Ledger() {
               note={f.note(e, design, units)}
               waits={f.waits?.(e) ?? false}
               alert={f.alert(e, design)}
-              onOpen={() => setWorking(f.working(e, design, library))}
+              onOpen={() => setOpened(f)}
             />
           );
         })}
       </div>
       <ChangeNote />
-      <WorkingDialog working={working} onClose={() => setWorking(null)} />
+      <WorkingDialog working={working} onClose={() => setOpened(null)} />
+      <Dialog
+        open={opened !== null && working === null && (opened.waits?.(e) ?? false)}
+        onOpenChange={open => !open && setOpened(null)}
+        title={opened?.name ?? ''}
+        description="It is still being reckoned: its working stands here as soon as it is known."
+      >
+        {null}
+      </Dialog>
     </section>
   );
 }
@@ -62,7 +72,7 @@ function Ticket({ name, mark, value, change, note, alert = false, waits = false,
     <>
       <span className="block text-[13px] text-faint">{name}</span>
       <span className="flex items-baseline gap-1.5 whitespace-nowrap font-sign text-[21px] font-semibold leading-6">
-        <span className={waits ? 'opacity-50' : ''}>
+        <span className={waits ? 'text-faint italic' : ''}>
           {mark && (
             <span aria-hidden className="mr-1 text-sm">
               {mark}
@@ -72,7 +82,9 @@ function Ticket({ name, mark, value, change, note, alert = false, waits = false,
         </span>
         {change && <span className="text-[15px] text-chalk">{change}</span>}
       </span>
-      <span className={`block text-[13px] leading-4 ${alert ? 'font-medium text-signal' : 'text-faint'}`}>
+      <span
+        className={`block min-h-8 text-[13px] leading-4 ${alert ? 'font-medium text-signal' : 'text-faint'}`}
+      >
         {alert && <span aria-hidden>! </span>}
         {note}
       </span>

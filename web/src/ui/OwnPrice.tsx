@@ -38,7 +38,7 @@ export function OwnPrice({ material, stock, label }: Props) {
           failed.message
         ) : own ? (
           <span title={`Your prices: ${history}`}>
-            yours{own.at ? `, ${format(new Date(own.at), 'd MMM yyyy')}` : ''}{' '}
+            yours{own.at ? `, ${format(new Date(own.at), 'd MMM yyyy')}` : ''}, for all vans{' '}
             <button
               type="button"
               tabIndex={-1}

@@ -107,8 +107,8 @@ describe('hours and the verdict, on one climate', () => {
 });
 
 describe('one verdict', () => {
-  it('is the same wherever a bay is judged: van, bay, band, school and the quick way, over 40 vans nobody chose', () => {
-    for (let seed = 1; seed <= 40; seed++) {
+  it('is the same wherever a bay is judged: van, bay, band, school and the quick way, over 16 vans nobody chose', () => {
+    for (let seed = 1; seed <= 16; seed++) {
       const { design, placement } = anyVan(seed, library);
       const climate = ownClimate(design, placement, library);
       const e = evaluate(design, placement, library, undefined, climate);

@@ -33,9 +33,7 @@ export function deadening(asked: Asked): Dispute | null {
   const costs = all.map(s => worthOf({ ...s, warmth: 0, damp: 0, headroom: 0 }, weights));
   const best = costs.indexOf(Math.min(...costs));
   const share = SHARES[best]!;
-  const now = placement.buildUps.flatMap(b =>
-    b.layers.flatMap(l => (l.role === 'damping' ? [l.coverage] : [])),
-  );
+  const now = coveredNow(asked, zones);
   return {
     id: 'deadening',
     answer:
@@ -52,7 +50,7 @@ export function deadening(asked: Asked): Dispute | null {
       x: {
         what: 'of each panel covered',
         unit: 'share',
-        at: now.length > 0 ? Math.max(...now) : 0,
+        at: now,
         turns: share,
       },
       y: { what: 'drumming against the bare van', unit: 'dB' },
@@ -65,4 +63,15 @@ export function deadening(asked: Asked): Dispute | null {
       'price of the sheets',
     ],
   };
+}
+
+/** Share of the panels of some zones that is covered as it is laid, by area: arches have more of it than walls. */
+function coveredNow(asked: Asked, zones: ReadonlySet<string>): number {
+  let [area, covered] = [0, 0];
+  for (const { zone, buildUp, area: own } of evaluateOf(asked, asked.placement).bays.values()) {
+    if (!zones.has(zone.id)) continue;
+    area += own;
+    for (const l of buildUp?.layers ?? []) if (l.role === 'damping') covered += own * l.coverage;
+  }
+  return area > 0 ? covered / area : 0;
 }

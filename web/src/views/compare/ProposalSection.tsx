@@ -1,6 +1,7 @@
 import type { ChoiceLimits, ChoiceWeights, FigureKey } from '@overcoat/core/studies/choose';
 import { printMass, printNumber } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
+import { useLibrary } from '../../api/queries.ts';
 import { limitsOf } from '../../figures/weighed.ts';
 import { useRests, useUsualPay } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
@@ -36,6 +37,7 @@ export function ProposalSection() {
   const heard = useHeard();
   const { rests: offcuts } = useRests();
   const units = useUnits();
+  const { library } = useLibrary();
   const { heat, load, pay: now, damp } = useEvaluation();
   const [own, setOwn] = useState<Partial<ChoiceLimits>>({});
   const [ownWeights, setWeights] = useState<Partial<ChoiceWeights>>({});
@@ -90,7 +92,14 @@ export function ProposalSection() {
   const asked = job.running === null && !job.stopped;
   const troubles =
     answer &&
-    [conflictWords(answer, units), withoutWords(answer, id => shell.zones.find(z => z.id === id)?.name ?? id)]
+    [
+      conflictWords(answer, units),
+      withoutWords(
+        answer,
+        id => shell.zones.find(z => z.id === id)?.name ?? id,
+        refused.map(id => library.get(id)?.name.toLowerCase() ?? id),
+      ),
+    ]
       .filter(Boolean)
       .join(' ');
   return (
@@ -117,7 +126,11 @@ export function ProposalSection() {
                 {job.running === null ? gapWords(answer) : `The best so far. ${gapWords(answer)}`}
                 {damp.climate.own ? '' : ' Damp by a guessed climate: find again once it is laid.'}
                 {job.stale ? ' Older than what is asked now: find again.' : ''}
-                {job.stopped ? ' Stopped: this was the best by then.' : ''}
+                {job.stopped
+                  ? job.stale
+                    ? ' Stopped before anything was found for what is asked now.'
+                    : ' Stopped: this was the best by then.'
+                  : ''}
               </p>
             </>
           ) : (
@@ -127,7 +140,9 @@ export function ProposalSection() {
         <div className="flex gap-2">
           {job.running !== null || job.queued ? (
             <>
-              <output className="self-center">{Math.round((job.running ?? 0) * 100)} %</output>
+              <output className="self-center">
+                {(job.running ?? 0) < 0.005 ? 'weighing lay-ups …' : `${Math.round(job.running! * 100)} %`}
+              </output>
               <Button onClick={job.cancel}>Stop</Button>
             </>
           ) : (

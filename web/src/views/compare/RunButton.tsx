@@ -26,7 +26,9 @@ export function RunButton({ job, first, again, disabled = false, children }: Pro
     <div className="mt-1 flex flex-wrap items-center gap-2 text-[13px]">
       {job.running !== null || job.queued ? (
         <>
-          <output>{Math.round((job.running ?? 0) * 100)} %</output>
+          <output>
+            {(job.running ?? 0) < 0.005 ? 'weighing lay-ups …' : `${Math.round(job.running! * 100)} %`}
+          </output>
           <Button small onClick={job.cancel}>
             Stop
           </Button>

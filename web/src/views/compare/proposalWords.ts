@@ -88,10 +88,16 @@ const LIMIT_NAMES: Record<LimitPrice['limit'], string> = {
 };
 
 /** Zones for which there was nothing to choose, or nothing as dry as asked, or where more has to hold it; empty where all is well. */
-export function withoutWords({ without }: Proposal, named: (zone: string) => string): string {
+export function withoutWords(
+  { without }: Proposal,
+  named: (zone: string) => string,
+  refused: readonly string[] = [],
+): string {
   const list = (zones: readonly string[]) => zones.map(named).join(', ');
   return [
-    without.fits.length > 0 ? `Nothing fits ${list(without.fits)}: left as it is.` : '',
+    without.fits.length > 0
+      ? `Nothing is left for ${list(without.fits)}${refused.length > 0 ? ` without ${refused.join(', ')}, and what is fixed with it` : ': nothing fits its depths'}: left as it is.`
+      : '',
     without.dry.length > 0
       ? `Nothing for ${list(without.dry)} is as dry as asked: the least damp was taken.`
       : '',

@@ -108,7 +108,7 @@ export function Component() {
         }
       >
         <p
-          className={`w-full text-[15px] ${e.damp.standing === 'settled' ? '' : 'opacity-60'}`}
+          className={`w-full text-[15px] ${e.damp.standing === 'settled' ? '' : 'text-faint'}`}
           data-testid="damp-verdict"
         >
           {verdict(e)}

@@ -90,7 +90,7 @@ export function Schools() {
         <JobBar job={sweep} name="Sweep" doing="sweeping the seal quality for every school" />
       )}
       {found && (
-        <div className={rows.stale ? 'opacity-60' : ''}>
+        <div className={rows.stale ? 'text-faint' : ''}>
           {rows.stale && <p className="text-[13px]">From before the last change; reckoned anew.</p>}
           <Table
             rows={found}
