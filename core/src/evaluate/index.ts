@@ -2,4 +2,4 @@ export { type BayResult, bayResult, bayResults, worstBay } from './bayResult.ts'
 export { type Evaluation, evaluate, inClimate, withPay } from './evaluate.ts';
 export { lossWhileUp, UP } from './heat.ts';
 export type { BayQuiet } from './quiet.ts';
-export { type KnownBefore, whileReckoning } from './reckoning.ts';
+export { whileReckoning } from './reckoning.ts';

@@ -5,7 +5,7 @@ import type { BayDamp, DampResult } from './damp.ts';
 import { type Evaluation, inClimate, withDamp } from './evaluate.ts';
 
 /** What is known of a van's damp before its own year is. */
-export interface KnownBefore {
+interface KnownBefore {
   /** A climate of the same life in the same body, kept from before an edit; null for none. */
   kept: VanClimate | null;
   /** The last verdict on what is laid, before brief, air, glass, colour, front or heating changed; null for none. */

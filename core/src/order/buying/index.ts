@@ -21,7 +21,6 @@ export {
   paidFor,
   payByList,
   payFor,
-  sumsOf,
   USUAL_PAY,
 } from './payFor.ts';
 export { dueFor, needsByVan, type VanWork } from './several.ts';

@@ -129,7 +129,7 @@ export function paidFor(
 }
 
 /** What lines come to, and in what parts. */
-export function sumsOf(lines: readonly BuyLine[]): Pick<Paid, 'total' | 'parts'> {
+function sumsOf(lines: readonly BuyLine[]): Pick<Paid, 'total' | 'parts'> {
   const parts = { materials: 0, supplies: 0, tools: 0, spares: 0 };
   for (const l of lines) {
     const spare = l.sparePacks * l.price;

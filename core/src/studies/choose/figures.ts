@@ -92,7 +92,7 @@ export const hoursOf = (
 ): number => likelyHours({ ...shell, zones: zonesFor(zone, shell) }, only(zone, candidate), library);
 
 /** Likely hours of all pieces and joints of a placement; what the van is made ready by is not counted. */
-export function likelyHours(shell: Shell, placement: Placement, library: Library): number {
+function likelyHours(shell: Shell, placement: Placement, library: Library): number {
   const bare = { ...shell, uses: [] };
   const laid = layUp(bare, placement, library);
   const pieces = cutPieces(bare, placement, laid, library, USUAL_CHOICES);

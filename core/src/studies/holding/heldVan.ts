@@ -7,7 +7,7 @@ import { climateOf, climates } from '../../van/climate/index.ts';
 import { evaluateOwn, hotDay, vanModel } from '../cabin/index.ts';
 
 /** A piece as it is held, and whether it would be under a dark skin. */
-export interface HeldPiece extends Holding {
+interface HeldPiece extends Holding {
   /** Whether it would hold were the van painted black; null where it is. */
   onDark: Holding['verdict'] | null;
 }
