@@ -124,7 +124,7 @@ test('a ready-cut kit is weighed against one’s own cutting, and prices are in 
   await expect(kits.getByText(/^It brings nothing/)).toBeVisible();
   await page.getByLabel('prices in').selectOption('EUR');
   await page.getByRole('tab', { name: /^To buy/ }).click();
-  await expect(page.getByRole('heading', { name: /^€\d+ in \d+ packs/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^€\d+ to pay in \d+ packs/ })).toBeVisible();
   // What is at hand is booked for this van, and let go again.
   const cord = page.getByRole('button', { name: /^Marker pens/ });
   await page.getByLabel('Marker pens at hand').fill('1');

@@ -1,6 +1,6 @@
 import { useLibrary } from '../api/queries.ts';
-import { useClimates } from '../store/climates.ts';
 import { useDesign } from '../store/design.ts';
+import { useSettling } from '../store/evaluation.ts';
 import { heardIn } from '../store/heard.ts';
 import { useLog } from '../store/log.ts';
 import { Conversions } from './Conversions.tsx';
@@ -24,7 +24,7 @@ export default function Stages({ id }: { id: string }) {
   const variantId = useDesign(s => s.variantId);
   const { library } = useLibrary();
   const entries = useLog(s => s.entries);
-  useClimates(s => s.version);
+  useSettling();
   const states = design ? railStates(design, variantId, library, heardIn(design, entries, library)) : null;
   const stops = STAGES.map(({ key, name }) => {
     const state = states?.[key];

@@ -1,6 +1,7 @@
 import type { Placement } from '@overcoat/core/model';
 import type { PayBy } from '@overcoat/core/order/buying';
 import type { Offcut } from '@overcoat/core/order/cutting';
+import { searchClimate } from '@overcoat/core/studies/cabin';
 import {
   type Asked,
   type Avoided,
@@ -67,17 +68,20 @@ const STEPS = 30;
 const SECONDS = 12;
 
 /** What was weighed last in this worker, by zone: limits and weights ask no physics again, nor does what is locked or set free. */
-let last: { key: string; free: Map<string, LayUpOption[]> } | null = null;
+let last: { key: string; free: Map<string, LayUpOption[]>; climate: VanClimate } | null = null;
 
 async function optionsOf(
   { design, library }: Shelf,
-  { placement, heard, climate, avoided, locked, offcuts, pay }: WeighAsk,
+  { placement, heard, climate: given, avoided, locked, offcuts, pay }: WeighAsk,
   report: (share: number) => void,
 ): Promise<[Asked, Map<string, LayUpOption[]>]> {
+  const key = contentKey(design, placement, heard, given, avoided, [...library.values()]);
+  const known = last?.key === key ? last : null;
+  const free = known?.free ?? new Map<string, LayUpOption[]>();
+  // Of a bare van no year is known: that of a usual lining is nearer than a guess.
+  const climate = known?.climate ?? (given.own ? given : searchClimate(design, placement, library));
+  last = { key, free, climate };
   const asked = { design, placement, library, heard, climate, avoided, locked, offcuts, pay };
-  const key = contentKey(design, placement, heard, climate, avoided, [...library.values()]);
-  const free = last?.key === key ? last.free : new Map<string, LayUpOption[]>();
-  last = { key, free };
   const kept = weighAll(asked, undefined, new Set(locked));
   const left = zonesOf(asked).filter(({ id }) => !kept.has(id) && !free.has(id));
   for (const [zone, options] of await weighed(asked, new Set(left.map(z => z.id)), report))

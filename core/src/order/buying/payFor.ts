@@ -74,7 +74,19 @@ export const payByList = (
   chosen: list.holding ?? [],
 });
 
-/** What a placement costs as its pieces lie on sheets. Throws RangeError for an unknown material. */
+/** Where nothing is laid nothing is bought: making ready goes with what it is for. */
+const NOTHING: Paid = {
+  total: 0,
+  parts: { materials: 0, supplies: 0, tools: 0, spares: 0 },
+  byZone: {},
+  stays: {},
+  hours: [0, 0, 0],
+  stages: [],
+  lines: [],
+  materials: [],
+};
+
+/** What a placement costs as its pieces lie on sheets; nothing for a bare van. Throws RangeError for an unknown material. */
 export function payFor(
   shell: Shell,
   placement: Placement,
@@ -83,6 +95,7 @@ export function payFor(
   steps = PAY_STEPS,
 ): Paid {
   const laid = layUp(shell, placement, library);
+  if (laid.covers.length === 0 && laid.extras.length === 0) return NOTHING;
   const searches = groupSearches(shell, placement, laid, library, by);
   for (const { search } of searches)
     if (search) while (search.steps < steps && !search.cheapest) search.step();

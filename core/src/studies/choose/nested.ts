@@ -3,10 +3,7 @@ import { type Paid, type PayBy, payFor, USUAL_PAY } from '../../order/buying/ind
 import type { Asked } from './options.ts';
 
 /** What is to pay rests on as asked, with the rests at hand. */
-const payByOf = ({
-  pay = USUAL_PAY,
-  offcuts = pay.offcuts,
-}: Pick<Asked, 'pay' | 'offcuts'>): PayBy => ({
+const payByOf = ({ pay = USUAL_PAY, offcuts = pay.offcuts }: Pick<Asked, 'pay' | 'offcuts'>): PayBy => ({
   ...pay,
   offcuts,
 });

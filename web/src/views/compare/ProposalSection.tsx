@@ -124,7 +124,6 @@ export function ProposalSection() {
                 {answer.weighed} lay-ups weighed by the same physics as everywhere.{' '}
                 {offcuts.length > 0 && 'Rests on your shelf go first and cost nothing. '}
                 {job.running === null ? gapWords(answer) : `The best so far. ${gapWords(answer)}`}
-                {damp.climate.own ? '' : ' Damp by a guessed climate: find again once it is laid.'}
                 {job.stale ? ' Older than what is asked now: find again.' : ''}
                 {job.stopped
                   ? job.stale

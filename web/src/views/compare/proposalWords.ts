@@ -99,7 +99,7 @@ export function withoutWords(
       ? `Nothing is left for ${list(without.fits)}${refused.length > 0 ? ` without ${refused.join(', ')}, and what is fixed with it` : ': nothing fits its depths'}: left as it is.`
       : '',
     without.dry.length > 0
-      ? `Nothing for ${list(without.dry)} is as dry as asked: the least damp was taken.`
+      ? `${list(without.dry)}: not as dry as asked, in the van’s own year with this laid; the least damp of what was weighed.`
       : '',
     ...[...waysToHold(without.holds)].map(([instead, zones]) => heldWords(list(zones), instead)),
   ]
