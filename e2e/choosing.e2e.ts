@@ -5,7 +5,7 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   page,
 }) => {
   // A thousand lay-ups are weighed, and a front drawn: a slow machine takes its time.
-  test.setTimeout(360_000);
+  test.setTimeout(600_000);
   await newConversion(page, 'Chosen', 'Compact van');
   await stage(page, 'Compare');
   const best = page.getByRole('region', { name: 'The best choice' });
@@ -13,7 +13,7 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   await best.getByLabel('Money', { exact: true }).fill('-3');
   await page.keyboard.press('Enter');
   await expect(best.getByRole('alert')).toContainText('cannot be negative');
-  await best.getByLabel('Money', { exact: true }).fill('900');
+  await best.getByLabel('Money', { exact: true }).fill('1500');
   await page.keyboard.press('Enter');
   // A compact van is lower than one stands: that limit cannot be kept.
   await best.getByLabel('Height left', { exact: true }).fill('any');
@@ -22,15 +22,15 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   const find = best.getByRole('button', { name: /^Find/ });
   await expect(find).toBeEnabled({ timeout: 60_000 });
   await find.click();
-  await expect(best.getByText(/^Best within your limits: /)).toBeVisible({ timeout: 110_000 });
+  await expect(best.getByText(/^Best within your limits: /)).toBeVisible({ timeout: 200_000 });
   // A first answer is there long before it is proven.
-  await expect(best.getByRole('button', { name: 'Find again' })).toBeVisible({ timeout: 160_000 });
+  await expect(best.getByRole('button', { name: 'Find again' })).toBeVisible({ timeout: 300_000 });
   await expect(best.getByText(/Proven: nothing is better/)).toBeVisible();
   const zones = best.getByRole('table', { name: 'The best choice by zone' });
   await expect(zones.getByRole('row')).not.toHaveCount(1);
   await expect(zones).not.toContainText('Glass wool');
   const money = Number(/for £(\d+)/.exec((await best.textContent())!)![1]);
-  expect(money).toBeLessThanOrEqual(900);
+  expect(money).toBeLessThanOrEqual(1500);
   await accessible(page);
   // What was left out, and every school against it.
   await best.getByText('What was left out, and why').click();

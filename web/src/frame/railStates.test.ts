@@ -19,7 +19,7 @@ describe('the rail', () => {
     const [perigee] = demoDesigns(library);
     const states = railStates(perigee!, 'a', library);
     expect(states.survey).toMatchObject({ mark: '◐', says: '42 of 105 measured' });
-    expect(states['build-ups']).toMatchObject({ mark: '●', says: '94 of 94 lined, cab aside' });
+    expect(states['build-ups']).toMatchObject({ mark: '●', says: '94 of 94, cab aside' });
     expect(states['cut-and-buy'].says).toMatch(/^counting$|^£\d+ to pay$/);
     expect(states.brief.says).toBe('2 aboard, −14 °C');
   });

@@ -53,7 +53,7 @@ export function railStates(
             lined === 0 ? '○' : lined === toLine ? '●' : '◐',
             lined === 0
               ? 'not started'
-              : `${lined} of ${toLine} lined${toLine < e.bays.size ? ', cab aside' : ''}`,
+              : `${lined} of ${toLine}${toLine < e.bays.size ? ', cab aside' : ' lined'}`,
           ),
     'cold-and-damp': state(dampMark(e.damp.state), dampWord(e.damp.state), buildsUp(e.damp.state)),
     sound: state(

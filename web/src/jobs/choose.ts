@@ -1,7 +1,7 @@
 import type { Placement } from '@overcoat/core/model';
 import type { PayBy } from '@overcoat/core/order/buying';
 import type { Offcut } from '@overcoat/core/order/cutting';
-import { searchClimate } from '@overcoat/core/studies/cabin';
+import { ownClimate, searchClimate } from '@overcoat/core/studies/cabin';
 import {
   type Asked,
   type Avoided,
@@ -27,7 +27,7 @@ import {
 } from '@overcoat/core/studies/choose';
 import { type Asked as Disputed, type Settled, settle } from '@overcoat/core/studies/disputes';
 import type { Heard } from '@overcoat/core/van/quiet';
-import type { VanClimate } from '@overcoat/core/van/wetting';
+import { dampLevel, isNoDamper, type VanClimate } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';
 import type { Report, Shelf } from './shelf.ts';
 import { solver } from './solver.ts';
@@ -63,6 +63,8 @@ interface FiguredAsk extends Pick<WeighAsk, 'heard'> {
 /** What was chosen, its zones as they go to a worker. */
 type FlipsOf = Omit<Chosen, 'zones'> & { zones: [zone: string, candidate: Candidate][] };
 
+/** Of the work, what goes to the search by the climate at hand; the rest is for one more by the year of what that chose, where it asks for it. */
+const FIRST = 0.6;
 /** Steps of own search in a round, and seconds of proof. */
 const STEPS = 30;
 const SECONDS = 12;
@@ -74,12 +76,14 @@ async function optionsOf(
   { design, library }: Shelf,
   { placement, heard, climate: given, avoided, locked, offcuts, pay }: WeighAsk,
   report: (share: number) => void,
+  settled?: VanClimate,
 ): Promise<[Asked, Map<string, LayUpOption[]>]> {
-  const key = contentKey(design, placement, heard, given, avoided, [...library.values()]);
+  const key = contentKey(design, placement, heard, settled ?? given, avoided, [...library.values()]);
   const known = last?.key === key ? last : null;
   const free = known?.free ?? new Map<string, LayUpOption[]>();
   // Of a bare van no year is known: that of a usual lining is nearer than a guess.
-  const climate = known?.climate ?? (given.own ? given : searchClimate(design, placement, library));
+  const climate =
+    settled ?? known?.climate ?? (given.own ? given : searchClimate(design, placement, library));
   last = { key, free, climate };
   const asked = { design, placement, library, heard, climate, avoided, locked, offcuts, pay };
   const kept = weighAll(asked, undefined, new Set(locked));
@@ -160,10 +164,25 @@ export const chooseJobs = {
 
   /** The best lay-up for every zone under limits, with its reasons; the best so far is told all along. */
   async choose(shelf: Shelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Promise<Proposal> {
-    const [asked, options] = await optionsOf(shelf, ask, share => report(share * 0.4));
     const effort = { steps: STEPS, solver: { highs: await solver(), seconds: SECONDS } };
-    return choose(options, asked, limits, weights, effort, (share, _, soFar) =>
-      report(0.4 + share * 0.6, soFar),
-    );
+    const found = async (from: number, to: number, climate?: VanClimate) => {
+      const [asked, options] = await optionsOf(
+        shelf,
+        ask,
+        share => report(from + share * 0.4 * (to - from)),
+        climate,
+      );
+      return choose(options, asked, limits, weights, effort, (share, _, soFar) =>
+        report(from + (0.4 + share * 0.6) * (to - from), soFar),
+      );
+    };
+    const first = await found(0, FIRST);
+    if (!first.damp || isNoDamper(first.damp.state, limits.damp)) return first;
+    // Its own year is wetter than the one it was searched by: searched once more by that.
+    report(FIRST, first);
+    const own = ownClimate(shelf.design, first.placement, shelf.library);
+    const again = await found(FIRST, 1, own);
+    const drier = again.damp && dampLevel(again.damp.state) < dampLevel(first.damp.state);
+    return drier || again.over < first.over ? again : first;
   },
 };

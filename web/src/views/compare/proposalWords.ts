@@ -10,6 +10,7 @@ import type {
   Sums,
 } from '@overcoat/core/studies/choose';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { dampWord, isNoDamper } from '@overcoat/core/van/wetting';
 import { brokenWords } from '../../figures/weighed.ts';
 import { grams } from '../../format.ts';
 import { HOLD_NAMES } from '../../holdNames.ts';
@@ -17,12 +18,14 @@ import { printMoney } from '../../store/money.ts';
 
 /** What was found, in a sentence; what cannot be kept first. */
 export function proposalWords(
-  { evaluated, figures, over, conflict }: Proposal,
+  { evaluated, figures, over, conflict, damp }: Proposal,
   limits: ChoiceLimits,
   units: UnitSystem,
 ): string {
   const says = `${printNumber(evaluated.heat, 1)} W/K for ${printMoney(Math.round(evaluated.cost))} and ${printMass(evaluated.mass, units)}`;
   const broken = brokenWords(figures, limits, units);
+  if (damp && !isNoDamper(damp.state, limits.damp))
+    return `Nothing found is as dry as you ask. The nearest ${dampWord(damp.state)} in its own year, with ${grams(figures.damp)}: ${says}${broken.length > 0 ? `; ${broken.join(', ')}` : ''}.`;
   if (over <= 1e-4)
     return broken.length > 0
       ? `Best, passing what may be passed: ${says}; ${broken.join(', ')}.`
