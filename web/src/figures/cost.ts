@@ -18,7 +18,8 @@ export const cost: Figure = {
   waits: e => !isCounted(e),
   alert: (e, { brief }) => e.pay !== null && e.pay.total > brief.budget,
   note(e, { brief: { budget } }) {
-    if (!e.pay) return 'pieces and packs are counted';
+    if (!e.pay) return 'pieces and packs are being counted';
+    if (!isCounted(e)) return 'before the last change';
     const over = e.pay.total - budget;
     return over > 0
       ? `${whole(over)} over the budget`

@@ -17,6 +17,11 @@ export const hours: Figure = {
   better: 'less',
   waits: e => !isCounted(e),
   alert: () => false,
-  note: e => (e.pay ? `${hoursOf(e.pay.hours[0])} to ${hoursOf(e.pay.hours[2])}` : 'pieces are counted'),
+  note(e) {
+    if (!e.pay) return 'pieces are being counted';
+    return isCounted(e)
+      ? `${hoursOf(e.pay.hours[0])} to ${hoursOf(e.pay.hours[2])}`
+      : 'before the last change';
+  },
   working: e => e.pay && hoursWorking(e.pay),
 };

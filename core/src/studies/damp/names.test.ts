@@ -162,8 +162,9 @@ it('no permutation of ids and names in library and design changes any number', (
           const after = numbers(...renamed(design, placement, name), renamedLibrary(library, name), hourly);
           expect(after.length).toBe(before.length);
           after.forEach((value, i) => {
+            // Sums are added in another order, over thousands of steps: 1.5e-9 has been seen.
             expect(Math.abs(value - before[i]!)).toBeLessThanOrEqual(
-              1e-9 * Math.max(1e-6, Math.abs(before[i]!)),
+              1e-8 * Math.max(1e-6, Math.abs(before[i]!)),
             );
           });
         }),
