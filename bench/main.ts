@@ -9,6 +9,7 @@ import { nestingFigures } from './nesting.ts';
 import { pageFigures } from './page.ts';
 import { sectionFigures } from './section.ts';
 import { serverFigures } from './server.ts';
+import { settledFigures } from './settled.ts';
 import { soundFigures } from './sound.ts';
 
 /** In this order, the server first: saves are timed from here, and this process is still small. */
@@ -24,6 +25,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   nesting: nestingFigures,
   buying: buyingFigures,
   choosing: choosingFigures,
+  settled: settledFigures,
 };
 const named = process.argv.slice(2).filter(arg => arg in GROUPS);
 const figures: Figure[] = [];
