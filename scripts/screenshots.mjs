@@ -127,10 +127,15 @@ for (const [name, address, act, options = {}] of shots) {
   await page.mouse.move(640, 4);
   await page.evaluate(() => document.fonts.ready);
   await page.waitForTimeout(250);
-  // The verdict of the van's own year comes a second or two after the page.
-  await page.waitForFunction(() => !document.body.textContent.toLowerCase().includes('provisional'), null, {
-    timeout: 30_000,
-  });
+  // Its own year and what is to pay come some seconds after the page.
+  await page.waitForFunction(
+    () =>
+      !/reckoning|provisional|being counted|\bcounting\b|before the last change|before: /i.test(
+        document.body.textContent,
+      ),
+    null,
+    { timeout: 60_000 },
+  );
   await page.screenshot({ path: path.join(out, `${name}.png`) });
   await page.close();
 }

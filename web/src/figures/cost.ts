@@ -19,11 +19,11 @@ export const cost: Figure = {
   alert: (e, { brief }) => e.pay !== null && e.pay.total > brief.budget,
   note(e, { brief: { budget } }) {
     if (!e.pay) return 'pieces and packs are being counted';
-    if (!isCounted(e)) return 'before the last change';
+    const before = isCounted(e) ? '' : 'before: ';
     const over = e.pay.total - budget;
     return over > 0
-      ? `${whole(over)} over the budget`
-      : `of ${printMoney(budget)}, prices ± ${100 * PRICES_WITHIN} %`;
+      ? `${before}${whole(over)} over the budget`
+      : `${before}of ${printMoney(budget)}, prices ± ${100 * PRICES_WITHIN} %`;
   },
   working: e => e.pay && costWorking(e.pay),
 };

@@ -19,9 +19,7 @@ export const hours: Figure = {
   alert: () => false,
   note(e) {
     if (!e.pay) return 'pieces are being counted';
-    return isCounted(e)
-      ? `${hoursOf(e.pay.hours[0])} to ${hoursOf(e.pay.hours[2])}`
-      : 'before the last change';
+    return `${isCounted(e) ? '' : 'before: '}${hoursOf(e.pay.hours[0])} to ${hoursOf(e.pay.hours[2])}`;
   },
   working: e => e.pay && hoursWorking(e.pay),
 };

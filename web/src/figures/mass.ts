@@ -19,6 +19,8 @@ export const mass: Figure = {
   ofZone: (e, zone) => e.load.zones.get(zone) ?? 0,
   ...quantity('mass', printMass, 0.05),
   better: 'less',
+  // Glue, tape and fixings that stay in the van weigh too, and until a first count nobody knows how much.
+  waits: e => e.pay === null,
   alert: (e, { brief }) => e.load.mass > brief.payload || overAxle(e) !== null,
   note: (e, { brief: { payload } }, units) =>
     e.load.mass > payload

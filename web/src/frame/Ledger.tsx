@@ -32,7 +32,7 @@ export function Ledger() {
               name={f.name}
               mark={f.mark?.(value)}
               value={f.print(value, units)}
-              change={f.changeShort(f.of(before), value, units)}
+              change={f.waits?.(before) ? null : f.changeShort(f.of(before), value, units)}
               note={f.note(e, design, units)}
               waits={f.waits?.(e) ?? false}
               alert={f.alert(e, design)}
