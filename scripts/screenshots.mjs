@@ -29,7 +29,14 @@ const shots = [
   ['survey', `/c/${perigee}/survey`, choose('L7u')],
   ['brief', `/c/${perigee}/brief`, null],
   ['build-ups', `/c/${perigee}/build-ups`, choose('L3u')],
-  ['cold-and-damp', `/c/${perigee}/cold-and-damp`, page => page.locator('summary').first().click()],
+  [
+    'cold-and-damp',
+    `/c/${perigee}/cold-and-damp`,
+    async page => {
+      await page.getByTestId('remedies').getByRole('button').nth(2).waitFor({ timeout: 90_000 });
+      await page.getByText(/is tried on this van/).waitFor({ state: 'detached', timeout: 90_000 });
+    },
+  ],
   [
     'schools',
     `/c/${perigee}/cold-and-damp`,
