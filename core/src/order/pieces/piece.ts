@@ -57,6 +57,8 @@ export interface CutPiece {
   course?: CourseAt;
   /** Id of the piece on the other side it is the mirror image of; left out where there is none. */
   twin?: string;
+  /** Of one with a twin: whether the two differ as left hand and right, so that one is flipped. */
+  handed?: boolean;
 }
 
 /** A board in its course. */

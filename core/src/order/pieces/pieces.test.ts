@@ -185,7 +185,16 @@ describe('pieces of a van', () => {
       expect(other.twin).toBe(p.id);
       expect(other.area).toBeCloseTo(p.area, 5);
       expect(other.mirrored).not.toBe(p.mirrored);
+      // Left hand and right hand differ where its mirror image is another shape; a plain rectangle is its own.
+      const { width } = boxOf(p.outline);
+      const corner = (x: number, y: number) => [x, y].map(v => v.toFixed(3)).join();
+      const own = new Set(p.outline.map(c => corner(c.x, c.y)));
+      if (p.holes.length === 0 && p.outline.every(c => own.has(corner(width - c.x, c.y))))
+        expect(p.handed).toBe(false);
+      if (p.outline.length % 2 === 1) expect(p.handed).toBe(true);
     }
+    expect(twins.some(p => p.handed)).toBe(true);
+    expect(twins.some(p => !p.handed)).toBe(true);
   });
   it('each fit some sheet of their stock, one name each', () => {
     for (const design of [perigee, sandpiper])

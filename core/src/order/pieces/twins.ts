@@ -4,7 +4,7 @@ import type { CutPiece } from './piece.ts';
 /** Outlines that differ by less count as one, m. */
 const SAME = 0.0005;
 
-/** Says of each piece which other one is its mirror image: cut once and flipped, or the face turned down. */
+/** Says of each piece which other one is its mirror image, and whether it has to be flipped for it: a plain rectangle has not. */
 export function markTwins(pieces: CutPiece[]): void {
   const waiting = new Map<string, CutPiece[]>();
   for (const piece of pieces) {
@@ -16,6 +16,7 @@ export function markTwins(pieces: CutPiece[]): void {
     if (other) {
       other.twin = piece.id;
       piece.twin = other.id;
+      piece.handed = other.handed = shapeKey(piece, false) !== shapeKey(piece, true);
       continue;
     }
     const key = `${group}/${shapeKey(piece, false)}`;

@@ -95,7 +95,7 @@ function PieceName({ piece }: { piece: CutPiece }) {
     `${piece.above} above, ${piece.left} on the left`,
     ...(piece.outline.length > 4 ? [`${piece.outline.length} corners: see its template`] : []),
     ...piece.holes.map(h => `cut out ${size(h)}`),
-    ...(piece.twin ? [`twin of ${piece.twin}`] : []),
+    ...(piece.twin ? [piece.handed ? `mirror image of ${piece.twin}` : `same as ${piece.twin}`] : []),
     ...piece.notes.map(n => inUnits(n, units)),
   ];
   return (

@@ -262,7 +262,7 @@ const columnsOf = (
             >
               take it
             </Button>
-            {o.best && <span className="block text-[13px] text-faint">least work</span>}
+            {o.best && <span className="block text-[13px] text-faint">fewest hours of the stiff</span>}
           </span>
         ),
     },

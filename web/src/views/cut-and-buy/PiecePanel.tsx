@@ -66,7 +66,11 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
         {piece.twin && (
           <>
             <dt className="text-faint">twin</dt>
-            <dd>{piece.twin}: the same piece, flipped; cut one of them face up, the other face down</dd>
+            <dd>
+              {piece.handed
+                ? `${piece.twin}: the same piece, flipped; cut one of them face up, the other face down`
+                : `${piece.twin}: the same piece, neither is flipped`}
+            </dd>
           </>
         )}
       </dl>

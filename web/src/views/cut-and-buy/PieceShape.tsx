@@ -86,7 +86,7 @@ export function PieceShape({
           >
             {name}
           </text>
-          {piece.twin && !piece.mirrored && tall > 56 && room > 40 && (
+          {piece.handed && !piece.mirrored && tall > 56 && room > 40 && (
             <text x={x} y={y + 25} textAnchor="middle" fontSize="10.5" fill="var(--signal)">
               flip
             </text>

@@ -56,7 +56,7 @@ export function TemplateButtons({ piece }: { piece: CutPiece }) {
     `${library.get(piece.material)?.name} ${printLength(piece.thickness, units)}, seen from inside: ${piece.above} above, ${piece.left} on the left.`,
     piece.allowance !== 0 &&
       `${printLength(Math.abs(piece.allowance), units)} ${piece.allowance < 0 ? 'under' : 'over'} size on every edge.`,
-    piece.twin && `Flip it for ${piece.twin}.`,
+    piece.twin && (piece.handed ? `Flip it for ${piece.twin}.` : `It serves for ${piece.twin} too.`),
     ...piece.notes.map(n => inUnits(`${n[0]!.toUpperCase()}${n.slice(1)}.`, units)),
   ];
   return (
@@ -167,7 +167,7 @@ export function SheetButtons({ group }: { group: CutGroupAnswer }): ReactNode {
                   named,
                   `${p.above} above, ${p.left} on the left, seen from inside`,
                   p.bays.join(', '),
-                  ...(p.twin ? [`flip of ${p.twin}`] : []),
+                  ...(p.twin ? [p.handed ? `flip of ${p.twin}` : `same as ${p.twin}`] : []),
                   ...[byPiece.get(p.id)].flatMap(h => (h ? [holdShort(h)] : [])),
                 ],
               })),
