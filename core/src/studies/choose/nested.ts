@@ -2,11 +2,11 @@ import type { Placement } from '../../model/index.ts';
 import { type Paid, type PayBy, payFor, USUAL_PAY } from '../../order/buying/index.ts';
 import type { Asked } from './options.ts';
 
-/** What is to pay rests on as asked, with the rests at hand. */
-const payByOf = ({ pay = USUAL_PAY, offcuts = pay.offcuts }: Pick<Asked, 'pay' | 'offcuts'>): PayBy => ({
-  ...pay,
-  offcuts,
-});
+/** What is to pay rests on as asked, with the rests at hand and what is to be made ready. */
+function payByOf({ design, pay, offcuts }: Pick<Asked, 'design' | 'pay' | 'offcuts'>): PayBy {
+  const by = pay ?? { ...USUAL_PAY, ...(design.ready && { ready: design.ready }) };
+  return offcuts ? { ...by, offcuts } : by;
+}
 
 /** What a placement costs and takes as its pieces lie: the figure that every view then has. */
 export const paidAs = (

@@ -22,8 +22,8 @@ export interface LayUpOption extends Figures, Candidate {
 
 /** What a person asks of the van, and what is known of it. */
 export interface Asked {
-  /** Body and brief. */
-  design: Pick<Design, 'shell' | 'brief'>;
+  /** Body and brief, and what is to be made ready. */
+  design: Pick<Design, 'shell' | 'brief'> & Partial<Pick<Design, 'ready'>>;
   /** As it is laid now. */
   placement: Placement;
   /** Own and reference materials with their prices. */
