@@ -90,6 +90,10 @@ export interface HeatResult {
 /** Share of the heated hours that screens and curtains are up: nights. A guess. */
 export const UP = 0.5;
 
+/** Of the heat lost with screens and curtain down: what goes by ribs, 0 to 1; the cab's are in the cab's share. */
+export const ribShare = ({ zones, loss }: HeatResult): number =>
+  zones.reduce((sum, z) => (inCab(z.zone.kind) ? sum : sum + z.factor * z.ribs), 0) / Math.max(1e-9, loss);
+
 /** The cab's factor is that of a night with at least so many kelvin between inside and outside. */
 const LEAST_DIFFERENCE = 1;
 

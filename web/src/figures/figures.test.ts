@@ -4,6 +4,9 @@ import { makeLibrary } from '@overcoat/core/materials';
 import type { Placement } from '@overcoat/core/model';
 import { payFor, USUAL_PAY } from '@overcoat/core/order/buying';
 import { evaluateOwn } from '@overcoat/core/studies/cabin';
+import { settle } from '@overcoat/core/studies/disputes';
+import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
+import { climateFor } from '@overcoat/core/van/wetting';
 import { describe, expect, it } from 'vitest';
 import { grams } from '../format.ts';
 import { bestOf, FIGURES } from './index.ts';
@@ -80,6 +83,31 @@ describe('headline figures', () => {
     expect([f.waits!(a!), f.waits!(own), f.waits!(bare)]).toEqual([true, false, false]);
     expect(f.tells!(bare, own)).toBe(`damp: not lined → builds up (${grams(own.damp.most.likely)})`);
     expect(f.tells!(own, own)).toBeNull();
+  });
+
+  it('of heat say what ribs take as the dispute over ribs does, the cab’s within the cab', () => {
+    const { variants } = perigee;
+    const plain = {
+      ...variants[0]!.design,
+      ribs: Object.fromEntries(perigee.shell.zones.map(z => [z.id, 'clear' as const])),
+      buildUps: variants[0]!.design.buildUps.map(layup => ({
+        ...layup,
+        layers: layup.layers.filter(l => l.role !== 'over-rib'),
+      })),
+    };
+    const e = evaluate(perigee, plain, library);
+    const asked = {
+      design: perigee,
+      placement: plain,
+      library,
+      heard: NOTHING_HEARD,
+      climate: climateFor(perigee.shell, perigee.brief),
+      avoided: { materials: [] },
+      weights: { ...perigee.brief.priorities, hours: 1 },
+    };
+    const { number } = settle(asked).disputes.find(d => d.id === 'ribs')!.dispute!;
+    const ribs = `ribs ${Math.round(100 * number.value)} %`;
+    expect(named('heat').note(e, perigee, 'metric')).toContain(ribs);
   });
 
   it('each opens a working whose result is the figure', () => {

@@ -1,3 +1,4 @@
+import { ribShare } from '@overcoat/core/evaluate';
 import { heatWorking } from '@overcoat/core/studies/working';
 import { printNumber } from '@overcoat/core/units';
 import { type Figure, quantity } from './figure.ts';
@@ -12,11 +13,11 @@ export const heatLoss: Figure = {
   better: 'less',
   alert: () => false,
   note(e) {
-    const { zones, cab, loss, saved } = e.heat;
-    const metal = zones.reduce((s, z) => (z.factor === 1 ? s + z.ribs + z.edges : s), 0);
-    const share = (part: number) => `${printNumber((100 * part) / loss, 0)} %`;
+    const { cab, loss, saved } = e.heat;
+    const percent = (share: number) => `${printNumber(100 * share, 0)} %`;
+    const ribs = `ribs ${percent(ribShare(e.heat))}`;
     if (saved > 0.05) return `${printNumber(loss, 1)} W/K down, ${printNumber(loss - saved, 1)} up`;
-    return cab ? `cab ${share(cab.loss)}, ribs ${share(metal)} of it` : `ribs ${share(metal)}, cab unknown`;
+    return cab ? `cab ${percent(cab.loss / loss)}, ${ribs} of it` : `${ribs} of it, cab unknown`;
   },
   working: e => heatWorking(e),
 };

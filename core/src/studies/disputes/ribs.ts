@@ -1,5 +1,5 @@
 import { takesStuffing, withRibStrip } from '../../buildup/index.ts';
-import type { Evaluation } from '../../evaluate/index.ts';
+import { ribShare } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { type Asked, bestOf, evaluateOf, layersIn, remade, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
@@ -31,12 +31,10 @@ export function ribs(asked: Asked): Dispute | null {
     number: {
       what: 'of the heat goes by ribs left clear',
       unit: 'share',
-      value: ribLoss(clear) / Math.max(1e-9, clear.heat.loss),
+      value: ribShare(clear.heat),
     },
     sides,
     turning: byWorthOfHeat(sides, weights),
     moves: ['how much warmth matters', 'depth of the ribs and what fills the bays', 'price of the strip'],
   };
 }
-
-const ribLoss = (e: Evaluation): number => e.heat.zones.reduce((sum, z) => sum + z.factor * z.ribs, 0);
