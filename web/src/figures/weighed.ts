@@ -10,9 +10,9 @@ export const FIGURE_NAMES: Record<FigureKey, string> = {
   damp: 'winter water',
   quiet: 'drumming',
   mass: 'added mass',
-  money: 'money',
+  money: 'to pay',
   headroom: 'headroom',
-  hours: 'hours of work',
+  hours: 'work',
 };
 
 const UNITS: Record<FigureKey, Unit> = {
@@ -53,7 +53,7 @@ export function brokenWords(
   };
   const short = limits.height === null ? 0 : limits.height - figures.headroom;
   return [
-    ...over('money', limits.budget, 'money'),
+    ...over('money', limits.budget, 'budget'),
     ...over('mass', limits.mass, 'mass'),
     ...(short > 5e-4 ? [`${printFigure('headroom', short, units)} under the height`] : []),
     ...over('hours', limits.hours, 'hours'),
