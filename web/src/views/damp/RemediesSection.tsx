@@ -66,11 +66,11 @@ const NOTHING = {} as never;
 /** What else it changes, in words. */
 function changesOf({ changes: { heat, money, hours } }: Remedy): string {
   const parts = [
-    ...(Math.abs(heat) >= 0.05 ? [`${signed(heat, v => printNumber(v, 1))} W/K with its air`] : []),
+    ...(Math.abs(heat) >= 0.05 ? [`${signed(heat, v => printNumber(v, 1))} W/K of heat loss with its air`] : []),
     ...(Math.abs(money) >= 0.5 ? [signed(money, v => printMoney(Math.round(v)))] : []),
     ...(Math.abs(hours) >= 0.5 ? [`${signed(hours, v => printNumber(v, 0))} h`] : []),
   ];
-  return parts.length > 0 ? parts.join(', ') : 'it costs care, and no warmth or money';
+  return parts.length > 0 ? parts.join(', ') : 'it costs no warmth, money or hours';
 }
 
 const signed = (value: number, print: (v: number) => string): string =>
