@@ -66,7 +66,9 @@ const NOTHING = {} as never;
 /** What else it changes, in words. */
 function changesOf({ changes: { heat, money, hours } }: Remedy): string {
   const parts = [
-    ...(Math.abs(heat) >= 0.05 ? [`${signed(heat, v => printNumber(v, 1))} W/K of heat loss with its air`] : []),
+    ...(Math.abs(heat) >= 0.05
+      ? [`${signed(heat, v => printNumber(v, 1))} W/K of heat loss with its air`]
+      : []),
     ...(Math.abs(money) >= 0.5 ? [signed(money, v => printMoney(Math.round(v)))] : []),
     ...(Math.abs(hours) >= 0.5 ? [`${signed(hours, v => printNumber(v, 0))} h`] : []),
   ];
