@@ -31,6 +31,7 @@ export const ROOMS = [
   'order/buying',
   'order/load',
   'evaluate',
+  'figures',
   'studies/working',
   'studies/junctions',
   'studies/damp',

@@ -3,6 +3,7 @@ import { pathToFileURL } from 'node:url';
 import { type ChoiceProblem, ChoiceSearch, prove } from '@overcoat/core/choosing';
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
+import { weightsOf } from '@overcoat/core/figures';
 import { readLayups } from '@overcoat/core/formats';
 import { makeLibrary } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
@@ -62,11 +63,11 @@ export async function choosingFigures(): Promise<Figure[]> {
     climate: climateFor(shell, brief),
     avoided: { materials: [] },
   };
-  const weights = { ...brief.priorities, hours: 1 };
+  const weights = weightsOf(brief);
   const begun = performance.now();
   const options = weighAll(asked);
   const weighing = performance.now() - begun;
-  const limits = { budget: 1400, mass: 310, height: 1.78, hours: null, damp: 'dries' } as const;
+  const limits = { money: 1400, mass: 310, headroom: 1.78, damp: 'dries' } as const;
   const large = widened(problemOf(options, asked, limits, weights), 400);
   const [first, one, ten] = mediansOf(
     [

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { ChoiceSearch, type Proof, prove } from '@overcoat/core/choosing';
+import { limitsOf, weightsOf } from '@overcoat/core/figures';
 import { readLayups } from '@overcoat/core/formats';
 import { USUAL_PAY } from '@overcoat/core/order/buying';
 import { searchClimate } from '@overcoat/core/studies/cabin';
@@ -26,6 +27,7 @@ export async function askChoose(args: readonly string[]) {
     seconds: { type: 'string' },
     budget: { type: 'string' },
     mass: { type: 'string' },
+    'fire-load': { type: 'string' },
   });
   const seconds = number('seconds', values.seconds, { min: 0, max: 3600 }) ?? 15;
   const [file] = rest;
@@ -37,11 +39,12 @@ export async function askChoose(args: readonly string[]) {
   if (/"instances"\s*:/.test(text.slice(0, 2000))) return chosen(highs, text, values.name, seconds);
   const { design, variant, library, heard } = await readDesign(file, values);
   const { brief } = design;
+  const own = limitsOf(brief);
   const limits: ChoiceLimits = {
-    budget: number('budget', values.budget, { min: 0, max: 100_000 }) ?? brief.budget,
-    mass: number('mass', values.mass, { min: 0, max: 5000 }) ?? brief.payload,
-    height: brief.headHeight.value,
-    hours: null,
+    ...own,
+    money: number('budget', values.budget, { min: 0, max: 100_000 }) ?? own.money!,
+    mass: number('mass', values.mass, { min: 0, max: 5000 }) ?? own.mass!,
+    fire: number('fire-load', values['fire-load'], { min: 0, max: 1_000_000 }) ?? null,
     damp: 'dries',
   };
   const asked = {
@@ -53,12 +56,11 @@ export async function askChoose(args: readonly string[]) {
     pay: { ...USUAL_PAY, ready: design.ready },
     avoided: { materials: [] },
   };
-  const weights = { ...brief.priorities, hours: 1 };
   const {
     zones,
     placement: _,
     ...found
-  } = choose(weighAll(asked), asked, limits, weights, {
+  } = choose(weighAll(asked), asked, limits, weightsOf(brief), {
     steps: STEPS,
     solver: { highs, seconds: seconds / PROOFS },
   });
@@ -71,10 +73,8 @@ export async function askChoose(args: readonly string[]) {
       seams: option.buildUp.seams,
       ribs: option.ribs,
       bays: layersByBay(option),
-      heat: option.heat,
-      mass: option.mass,
-      hours: option.hours,
-      damp: option.damp.state,
+      takes: option.takes,
+      damp: option.damp,
       not: runnerUp && {
         layers: runnerUp.option.buildUp.layers,
         changes: runnerUp.changes,

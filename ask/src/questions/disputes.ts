@@ -1,3 +1,4 @@
+import { weightsOf } from '@overcoat/core/figures';
 import { searchClimate } from '@overcoat/core/studies/cabin';
 import {
   answerWords,
@@ -28,7 +29,7 @@ export async function askDisputes(args: readonly string[]) {
     library,
     heard,
     climate: searchClimate(design, variant.design, library),
-    weights: { ...brief.priorities, hours: 1 },
+    weights: weightsOf(brief),
   });
   return {
     assumed,

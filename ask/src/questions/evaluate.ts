@@ -1,4 +1,5 @@
 import { bayResult } from '@overcoat/core/evaluate';
+import { fireLoadIn, wholeVan } from '@overcoat/core/figures';
 import { evaluateSettled } from '@overcoat/core/studies/settled';
 import { options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
@@ -17,33 +18,32 @@ export async function askEvaluate(args: readonly string[]) {
   const { headroom } = e.fit;
   return {
     variant: variant.name,
-    figures: {
-      mass: e.load.mass,
-      cost: pay.total,
-      costParts: pay.parts,
-      hours: pay.hours,
-      heatLoss: e.heat.asUsed,
+    // By the names that choices, limits and tables know them by.
+    figures: wholeVan(e, library),
+    about: {
+      moneyParts: pay.parts,
+      hoursBand: pay.hours,
       heatSavedAtNight: e.heat.saved,
       cabShare: e.heat.cab?.share ?? null,
-      headroom: headroom.left,
       floorRises: headroom.floor,
       ceilingDrops: headroom.ceiling,
       damp: e.damp.state,
       worstBay: e.damp.worst,
-      water: e.damp.most,
+      waterWetEnd: e.damp.most.wetEnd,
       dampWetEnd: e.damp.wetEnd.state,
       worstBayWetEnd: e.damp.wetEnd.worst,
       misfits: e.fit.misfits,
-      quiet: { ...e.quiet.change, byNoise: e.quiet.byNoise },
+      quietChange: { ...e.quiet.change, byNoise: e.quiet.byNoise },
     },
     zones: e.heat.zones.map(({ zone, loss, factor, bays, ribs, edges, pointLoss, keptLoss }) => ({
       id: zone.id,
       name: zone.name,
       kind: zone.kind,
       mass: e.load.zones.get(zone.id) ?? 0,
-      cost: pay.byZone[zone.id] ?? 0,
-      heatLoss: loss,
-      heatLossOf: {
+      money: pay.byZone[zone.id] ?? 0,
+      heat: loss,
+      fire: fireLoadIn(e, zone.id, library),
+      heatOf: {
         bays: factor * bays,
         ribs: factor * ribs,
         edges: factor * edges,

@@ -1,3 +1,4 @@
+import { VAN_FIGURES } from '@overcoat/core/figures';
 import { PRICES_WITHIN } from '@overcoat/core/order/buying';
 import { costWorking } from '@overcoat/core/studies/working';
 import { isCounted } from '../store/evaluation.ts';
@@ -8,13 +9,13 @@ const whole = (money: number) => (Number.isNaN(money) ? '…' : printMoney(Math.
 
 /** What is to pay: materials as they lie, supplies, tools and spares. */
 export const cost: Figure = {
-  key: 'cost',
+  key: 'money',
   name: 'to pay',
   zoneName: 'to pay',
-  of: e => e.pay?.total ?? Number.NaN,
+  of: VAN_FIGURES.money.of,
   ofZone: (e, zone) => e.pay && (e.pay.byZone[zone] ?? 0),
   ...quantity('to pay', whole, 0.5),
-  better: 'less',
+  better: VAN_FIGURES.money.better,
   waits: e => !isCounted(e),
   alert: (e, { brief }) => e.pay !== null && e.pay.total > brief.budget,
   note(e, { brief: { budget } }) {

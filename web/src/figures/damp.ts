@@ -6,7 +6,7 @@ import type { Figure } from './figure.ts';
 
 /** The worst bay speaks for the van, and for its zone. */
 export const damp: Figure = {
-  key: 'damp',
+  key: 'water',
   name: 'damp',
   zoneName: 'damp',
   of: e => dampLevel(e.damp.state),

@@ -1,4 +1,5 @@
 import type { Evaluation } from '@overcoat/core/evaluate';
+import type { FigureKey } from '@overcoat/core/figures';
 import type { Library } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
 import type { Working } from '@overcoat/core/studies/working';
@@ -6,15 +7,15 @@ import type { UnitSystem } from '@overcoat/core/units';
 
 /** A headline figure of a design: all that the ledger, the change note and Compare say of it. */
 export interface Figure {
-  key: string;
+  key: FigureKey;
   /** Over its value, and over its column. */
   name: string;
   /** What a zone's share of it is called. */
   zoneName: string;
   /** Read from an evaluation; a verdict is read as its rank. */
-  of(e: Evaluation): number;
+  of(e: Evaluation, library: Library): number;
   /** Of one zone; null where a zone has none. */
-  ofZone(e: Evaluation, zone: string): number | null;
+  ofZone(e: Evaluation, zone: string, library: Library): number | null;
   print(value: number, units: UnitSystem): string;
   /** A mark before the value, for verdicts. */
   mark?(value: number): string;
@@ -26,7 +27,7 @@ export interface Figure {
   zoneChange(before: number, now: number, units: UnitSystem): string | null;
   better: 'less' | 'more';
   /** The line under it. */
-  note(e: Evaluation, design: Design, units: UnitSystem): string;
+  note(e: Evaluation, design: Design, units: UnitSystem, library: Library): string;
   /** Whether it needs somebody. */
   alert(e: Evaluation, design: Design): boolean;
   /** Whether it is still being reckoned: what stands is greyed; left out where it never is. */
@@ -56,7 +57,7 @@ export function quantity(
     },
     zoneChange: signed,
     changeShort: (before, now, units) =>
-      signed(before, now, units)?.replace(/ (mm|kg|lb|W\/K|dB|h)$/, '') ?? null,
+      signed(before, now, units)?.replace(/ (mm|kg|lb|W\/K|dB|h|MJ)$/, '') ?? null,
   };
 }
 

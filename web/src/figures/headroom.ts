@@ -1,3 +1,4 @@
+import { VAN_FIGURES } from '@overcoat/core/figures';
 import { headroomWorking } from '@overcoat/core/studies/working';
 import { printLength } from '@overcoat/core/units';
 import { type Figure, quantity } from './figure.ts';
@@ -6,10 +7,10 @@ export const headroom: Figure = {
   key: 'headroom',
   name: 'headroom',
   zoneName: 'lining stands in',
-  of: e => e.fit.headroom.left,
+  of: VAN_FIGURES.headroom.of,
   ofZone: (e, zone) => e.fit.taken.get(zone) ?? 0,
   ...quantity('headroom', printLength, 0.0005),
-  better: 'more',
+  better: VAN_FIGURES.headroom.better,
   alert: (e, { brief }) => e.fit.headroom.left < brief.headHeight.value,
   note: (e, { brief: { headHeight } }, units) =>
     e.fit.headroom.left < headHeight.value

@@ -1,4 +1,5 @@
 import { ribShare } from '@overcoat/core/evaluate';
+import { VAN_FIGURES } from '@overcoat/core/figures';
 import { heatWorking } from '@overcoat/core/studies/working';
 import { printNumber } from '@overcoat/core/units';
 import { type Figure, quantity } from './figure.ts';
@@ -7,10 +8,10 @@ export const heatLoss: Figure = {
   key: 'heat',
   name: 'heat loss',
   zoneName: 'heat loss',
-  of: e => e.heat.asUsed,
+  of: VAN_FIGURES.heat.of,
   ofZone: (e, zone) => e.heat.zones.find(z => z.zone.id === zone)?.loss ?? 0,
   ...quantity('heat loss', v => `${printNumber(v, 1)} W/K`, 0.05),
-  better: 'less',
+  better: VAN_FIGURES.heat.better,
   alert: () => false,
   note(e) {
     const { cab, loss, saved } = e.heat;

@@ -1,3 +1,4 @@
+import { VAN_FIGURES } from '@overcoat/core/figures';
 import { hoursWorking } from '@overcoat/core/studies/working';
 import { printNumber } from '@overcoat/core/units';
 import { isCounted } from '../store/evaluation.ts';
@@ -11,10 +12,10 @@ export const hours: Figure = {
   key: 'hours',
   name: 'work',
   zoneName: 'work',
-  of: e => e.pay?.hours[1] ?? Number.NaN,
+  of: VAN_FIGURES.hours.of,
   ofZone: () => null,
   ...quantity('work', hoursOf, 0.5),
-  better: 'less',
+  better: VAN_FIGURES.hours.better,
   waits: e => !isCounted(e),
   alert: () => false,
   note(e) {

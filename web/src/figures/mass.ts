@@ -1,4 +1,5 @@
 import type { Evaluation } from '@overcoat/core/evaluate';
+import { VAN_FIGURES } from '@overcoat/core/figures';
 import { massWorking } from '@overcoat/core/studies/working';
 import { printMass } from '@overcoat/core/units';
 import { type Figure, quantity } from './figure.ts';
@@ -15,10 +16,10 @@ export const mass: Figure = {
   key: 'mass',
   name: 'added',
   zoneName: 'mass',
-  of: e => e.load.mass,
+  of: VAN_FIGURES.mass.of,
   ofZone: (e, zone) => e.load.zones.get(zone) ?? 0,
   ...quantity('mass', printMass, 0.05),
-  better: 'less',
+  better: VAN_FIGURES.mass.better,
   // Glue, tape and fixings that stay in the van weigh too, and until a first count nobody knows how much.
   waits: e => e.pay === null,
   alert: (e, { brief }) => e.load.mass > brief.payload || overAxle(e) !== null,

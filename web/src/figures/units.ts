@@ -1,12 +1,12 @@
-import type { Print, Unit } from '@overcoat/core/studies/disputes';
+import type { Unit } from '@overcoat/core/figures';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { grams } from '../format.ts';
 import { moneySign, printMoney } from '../store/money.ts';
 
 /** A figure as this person reads it. */
 export const printOf =
-  (units: UnitSystem): Print =>
-  (value, unit) => {
+  (units: UnitSystem) =>
+  (value: number, unit: Unit): string => {
     switch (unit) {
       case 'W/K':
         return `${printNumber(value, 1)} W/K`;
@@ -24,6 +24,8 @@ export const printOf =
         return `${printNumber(value * 100, 0)} %`;
       case 'times':
         return `${printNumber(value, value < 1 ? 2 : 1)} times`;
+      case 'MJ':
+        return `${printNumber(value, 0)} MJ`;
       case 'dB':
         return `${printNumber(value, 1)} dB`;
     }

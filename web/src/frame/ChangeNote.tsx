@@ -28,7 +28,8 @@ export function ChangeNote() {
     ? FIGURES.flatMap(f =>
         f.waits?.(before) || f.waits?.(now)
           ? `${f.name}: reckoning`
-          : ((f.tells ? f.tells(before, now) : f.change(f.of(before), f.of(now), units)) ?? []),
+          : ((f.tells ? f.tells(before, now) : f.change(f.of(before, library), f.of(now, library), units)) ??
+            []),
       )
     : [];
   const setBaseline = () =>
@@ -78,7 +79,7 @@ export function ChangeNote() {
         </button>
       </span>
       <Dialog open={why !== null} onOpenChange={open => !open && setWhy(null)} title={why?.title ?? ''} side>
-        {why && <ByZone before={why.before} now={now} />}
+        {why && <ByZone before={why.before} now={now} library={library} />}
       </Dialog>
     </div>
   );
@@ -94,7 +95,7 @@ function evaluationOf(
   return variant ? evaluation(design, variant.design, library, heard, variant.id) : null;
 }
 
-function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
+function ByZone({ before, now, library }: { before: Evaluation; now: Evaluation; library: Library }) {
   const units = useUnits();
   return (
     <>
@@ -120,7 +121,7 @@ function ByZone({ before, now }: { before: Evaluation; now: Evaluation }) {
                 <b>{zone.id}</b> {zone.name}
               </td>
               {FIGURES.map(f => {
-                const [was, is] = [f.ofZone(before, zone.id), f.ofZone(now, zone.id)];
+                const [was, is] = [f.ofZone(before, zone.id, library), f.ofZone(now, zone.id, library)];
                 return (
                   <td key={f.key} className="py-1.5 text-right">
                     {(was !== null && is !== null && f.zoneChange(was, is, units)) || '–'}

@@ -9,7 +9,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { WorkingDialog } from '../ui/WorkingDialog.tsx';
 import { ChangeNote } from './ChangeNote.tsx';
 
-/** The shop ticket of the design: six figures always in sight, each with its change; each opens its working. */
+/** The shop ticket of the design: every figure always in sight, each with its change; each opens its working. */
 export function Ledger() {
   const design = useOpenDesign();
   const variant = useVariant();
@@ -23,17 +23,17 @@ export function Ledger() {
   const before = evaluation(design, variant.baseline.design, library, heard, variant.id);
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
-      <div className="flex overflow-x-auto lg:grid lg:grid-cols-7">
+      <div className="flex overflow-x-auto lg:grid lg:grid-cols-8">
         {FIGURES.map(f => {
-          const value = f.of(e);
+          const value = f.of(e, library);
           return (
             <Ticket
               key={f.key}
               name={f.name}
               mark={f.mark?.(value)}
               value={f.print(value, units)}
-              change={f.waits?.(before) ? null : f.changeShort(f.of(before), value, units)}
-              note={f.note(e, design, units)}
+              change={f.waits?.(before) ? null : f.changeShort(f.of(before, library), value, units)}
+              note={f.note(e, design, units, library)}
               waits={f.waits?.(e) ?? false}
               alert={f.alert(e, design)}
               onOpen={() => setOpened(f)}

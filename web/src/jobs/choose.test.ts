@@ -31,7 +31,7 @@ async function improved(put: { locked?: string[]; materials?: string[] }) {
         locked: put.locked ?? [],
         offcuts: [],
         pay: USUAL_PAY,
-        limits: { budget: null, mass: null, height: null, hours: null, damp: 'dries' },
+        limits: { damp: 'dries' },
       },
     },
     () => told++,

@@ -1,3 +1,4 @@
+import type { FigureKey, Weights } from '@overcoat/core/figures';
 import type { Placement } from '@overcoat/core/model';
 import type { PayBy } from '@overcoat/core/order/buying';
 import type { Offcut } from '@overcoat/core/order/cutting';
@@ -7,11 +8,9 @@ import {
   type Avoided,
   type Candidate,
   type ChoiceLimits,
-  type ChoiceWeights,
   type Chosen,
   choose,
   type FiguredVan,
-  type FigureKey,
   type Flip,
   type FrontPoint,
   figured,
@@ -49,7 +48,7 @@ interface WeighAsk {
 
 interface ChooseAsk extends WeighAsk {
   limits: ChoiceLimits;
-  weights: ChoiceWeights;
+  weights: Weights;
 }
 
 /** A placement's figures under its id. */

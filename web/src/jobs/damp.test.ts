@@ -50,8 +50,8 @@ it('settles every school: at once without a word on damp, then each as its varia
   rows.forEach(({ damp, figures }, k) => {
     const e = evaluateSettled(design!, placements[k]!.design, library, NOTHING_HEARD, USUAL_PAY);
     expect([damp.state, damp.wetEnd.state]).toEqual([e.damp.state, e.damp.wetEnd.state]);
-    expect([figures.damp, damp.wetEnd.most]).toEqual([e.damp.most.likely, e.damp.most.wetEnd]);
-    expect([figures.warmth, figures.mass]).toEqual([e.heat.asUsed, e.load.mass]);
+    expect([figures.water, damp.wetEnd.most]).toEqual([e.damp.most.likely, e.damp.most.wetEnd]);
+    expect([figures.heat, figures.mass]).toEqual([e.heat.asUsed, e.load.mass]);
     expect([figures.money, figures.hours]).toEqual([e.pay!.total, e.pay!.hours[1]]);
   });
   // The sweep starts where the rows stand.
@@ -60,14 +60,14 @@ it('settles every school: at once without a word on damp, then each as its varia
   expect(sweep.at).toHaveLength(21);
   const at = (k: number) => sweep.at.findIndex(q => Math.abs(q - schools[k]!.sealQuality) < 1e-9);
   rows.forEach((r, k) => {
-    if (closesJoints(schools[k]!)) expect(sweep.peak[k]![at(k)]).toBeCloseTo(r.figures.damp, 9);
+    if (closesJoints(schools[k]!)) expect(sweep.peak[k]![at(k)]).toBeCloseTo(r.figures.water, 9);
     expect(sweep.state[k]![at(k)]).toBe(r.damp.state);
   });
   for (const c of sweep.crossings) expect(c.at).toBeLessThanOrEqual(1);
   for (const peaks of sweep.peak) expect(peaks.at(-1)!).toBeLessThanOrEqual(peaks[0]! + 1e-9);
   const band = await done('band', { climates });
   band.likely.forEach((peak, k) => {
-    expect(peak).toBeCloseTo(rows[k]!.figures.damp, 9);
+    expect(peak).toBeCloseTo(rows[k]!.figures.water, 9);
   });
 });
 

@@ -1,4 +1,5 @@
 import { newDesign } from '@overcoat/core/buildup';
+import { figuresBy } from '@overcoat/core/figures';
 import { makeLibrary } from '@overcoat/core/materials';
 import { type Bay, buildUpOf, inCab, type Zone } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -81,7 +82,7 @@ describe('what a proposal has for one place', () => {
     expect(zone.bays.every(b => variant().design.bays[b.id] === undefined)).toBe(true);
   });
   it('put up at night takes the place of what hung there, and stays when a school is applied', () => {
-    const up = { mass: 0, uses: [], money: 0, saves: 1, hours: 1 };
+    const up = { takes: figuresBy(() => 0), uses: [], saves: 1 };
     takePutUp('Cab at night', 'cab', ['a', 'b'], { ...up, screens: ['a', 'b'], curtain: 'thin curtain' });
     takePutUp('L at night', 'L', ['c'], { ...up, screens: ['c'], curtain: null });
     expect(variant().design).toMatchObject({

@@ -1,16 +1,16 @@
 import type { Highs } from 'highs';
 import { type ChoiceProblem, leastGiven } from '../../choosing/index.ts';
-import type { LimitKey } from './limits.ts';
+import type { FigureKey } from '../../figures/index.ts';
 import type { Model } from './model.ts';
 
 /** Limits that no choice keeps together. */
 export interface Conflict {
   /** None of them can be left out: without any one of these the others can be kept. */
-  between: LimitKey[];
+  between: FigureKey[];
   /** Each alone, if the others stay as they are: by so much it would have to give way, in its unit; null where that does not help. */
-  alone: { limit: LimitKey; by: number | null }[];
+  alone: { limit: FigureKey; by: number | null }[];
   /** The least by which limits give way together: the sum of their shares is least. */
-  together: { limit: LimitKey; by: number }[];
+  together: { limit: FigureKey; by: number }[];
 }
 
 /** s for each question. */
@@ -22,9 +22,9 @@ export function conflictIn(highs: Highs, { problem: whole, keys }: Model): Confl
   const isHard = (i: number) => (whole.soft?.[i] ?? null) === null;
   const problem = only(whole, [...whole.limits.keys()].filter(isHard));
   const names = [...new Set(keys.filter((_, i) => isHard(i)))];
-  const rows = (name: LimitKey) => keys.flatMap((k, i) => (k === name ? [i] : []));
-  const scale = (name: LimitKey) => Math.max(1e-3, ...rows(name).map(i => Math.abs(problem.limits[i]!)));
-  const given = (of: readonly LimitKey[], within: ChoiceProblem) =>
+  const rows = (name: FigureKey) => keys.flatMap((k, i) => (k === name ? [i] : []));
+  const scale = (name: FigureKey) => Math.max(1e-3, ...rows(name).map(i => Math.abs(problem.limits[i]!)));
+  const given = (of: readonly FigureKey[], within: ChoiceProblem) =>
     leastGiven(
       highs,
       within,

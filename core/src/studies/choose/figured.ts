@@ -1,9 +1,9 @@
 import { type Evaluation, evaluate, inClimate, withPay } from '../../evaluate/index.ts';
+import { type Figured, wholeVan } from '../../figures/index.ts';
 import type { Placement } from '../../model/index.ts';
 import type { DampState, VanClimate } from '../../van/wetting/index.ts';
 import { ownClimate } from '../cabin/index.ts';
 import { wettestBay } from '../damp/index.ts';
-import { type Figured, wholeVan } from './figureKeys.ts';
 import { paidAs } from './nested.ts';
 import type { Asked } from './options.ts';
 
@@ -31,12 +31,7 @@ type OfVan = Pick<Asked, 'design' | 'library' | 'heard' | 'offcuts' | 'pay'>;
 /** The figures of a placement at once: nothing said of damp, money and hours yet. */
 export function figuredAtOnce({ design, library, heard }: OfVan, placement: Placement): FiguredVan {
   const e = evaluate(design, placement, library, heard);
-  const figures = {
-    ...wholeVan(e),
-    damp: Number.NaN,
-    money: Number.NaN,
-    hours: Number.NaN,
-  };
+  const figures = { ...wholeVan(e, library), water: Number.NaN };
   const damp = { state: 'reckoning', wetEnd: { state: 'reckoning', most: 0 }, bay: '', days: 0 } as const;
   return { figures, damp, climate: null };
 }
@@ -46,10 +41,9 @@ export function figured(asked: OfVan, placement: Placement): FiguredVan {
   const { design, library, heard } = asked;
   const quick = evaluate(design, placement, library, heard);
   const climate = ownClimate(design, placement, library, quick);
-  const paid = paidAs(asked, placement);
-  const e = withPay(inClimate(quick, design.shell, library, climate), design.shell, paid);
-  const figures = { ...wholeVan(e), money: paid.total, hours: paid.hours[1] };
-  return { figures, damp: verdictOf(e), climate };
+  const settled = inClimate(quick, design.shell, library, climate);
+  const e = withPay(settled, design.shell, paidAs(asked, placement));
+  return { figures: wholeVan(e, library), damp: verdictOf(e), climate };
 }
 
 /** What is said of damp in a row. */

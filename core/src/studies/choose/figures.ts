@@ -1,5 +1,6 @@
 import { type LayUp, layUp } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
+import { FIGURE_KEYS, type Figured, VAN_FIGURES } from '../../figures/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement, Shell, Zone } from '../../model/index.ts';
 import { type CutPiece, cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
@@ -10,14 +11,10 @@ import { buildUpsOf, type Candidate, only } from './candidate.ts';
 
 /** What one candidate comes to in its zone, by the same physics as everywhere. */
 export interface Figures {
-  /** Between the airs on both sides, W/K; what lies round the cab counts less on the whole. */
-  heat: number;
-  /** kg. */
-  mass: number;
-  /** What it takes of the room, m: the most its lining stands inside the rib face. */
-  taken: number;
-  /** Worst of its bays, as things usually turn out, and the most water in any, kg/m2. */
-  damp: { state: DampState; likely: number };
+  /** What it takes of each figure, in its unit, the more the worse; money by the part, no pack rounded. */
+  takes: Omit<Figured, Apart>;
+  /** Worst of its bays, as things usually turn out. */
+  damp: DampState;
   /** Of materials in their sizes, what is needed, in the unit they are bought in. */
   uses: {
     material: string;
@@ -28,9 +25,10 @@ export interface Figures {
     filled: number;
     items: number;
   }[];
-  /** What all that costs by the part, no pack rounded. */
-  money: number;
 }
+
+/** Figures that are asked once for what is alike in them. */
+type Apart = 'hours' | 'quiet';
 
 /** How full the sheets, rolls or cans of a line are, those still in their pack not counted. */
 const filledBy = (l: OrderLine): number => (l.used * l.packs * l.stock.perPack) / l.items;
@@ -60,14 +58,11 @@ export function figuresOf(
 ): Figures {
   const alone = { brief, shell: { ...shell, zones: zonesFor(zone, shell) } };
   const e = evaluate(alone, only(zone, candidate), library, undefined, climate);
-  return {
-    heat: e.heat.zones.find(z => z.zone.id === zone.id)!.conductance,
-    mass: e.load.mass,
-    taken: e.fit.taken.get(zone.id) ?? 0,
-    damp: { state: e.damp.state, likely: e.damp.most.likely },
-    uses: usesOf(e.order.lines),
-    money: e.order.lines.reduce((sum, l) => sum + l.cost * l.used, 0),
-  };
+  const takes = FIGURE_KEYS.flatMap(k => {
+    const of = VAN_FIGURES[k].takenIn;
+    return of ? [[k, of(e, zone, library)]] : [];
+  });
+  return { takes: Object.fromEntries(takes), damp: e.damp.state, uses: usesOf(e.order.lines) };
 }
 
 /** What kind of work a candidate is: alike in all but thickness, material and share of damping. */

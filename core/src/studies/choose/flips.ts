@@ -1,10 +1,11 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import { ChoiceSearch, weigh } from '../../choosing/index.ts';
+import type { Weights } from '../../figures/index.ts';
 import type { BuildUp, Placement, Zone } from '../../model/index.ts';
 import { moister, type VanClimate } from '../../van/wetting/index.ts';
 import { type Candidate, inBays, makeOf } from './candidate.ts';
-import { figuresOf } from './figures.ts';
-import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
+import { type Figures, figuresOf } from './figures.ts';
+import type { ChoiceLimits } from './limits.ts';
 import { openZones } from './model.ts';
 import { type Asked, type LayUpOption, optionsFor } from './options.ts';
 import { Fills } from './packFills.ts';
@@ -51,7 +52,7 @@ export function flipsOf(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   asked: Asked,
   limits: ChoiceLimits,
-  weights: ChoiceWeights,
+  weights: Weights,
   chosen: Chosen,
   report: (share: number) => void = () => undefined,
 ): Flip[] {
@@ -66,23 +67,23 @@ export function flipsOf(
       what: 'sealed worse',
       redone: (z, o) =>
         o.buildUp.seams === 'taped'
-          ? {
-              ...o,
-              ...figuresOf(
+          ? again(
+              o,
+              figuresOf(
                 z,
                 { ...o, buildUp: careless(o.buildUp), bays: inBays(o.bays, careless) },
                 asked.design,
                 asked.library,
                 asked.climate,
               ),
-            }
+            )
           : o,
     },
   ];
-  const inClimate = (zone: Zone, o: LayUpOption, climate: VanClimate): LayUpOption => ({
-    ...o,
-    damp: figuresOf(zone, o, asked.design, asked.library, climate).damp,
-  });
+  const inClimate = (zone: Zone, o: LayUpOption, climate: VanClimate): LayUpOption => {
+    const { damp, takes } = figuresOf(zone, o, asked.design, asked.library, climate);
+    return { ...o, damp, takes: { ...o.takes, water: takes.water } };
+  };
   // A zone tried at another depth is one step, the whole van one for each zone.
   const all = 2 * shaky.length + whole.length * options.size;
   let done = 0;
@@ -122,6 +123,13 @@ export function flipsOf(
     .sort((a, b) => breaks(b) - breaks(a) || b.regret - a.regret);
 }
 
+/** The same weighed anew, but for what that does not change. */
+const again = (o: LayUpOption, figures: Figures): LayUpOption => ({
+  ...o,
+  ...figures,
+  takes: { ...o.takes, ...figures.takes },
+});
+
 const careless = (b: BuildUp): BuildUp => ({ ...b, sealQuality: CARELESS });
 
 /** Less is no reason to choose otherwise, money. */
@@ -141,9 +149,7 @@ function withChosen(
     bay => known && !fitBuildUp((known.bays[bay.id] ?? known.buildUp).layers, bay, zone.kind, library).misfit,
   );
   const others = all.filter(o => !known || makeOf(o) !== makeOf(known));
-  return known && fits
-    ? [...others, { ...known, ...figuresOf(zone, known, design, library, climate) }]
-    : others;
+  return known && fits ? [...others, again(known, figuresOf(zone, known, design, library, climate))] : others;
 }
 
 /** The van with every assumed depth of a zone out by so much. */
@@ -165,7 +171,7 @@ function changed(
   around: Around,
   asked: Asked,
   limits: ChoiceLimits,
-  weights: ChoiceWeights,
+  weights: Weights,
   chosen: Chosen,
 ): Pick<Flip, 'changes' | 'breaks' | 'regret'> {
   const open = openZones(options, asked, limits);

@@ -1,15 +1,16 @@
 import type { Highs } from 'highs';
 import { type Choice, ChoiceSearch, prove } from '../../choosing/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
+import { type Figured, type FigureKey, VAN_FIGURES, type Weights } from '../../figures/index.ts';
 import type { Placement } from '../../model/index.ts';
 import type { DampState } from '../../van/wetting/index.ts';
-import { FIGURES, type Figured, type FigureKey, limitBy, onlyBy } from './figureKeys.ts';
-import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
+import { type ChoiceLimits, limitBy } from './limits.ts';
 import { openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
 import { Fills } from './packFills.ts';
 import { aroundOf } from './putUps.ts';
-import { figuresOfRound, gapOf, laidOut, type Round, settledDamp } from './rounds.ts';
+import { gapOf, laidOut, type Round, settledDamp } from './rounds.ts';
+import { onlyBy } from './worth.ts';
 
 /** The best of one figure that so much of another allows. */
 export interface FrontPoint {
@@ -49,16 +50,15 @@ export function frontOf(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   asked: Asked,
   limits: ChoiceLimits,
-  weights: ChoiceWeights,
+  weights: Weights,
   { x, y, points }: FrontAsk,
   highs: Highs | null,
   report: (share: number, soFar: FrontPoint[]) => void = () => undefined,
 ): FrontPoint[] {
   const open = openZones(options, asked, limits);
   const fills = new Fills(open, aroundOf(asked, open), asked, weights);
-  const bare = asked.design.shell.height.value;
   let from: readonly number[] | null = null;
-  const best = (within: ChoiceLimits, by: ChoiceWeights, seconds: number) => {
+  const best = (within: ChoiceLimits, by: Weights, seconds: number) => {
     const model = fills.model(within, { weights: by });
     const search = new ChoiceSearch(model.problem, from ? { from } : {});
     for (let i = 0; i < STEPS && !search.proven; i++) search.step();
@@ -69,7 +69,7 @@ export function frontOf(
     from = choice.options;
     return { model, choice, bound: Math.max(found.bound, search.bound) };
   };
-  const laid = (within: ChoiceLimits, by: ChoiceWeights, seconds: number): Round =>
+  const laid = (within: ChoiceLimits, by: Weights, seconds: number): Round =>
     laidOut(best(within, by, seconds), asked, limits);
   // How packs fill, by what this person would choose.
   fills.learn(laid(limits, weights, SECONDS.point));
@@ -80,19 +80,19 @@ export function frontOf(
       x,
       y,
     );
-  const add = (within: ChoiceLimits, by: ChoiceWeights, seconds: number): number => {
+  const add = (within: ChoiceLimits, by: Weights, seconds: number): number => {
     const round = laid(within, by, seconds);
     const again = () => {
       from = round.choice.options;
       return pointOf(laid(within, by, SECONDS.again));
     };
     if (round.choice.over <= 1e-6) found.push({ point: pointOf(round), again });
-    return FIGURES[x].of(round.model.sums(round.choice));
+    return round.model.sums(round.choice)[x];
   };
   const [least, most] = [add(limits, onlyBy(x), SECONDS.end), add(limits, onlyBy(y), SECONDS.end)];
   for (let i = 1; i < points - 1; i++) {
     const given = least + ((most - least) * i) / (points - 1);
-    add(limitBy(limits, x, given, bare), onlyBy(y), SECONDS.point);
+    add(limitBy(limits, x, given), onlyBy(y), SECONDS.point);
     report((DRAWN * i) / points, told());
   }
   // What is proven less near than it might be is proven on, from where it was, once all are there.
@@ -107,14 +107,14 @@ export function frontOf(
     const e = evaluate(asked.design, p.placement, asked.library, asked.heard, asked.climate);
     const { state, most } = settledDamp({ evaluation: e, placement: p.placement }, asked);
     p.damp = state;
-    p.figures = { ...p.figures, damp: most.likely };
+    p.figures = { ...p.figures, water: most.likely };
     report(0.9 + (0.1 * (i + 1)) / shown.length, [...shown]);
   });
   return shown;
 }
 
 const pointOf = (round: Round): FrontPoint => ({
-  figures: figuresOfRound(round),
+  figures: round.figures,
   placement: round.placement,
   damp: null,
   gap: gapOf(round),
@@ -122,7 +122,8 @@ const pointOf = (round: Round): FrontPoint => ({
 
 /** By rising x, those that no other beats. */
 function unbeaten(all: readonly FrontPoint[], x: FigureKey, y: FigureKey): FrontPoint[] {
-  const less = (key: FigureKey, p: FrontPoint) => (key === 'headroom' ? -p.figures[key] : p.figures[key]);
+  const less = (key: FigureKey, p: FrontPoint) =>
+    VAN_FIGURES[key].better === 'less' ? p.figures[key] : -p.figures[key];
   let lowest = Number.POSITIVE_INFINITY;
   return [...all]
     .sort((a, b) => less(x, a) - less(x, b) || less(y, a) - less(y, b))

@@ -1,4 +1,13 @@
 import { evaluate } from '../../evaluate/index.ts';
+import {
+  drummingIn,
+  FIGURE_KEYS,
+  type Figured,
+  figuresBy,
+  pastLimit,
+  VAN_FIGURES,
+  wholeVan,
+} from '../../figures/index.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { isDry } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
@@ -9,8 +18,8 @@ export interface Improvement {
   zone: string;
   /** What would go in. */
   option: LayUpOption;
-  /** What it changes: W/K, money by the part, kg, hours, m of height, kg/m2 of winter water. */
-  changes: { heat: number; money: number; mass: number; hours: number; taken: number; water: number };
+  /** What it changes of each figure; money by the part, no pack rounded. */
+  changes: Figured;
   /** Money for each W/K it saves; nothing or less where it costs none. */
   perHeat: number;
 }
@@ -28,36 +37,29 @@ export function improvements(
   limits: ChoiceLimits,
 ): Improvement[] {
   const e = evaluate(design, placement, library, heard, climate);
-  const keeps = ({ taken, mass }: Improvement['changes']) =>
-    (limits.height === null || taken <= 0 || e.fit.headroom.left - taken >= limits.height - 1e-6) &&
-    (limits.mass === null || mass <= 0 || e.load.mass + mass <= limits.mass + 1e-6);
+  const now = wholeVan(e, library);
+  // Nothing that is better is in a limit's way, however far that is passed.
+  const keeps = (changes: Figured) =>
+    FIGURE_KEYS.every(k => {
+      const worse = VAN_FIGURES[k].better === 'less' ? changes[k] : -changes[k];
+      return worse <= 0 || !(pastLimit(k, now[k] + changes[k], limits) > 1e-6);
+    });
   return design.shell.zones
     .flatMap((zone): Improvement[] => {
       const all = options.get(zone.id) ?? [];
       const laid = placement.buildUps.find(b => b.id === placement.zones[zone.id]);
-      const now = all.find(o => laid && o.buildUp.id === laid.id);
-      const bare = e.heat.zones.find(z => z.zone.id === zone.id)!.conductance;
-      const from = now ?? {
-        heat: bare,
-        money: 0,
-        mass: 0,
-        hours: 0,
-        taken: 0,
-        damp: { likely: Number.MAX_VALUE },
-      };
+      const own = all.find(o => laid && o.buildUp.id === laid.id);
+      const bare = VAN_FIGURES.heat.takenIn!(e, zone, library);
+      const from = own?.takes ?? { ...figuresBy(() => 0), heat: bare, quiet: drummingIn(e, zone) };
       // What is laid but was not weighed is nothing to count from.
-      if (laid && !now) return [];
+      if (laid && !own) return [];
       const better = all.flatMap((option): Improvement[] => {
-        const changes = {
-          heat: option.heat - from.heat,
-          money: option.money - from.money,
-          mass: option.mass - from.mass,
-          hours: option.hours - from.hours,
-          taken: zone.kind === 'floor' || zone.kind === 'ceiling' ? option.taken - from.taken : 0,
-          water: now ? option.damp.likely - now.damp.likely : option.damp.likely,
-        };
-        if (changes.heat > -TELLS || !isDry(option, limits) || option.damp.likely > from.damp.likely + 1e-3)
-          return [];
+        const room = zone.kind === 'floor' || zone.kind === 'ceiling';
+        const changes = figuresBy((k, f) => {
+          if (f.gathers === 'room') return room ? from[k] - option.takes[k] : 0;
+          return option.takes[k] - from[k];
+        });
+        if (changes.heat > -TELLS || !isDry(option, limits) || (own && changes.water > 1e-3)) return [];
         return keeps(changes)
           ? [{ zone: zone.id, option, changes, perHeat: changes.money / -changes.heat }]
           : [];

@@ -1,5 +1,6 @@
 import { applySchool, placeOf, schools } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
+import { drummingIn, type Figured } from '../../figures/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
 import type { PayBy } from '../../order/buying/index.ts';
@@ -14,10 +15,8 @@ import { deeperToo, stuffedToo } from './further.ts';
 
 /** A lay-up that a zone may get, with all that is asked of it. */
 export interface LayUpOption extends Figures, Candidate {
-  /** Likely hours of work. */
-  hours: number;
-  /** What is left of the bare van's drumming in this zone, as a share of the whole van's. */
-  drums: number;
+  /** What it takes of each figure: of drumming, what is left in this zone as a share of the bare van's. */
+  takes: Figured;
 }
 
 /** What a person asks of the van, and what is known of it. */
@@ -61,11 +60,11 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
   );
   const kept = [
     ...best(
-      rough.filter(o => !buildsUp(o.damp.state)),
+      rough.filter(o => !buildsUp(o.damp)),
       VARIED.dries,
     ),
     ...best(
-      rough.filter(o => buildsUp(o.damp.state)),
+      rough.filter(o => buildsUp(o.damp)),
       VARIED.grows,
     ),
   ];
@@ -84,7 +83,7 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
   const current = candidateAt(zone, placement);
   const weigh = fully(zone, asked);
   const options = [...varied, ...(current ? [current] : [])].map(weigh).filter(wanted);
-  const chosen = undominated(options, o => [...roughly(o), o.hours, o.drums]).slice(0, MOST);
+  const chosen = undominated(options, roughly).slice(0, MOST);
   // What is there now stays to be compared with, beaten or not.
   const now = options.find(o => o.buildUp === current?.buildUp);
   return now && !chosen.includes(now) ? [...chosen.filter(o => makeOf(o) !== makeOf(now)), now] : chosen;
@@ -119,22 +118,17 @@ function fully(zone: Zone, asked: Asked): (c: Candidate) => LayUpOption {
     const covered = first?.role === 'damping' ? JSON.stringify(first) : '';
     if (!hours.has(kind)) hours.set(kind, hoursOf(zone, candidate, design, library));
     if (!drums.has(covered)) drums.set(covered, drumsOf(zone, candidate, asked));
-    return {
-      ...candidate,
-      ...figuresOf(zone, candidate, design, library, climate),
-      hours: hours.get(kind)!,
-      drums: drums.get(covered)!,
-    };
+    const figures = figuresOf(zone, candidate, design, library, climate);
+    const takes = { ...figures.takes, hours: hours.get(kind)!, quiet: drums.get(covered)! };
+    return { ...candidate, ...figures, takes };
   };
 }
 
-const roughly = (o: Figures): number[] => [
-  o.heat,
-  o.mass,
-  o.money,
-  o.taken,
-  dampLevel(o.damp.state),
-  o.damp.likely,
+/** All that is asked of each, the more the worse: heat first, by which what is kept is sorted. */
+const roughly = ({ takes, damp }: Figures): number[] => [
+  takes.heat,
+  ...Object.values(takes),
+  dampLevel(damp),
 ];
 
 /** What nothing else beats in every figure. */
@@ -151,7 +145,7 @@ function best<T extends Figures>(all: readonly T[], most: number): T[] {
   const kept = new Set<T>();
   const first = roughly(all[0]!).length;
   for (let i = 0; i < first; i++) kept.add(all.reduce((a, b) => (roughly(b)[i]! < roughly(a)[i]! ? b : a)));
-  const byHeat = [...all].sort((a, b) => a.heat - b.heat);
+  const byHeat = [...all].sort((a, b) => a.takes.heat - b.takes.heat);
   for (let i = 0; kept.size < most && i < most; i++)
     kept.add(byHeat[Math.round((i * (byHeat.length - 1)) / (most - 1))]!);
   return [...kept];
@@ -176,8 +170,5 @@ function alreadyKnown(zone: Zone, { design, library, avoided }: Asked): Candidat
 /** What a zone still drums with a lay-up, as a share of the bare van's. */
 function drumsOf(zone: Zone, candidate: Candidate, { design, library, heard, climate }: Asked): number {
   const e = evaluate(design, only(zone, candidate), library, heard, climate);
-  return zone.bays.reduce((sum, { id }) => {
-    const quiet = e.quiet.bays.get(id);
-    return sum + (quiet ? (quiet.left[0]! + quiet.left[1]!) / 2 : 0);
-  }, 0);
+  return drummingIn(e, zone);
 }

@@ -1,6 +1,7 @@
 import { type Choice, usesOf, weigh } from '../../choosing/index.ts';
+import { type Figured, figuresBy, type Weights } from '../../figures/index.ts';
 import type { OrderLine } from '../../order/takeoff/index.ts';
-import type { ChoiceLimits, ChoiceWeights } from './limits.ts';
+import type { ChoiceLimits } from './limits.ts';
 import { keyOf, type Model, modelOf, type Open } from './model.ts';
 import type { Asked } from './options.ts';
 import type { Around } from './putUps.ts';
@@ -41,13 +42,13 @@ const SHORT = 0.98;
 export class Fills {
   private readonly known: Map<string, number>;
   /** Besides what is chosen: zones that are not chosen for, wood under edges, the last sheet of few, supplies, tools and spares, making ready. */
-  private besides = { money: 0, mass: 0, hours: 0 };
+  private besides: Figured = figuresBy(() => 0);
 
   constructor(
     private readonly open: readonly Open[],
     private readonly around: Around,
     private readonly asked: Asked,
-    private readonly weights: ChoiceWeights,
+    private readonly weights: Weights,
   ) {
     this.known = usualFill(open);
   }
@@ -55,7 +56,7 @@ export class Fills {
   /** The choice under limits, by other weights and with packs so many times as full where that is given. */
   model(
     limits: ChoiceLimits,
-    { weights = this.weights, fuller = 1 }: { weights?: ChoiceWeights; fuller?: number } = {},
+    { weights = this.weights, fuller = 1 }: { weights?: Weights; fuller?: number } = {},
   ): Model {
     const bought = { known: this.known, fuller, besides: this.besides };
     return modelOf(this.open, this.around, this.asked, limits, weights, bought);
@@ -66,12 +67,10 @@ export class Fills {
     const before = this.model(NO_LIMITS);
     for (const l of round.lines) this.fill(l, before, round.choice);
     const { problem, sums } = this.model(NO_LIMITS);
-    const { money, mass, hours } = sums(weigh(problem, round.choice.options));
-    this.besides = {
-      money: this.besides.money + round.cost - money,
-      mass: this.besides.mass + round.evaluation.load.mass - mass,
-      hours: this.besides.hours + round.hours - hours,
-    };
+    const summed = sums(weigh(problem, round.choice.options));
+    this.besides = figuresBy((k, f) =>
+      f.besides ? this.besides[k] + round.figures[k] - summed[k] : this.besides[k],
+    );
   }
 
   /** As full as it takes for as many packs as were laid, and no fuller than that there had to be so many. */
@@ -97,4 +96,4 @@ export class Fills {
   }
 }
 
-const NO_LIMITS: ChoiceLimits = { budget: null, mass: null, height: null, hours: null, damp: 'grows' };
+const NO_LIMITS: ChoiceLimits = { damp: 'grows' };

@@ -7,14 +7,14 @@ import {
   prove,
   weigh,
 } from '../../choosing/index.ts';
+import type { Figured, FigureKey, Weights } from '../../figures/index.ts';
 import type { Placement } from '../../model/index.ts';
 import type { Hold } from '../../order/holding/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { type DampState, isNoDamper } from '../../van/wetting/index.ts';
 import { heldVan } from '../holding/index.ts';
 import { type Conflict, conflictIn } from './conflicts.ts';
-import { type Figured, wholeVan } from './figureKeys.ts';
-import type { ChoiceLimits, ChoiceWeights, LimitKey, Sums } from './limits.ts';
+import type { ChoiceLimits } from './limits.ts';
 import { isDry, type Model, openZones } from './model.ts';
 import type { Asked, LayUpOption } from './options.ts';
 import { Fills } from './packFills.ts';
@@ -29,16 +29,7 @@ import {
   type ZonePick,
 } from './reasons.ts';
 import { type Refused, refusals } from './refusals.ts';
-import {
-  better,
-  figuresOfRound,
-  gapOf,
-  laidOut,
-  polished,
-  type Round,
-  settledDamp,
-  WITHIN,
-} from './rounds.ts';
+import { better, gapOf, laidOut, polished, type Round, settledDamp, WITHIN } from './rounds.ts';
 
 /** The best choice for a van under its limits. */
 export interface Proposal {
@@ -46,12 +37,10 @@ export interface Proposal {
   placement: Placement;
   /** By zone, those that were chosen for. */
   zones: ZonePick[];
-  /** As promised by the sum of its parts. */
-  promised: Sums;
-  /** As the whole van is evaluated with it; money as its pieces lie on sheets. */
-  evaluated: { heat: number; mass: number; cost: number; height: number };
-  /** The same with all else that choices are weighed by. */
+  /** The whole van evaluated with it, money and hours as its pieces lie on sheets; drumming, and water until that is settled, as its parts sum up. */
   figures: Figured;
+  /** As its parts sum up. */
+  promised: Figured;
   /** The verdict in its own year with this laid; null until that is settled, at the end. */
   damp: { state: DampState; wetEnd: DampState } | null;
   /** By how much it is over its limits, as a share; 0 where all are kept. */
@@ -65,7 +54,7 @@ export interface Proposal {
   /** What each limit that binds costs. */
   prices: LimitPrice[];
   /** By how much each limit could be tighter before this has to change, in its unit; nothing where it is broken. */
-  spare: { limit: LimitKey; by: number }[];
+  spare: { limit: FigureKey; by: number }[];
   /** What is put up at night: screens by zone, and what hangs before the cab. */
   putUp: PutUpPick[];
   /** Materials that are in none of its zones, and why. */
@@ -101,7 +90,7 @@ export function problemOf(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   asked: Asked,
   limits: ChoiceLimits,
-  weights: ChoiceWeights,
+  weights: Weights,
 ): ChoiceProblem {
   const open = openZones(options, asked, limits);
   return new Fills(open, aroundOf(asked, open), asked, weights).model(limits).problem;
@@ -116,7 +105,7 @@ export function choose(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   asked: Asked,
   limits: ChoiceLimits,
-  weights: ChoiceWeights,
+  weights: Weights,
   { steps, solver, prices = true }: Effort,
   report: Report = () => undefined,
 ): Proposal {
@@ -130,7 +119,7 @@ export function choose(
   const { ups } = around;
   const fills = new Fills(open, around, asked, weights);
   const proposal = (
-    { model, choice, bound, placement, evaluation: e, cost, hours, over }: Round,
+    { model, choice, bound, placement, figures, over }: Round,
     last: Pick<Proposal, 'conflict' | 'prices' | 'damp'> = { conflict: null, prices: [], damp: null },
   ): Proposal => ({
     ...last,
@@ -146,13 +135,12 @@ export function choose(
       option: all[choice.options[open.length + i]!]!,
       runnerUp: runnerUp(open.length + i, all, model, choice, o => `${o.curtain} ${o.screens}`),
     })),
-    promised: { ...model.sums(choice), money: cost, mass: e.load.mass, hours },
-    evaluated: { heat: wholeVan(e).warmth, mass: e.load.mass, cost, height: e.fit.headroom.left },
-    figures: figuresOfRound({ model, choice, evaluation: e, cost, hours }),
+    promised: model.sums(choice),
+    figures,
     over,
     gap: over > WITHIN ? 1 : gapOf({ choice, bound }),
     without,
-    spare: over > WITHIN ? [] : spareOf(limits, { evaluation: e, cost, hours }),
+    spare: over > WITHIN ? [] : spareOf(limits, { figures }),
     refused: refusals(
       options,
       asked,
@@ -185,7 +173,7 @@ export function choose(
     fills.learn(round);
   }
   let conflict: Conflict | null = null;
-  const paid = limits.budget !== null || weights.cost > 0;
+  const paid = (limits.money ?? null) !== null || weights.money > 0;
   for (let n = 0, settled = false; solver && n < ROUNDS.proof; n++) {
     const bold = paid && (settled || n === ROUNDS.proof - 1);
     const model = fills.model(limits, { fuller: bold ? FULLER : 1 });
@@ -260,7 +248,7 @@ export function choose(
   );
   return {
     ...last,
-    figures: { ...last.figures, damp: settled.most.likely },
+    figures: { ...last.figures, water: settled.most.likely },
     without: { ...without, dry: [...without.dry, ...damper] },
   };
 }

@@ -1,5 +1,6 @@
 import { frontAtNight, putUp } from '../../buildup/index.ts';
-import { type Evaluation, evaluate, lossWhileUp } from '../../evaluate/index.ts';
+import { type Evaluation, evaluate, lossWhileUp, UP } from '../../evaluate/index.ts';
+import { type Figured, figuresBy } from '../../figures/index.ts';
 import type { Library } from '../../materials/index.ts';
 import { CURTAINS, type Design, inCab, type Placement, type Zone } from '../../model/index.ts';
 import { massLines } from '../../order/load/index.ts';
@@ -9,15 +10,15 @@ import { type Figures, hoursOfPieces, usesOf } from './figures.ts';
 import type { Asked } from './options.ts';
 
 /** What may be put up at night at some panes, or before the cab. */
-export interface PutUp extends Pick<Figures, 'mass' | 'uses' | 'money'> {
+export interface PutUp extends Pick<Figures, 'uses'> {
+  /** What it takes of each figure; heat less than nothing, as it is up half of the time. */
+  takes: Figured;
   /** Ids of panes that get a screen. */
   screens: string[];
   /** What is drawn before the cab; null for nothing more than stands there. */
   curtain: (typeof CURTAINS)[number] | null;
   /** Less heat lost while it is up, W/K. */
   saves: number;
-  /** Likely hours to make it. */
-  hours: number;
 }
 
 /** Panes of one zone, or the cab with its panes and its front, and what may be put up there: nothing first. */
@@ -102,14 +103,19 @@ function putUpOf(
   const extras = putUp(shell, up, library);
   const { lines } = takeOff({ covers: [], extras, joints: [] }, library);
   const pieces = cutPieces(shell, up, { covers: [], extras }, library, USUAL_CHOICES);
+  const saves = heat.loss - lossWhileUp(design, heat, up);
+  const layers = massLines(extras, library);
   return {
     screens,
     curtain,
-    saves: heat.loss - lossWhileUp(design, heat, up),
-    mass: massLines(extras, library).reduce((sum, l) => sum + l.mass, 0),
-    hours: hoursOfPieces(shell, pieces, [], library),
+    saves,
+    takes: {
+      ...figuresBy((_, f) => f.ofLayers?.(layers, library) ?? 0),
+      heat: -UP * saves,
+      hours: hoursOfPieces(shell, pieces, [], library),
+      money: lines.reduce((sum, l) => sum + l.cost * l.used, 0),
+    },
     uses: usesOf(lines),
-    money: lines.reduce((sum, l) => sum + l.cost * l.used, 0),
   };
 }
 

@@ -1,6 +1,14 @@
 import { type Choice, isBetter, weigh } from '../../choosing/index.ts';
+import {
+  FIGURE_KEYS,
+  type Figured,
+  type FigureKey,
+  figuresBy,
+  pastLimit,
+  VAN_FIGURES,
+} from '../../figures/index.ts';
 import { buildUpsOf } from './candidate.ts';
-import type { ChoiceLimits, LimitKey, Sums } from './limits.ts';
+import type { ChoiceLimits } from './limits.ts';
 import type { Model } from './model.ts';
 import type { LayUpOption } from './options.ts';
 import type { PutUp, PutUps } from './putUps.ts';
@@ -21,7 +29,7 @@ export interface RunnerUp<O> {
   /** It. */
   option: O;
   /** In the sums of the whole. */
-  changes: Sums;
+  changes: Figured;
   /** Whether a limit would be broken. */
   breaks: boolean;
 }
@@ -37,20 +45,12 @@ export interface PutUpPick extends Pick<PutUps, 'id' | 'panes'> {
 /** What a limit costs: with a little more of it, so much would be better. */
 export interface LimitPrice {
   /** Which. */
-  limit: LimitKey;
+  limit: FigureKey;
   /** So much more of it, in its unit. */
   more: number;
   /** What the figures change by then. */
-  changes: Sums;
+  changes: Figured;
 }
-
-/** What a little more of each limit is. */
-const MORE = {
-  budget: 100,
-  mass: 10,
-  height: 0.01,
-  hours: 5,
-} as const satisfies Partial<Record<LimitKey, number>>;
 
 /** The best other option of one group, all else as it is; what is alike by its core is no other. */
 export function runnerUp<O>(
@@ -89,15 +89,7 @@ export const coreOf = (o: LayUpOption): string =>
     ),
   ]);
 
-const minus = (a: Sums, b: Sums): Sums => ({
-  heat: a.heat - b.heat,
-  mass: a.mass - b.mass,
-  money: a.money - b.money,
-  hours: a.hours - b.hours,
-  drums: a.drums - b.drums,
-  taken: a.taken - b.taken,
-  water: a.water - b.water,
-});
+const minus = (a: Figured, b: Figured): Figured => figuresBy(k => a[k] - b[k]);
 
 /** What a little more of each limit would change, for those that are near. */
 export function pricesOf(
@@ -109,27 +101,25 @@ export function pricesOf(
   const { model, choice } = round;
   const before = model.sums(choice);
   const spare = new Map(spareOf(limits, round).map(s => [s.limit, s.by]));
-  return (Object.keys(MORE) as (keyof typeof MORE)[]).flatMap((limit): LimitPrice[] => {
-    const most = limits[limit];
-    const more = MORE[limit];
+  return FIGURE_KEYS.flatMap((limit): LimitPrice[] => {
+    const { limit: own, better } = VAN_FIGURES[limit];
+    const most = limits[limit] ?? null;
     // One that is far away costs nothing.
-    if (most === null || spare.get(limit)! > more) return [];
-    const next = modelled({ ...limits, [limit]: limit === 'height' ? most - more : most + more });
+    if (!own || most === null || spare.get(limit)! > own.more) return [];
+    const next = modelled({ ...limits, [limit]: better === 'less' ? most + own.more : most - own.more });
     const found = best(next, choice.options);
-    return isBetter(found, choice) ? [{ limit, more, changes: minus(next.sums(found), before) }] : [];
+    return isBetter(found, choice)
+      ? [{ limit, more: own.more, changes: minus(next.sums(found), before) }]
+      : [];
   });
 }
 
-/** How far each limit is from being broken, in its unit; negative where it is. */
-export function spareOf(
-  { budget, mass, height, hours }: ChoiceLimits,
-  { hours: taken, cost, evaluation: { load, fit } }: Pick<Round, 'hours' | 'cost' | 'evaluation'>,
-): { limit: LimitKey; by: number }[] {
-  const all: [LimitKey, number | null, number][] = [
-    ['budget', budget, (budget ?? 0) - cost],
-    ['mass', mass, (mass ?? 0) - load.mass],
-    ['height', height, fit.headroom.left - (height ?? 0)],
-    ['hours', hours, (hours ?? 0) - taken],
-  ];
-  return all.flatMap(([limit, most, by]) => (most === null ? [] : [{ limit, by }]));
-}
+/** How far each limit that may be set is from being broken, in its unit; negative where it is. */
+export const spareOf = (
+  limits: ChoiceLimits,
+  { figures }: Pick<Round, 'figures'>,
+): { limit: FigureKey; by: number }[] =>
+  FIGURE_KEYS.flatMap(limit => {
+    const past = pastLimit(limit, figures[limit], limits);
+    return VAN_FIGURES[limit].limit && !Number.isNaN(past) ? [{ limit, by: -past }] : [];
+  });

@@ -1,10 +1,10 @@
 import { layUp } from '../../buildup/index.ts';
 import { type Choice, type ChoiceProblem, weigh } from '../../choosing/index.ts';
 import { type Evaluation, evaluate, inClimate, withPay } from '../../evaluate/index.ts';
+import { FIGURE_KEYS, type Figured, pastLimit, VAN_FIGURES, wholeVan } from '../../figures/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { type OrderLine, takeOff } from '../../order/takeoff/index.ts';
 import { ownClimate } from '../cabin/index.ts';
-import { type Figured, wholeVan } from './figureKeys.ts';
 import type { ChoiceLimits } from './limits.ts';
 import type { Model } from './model.ts';
 import { paidAs } from './nested.ts';
@@ -22,10 +22,8 @@ export interface Round {
   placement: Placement;
   /** Of the whole van. */
   evaluation: Evaluation;
-  /** What is to pay for all of it. */
-  cost: number;
-  /** Likely hours of all work. */
-  hours: number;
+  /** In figures as it is laid; drumming as the choice sums it. */
+  figures: Figured;
   /** Materials that are ordered for that. */
   lines: readonly OrderLine[];
   /** By how much the evaluated van is over its limits, as a share. */
@@ -42,17 +40,9 @@ export function laidOut(
   const { design, library, heard, climate } = asked;
   const paid = paidAs(asked, placement);
   const evaluation = withPay(evaluate(design, placement, library, heard, climate), design.shell, paid);
-  const round = {
-    model,
-    choice,
-    bound,
-    placement,
-    evaluation,
-    cost: paid.total,
-    hours: paid.hours[1],
-    lines: paid.materials,
-  };
-  return { ...round, over: overOf(round, limits) };
+  const figures = { ...wholeVan(evaluation, library), quiet: model.sums(choice).quiet };
+  const over = overOf(figures, limits);
+  return { model, choice, bound, placement, evaluation, figures, lines: paid.materials, over };
 }
 
 /** The verdict on what was laid, in its own year. */
@@ -68,36 +58,15 @@ export function settledDamp(
 export const gapOf = ({ choice: { value }, bound }: Pick<Round, 'choice' | 'bound'>): number =>
   Math.max(0, (value - bound) / Math.max(1e-9, Math.abs(value)));
 
-/** Figures of what was laid, of the whole van. */
-export function figuresOfRound({
-  model,
-  choice,
-  cost,
-  hours,
-  evaluation,
-}: Pick<Round, 'model' | 'choice' | 'cost' | 'hours' | 'evaluation'>): Figured {
-  const { drums } = model.sums(choice);
-  return { ...wholeVan(evaluation), quiet: drums, money: cost, hours };
+/** By how much a laid van is over the limits that may be set, as a share; those that may be passed left aside. */
+function overOf(figures: Figured, limits: ChoiceLimits): number {
+  return FIGURE_KEYS.reduce((sum, k) => {
+    const past = pastLimit(k, figures[k], limits);
+    if (!VAN_FIGURES[k].limit || limits.soft?.includes(k) || !(past > 0)) return sum;
+    // Of height a metre is a share of its own.
+    return sum + (VAN_FIGURES[k].gathers === 'room' ? past : past / Math.max(1e-6, limits[k]!));
+  }, 0);
 }
-
-/** By how much the evaluated van is over its limits, as a share. */
-function overOf({ evaluation, cost, hours }: Omit<Round, 'over'>, limits: ChoiceLimits): number {
-  const past = (key: 'budget' | 'mass' | 'hours', value: number) => {
-    const most = hard(limits, key);
-    return most === null ? 0 : Math.max(0, value - most) / Math.max(1e-6, most);
-  };
-  const height = hard(limits, 'height');
-  return (
-    past('budget', cost) +
-    past('mass', evaluation.load.mass) +
-    (height === null ? 0 : Math.max(0, height - evaluation.fit.headroom.left)) +
-    past('hours', hours)
-  );
-}
-
-/** A limit that may not be passed; null for one that may, and for none. */
-const hard = (limits: ChoiceLimits, key: 'budget' | 'mass' | 'height' | 'hours'): number | null =>
-  limits.soft?.includes(key) ? null : limits[key];
 
 /** Every choice that differs in one group. */
 const swaps = (problem: ChoiceProblem, { options }: Choice, only?: number): Choice[] =>
@@ -124,7 +93,8 @@ const TRIED = 12;
 export function polished(round: Round, asked: Asked, limits: ChoiceLimits): Round {
   const { model } = round;
   const { problem } = model;
-  const money = limits.budget === null ? -1 : 0;
+  const most = limits.money ?? null;
+  const money = most === null ? -1 : 0;
   const costOf = (options: readonly number[]) =>
     takeOff(layUp(asked.design.shell, model.placement(options), asked.library), asked.library).cost;
   const keeps = (c: Choice) =>
@@ -134,9 +104,7 @@ export function polished(round: Round, asked: Asked, limits: ChoiceLimits): Roun
   let best = round.choice;
   // The take-off takes a little more than pieces on their sheets: by so much for what is alike.
   const budget =
-    limits.budget === null
-      ? Number.POSITIVE_INFINITY
-      : limits.budget + round.evaluation.order.cost - round.cost;
+    most === null ? Number.POSITIVE_INFINITY : most + round.evaluation.order.cost - round.figures.money;
   let cost = round.evaluation.order.cost;
   // Over the money: what saves most for least is changed first.
   for (let i = 0; cost > budget && i < REPAIRS; i++) {
@@ -176,4 +144,4 @@ export const WITHIN = 1e-4;
 export const better = (a: Round, b: Round): boolean =>
   a.over < b.over - WITHIN || (a.over <= b.over + WITHIN && worthOf(a) < worthOf(b));
 
-const worthOf = ({ model, choice, cost }: Round): number => model.worth(choice, cost);
+const worthOf = ({ model, choice, figures }: Round): number => model.worth(choice, figures.money);

@@ -1,13 +1,14 @@
 import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
+import { type Weights, wholeVan } from '../../figures/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
-import { type ChoiceWeights, type Asked as Chosen, wholeVan, worthOf } from '../choose/index.ts';
+import { type Asked as Chosen, worthOf } from '../choose/index.ts';
 import type { Side } from './dispute.ts';
 
 /** A van that disputes are settled for. */
 export interface Asked extends Omit<Chosen, 'avoided'> {
   /** What matters how much. */
-  weights: ChoiceWeights;
+  weights: Weights;
 }
 
 /** What a bare van is taken to get where a dispute is about what lies in it. */
@@ -28,8 +29,18 @@ export const evaluateOf = (
   shell: Shell = design.shell,
 ): Evaluation => evaluate({ shell, brief: design.brief }, placement, library, heard, climate);
 
-/** What one way comes to. */
-export const sideOf = (name: string, e: Evaluation, hours = 0): Side => ({ name, ...wholeVan(e), hours });
+/** What one way comes to; money by the take-off. */
+export const sideOf = (
+  name: string,
+  e: Evaluation,
+  { library }: Pick<Asked, 'library'>,
+  hours = 0,
+): Side => ({
+  name,
+  ...wholeVan(e, library),
+  money: e.order.cost,
+  hours,
+});
 
 /** A placement with the build-up of every zone as `made` has it; what it leaves as it is stays the same build-up. */
 export function remade(
@@ -66,5 +77,5 @@ export const lined = (asked: Asked, ...kinds: Zone['kind'][]): Zone[] =>
   asked.design.shell.zones.filter(z => kinds.includes(z.kind) && layersIn(asked, z));
 
 /** The side that is worth most to this person. */
-export const bestOf = (sides: readonly Side[], weights: ChoiceWeights): Side =>
+export const bestOf = (sides: readonly Side[], weights: Weights): Side =>
   sides.reduce((a, b) => (worthOf(b, weights) < worthOf(a, weights) - 1e-9 ? b : a));

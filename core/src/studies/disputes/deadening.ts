@@ -25,12 +25,12 @@ export function deadening(asked: Asked): Dispute | null {
       const rest = b.layers.filter(l => l.role !== 'damping');
       return { ...b, layers: coverage > 0 ? [layer, ...rest] : rest };
     });
-    return sideOf(`${Math.round(coverage * 100)} %`, evaluateOf(asked, laid));
+    return sideOf(`${Math.round(coverage * 100)} %`, evaluateOf(asked, laid), asked);
   };
   const all = SHARES.map(covered);
   if (all.at(-1)!.quiet > all[0]!.quiet - 1e-6) return null;
   // What it does to warmth and water is no reason for or against it.
-  const costs = all.map(s => worthOf({ ...s, warmth: 0, damp: 0, headroom: 0 }, weights));
+  const costs = all.map(s => worthOf({ ...s, heat: 0, water: 0, headroom: 0 }, weights));
   const best = costs.indexOf(Math.min(...costs));
   const share = SHARES[best]!;
   const now = coveredNow(asked, zones);

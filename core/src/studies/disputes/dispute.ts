@@ -1,4 +1,4 @@
-import type { Figured } from '../choose/index.ts';
+import type { Figured, Unit } from '../../figures/index.ts';
 
 /** What practitioners disagree on, in the order in which a van is built. */
 export const DISPUTES = [
@@ -14,9 +14,6 @@ export const DISPUTES = [
   'kit',
 ] as const;
 export type DisputeId = (typeof DISPUTES)[number];
-
-/** Units of the figures, each printed as the person has it. */
-export type Unit = 'W/K' | 'kg' | 'money' | 'h' | 'm' | 'kg/m2' | 'share' | 'times' | 'dB';
 
 /** One way to do it, and what the whole van comes to by it; money estimated, hours of the zones it is about, 0 where it takes none of its own. */
 export interface Side extends Figured {

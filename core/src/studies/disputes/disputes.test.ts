@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applySchool, newDesign } from '../../buildup/index.ts';
+import { figuresBy } from '../../figures/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Design } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
@@ -17,7 +18,7 @@ import {
 
 const library = makeLibrary();
 const design = newDesign('Judge', 'mid');
-const weights = { warmth: 2, dryness: 2, quiet: 2, weight: 2, cost: 2, headroom: 2, hours: 2 } as const;
+const weights = { ...figuresBy(() => 2 as const), fire: 0 } as const;
 const asked = (school: string, more: Partial<Asked> = {}): Asked => ({
   design,
   placement: applySchool(design.shell, school, library),
@@ -114,18 +115,18 @@ describe('vapour', () => {
 
 describe('what is stuck, stuffed and laid', () => {
   it('more deadening is worth it to whom quiet matters more, less to whom weight does', () => {
-    const at = (quiet: 0 | 1 | 2 | 3, weight: 0 | 1 | 2 | 3) =>
-      turnOf(settled(asked('fibre-open', { weights: { ...weights, quiet, weight } })).deadening)!;
+    const at = (quiet: number, mass: number) =>
+      turnOf(settled(asked('fibre-open', { weights: { ...weights, quiet, mass } })).deadening)!;
     expect(at(0, 2)).toBe(0);
     expect(at(3, 1)).toBeGreaterThan(at(1, 3));
     const ys = fibre.deadening!.turning.lines[0]!.points.map(p => p.y);
     expect(ys.at(-1)!).toBeLessThan(ys[0]!);
   });
   it('ribs: a strip turns with what warmth is worth and with its price', () => {
-    expect(fibre.ribs!.sides.find(s => s.name === 'a strip over them')!.warmth).toBeLessThan(
-      fibre.ribs!.sides.find(s => s.name === 'clear')!.warmth,
+    expect(fibre.ribs!.sides.find(s => s.name === 'a strip over them')!.heat).toBeLessThan(
+      fibre.ribs!.sides.find(s => s.name === 'clear')!.heat,
     );
-    const cold = settled(asked('fibre-open', { weights: { ...weights, warmth: 0 } }));
+    const cold = settled(asked('fibre-open', { weights: { ...weights, heat: 0 } }));
     expect(cold.ribs!.answer).toBe('clear');
     const dear = settled(asked('fibre-open', { library: priced(4, id => id === 'elastomeric-plain') }));
     expect(turnOf(dear.ribs) ?? 1e9).toBeGreaterThan(turnOf(fibre.ribs)!);
@@ -145,7 +146,7 @@ describe('what is stuck, stuffed and laid', () => {
     const battens = settled(widened)['floor battens']!;
     expect(battens.number.value).toBeGreaterThan(board['floor battens']!.number.value);
     const high = { headHeight: assumed(design.shell.height.value - 0.03) };
-    const keen = { ...weights, warmth: 3, headroom: 0 } as const;
+    const keen = { ...weights, heat: 3, headroom: 0 } as const;
     const low = brief({ headHeight: assumed(design.shell.height.value - 0.3) });
     const free = settled(asked('board-foil', { weights: keen, design: low })).floor!;
     const short = settled(asked('board-foil', { weights: keen, design: brief(high) })).floor!;
@@ -153,14 +154,14 @@ describe('what is stuck, stuffed and laid', () => {
     const none = brief({ headHeight: assumed(design.shell.height.value) });
     expect(settled(asked('board-foil', { weights: keen, design: none })).floor!.answer).toBe('no room');
     expect(free.answer).toBe('insulated');
-    const careless = settled(asked('board-foil', { design: low, weights: { ...weights, warmth: 0 } })).floor!;
+    const careless = settled(asked('board-foil', { design: low, weights: { ...weights, heat: 0 } })).floor!;
     expect(careless.answer).toBe('bare ply');
   });
   it('a ceiling is soft where money and work count alone, strong where warmth does', () => {
     const by = (w: Partial<Asked['weights']>) =>
       settled(asked('fibre-open', { weights: { ...weights, ...w } })).ceiling!.answer;
-    expect(by({ warmth: 3, cost: 0, hours: 0 })).toBe('thin and strong');
-    expect(by({ warmth: 0, dryness: 0, weight: 0, headroom: 0 })).toBe('thick and soft');
+    expect(by({ heat: 3, money: 0, hours: 0 })).toBe('thin and strong');
+    expect(by({ heat: 0, water: 0, mass: 0, headroom: 0 })).toBe('thick and soft');
   });
 });
 
@@ -183,8 +184,8 @@ describe('where money goes', () => {
       2 * turn,
       6,
     );
-    const at = (hours: 0 | 3, cost: 1 | 3) =>
-      settled(asked('board-foil', { weights: { ...weights, hours, cost } })).kit!;
+    const at = (hours: number, money: number) =>
+      settled(asked('board-foil', { weights: { ...weights, hours, money } })).kit!;
     expect(at(0, 3).answer).toBe('own cutting');
     expect(at(3, 1).turning.x.at!).toBeGreaterThan(at(0, 3).turning.x.at!);
   });

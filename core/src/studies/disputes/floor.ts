@@ -25,7 +25,7 @@ function floorOf(asked: Asked) {
   const side = (name: string, layers: readonly Layer[]): Side => {
     const b = { ...laid, layers: [...layers] };
     const placed = remade(asked.placement, design.shell, (z, was) => (z.id === zone.id ? b : was));
-    return sideOf(name, evaluateOf(asked, placed), hoursOf(zone, throughout(b), design, library));
+    return sideOf(name, evaluateOf(asked, placed), asked, hoursOf(zone, throughout(b), design, library));
   };
   return { zone, laid, fill, board: materialOf(library, material), side };
 }
@@ -72,7 +72,7 @@ export function floorBattens(asked: Asked): Dispute | null {
   return {
     id: 'floor battens',
     answer: bestOf(sides, asked.weights).name,
-    number: { what: 'battens lose more', unit: 'W/K', value: sides[0]!.warmth - sides[1]!.warmth },
+    number: { what: 'battens lose more', unit: 'W/K', value: sides[0]!.heat - sides[1]!.heat },
     sides,
     turning: byWorthOfHeat(sides, asked.weights),
     moves: ['how wide battens are and how close', 'how much warmth matters', 'how much work matters'],
@@ -102,7 +102,7 @@ export function floor(asked: Asked): Dispute | null {
   return {
     id: 'floor',
     answer: best.thickness > 0 ? 'insulated' : high.length > 1 ? 'bare ply' : 'no room',
-    number: { what: 'less heat lost', unit: 'W/K', value: bare.side.warmth - best.side.warmth },
+    number: { what: 'less heat lost', unit: 'W/K', value: bare.side.heat - best.side.heat },
     sides: [bare.side, ...(best.thickness > 0 ? [best.side] : tried.slice(1, 2).map(t => t.side))],
     turning: {
       x: {
@@ -112,7 +112,7 @@ export function floor(asked: Asked): Dispute | null {
         turns: best.thickness,
       },
       y: { what: 'heat lost by the van', unit: 'W/K' },
-      lines: [{ side: 'heat', points: tried.map(t => ({ x: t.thickness, y: t.side.warmth })) }],
+      lines: [{ side: 'heat', points: tried.map(t => ({ x: t.thickness, y: t.side.heat })) }],
     },
     moves: ['height you need', 'how much headroom matters', 'how much warmth matters', 'price of the board'],
   };
@@ -139,7 +139,7 @@ export function ceiling(asked: Asked): Dispute | null {
     const rest: Layer[] = laid.layers.filter(l => l.role !== 'fill');
     const b = { ...laid, layers: rest.toSpliced(Math.max(0, at), 0, fill) };
     const placed = remade(placement, design.shell, (z, was) => (z.id === zone.id ? b : was));
-    return sideOf(name, evaluateOf(asked, placed), hoursOf(zone, throughout(b), design, library));
+    return sideOf(name, evaluateOf(asked, placed), asked, hoursOf(zone, throughout(b), design, library));
   };
   const room = Math.min(...zone.bays.map(b => b.depthMin.value));
   const sold = (m: Material) =>
@@ -152,16 +152,16 @@ export function ceiling(asked: Asked): Dispute | null {
     { side: 'thick and soft', of: soft },
   ].map(l => ({
     side: l.side,
-    points: FILLED.map(part => ({ x: part * room, y: side('', l.of, part * room).warmth })),
+    points: FILLED.map(part => ({ x: part * room, y: side('', l.of, part * room).heat })),
   }));
   // So much of the soft one would do as well as the strong one in its thickness.
   const [strong, weak] = [sides[0]!, lines[1]!.points];
-  const as = weak.findIndex(p => p.y <= strong.warmth);
-  const turns = as < 0 ? null : as === 0 ? weak[0]!.x : between(weak[as - 1]!, weak[as]!, strong.warmth);
+  const as = weak.findIndex(p => p.y <= strong.heat);
+  const turns = as < 0 ? null : as === 0 ? weak[0]!.x : between(weak[as - 1]!, weak[as]!, strong.heat);
   return {
     id: 'ceiling',
     answer: bestOf(sides, weights).name,
-    number: { what: 'the strong one loses less', unit: 'W/K', value: sides[1]!.warmth - sides[0]!.warmth },
+    number: { what: 'the strong one loses less', unit: 'W/K', value: sides[1]!.heat - sides[0]!.heat },
     sides,
     turning: {
       x: { what: 'thickness between the bows', unit: 'm', at: own?.thickness ?? null, turns },

@@ -1,4 +1,5 @@
 import { type Evaluation, UP } from '../../evaluate/index.ts';
+import { figuresBy, VAN_FIGURES } from '../../figures/index.ts';
 import { materialOf } from '../../materials/index.ts';
 import { allScreens } from '../choose/index.ts';
 import { type Asked, sideOf } from './asked.ts';
@@ -9,24 +10,22 @@ const STEPS = 40;
 
 /** Whether money goes into screens for windows and cab, or into the walls; null of a van without glass or without walls. */
 export function glass(asked: Asked, now: Evaluation): Dispute | null {
-  const { saves, money: cost, hours } = allScreens(asked.design, now, asked.library);
+  const { saves, takes } = allScreens(asked.design, now, asked.library);
+  const { money: cost } = takes;
   const walls = wallsFor(asked, now, cost);
   if (cost === 0 || walls === null) return null;
   const turns = saves > 0 ? walls / saves : null;
-  const base = sideOf('as it is', now);
+  const base = sideOf('as it is', now, asked);
   return {
     id: 'glass',
     answer: UP * saves >= walls ? 'windows and cab' : 'walls',
     number: { what: 'screens save while they are up', unit: 'W/K', value: saves },
     sides: [
       {
-        ...base,
+        ...figuresBy(k => (VAN_FIGURES[k].better === 'less' ? base[k] + takes[k] : base[k] - takes[k])),
         name: 'windows and cab',
-        warmth: base.warmth - UP * saves,
-        money: base.money + cost,
-        hours: base.hours + hours,
       },
-      { ...base, name: 'walls', warmth: base.warmth - walls, money: base.money + cost },
+      { ...base, name: 'walls', heat: base.heat - walls, money: base.money + cost },
     ],
     turning: {
       x: {

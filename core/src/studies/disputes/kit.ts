@@ -27,7 +27,7 @@ export function kit(asked: Asked, now: Evaluation): Dispute | null {
   const at = per.money > 0 ? per.hours / per.money : null;
   const turns = saves > 0 ? dearer / saves : null;
   const most = HOURS_WORTH.at(-1)!;
-  const side = sideOf('own cutting', now, hours);
+  const side = sideOf('own cutting', now, asked, hours);
   return {
     id: 'kit',
     answer: turns !== null && (at === null || at >= turns) ? 'kit' : 'own cutting',

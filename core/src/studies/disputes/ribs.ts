@@ -23,7 +23,11 @@ export function ribs(asked: Asked): Dispute | null {
   const clear = left(plain, 'clear');
   const stuffed = left(plain, 'stuffed');
   const stripped = left(strip, 'clear');
-  const sides = [sideOf('clear', clear), sideOf('stuffed', stuffed), sideOf('a strip over them', stripped)];
+  const sides = [
+    sideOf('clear', clear, asked),
+    sideOf('stuffed', stuffed, asked),
+    sideOf('a strip over them', stripped, asked),
+  ];
   const best = bestOf(sides, weights);
   return {
     id: 'ribs',

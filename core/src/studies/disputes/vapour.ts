@@ -96,7 +96,7 @@ export function barrier(asked: Asked, v: Vapour): Dispute {
     id: 'barrier',
     answer: now > TELLS ? 'barrier' : 'none',
     number: { what: 'less winter water with it', unit: 'kg/m2', value: now },
-    sides: [sideOf('barrier', v.with), sideOf('none', v.without)],
+    sides: [sideOf('barrier', v.with, asked), sideOf('none', v.without, asked)],
     turning: {
       x: { what: 'moisture people add, against now', unit: 'times', at: 1, turns: crossing(saves, TELLS) },
       y: { what: 'most winter water in a bay', unit: 'kg/m2' },
@@ -133,7 +133,7 @@ export function seal(asked: Asked, v: Vapour): Dispute {
     id: 'seal',
     answer: pays ? 'pays as it is sealed' : never ? 'no seal is worth it' : 'not sealed enough',
     number: { what: 'of the joints closed it takes', unit: 'share', value: turns ?? 1 },
-    sides: [sideOf('sealed as now', v.with), sideOf('none', v.without)],
+    sides: [sideOf('sealed as now', v.with, asked), sideOf('none', v.without, asked)],
     turning: {
       x: { what: 'joints that are closed', unit: 'share', at: v.sealed, turns },
       y: { what: 'most winter water in a bay, at the wet end', unit: 'kg/m2' },
@@ -196,9 +196,9 @@ export function foil(asked: Asked, v: Vapour): Dispute {
       ? { what: 'less heat lost by its mirror', unit: 'W/K', value: mirror }
       : { what: 'less winter water', unit: 'kg/m2', value: vapour },
     sides: [
-      sideOf('against vapour', v.with),
-      ...(bright.at(-1) ? [sideOf('as a mirror', bright.at(-1)!)] : []),
-      sideOf('to hold and quieten', v.without),
+      sideOf('against vapour', v.with, asked),
+      ...(bright.at(-1) ? [sideOf('as a mirror', bright.at(-1)!, asked)] : []),
+      sideOf('to hold and quieten', v.without, asked),
     ],
     turning: {
       x: { what: 'air left before it', unit: 'm', at: gap, turns: crossing(points, TELLS_HEAT) },

@@ -1,5 +1,6 @@
 import { UP } from '../../evaluate/index.ts';
-import type { Dispute, DisputeId, Side, Unit } from './dispute.ts';
+import type { Unit } from '../../figures/index.ts';
+import type { Dispute, DisputeId, Side } from './dispute.ts';
 import { DEARER, MISFITS } from './kit.ts';
 
 /** What is disputed, as a question. */
@@ -41,7 +42,7 @@ export function answerWords(
   const n = print(Math.abs(number.value), number.unit);
   const side = (name: string) => sides.find(s => s.name === name)!;
   const moreOrLess = (by: number, unit: Unit) => `${print(Math.abs(by), unit)} ${by < 0 ? 'less' : 'more'}`;
-  const lessHeat = (s: Side) => moreOrLess(s.warmth - side('clear').warmth, 'W/K');
+  const lessHeat = (s: Side) => moreOrLess(s.heat - side('clear').heat, 'W/K');
   switch (id) {
     case 'barrier':
       return answer === 'barrier'

@@ -1,4 +1,5 @@
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
+import { VAN_FIGURES } from '../../figures/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design, Placement } from '../../model/index.ts';
 import type { PayBy } from '../../order/buying/index.ts';
@@ -12,7 +13,6 @@ import {
   dampLevel,
   type VanClimate,
 } from '../../van/wetting/index.ts';
-import { WORTH } from '../choose/index.ts';
 import { evaluateSettled } from '../settled/index.ts';
 import { type Change, changesFor } from './changes.ts';
 
@@ -49,7 +49,7 @@ const heatOf = (e: Evaluation, { ventilation }: Brief): number =>
 
 /** What a change costs in all, as money: an hour and a W/K at what they are worth. Judgement, no source. */
 const costOf = ({ changes: { heat, money, hours } }: Pick<Remedy, 'changes'>): number =>
-  money + WORTH.hours * hours + WORTH.heat * heat;
+  money + VAN_FIGURES.hours.worth * hours + VAN_FIGURES.heat.worth * heat;
 
 /**
  * What would mend a van whose water builds up, found by trying: every change by quick months in the present climate, as the

@@ -45,9 +45,9 @@ it.each(vans)(
       new Set([printMass(e.load.mass, 'metric')]),
     );
 
-    expect(printNumber(row.figures.warmth, 1)).toBe(printNumber(e.heat.asUsed, 1));
+    expect(printNumber(row.figures.heat, 1)).toBe(printNumber(e.heat.asUsed, 1));
     expect(row.damp.state).toBe(e.damp.state);
     expect(row.damp.wetEnd.state).toBe(e.damp.wetEnd.state);
-    expect(row.figures.damp).toBeCloseTo(e.damp.most.likely, 9);
+    expect(row.figures.water).toBeCloseTo(e.damp.most.likely, 9);
   },
 );

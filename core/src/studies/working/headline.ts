@@ -44,6 +44,28 @@ export function massWorking(e: Evaluation, library: Library): Working {
   };
 }
 
+/** Fire load, MJ: mass times net heating value of everything that is covered. */
+export function fireWorking(e: Evaluation, library: Library): Working {
+  const w = new WorkingBuilder();
+  const parts = e.load.lines.flatMap(({ zone, material, mass }) => {
+    const { name, heatingValue, sources } = materialOf(library, material);
+    if (heatingValue === 0) return [];
+    const of = `${zone}: ${name}`;
+    const kilograms = w.given(`${of}, mass`, mass, 'kg', 'computed');
+    const heat = w.given(`${of}, net heating value`, heatingValue / 1e6, 'MJ/kg', 'library', sources.fire);
+    return [w.step(of, 'product', [kilograms, heat], 'MJ')];
+  });
+  return {
+    title: 'Fire load',
+    steps: w.steps,
+    result: w.step('Fire load', 'sum', parts, 'MJ'),
+    notes: [
+      'The characteristic fire load of EN 1991-1-2 Annex E: all that could burn, nothing taken off for what is covered. It says how much heat there is, not how easily it catches fire or what its smoke does: reaction-to-fire classes tell that.',
+      'Glue, tape, furniture and what you carry are not in it.',
+    ],
+  };
+}
+
 /** What is to pay: everything to buy in whole packs, by its parts. */
 export function costWorking({ lines }: Paid): Working {
   const w = new WorkingBuilder();

@@ -2,6 +2,7 @@ export {
   bayWorking,
   costWorking,
   dampWorking,
+  fireWorking,
   headroomWorking,
   heatWorking,
   hoursWorking,

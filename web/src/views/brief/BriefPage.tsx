@@ -1,4 +1,5 @@
 import { bayResult } from '@overcoat/core/evaluate';
+import { VAN_FIGURES } from '@overcoat/core/figures';
 import type { Brief } from '@overcoat/core/model';
 import {
   type Parsed,
@@ -12,6 +13,7 @@ import {
 import { climateOf, climates, moistureProduction } from '@overcoat/core/van/climate';
 import { buildsUp, DAMP_CLASSES, type DampState, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import type { ReactNode } from 'react';
+import { useLibrary } from '../../api/queries.ts';
 import { FIGURES } from '../../figures/index.ts';
 import { verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
@@ -295,10 +297,12 @@ function Excess() {
   const e = useEvaluation();
   const design = useOpenDesign();
   const units = useUnits();
-  const over = FIGURES.filter(f => ['mass', 'cost', 'headroom'].includes(f.key) && f.alert(e, design));
+  const { library } = useLibrary();
+  const over = FIGURES.filter(f => VAN_FIGURES[f.key].limit && f.alert(e, design));
   return over.map(f => (
     <p key={f.key} role="note" className="mt-1 border-l-[5px] border-signal pl-3 font-medium text-signal">
-      {f.name[0]!.toUpperCase() + f.name.slice(1)} {f.print(f.of(e), units)}: {f.note(e, design, units)}.
+      {f.name[0]!.toUpperCase() + f.name.slice(1)} {f.print(f.of(e, library), units)}:{' '}
+      {f.note(e, design, units, library)}.
     </p>
   ));
 }

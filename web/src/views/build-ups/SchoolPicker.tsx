@@ -1,8 +1,9 @@
 import { schools } from '@overcoat/core/buildup';
+import { limitsOf } from '@overcoat/core/figures';
 import { dampWord } from '@overcoat/core/van/wetting';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { brokenWords, figuresWords, limitsOf } from '../../figures/weighed.ts';
+import { brokenWords, figuresWords } from '../../figures/weighed.ts';
 import { grams } from '../../format.ts';
 import { useSchoolFigures } from '../../jobs/useFigured.ts';
 import { putSchool } from '../../store/edits.ts';
@@ -23,7 +24,7 @@ function InThisVan({ school }: { school: string }) {
   return (
     <p className="mt-1 text-[13px]">
       In this van: {figuresWords(own.figures, units)}; damp {dampWord(own.damp.state)}
-      {own.climate && own.damp.wetEnd.most > 1.05 * own.figures.damp + 0.001
+      {own.climate && own.damp.wetEnd.most > 1.05 * own.figures.water + 0.001
         ? `, at the wet end ${grams(own.damp.wetEnd.most)}`
         : ''}
       .{' '}

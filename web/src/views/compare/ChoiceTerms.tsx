@@ -1,16 +1,17 @@
-import { CURTAINS, type Purpose } from '@overcoat/core/model';
-import { type ChoiceLimits, type ChoiceWeights, PASSED, WORTH } from '@overcoat/core/studies/choose';
+import { FIGURE_KEYS, type FigureKey, type Unit, VAN_FIGURES, type Weights } from '@overcoat/core/figures';
+import { CURTAINS, type Purpose, type Shell } from '@overcoat/core/model';
+import type { ChoiceLimits } from '@overcoat/core/studies/choose';
 import {
   type Parsed,
   parseLength,
   parseMass,
   parseNumber,
-  printLength,
-  printMass,
   printNumber,
+  type UnitSystem,
 } from '@overcoat/core/units';
 import { DAMP_CLASSES } from '@overcoat/core/van/wetting';
 import { useLibrary } from '../../api/queries.ts';
+import { printFigure } from '../../figures/weighed.ts';
 import { grams } from '../../format.ts';
 import { parseMoney, printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -19,23 +20,36 @@ import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 
 const MATTERS = ['does not matter', 'a little', 'matters', 'matters most'];
-const WEIGHTS: [keyof ChoiceWeights, string][] = [
-  ['warmth', 'warmth'],
-  ['dryness', 'dryness'],
-  ['quiet', 'quiet'],
-  ['weight', 'light weight'],
-  ['cost', 'low cost'],
-  ['headroom', 'headroom'],
-  ['hours', 'little work'],
-];
+
+/** How a limit is entered, by its unit. */
+function reader(unit: Unit, units: UnitSystem, { height }: Shell): (text: string) => Parsed {
+  const most = (top: number, what: string) => (text: string) => {
+    const read = parseNumber(text.replace(/ ?(MJ|h|hours)$/, ''));
+    return read.ok && !(read.value > 0 && read.value <= top)
+      ? { ok: false as const, message: `${what} up to ${printNumber(top)}, or “any”.` }
+      : read;
+  };
+  switch (unit) {
+    case 'money':
+      return parseMoney;
+    case 'kg':
+      return text => parseMass(text, units);
+    case 'm':
+      return text => parseLength(text, { system: units, min: 0.5, max: height.value });
+    case 'h':
+      return most(10_000, 'Hours');
+    default:
+      return most(1_000_000, `${unit}`);
+  }
+}
 
 interface Props {
   limits: ChoiceLimits;
-  weights: ChoiceWeights;
+  weights: Weights;
   /** Ids of materials. */
   refused: readonly string[];
   onLimits(put: Partial<ChoiceLimits>): void;
-  onWeights(put: Partial<ChoiceWeights>): void;
+  onWeights(put: Partial<Weights>): void;
   onRefused(refused: string[]): void;
 }
 
@@ -49,8 +63,18 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
   const fills = [...library.values()].filter(
     m => m.roles.includes('fill') || fixing.has(m.id) || m.usualAs.some(isPutUp),
   );
+  const worths = FIGURE_KEYS.filter(k => k !== 'money')
+    .map(k => {
+      const { worth, worthOf } = VAN_FIGURES[k];
+      return `${worthOf.says} as ${printMoney(worth * worthOf.by)}`;
+    })
+    .join(', ');
+  const passes = LIMITED.map(([key, { passed }]) => {
+    const { by, says } = VAN_FIGURES[key].worthOf;
+    return `${printMoney(passed * by)} for ${says || `each ${printMoney(1)}`}`;
+  }).join(', ');
   const soft = limits.soft ?? [];
-  const softness = (key: (typeof soft)[number]) => ({
+  const softness = (key: FigureKey) => ({
     soft: soft.includes(key),
     onSoft: (may: boolean) => onLimits({ soft: may ? [...soft, key] : soft.filter(s => s !== key) }),
   });
@@ -60,43 +84,17 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
         Limits, what matters, and what I cannot get or will not work with
       </summary>
       <div className="mt-1 flex flex-wrap items-start gap-2">
-        <LimitField
-          label="Money"
-          value={limits.budget}
-          {...softness('budget')}
-          print={v => printMoney(v)}
-          parse={parseMoney}
-          onLimit={budget => onLimits({ budget })}
-        />
-        <LimitField
-          label="Added mass"
-          value={limits.mass}
-          {...softness('mass')}
-          print={v => printMass(v, units)}
-          parse={text => parseMass(text, units)}
-          onLimit={mass => onLimits({ mass })}
-        />
-        <LimitField
-          label="Height left"
-          value={limits.height}
-          {...softness('height')}
-          print={v => printLength(v, units)}
-          parse={text => parseLength(text, { system: units, min: 0.5, max: shell.height.value })}
-          onLimit={height => onLimits({ height })}
-        />
-        <LimitField
-          label="Hours"
-          value={limits.hours}
-          {...softness('hours')}
-          print={v => printNumber(v)}
-          parse={text => {
-            const read = parseNumber(text);
-            return read.ok && !(read.value > 0 && read.value < 10_000)
-              ? { ok: false, message: 'Hours up to 10 000, or “any”.' }
-              : read;
-          }}
-          onLimit={hours => onLimits({ hours })}
-        />
+        {LIMITED.map(([key, { label }]) => (
+          <LimitField
+            key={key}
+            label={label}
+            value={limits[key] ?? null}
+            {...softness(key)}
+            print={v => printFigure(key, v, units)}
+            parse={reader(VAN_FIGURES[key].unit, units, shell)}
+            onLimit={limit => onLimits({ [key]: limit })}
+          />
+        ))}
         <LimitField
           label="Winter water"
           value={limits.wet ?? null}
@@ -127,12 +125,12 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
         </Select>
       </div>
       <div className="mt-1 flex flex-wrap gap-2">
-        {WEIGHTS.map(([key, name]) => (
+        {FIGURE_KEYS.map(key => (
           <Select
             key={key}
             compact
             className="w-36"
-            label={name}
+            label={VAN_FIGURES[key].wish}
             value={weights[key]}
             onChange={e => onWeights({ [key]: Number(e.target.value) })}
           >
@@ -145,12 +143,8 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
         ))}
       </div>
       <p className="mt-1 text-[13px] text-faint">
-        What matters counts as much as money that matters, by our judgement: a W/K as {printMoney(WORTH.heat)}
-        , a kilogram as {printMoney(WORTH.mass)}, an hour as {printMoney(WORTH.hours)}, a centimetre of height
-        as {printMoney(WORTH.taken / 100)}, a tenth of the drumming as {printMoney(WORTH.drums / 10)}; a
-        little counts half of it, most counts twice. A limit that may be passed costs{' '}
-        {printMoney(PASSED.budget)} for each {printMoney(1)} over, {printMoney(PASSED.mass)} a kilogram,{' '}
-        {printMoney(PASSED.height / 100)} a centimetre, {printMoney(PASSED.hours)} an hour.
+        What matters counts as much as money that matters, by our judgement: {worths}; a little counts half of
+        it, most counts twice. A limit that may be passed costs {passes}.
       </p>
       <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
         <legend className="text-faint">I cannot get, or will not work with</legend>
@@ -170,6 +164,12 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
     </details>
   );
 }
+
+/** Figures whose limit may be set. */
+const LIMITED = FIGURE_KEYS.flatMap(k => {
+  const { limit } = VAN_FIGURES[k];
+  return limit ? [[k, limit] as const] : [];
+});
 
 /** What screens and curtains are made of. */
 const isPutUp = (purpose: Purpose): boolean => purpose === 'screen' || CURTAINS.some(c => c === purpose);

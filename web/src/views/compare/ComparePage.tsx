@@ -89,19 +89,19 @@ export function Component() {
         ? {
             id: f.key,
             header: f.name,
-            accessorFn: r => f.of(r.e),
+            accessorFn: r => f.of(r.e, library),
             cell: ({ row: { original: r } }) => (
               <span className="whitespace-nowrap">
-                <span aria-hidden>{f.mark!(f.of(r.e))}</span> {f.print(f.of(r.e), units)}
+                <span aria-hidden>{f.mark!(f.of(r.e, library))}</span> {f.print(f.of(r.e, library), units)}
               </span>
             ),
           }
         : number(
             f.name,
-            r => f.of(r.e),
+            r => f.of(r.e, library),
             v => f.print(v, units),
             f.better,
-            r => (f.alert(r.e, design) ? f.note(r.e, design, units) : null),
+            r => (f.alert(r.e, design) ? f.note(r.e, design, units, library) : null),
           );
     return [
       {
@@ -141,7 +141,7 @@ export function Component() {
         null,
       ),
     ];
-  }, [rows, units, chooseVariant, design]);
+  }, [rows, units, chooseVariant, design, library]);
   const other = rows.find(r => r.variant.id === against && r.variant.id !== chosen.id);
   return (
     <div className="flex min-w-0 grow flex-col overflow-auto">

@@ -1,6 +1,7 @@
-import type { ChoiceLimits, Figured, FigureKey, FrontPoint } from '@overcoat/core/studies/choose';
+import { type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
+import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/choose';
 import { useCallback } from 'react';
-import { FIGURE_NAMES, figureAxis, printFigure } from '../../figures/weighed.ts';
+import { figureAxis, printFigure } from '../../figures/weighed.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
@@ -17,18 +18,6 @@ const SHOWN = {
   school: { colour: '--faint', radius: 5, shape: 'rectRot' },
   proposal: { colour: '--signal', radius: 7, shape: 'circle' },
 } as const;
-
-/** The limit of a figure, in its unit; null for none. */
-const limitOf = (limits: ChoiceLimits, key: FigureKey): number | null =>
-  ({
-    warmth: null,
-    damp: null,
-    quiet: null,
-    mass: limits.mass,
-    money: limits.budget,
-    headroom: limits.height,
-    hours: limits.hours,
-  })[key];
 
 /** Round figures alone at its ticks. */
 const within = (a: ReturnType<typeof axis>) => ({ ...a, ticks: { ...a.ticks, includeBounds: false } });
@@ -53,7 +42,7 @@ export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
       const [ax, ay] = [figureAxis(x, units), figureAxis(y, units)];
       const at = (f: Figured) => ({ x: f[x] * ax.by, y: f[y] * ay.by });
       const all = [...front.map(p => at(p.figures)), ...marks.map(m => at(m.figures))];
-      const [lx, ly] = [limitOf(limits, x), limitOf(limits, y)];
+      const [lx, ly] = [limits[x] ?? null, limits[y] ?? null];
       const range = (of: 'x' | 'y', limit: number | null) => {
         const values = all.map(p => p[of]);
         const [low, high] = [Math.min(...values), Math.max(...values)];
@@ -108,8 +97,8 @@ export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
               borderWidth: 2,
               pointRadius: 2,
               // Between two points no more is known than that nothing beats the better of them.
-              stepped: x === 'headroom' ? ('before' as const) : ('after' as const),
-              fill: y === 'headroom' ? ('end' as const) : ('start' as const),
+              stepped: VAN_FIGURES[x].better === 'more' ? ('before' as const) : ('after' as const),
+              fill: VAN_FIGURES[y].better === 'more' ? ('end' as const) : ('start' as const),
             },
             ...(lx === null ? [] : [fence({ x: lx * ax.by, y: ry.min }, { x: lx * ax.by, y: ry.max })]),
             ...(ly === null ? [] : [fence({ x: rx.min, y: ly * ay.by }, { x: rx.max, y: ly * ay.by })]),
@@ -132,7 +121,7 @@ export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
   return (
     <>
       <Plot
-        label={`${FIGURE_NAMES[y]} against ${FIGURE_NAMES[x]}: what can be had, variants, schools, limits`}
+        label={`${VAN_FIGURES[y].name} against ${VAN_FIGURES[x].name}: what can be had, variants, schools, limits`}
         make={make}
         className="h-64"
       />

@@ -1,14 +1,9 @@
 import { schools } from '@overcoat/core/buildup';
-import {
-  type ChoiceLimits,
-  FIGURE_KEYS,
-  type Figured,
-  type FigureKey,
-  type FrontPoint,
-} from '@overcoat/core/studies/choose';
+import { FIGURE_KEYS, type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
+import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/choose';
 import { printNumber } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
-import { FIGURE_NAMES, figuresWords, printFigure } from '../../figures/weighed.ts';
+import { figuresWords, printFigure } from '../../figures/weighed.ts';
 import { useSchoolFigures, useVariantFigures } from '../../jobs/useFigured.ts';
 import type { useJob } from '../../jobs/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
@@ -67,7 +62,7 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
     >
       {FIGURE_KEYS.filter(k => k !== other).map(k => (
         <option key={k} value={k}>
-          {FIGURE_NAMES[k]}
+          {VAN_FIGURES[k].name}
         </option>
       ))}
     </Select>
@@ -140,7 +135,7 @@ function frontWords(
   if (!first || !last || front.length < 2) return 'There is nothing to choose between.';
   const worst = Math.max(...front.map(p => p.gap));
   const proven = `Each point proven to ${printNumber(Math.max(0.1, worst * 100), 1)} % or nearer, as far as packs are estimated.`;
-  const of = x === 'money' ? '' : ` of ${FIGURE_NAMES[x]}`;
+  const of = x === 'money' ? '' : ` of ${VAN_FIGURES[x].name}`;
   if (front.length === 2)
     return `From ${sayY(first.figures[y])} with ${sayX(first.figures[x])}${of} to ${sayY(last.figures[y])} with ${sayX(last.figures[x])}. ${proven}`;
   const share = (p: FrontPoint, k: FigureKey) =>
@@ -148,5 +143,5 @@ function frontWords(
   const knee = front.reduce((a, b) => (share(b, y) - share(b, x) > share(a, y) - share(a, x) ? b : a));
   const more = Math.abs(last.figures[x] - knee.figures[x]);
   const rest = Math.abs(last.figures[y] - knee.figures[y]);
-  return `With ${sayX(knee.figures[x])}${of}: ${sayY(knee.figures[y])}; the last ${sayY(rest)} take ${sayX(more)} ${x === 'headroom' ? 'less' : 'more'}. ${proven}`;
+  return `With ${sayX(knee.figures[x])}${of}: ${sayY(knee.figures[y])}; the last ${sayY(rest)} take ${sayX(more)} ${VAN_FIGURES[x].better === 'more' ? 'less' : 'more'}. ${proven}`;
 }

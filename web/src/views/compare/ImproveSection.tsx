@@ -41,9 +41,7 @@ export function ImproveSection({
                 <td className="py-1 pr-3 text-right font-semibold whitespace-nowrap">{rateWords(i)}</td>
                 <td className="py-1 pr-3">
                   {candidateWords(i.option, library, units)}
-                  <span className="block text-[13px] text-faint">
-                    {changeWords({ ...i.changes, drums: 0 }, units)}
-                  </span>
+                  <span className="block text-[13px] text-faint">{changeWords(i.changes, units)}</span>
                 </td>
                 <td className="py-1 text-right">
                   <Button

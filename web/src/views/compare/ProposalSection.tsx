@@ -1,8 +1,8 @@
-import type { ChoiceLimits, ChoiceWeights, FigureKey } from '@overcoat/core/studies/choose';
+import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/core/figures';
+import type { ChoiceLimits } from '@overcoat/core/studies/choose';
 import { printMass, printNumber } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { limitsOf } from '../../figures/weighed.ts';
 import { useRests, useUsualPay } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
@@ -40,22 +40,11 @@ export function ProposalSection() {
   const { library } = useLibrary();
   const { heat, load, pay: now, damp } = useEvaluation();
   const [own, setOwn] = useState<Partial<ChoiceLimits>>({});
-  const [ownWeights, setWeights] = useState<Partial<ChoiceWeights>>({});
+  const [ownWeights, setWeights] = useState<Partial<Weights>>({});
   const [locked, setLocked] = useState<string[]>([]);
   const [refused, setRefused] = useState<string[]>([]);
-  const limits = useMemo(
-    (): ChoiceLimits => ({
-      ...limitsOf(brief),
-      hours: null,
-      damp: 'dries',
-      ...own,
-    }),
-    [brief, own],
-  );
-  const weights = useMemo(
-    (): ChoiceWeights => ({ ...brief.priorities, hours: 1, ...ownWeights }),
-    [brief, ownWeights],
-  );
+  const limits = useMemo((): ChoiceLimits => ({ ...limitsOf(brief), damp: 'dries', ...own }), [brief, own]);
+  const weights = useMemo((): Weights => ({ ...weightsOf(brief), ...ownWeights }), [brief, ownWeights]);
   const ask = useMemo(
     () => ({
       placement: variant.design,
@@ -71,7 +60,7 @@ export function ProposalSection() {
     [variant.design, heard, damp.climate, refused, locked, limits, weights, offcuts, pay],
   );
   const job = useJob('choose', variant.id, ask);
-  const [axes, setAxes] = useState<{ x: FigureKey; y: FigureKey }>({ x: 'money', y: 'warmth' });
+  const [axes, setAxes] = useState<{ x: FigureKey; y: FigureKey }>({ x: 'money', y: 'heat' });
   const front = useJob(
     'front',
     `${variant.id}/${axes.x}/${axes.y}`,

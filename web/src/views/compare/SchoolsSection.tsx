@@ -1,14 +1,9 @@
 import { schools } from '@overcoat/core/buildup';
-import {
-  type ChoiceLimits,
-  type ChoiceWeights,
-  FIGURE_KEYS,
-  type Figured,
-  regretOf,
-} from '@overcoat/core/studies/choose';
+import { FIGURE_KEYS, type Figured, VAN_FIGURES, type Weights } from '@overcoat/core/figures';
+import { type ChoiceLimits, regretOf } from '@overcoat/core/studies/choose';
 import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { useLibrary } from '../../api/queries.ts';
-import { brokenWords, FIGURE_NAMES, printFigure } from '../../figures/weighed.ts';
+import { brokenWords, printFigure } from '../../figures/weighed.ts';
 import { useSchoolFigures } from '../../jobs/useFigured.ts';
 import { duplicateVariant } from '../../store/edits.ts';
 import { printMoney } from '../../store/money.ts';
@@ -19,7 +14,7 @@ interface Props {
   /** Figures of the proposal. */
   best: Figured;
   limits: ChoiceLimits;
-  weights: ChoiceWeights;
+  weights: Weights;
 }
 
 /** Every school against the proposal: its figures, the limits it breaks, and by how much it is worse in all that matters. */
@@ -46,7 +41,7 @@ export function SchoolsSection({ best, limits, weights }: Props) {
         </caption>
         <thead>
           <tr className="border-b border-ink text-left text-[13px] text-faint">
-            {['school', 'worse by', ...FIGURE_KEYS.map(k => FIGURE_NAMES[k]), 'damp', ''].map(h => (
+            {['school', 'worse by', ...FIGURE_KEYS.map(k => VAN_FIGURES[k].name), 'damp', ''].map(h => (
               <th key={h} scope="col" className="py-1 pr-3 font-medium">
                 {h}
               </th>

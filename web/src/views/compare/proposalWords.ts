@@ -1,31 +1,23 @@
+import { FIGURE_KEYS, type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
 import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Layer } from '@overcoat/core/model';
 import type { Hold } from '@overcoat/core/order/holding';
-import type {
-  Candidate,
-  ChoiceLimits,
-  LimitPrice,
-  Proposal,
-  PutUp,
-  Sums,
-} from '@overcoat/core/studies/choose';
-import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
+import type { Candidate, ChoiceLimits, Proposal, PutUp } from '@overcoat/core/studies/choose';
+import { printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { dampWord, isNoDamper } from '@overcoat/core/van/wetting';
-import { brokenWords } from '../../figures/weighed.ts';
-import { grams } from '../../format.ts';
+import { brokenWords, printFigure } from '../../figures/weighed.ts';
 import { HOLD_NAMES } from '../../holdNames.ts';
-import { printMoney } from '../../store/money.ts';
 
 /** What was found, in a sentence; what cannot be kept first. */
 export function proposalWords(
-  { evaluated, figures, over, conflict, damp }: Proposal,
+  { figures, over, conflict, damp }: Proposal,
   limits: ChoiceLimits,
   units: UnitSystem,
 ): string {
-  const says = `${printNumber(evaluated.heat, 1)} W/K for ${printMoney(Math.round(evaluated.cost))} and ${printMass(evaluated.mass, units)}`;
+  const says = `${printFigure('heat', figures.heat, units)} for ${printFigure('money', figures.money, units)} and ${printFigure('mass', figures.mass, units)}`;
   const broken = brokenWords(figures, limits, units);
   if (damp && !isNoDamper(damp.state, limits.damp))
-    return `Nothing found is as dry as you ask. The nearest ${dampWord(damp.state)} in its own year, with ${grams(figures.damp)}: ${says}${broken.length > 0 ? `; ${broken.join(', ')}` : ''}.`;
+    return `Nothing found is as dry as you ask. The nearest ${dampWord(damp.state)} in its own year, with ${printFigure('water', figures.water, units)}: ${says}${broken.length > 0 ? `; ${broken.join(', ')}` : ''}.`;
   if (over <= 1e-4)
     return broken.length > 0
       ? `Best, passing what may be passed: ${says}; ${broken.join(', ')}.`
@@ -35,15 +27,12 @@ export function proposalWords(
   return `${none} all your limits. The nearest is ${says}${broken.length > 0 ? `: ${broken.join(', ')}` : ''}.`;
 }
 
-const NAMES: Record<LimitPrice['limit'], (more: number, units: UnitSystem) => string> = {
-  budget: more => `${printMoney(more)} more`,
-  mass: (more, units) => `${printMass(more, units)} more`,
-  height: (more, units) => `${printLength(more, units)} less height`,
-  hours: more => `${printNumber(more)} hours more`,
-  damp: () => 'more damp',
-  heat: more => `${printNumber(more, 1)} W/K more`,
-  drums: more => `${printNumber(more * 100)} % more drumming`,
-  water: more => `${grams(more)} more winter water`,
+/** So much more of what a limit allows, in words; of height it is less that is asked. */
+const moreOf = (key: FigureKey, more: number, units: UnitSystem): string => {
+  const { better, unit, name } = VAN_FIGURES[key];
+  const what =
+    unit === 'money' || unit === 'kg' || unit === 'h' ? '' : ` ${key === 'headroom' ? 'height' : name}`;
+  return `${printFigure(key, more, units)} ${better === 'less' ? 'more' : 'less'}${what}`;
 };
 
 /** How much better another could be at most. */
@@ -60,35 +49,27 @@ export function gapWords({ over, gap }: Proposal): string {
 export function conflictWords({ conflict }: Proposal, units: UnitSystem): string {
   if (!conflict) return '';
   const { between, alone, together } = conflict;
-  const names = between.map(l => LIMIT_NAMES[l]);
+  const names = between.map(nameOf);
   const first =
     names.length === 1
       ? `No choice keeps the ${names[0]}`
       : `No choice keeps ${names.slice(0, -1).join(', ')} and ${names.at(-1)} together`;
   const one = alone.flatMap(({ limit, by }) =>
-    by === null ? [] : [NAMES[limit](rounded(limit, by), units)],
+    by === null ? [] : [moreOf(limit, rounded(limit, by), units)],
   );
-  const all = together.map(({ limit, by }) => NAMES[limit](rounded(limit, by), units));
+  const all = together.map(({ limit, by }) => moreOf(limit, rounded(limit, by), units));
   const enough = one.length > 0 ? one.join(', or ') : all.join(' and ');
   return `${first}. The least that would do: ${enough}.`;
 }
 
 /** Up to what one would say: whole tens of money, whole kilograms, millimetres and hours. */
-const rounded = (limit: LimitPrice['limit'], by: number): number => {
-  const to = limit === 'budget' ? 10 : limit === 'height' ? 0.001 : 1;
-  return Math.ceil(by / to - 1e-6) * to;
+const rounded = (key: FigureKey, by: number): number => {
+  const step = VAN_FIGURES[key].limit?.step ?? VAN_FIGURES[key].tells;
+  return Math.ceil(by / step - 1e-6) * step;
 };
 
-const LIMIT_NAMES: Record<LimitPrice['limit'], string> = {
-  budget: 'money',
-  mass: 'mass',
-  height: 'height',
-  hours: 'hours',
-  damp: 'damp',
-  heat: 'heat loss',
-  drums: 'drumming',
-  water: 'winter water',
-};
+/** A limit in a sentence. */
+const nameOf = (key: FigureKey): string => VAN_FIGURES[key].limit?.name ?? VAN_FIGURES[key].name;
 
 /** Zones for which there was nothing to choose, or nothing as dry as asked, or where more has to hold it; empty where all is well. */
 export function withoutWords(
@@ -129,7 +110,9 @@ export function priceWords({ prices, over }: Proposal, units: UnitSystem): strin
   if (over > 1e-4) return '';
   if (prices.length === 0) return 'None of your limits stands in the way.';
   return prices
-    .map(p => `${NAMES[p.limit](p.more, units)}: ${changeWords(p.changes, units) || 'nothing worth telling'}`)
+    .map(
+      p => `${moreOf(p.limit, p.more, units)}: ${changeWords(p.changes, units) || 'nothing worth telling'}`,
+    )
     .join('. ')
     .concat('.');
 }
@@ -144,38 +127,33 @@ export function putUpWords({ screens, curtain }: PutUp): string {
 }
 
 /** Which limit would change it first if it were tighter, the nearest of what is within a tenth. */
-export function spareWords({ spare, evaluated: e }: Proposal, units: UnitSystem): string {
-  const of: Partial<Record<LimitPrice['limit'], { whole: number; says(by: number): string }>> = {
-    budget: { whole: e.cost, says: by => `${printMoney(Math.floor(by))} less money` },
-    mass: { whole: e.mass, says: by => `${printMass(by, units)} less mass` },
-    height: { whole: 0.1, says: by => `${printLength(by, units)} more height` },
-    hours: { whole: 40, says: by => `${printNumber(by, 1)} hours less` },
-  };
+export function spareWords({ spare, figures }: Proposal, units: UnitSystem): string {
   const near = spare
-    .flatMap(({ limit, by }) => {
-      const own = of[limit];
-      return own && by >= 0 && by < 0.1 * own.whole ? [{ share: by / own.whole, says: own.says(by) }] : [];
+    .map(({ limit, by }) => {
+      // Of height a few centimetres are many.
+      const whole = limit === 'headroom' ? 0.1 : figures[limit];
+      const less = VAN_FIGURES[limit].better === 'less' ? 'less' : 'more';
+      const to = VAN_FIGURES[limit].unit === 'money' ? Math.floor(by) : by;
+      return { by, share: by / whole, says: `${printFigure(limit, to, units)} ${less} ${nameOf(limit)}` };
     })
+    .filter(n => n.by >= 0 && n.share < 0.1)
     .sort((a, b) => a.share - b.share);
   return near.length > 0 ? `With more than ${near[0]!.says} it would have to change.` : '';
 }
 
 /** What changes by more than a trifle, in figures. */
-export function changeWords(c: Sums, units: UnitSystem): string {
-  const signed = (value: number, print: (v: number) => string) =>
-    `${value > 0 ? '+' : '−'}${print(Math.abs(value))}`;
-  return [
-    Math.abs(c.heat) >= 0.05 ? signed(c.heat, v => `${printNumber(v, 1)} W/K`) : '',
-    Math.abs(c.money) >= 1 ? signed(c.money, v => printMoney(Math.round(v))) : '',
-    Math.abs(c.mass) >= 0.1 ? signed(c.mass, v => printMass(v, units)) : '',
-    Math.abs(c.hours) >= 0.25 ? signed(c.hours, v => `${printNumber(v, 1)} h`) : '',
-    Math.abs(c.taken) >= 0.001 ? signed(c.taken, v => `${printLength(v, units)} of height`) : '',
-    Math.abs(c.water) >= 5e-4 ? signed(c.water, v => `${grams(v)} winter water`) : '',
-    Math.abs(c.drums) >= 0.01 ? signed(c.drums, v => `${printNumber(v * 100)} % drumming`) : '',
-  ]
-    .filter(Boolean)
+export const changeWords = (changes: Figured, units: UnitSystem): string =>
+  FIGURE_KEYS.filter(k => Math.abs(changes[k]) >= VAN_FIGURES[k].tells)
+    .map(k => `${changes[k] > 0 ? '+' : '−'}${printFigure(k, Math.abs(changes[k]), units)}${SAID[k] ?? ''}`)
     .join(', ');
-}
+
+/** What is said after a change whose unit does not tell what it is of. */
+const SAID: Partial<Record<FigureKey, string>> = {
+  headroom: ' of height',
+  water: ' of winter water',
+  quiet: ' of drumming',
+  fire: ' to burn',
+};
 
 /** What is laid into a zone in a line: what most bays get, what deeper ones get, and stuffed ribs. */
 export function candidateWords(c: Candidate, library: Library, units: UnitSystem): string {

@@ -132,7 +132,7 @@ function pointsOf(
     const months =
       swept && at !== null
         ? { state: swept.state[k]![at]!, peak: swept.peak[k]![at]!, days: swept.days[k]![at]! }
-        : { state: damp.state, peak: figures.damp, days: damp.days };
+        : { state: damp.state, peak: figures.water, days: damp.days };
     return {
       school: id,
       ...months,
@@ -215,7 +215,7 @@ function Table({ rows, swept, study, seal, leak }: TableProps) {
                     wetEnd: swept.wetEnd[k]![at]!,
                     days: swept.days[k]![at]!,
                   }
-                : { state: damp.state, peak: figures.damp, wetEnd: damp.wetEnd.most, days: damp.days };
+                : { state: damp.state, peak: figures.water, wetEnd: damp.wetEnd.most, days: damp.days };
             const known = climate !== null && (seal === null || swept !== null);
             const h = study && atSeal(study, seal === null ? schools[k]!.sealQuality : seal / 100)[k];
             const water = (value: string) => (known ? value : '…');
@@ -241,7 +241,7 @@ function Table({ rows, swept, study, seal, leak }: TableProps) {
                     <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
                   </>
                 )}
-                <td className={cell}>{printNumber(figures.warmth, 1)}</td>
+                <td className={cell}>{printNumber(figures.heat, 1)}</td>
                 <td className={cell}>{printMass(figures.mass, units).replace(/ kg$/, '')}</td>
                 <td className={cell}>{climate ? printMoney(Math.round(figures.money)) : '…'}</td>
               </tr>

@@ -1,3 +1,4 @@
+import { weightsOf } from '@overcoat/core/figures';
 import {
   answerWords,
   type Dispute,
@@ -44,9 +45,9 @@ export function Component() {
       placement: variant.design,
       heard,
       climate: damp.climate,
-      weights: { ...brief.priorities, hours: 1 as const },
+      weights: weightsOf(brief),
     }),
-    [variant.design, heard, damp.climate, brief.priorities],
+    [variant.design, heard, damp.climate, brief],
   );
   const job = useJob('disputes', variant.id, ask, true);
   const { answer } = job;

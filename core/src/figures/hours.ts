@@ -1,0 +1,20 @@
+import type { VanFigure } from './figure.ts';
+
+/** Likely hours of all work that is left; NaN until that is counted. */
+export const hours: VanFigure = {
+  name: 'work',
+  unit: 'h',
+  better: 'less',
+  tells: 0.25,
+  of: e => e.pay?.hours[1] ?? Number.NaN,
+  // Once for each kind of work.
+  takenIn: null,
+  ofLayers: null,
+  gathers: 'sum',
+  besides: true,
+  worth: 10,
+  worthOf: { by: 1, says: 'an hour' },
+  wish: 'little work',
+  matters: () => 1,
+  limit: { label: 'Hours', name: 'hours', brief: () => null, passed: 30, more: 5, step: 1 },
+};
