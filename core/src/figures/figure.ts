@@ -7,7 +7,7 @@ import type { MassLine } from '../order/load/index.ts';
 export type Unit = 'W/K' | 'kg' | 'money' | 'h' | 'm' | 'kg/m2' | 'share' | 'times' | 'dB' | 'MJ';
 
 /** A limit that a person may set. */
-export interface FigureLimit {
+interface FigureLimit {
   /** Over its field. */
   label: string;
   /** In a sentence: over the … */

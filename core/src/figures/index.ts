@@ -12,7 +12,7 @@ import { toPay } from './toPay.ts';
 import { winterWater } from './winterWater.ts';
 
 export { drummingIn } from './drumming.ts';
-export type { FigureLimit, Unit, VanFigure } from './figure.ts';
+export type { Unit, VanFigure } from './figure.ts';
 export { fireLoadIn } from './fireLoad.ts';
 
 const ALL = {

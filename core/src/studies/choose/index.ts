@@ -10,7 +10,7 @@ export { type MaterialNote, notesOn } from './notes.ts';
 export { type Asked, candidateAt, type LayUpOption } from './options.ts';
 export { choose, type Proposal, problemOf } from './propose.ts';
 export { allScreens, hasUp, type PutUp } from './putUps.ts';
-export type { LimitPrice, PutUpPick, ZonePick } from './reasons.ts';
+export type { PutUpPick, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';
 export { sharesOf, weighAll, zonesOf } from './weighing.ts';
 export { perFigure, regretOf, worthOf } from './worth.ts';
