@@ -76,6 +76,8 @@ test('a shop trip in one hand, where the server does not answer: ticks are kept 
   await page.goto(`/c/${id}/shop-trip`);
   const taking = page.getByRole('heading', { name: /\d+ to take/ });
   await expect(taking).toBeVisible({ timeout: 60_000 });
+  // It starts with a shop one walks into, and stays with the one that was chosen.
+  await expect(page.getByLabel('Shop')).not.toHaveValue(/^$|by post/);
   await page.getByLabel('Shop').selectOption('Hardware shop');
   const left = async () => Number.parseInt((await taking.textContent())!, 10);
   const before = await left();
@@ -100,6 +102,7 @@ test('a shop trip in one hand, where the server does not answer: ticks are kept 
     .toBe(2);
   await page.reload();
   await expect(page.getByRole('heading', { name: /\d+ to take/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByLabel('Shop')).toHaveValue('Hardware shop');
   await expect(page.getByRole('button', { name: /Marker pens/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /Long knife/ })).toHaveCount(0);
 });

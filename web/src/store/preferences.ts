@@ -13,11 +13,14 @@ interface Preferences {
   currency: (typeof CURRENCIES)[number];
   /** From which side the sheet is seen. */
   seen: Seen;
+  /** The shop of the last trip; empty for every shop, null before the first. */
+  shop: string | null;
   setUnits(units: UnitSystem): void;
   setTheme(theme: 'light' | 'dark'): void;
   setCurrency(currency: (typeof CURRENCIES)[number]): void;
   setBy(by: string): void;
   setSeen(seen: Seen): void;
+  setShop(shop: string): void;
 }
 
 /** What belongs to this device, not to a design. */
@@ -29,11 +32,13 @@ export const usePreferences = create<Preferences>()(
       by: '',
       currency: 'GBP',
       seen: 'inside',
+      shop: null,
       setUnits: units => set({ units }),
       setTheme: theme => set({ theme }),
       setCurrency: currency => set({ currency }),
       setBy: by => set({ by }),
       setSeen: seen => set({ seen }),
+      setShop: shop => set({ shop }),
     }),
     { name: 'overcoat-preferences' },
   ),

@@ -86,6 +86,16 @@ describe('a knock at 20 dB over its noise', () => {
     for (const m of close)
       if (m.lossFactor !== null) expect(Math.abs(m.lossFactor / 0.06 - 1)).toBeLessThan(0.35);
   });
+  it.each([0.002, 0.004, 0.006])(
+    'hears no tones beside one of loss factor %d that still rings when reading ends',
+    lossFactor => {
+      const lowest = { frequency: 62.3, lossFactor, amplitude: 1 };
+      for (const signalToNoise of [20, 50]) {
+        const modes = found(read({ tones: [lowest, ...tones(1).slice(1, 3)], signalToNoise }));
+        expect(modes.map(m => Math.round(m.frequency))).toEqual([62, 97, 148]);
+      }
+    },
+  );
   it('is surer of a clear knock than of a noisy one', () => {
     const sure = (signalToNoise: number) => found(read({ signalToNoise }))[0]!.confidence;
     expect(sure(40)).toBeGreaterThan(sure(12));

@@ -1,6 +1,6 @@
 import FFT from 'fft.js';
 import { decayLine, type Line, type Span } from './decayLine.ts';
-import { HIGH, LOW, type Peak, peaksOf, powerIn, spectrumOf } from './peaks.ts';
+import { DYING_POWER, dyingAway, HIGH, LOW, type Peak, peaksOf, powerIn, spectrumOf } from './peaks.ts';
 import { onsetOf, recordingFault } from './recordingFault.ts';
 import { fitTones } from './tones.ts';
 
@@ -74,7 +74,8 @@ export function ringDown(samples: Float32Array | Float64Array, rate: number): Kn
       ok: false,
       message: `The knock stands only ${Math.max(0, Math.round(signalToNoise))} dB over the noise before it: stop fans and engines, hold the phone nearer, knock again.`,
     };
-  const peaks = peaksOf(first, quiet, bin, Math.min(after, rate) / Math.max(1, before));
+  const rung = spectrumOf(fft, samples, onset, Math.min(samples.length, onset + rate), dyingAway);
+  const peaks = peaksOf(rung, quiet, bin, (DYING_POWER * Math.min(after, rate)) / Math.max(1, before));
   if (peaks.length === 0)
     return { ok: false, message: `No tone between ${LOW} and ${HIGH} Hz stands out of this recording.` };
   const span = { bin, size, rate, onset, before, end: samples.length };
@@ -88,7 +89,7 @@ export function ringDown(samples: Float32Array | Float64Array, rate: number): Kn
   const fitted = fittedLosses(whole, span, peaks, lines);
   const strongest = Math.max(...peaks.map(p => p.level));
   const modes = peaks.map((p, i) => told(p, gaps[i]!, lines[i]!, fitted[i]!, strongest));
-  return { ok: true, onset: onset / rate, signalToNoise, modes, spectrum: shown(first, bin) };
+  return { ok: true, onset: onset / rate, signalToNoise, modes, spectrum: shown(rung, bin) };
 }
 
 /** Loss factors of all tones together, fitted to the recording below 1 kHz from 5 ms after the knock. */

@@ -16,10 +16,12 @@ export function Component() {
   const { search } = useLocation();
   const [others] = useOthers();
   const { ticket, failed } = useTicket(others, true);
-  const [shop, setShop] = useState('');
   const [ticked, setTicked] = useState<Ticked>(new Map());
   const lines = (ticket?.lines ?? []).filter(l => l.open > 0 || ticked.has(l.key));
-  const shops = [...new Set(lines.map(l => l.shop.name))];
+  const { shop: last, setShop } = usePreferences();
+  const shops = shopsFor(lines);
+  // Where one was last, or where most of it is to be had today.
+  const shop = last !== null && (last === '' || shops.includes(last)) ? last : (shops[0] ?? '');
   const shown = lines.filter(l => shop === '' || l.shop.name === shop);
   const left = shown.filter(l => !ticked.has(l.key));
   return (
@@ -65,6 +67,21 @@ export function Component() {
       </div>
     </section>
   );
+}
+
+/** Days until it is there, at most, of a shop that one walks into. */
+const AT_HAND = 1;
+
+/** Shops one walks into first, those with most to take first. */
+function shopsFor(lines: readonly TicketLine[]): string[] {
+  const counts = new Map<string, { lines: number; atHand: boolean }>();
+  for (const { shop, open } of lines) {
+    const own = counts.get(shop.name)?.lines ?? 0;
+    counts.set(shop.name, { lines: own + (open > 0 ? 1 : 0), atHand: shop.lead <= AT_HAND });
+  }
+  return [...counts]
+    .sort(([, a], [, b]) => Number(b.atHand) - Number(a.atHand) || b.lines - a.lines)
+    .map(([name]) => name);
 }
 
 /** The same vans, with the ticket in view. */
