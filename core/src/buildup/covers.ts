@@ -52,7 +52,10 @@ export function covers(
     });
     return [
       ...zone.bays.flatMap(bay => sheetCovers(zone, bay, stuck.get(bay.id)!)),
-      ...assigned.flatMap(a => fillCovers(zone, a.bay, a.buildUp, hidden)),
+      ...acrossNothing(
+        zone,
+        assigned.flatMap(a => fillCovers(zone, a.bay, a.buildUp, hidden)),
+      ),
       ...continuousCovers(zone, assigned, hidden, library),
     ];
   });
@@ -102,6 +105,41 @@ function fillCovers(zone: Zone, bay: Bay, buildUp: BuildUp, hidden: Hidden): Cov
         ]
       : [],
   );
+}
+
+/** A floor without rails is filled from side to side: bays of one station that are read apart are one there, whatever line lies between them. */
+function acrossNothing(zone: Zone, fills: readonly Cover[]): Cover[] {
+  if (zone.kind !== 'floor' || zone.rail.value > 0) return [...fills];
+  const bays = new Map(zone.bays.map(b => [b.id, b]));
+  const out: Cover[] = [];
+  for (const fill of [...fills].sort((a, b) => bays.get(a.bays[0]!)!.strip - bays.get(b.bays[0]!)!.strip)) {
+    const bay = bays.get(fill.bays[0]!)!;
+    const at = out.findIndex(o => {
+      const last = bays.get(o.bays.at(-1)!)!;
+      return (
+        o.buildUp === fill.buildUp &&
+        o.layer.id === fill.layer.id &&
+        last.station === bay.station &&
+        last.strip === bay.strip - 1 &&
+        Math.abs(o.width - fill.width) < 1e-6 &&
+        !bay.outline &&
+        !last.outline
+      );
+    });
+    if (at < 0) out.push(fill);
+    else {
+      const o = out[at]!;
+      const up = (free: Kept): Kept => ({ ...free, up: free.up + o.height });
+      out[at] = {
+        ...o,
+        bays: [...o.bays, ...fill.bays],
+        height: o.height + fill.height,
+        area: o.area + fill.area,
+        free: [...o.free, ...fill.free.map(up)],
+      };
+    }
+  }
+  return out;
 }
 
 interface Drop {

@@ -1,13 +1,13 @@
-import { type Cover, isContinuous, type LayUp, layUp } from '../../buildup/index.ts';
+import { type Cover, fitBuildUp, isContinuous, type LayUp, layUp } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
-import type { Placement, Shell } from '../../model/index.ts';
+import { buildUpOf, type Placement, type Shell } from '../../model/index.ts';
 import { battenLines, battenPieces } from './battens.ts';
 import { cornerPieces } from './corner.ts';
 import { plain } from './finished.ts';
 import type { Job } from './job.ts';
 import { layerPieces } from './layered.ts';
 import { type CutChoices, type CutPiece, USUAL_CHOICES } from './piece.ts';
-import { placeOf } from './place.ts';
+import { type ArchLining, placeOf } from './place.ts';
 import { markTwins } from './twins.ts';
 
 /**
@@ -22,7 +22,7 @@ export function cutPieces(
   library: Library,
   choices: CutChoices,
 ): CutPiece[] {
-  const places = new Map(shell.zones.map(z => [z.id, placeOf(z, shell)]));
+  const places = new Map(shell.zones.map(z => [z.id, placeOf(z, shell, archLining(placement, library))]));
   const job: Job = { shell, placement, library, choices, places, battens: new Map() };
   for (const c of covers)
     if (c.layer.role === 'batten') {
@@ -57,16 +57,29 @@ export function cutPieces(
   return pieces;
 }
 
-/** Boards over the ribs of one build-up run on over them, to be parted where the sheet ends; all else is cut cover by cover. */
-function joined(covers: readonly Cover[], { library, choices }: Job): Cover[][] {
+/** How thick what is laid on an arch is where it is thickest, m. */
+const archLining =
+  (placement: Placement, library: Library): ArchLining =>
+  arch =>
+    arch.bays.reduce((most, bay) => {
+      const buildUp = buildUpOf(placement, arch.id, bay.id);
+      if (!buildUp) return most;
+      const { proud, push } = fitBuildUp(buildUp.layers, bay, arch.kind, library);
+      return Math.max(most, proud + push);
+    }, 0);
+
+/** Boards over the ribs of one build-up run on over them, and a floor's finish over all of it, to be parted where the sheet ends; all else is cut cover by cover. */
+function joined(covers: readonly Cover[], { library, choices, shell }: Job): Cover[][] {
+  const floors = new Set(shell.zones.flatMap(z => (z.kind === 'floor' ? [z.id] : [])));
   const groups = new Map<string, Cover[]>();
   covers.forEach((cover, i) => {
     const { layer } = cover;
     const material = layer.role === 'air gap' ? null : materialOf(library, layer.material);
-    const runsOn =
-      material?.form === 'sheet' && isContinuous(layer) && (choices.runOn || material.tongue !== null)
-        ? `${cover.zone}/${cover.buildUp}/${layer.id}`
-        : `${i}`;
+    // What a floor is finished with has no seam where its roll has none.
+    const oneFloor = material?.form === 'roll' && layer.role === 'finish' && floors.has(cover.zone);
+    const boards =
+      material?.form === 'sheet' && isContinuous(layer) && (choices.runOn || material.tongue !== null);
+    const runsOn = boards || oneFloor ? `${cover.zone}/${cover.buildUp}/${layer.id}` : `${i}`;
     groups.set(runsOn, [...(groups.get(runsOn) ?? []), cover]);
   });
   return [...groups.values()];

@@ -1,5 +1,5 @@
 import type { Cover } from '../../buildup/index.ts';
-import type { Material, Stock } from '../../model/index.ts';
+import type { Material, Stock, Zone } from '../../model/index.ts';
 import { edgesSeen, isSurveyed, seenMirrored } from '../../survey/shell/index.ts';
 import { atOrigin, type Point } from '../nesting/index.ts';
 import type { Mark } from './curved.ts';
@@ -11,8 +11,13 @@ import { boxOf, boxRegion, grown, netArea, type Part, partsOf } from './region.t
 export const SLIVER = 0.015;
 
 /** Degrees a piece may be turned by: pile has a top, boards lie in their courses, grain runs as the person wants it. */
-export function turnsOf({ runs, tongue }: Material, grain: CutChoices['grain'] = null): number[] {
-  if (runs === 'pile') return [0];
+export function turnsOf(
+  { runs, tongue }: Material,
+  grain: CutChoices['grain'] = null,
+  kind?: Zone['kind'],
+): number[] {
+  // A floor has no top: its roll lies along the van.
+  if (runs === 'pile') return [kind === 'floor' ? 90 : 0];
   if (tongue !== null || (runs === 'grain' && grain === 'lengthwise')) return [90, 270];
   return runs === 'grain' && grain === 'crosswise' ? [0, 180] : [0, 90, 180, 270];
 }

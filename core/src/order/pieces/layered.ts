@@ -11,7 +11,7 @@ import { plainLayer, plainPart, withoutFinish } from './hidden.ts';
 import type { Job } from './job.ts';
 import { type Parting, parted } from './parting.ts';
 import type { CutChoices, CutPiece } from './piece.ts';
-import { areaFor, type Place } from './place.ts';
+import { type ArchTaken, areaFor, type Place, roundArch } from './place.ts';
 import {
   asRegion,
   boxOf,
@@ -75,13 +75,14 @@ function piecesOver(
   const [first] = covers as [Cover];
   const cover: Cover = covers.length === 1 ? first : { ...first, bays: covers.flatMap(c => c.bays) };
   const { zone } = place;
-  const areas = covers.map(c => areaFor(c, place));
   const battens = job.battens.get(`${cover.zone}/${cover.buildUp}`) ?? [];
   const buildUp = placement.buildUps.find(b => b.id === cover.buildUp);
   const batten = buildUp && battenOf(buildUp.layers);
   const notes: string[] = [];
   const curve = curveOf(cover, place);
   const rigid = !material.flexible && material.form === 'sheet';
+  const round = (a: ArchTaken) => (rigid ? roundArch(a, shell.tapeError) : a.lining);
+  const areas = covers.map(c => areaFor(c, place, round));
   const flat = rigid && (layer.role === 'fill' || layer.role === 'over-rib');
   const isLining = rigid && layer.role === 'lining';
   const rests = buildUp ? liningRests(zone.kind, buildUp.layers) : false;
@@ -119,7 +120,7 @@ function piecesOver(
   }
 
   const key = layer.role === 'fill' ? `${cover.buildUp}/${cover.bays.join()}` : cover.buildUp;
-  const turns = turnsOf(material, choices.grain);
+  const turns = turnsOf(material, choices.grain, zone.kind);
   const parting: Parting = {
     stock,
     turns,
@@ -188,6 +189,7 @@ function piecesOver(
         notes: [
           ...notes,
           ...(isLining ? wayIn(part, zone, shell) : []),
+          ...(rigid && layer.role !== 'fill' ? atArches(part, place, round) : []),
           ...(hidden ? [`hidden behind the ${hidden}: it may be plain, and a loose fit will do`] : []),
           ...bare.filter(j => meets(part, j)).map(glued),
           ...squaring(course, zone),
@@ -206,6 +208,15 @@ function piecesOver(
 }
 
 const areaOf = (region: Region): number => partsOf(region).reduce((sum, p) => sum + netArea(p), 0);
+
+/** What is left where a part goes round an arch, in words. */
+function atArches(part: Part, { arches }: Place, round: (a: ArchTaken) => number): string[] {
+  const at = arches.filter(a => within(asRegion(part), grown(a.region, round(a) + 0.002)).length > 0);
+  return [...new Set(at.map(a => roundWords(a.lining, round(a))))];
+}
+
+const roundWords = (lining: number, leave: number): string =>
+  `${lengthIn(leave)} left round the wheel arch: ${lining > 0 ? `${lengthIn(lining)} for what is laid on it, the rest for the tape` : 'the tape'}`;
 
 /** Panels of a zone that are there already, with what is left round them. */
 const panelsIn = ({ panels }: CutChoices, zone: string): Region[] =>

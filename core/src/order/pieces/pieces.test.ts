@@ -5,11 +5,11 @@ import { layUp } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary, materialOf } from '../../materials/index.ts';
 import { assumed, type Design, measured, type Shell } from '../../model/index.ts';
-import { behindArches, setOpening, setShape } from '../../survey/shell/index.ts';
+import { archStands, behindArches, setOpening, setShape } from '../../survey/shell/index.ts';
 import { areaOf, type Point } from '../nesting/index.ts';
 import { cutPieces } from './cutPieces.ts';
 import { type CutPiece, USUAL_CHOICES } from './piece.ts';
-import { boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf } from './region.ts';
+import { boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf, within } from './region.ts';
 import { jointsAt } from './split.ts';
 
 const library = makeLibrary();
@@ -27,6 +27,11 @@ const of = (pieces: CutPiece[], start: string) => pieces.filter(p => p.id.starts
 const edited = (e: { ok: true; shell: Shell } | { ok: false; message: string }): Shell => {
   if (!e.ok) throw new Error(e.message);
   return e.shell;
+};
+/** Whether a piece has something at a place of its box, as it lies in the van. */
+const covers = (p: CutPiece, x: number, y: number): boolean => {
+  const at = p.mirrored ? boxOf(p.outline).width - x : x;
+  return within(regionOf(p.outline), boxRegion(at - 5e-4, y - 5e-4, 1e-3, 1e-3)).length > 0;
 };
 const m = (value: number) => measured(value, `${value}`);
 
@@ -123,6 +128,35 @@ describe('pieces of a van', () => {
       expect(piece.area).toBeCloseTo(width * height, 6);
     }
   });
+  it('go round a wheel arch by one outline: wall, floor and its finish, each with what the arch is lined with', () => {
+    for (const d of [perigee, sandpiper]) {
+      const [stand] = archStands(d.shell);
+      const { from, length, reach, arch } = stand!;
+      const pieces = cut(d);
+      const at = (role: string, zone: string, x: number, y: number) =>
+        pieces.some(p => p.zone === zone && p.role === role && covers(p, x - p.at.along, y - p.at.up));
+      // Before and behind the arch the floor is as wide as anywhere, but for what the arch's lining and the tape take.
+      for (const role of ['lining', 'finish']) {
+        for (const x of [from - 0.025, from + length + 0.025])
+          expect(at(role, 'F', x, reach / 2), role).toBe(true);
+        expect(at(role, 'F', from + length / 2, reach / 2), role).toBe(false);
+      }
+      expect(at('lining', 'F', from - 0.002, reach / 2)).toBe(false);
+      // The wall's notch is as round as the arch: lining above its shoulder, none within what is left round it.
+      const wall = d.shell.zones.find(z => z.kind === 'wall' && z.side === arch.side)!;
+      const { x, y } = stand!.outline.reduce((a, b) => (b.y + b.x < a.y + a.x ? a : b));
+      expect(at('lining', wall.id, from + x + 0.025, y + 0.025)).toBe(true);
+      expect(at('lining', wall.id, from + x, y)).toBe(false);
+      expect(pieces.some(p => p.notes.some(n => n.includes('round the wheel arch')))).toBe(true);
+    }
+  });
+  it('a floor’s finish is one piece where the roll holds it, and its boards are one where no rib parts them', () => {
+    for (const d of [perigee, sandpiper]) {
+      const floor = cut(d).filter(p => p.zone === 'F');
+      expect(floor.filter(p => p.role === 'finish')).toHaveLength(1);
+    }
+    expect(cut(perigee).some(p => p.id.startsWith('F1a–F1b fill'))).toBe(true);
+  });
   it('follow a tapering bay, seen from inside', () => {
     const [left] = of(cut(perigee), 'L7u fill') as [CutPiece];
     const bay = perigee.shell.zones.flatMap(z => z.bays).find(b => b.id === 'L7u')!;
@@ -158,7 +192,7 @@ describe('pieces of a van', () => {
     expect(before.area - after.area).toBeCloseTo((0.2 - allowance) * (0.15 - allowance), 5);
   });
   it('are parted by battens where the fill stands between them, in boards that repeat', () => {
-    const floor = of(cut(perigee), 'F2a fill');
+    const floor = of(cut(perigee), 'F2a–F2b fill');
     expect(floor).toHaveLength(2);
     expect(boxOf(floor[0]!.outline).width).toBeCloseTo(boxOf(floor[1]!.outline).width, 6);
     expect(floor[0]!.notes).toContain('parted by battens');

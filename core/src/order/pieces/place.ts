@@ -1,7 +1,7 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { Bay, Shell, Zone } from '../../model/index.ts';
-import { cellsOf, flatten, hiddenByArches, keptClear, outlineOf } from '../../survey/shell/index.ts';
-import { boxOf, boxRegion, cornersIn, minus, type Region, regionOf } from './region.ts';
+import { archStands, cellsOf, flatten, keptClear, outlineOf } from '../../survey/shell/index.ts';
+import { boxRegion, FAR, grown, minus, type Region, regionOf, together } from './region.ts';
 
 /** How far a chord may lie from the arc it stands for, m. */
 const ARC = 0.0002;
@@ -30,12 +30,27 @@ export interface Place {
   openings: ReadonlyMap<string, Region[]>;
   /** Joints of the latest rigid layer over the ribs, by build-up. */
   joints: Map<string, { x: number[]; y: number[] }>;
-  /** What of each bay an arch stands before. */
-  hidden: ReadonlyMap<string, Region[]>;
+  /** Arches that stand before it, or on it. */
+  arches: readonly ArchTaken[];
 }
 
+/** What an arch takes of a zone, m from the zone's front and lower edge. */
+export interface ArchTaken {
+  /** Of its front foot. */
+  from: number;
+  /** Of its rear foot. */
+  to: number;
+  /** Its skin. */
+  region: Region;
+  /** What is laid on that, m. */
+  lining: number;
+}
+
+/** How thick what is laid on an arch is, m. */
+export type ArchLining = (arch: Zone) => number;
+
 /** Where everything of a zone lies. */
-export function placeOf(zone: Zone, shell: Shell): Place {
+export function placeOf(zone: Zone, shell: Shell, lining: ArchLining = () => 0): Place {
   const { cells: all, length, breadth } = cellsOf(zone);
   const cells = new Map(all.map(c => [c.bay.id, c]));
   const openings = new Map<string, Region[]>();
@@ -46,25 +61,27 @@ export function placeOf(zone: Zone, shell: Shell): Place {
     const y = cell.up + (o.at?.up.value ?? cell.bay.height.value / 2) - o.height.value / 2;
     openings.set(o.bay, [...(openings.get(o.bay) ?? []), boxRegion(x, y, o.width.value, o.height.value)]);
   }
-  const hidden = new Map<string, Region[]>();
-  for (const h of hiddenByArches(shell)) {
-    const cell = cells.get(h.bay);
-    if (cell) hidden.set(h.bay, [boxRegion(cell.along + h.along, cell.up + h.up, h.width, h.height)]);
-  }
-  return { zone, cells, length, breadth, openings, hidden, joints: new Map() };
+  return {
+    zone,
+    cells,
+    length,
+    breadth,
+    openings,
+    arches: archesAt(zone, shell, breadth, lining),
+    joints: new Map(),
+  };
 }
 
-/** What of the ribs between bays an arch stands before: as much as of the bays on both their sides. */
-function hiddenRibs({ zone, cells, hidden }: Place): Region[] {
-  const own = [...cells.values()].filter(c => hidden.has(c.bay.id));
-  return own.flatMap(a => {
-    const rib = zone.ribs.find(r => r.after === a.bay.station);
-    const b = own.find(c => c.bay.station === a.bay.station + 1 && c.bay.strip === a.bay.strip);
-    if (!rib || !b) return [];
-    const [behind, ahead] = [a, b].map(c => boxOf(cornersIn(hidden.get(c.bay.id)!.flat())));
-    const up = Math.max(behind!.y, ahead!.y);
-    const top = Math.min(behind!.y + behind!.height, ahead!.y + ahead!.height);
-    return top > up ? [boxRegion(a.along + a.bay.width.value, up, rib.width.value, top - up)] : [];
+/** What arches take of the wall behind them and of the floor they stand on. */
+function archesAt(zone: Zone, shell: Shell, breadth: number, lining: ArchLining): ArchTaken[] {
+  return archStands(shell).flatMap((stand): ArchTaken[] => {
+    const from = stand.from - zone.offset.value;
+    const of = { from, to: from + stand.length, lining: lining(stand.arch) };
+    if (zone.kind === 'wall' && zone.side === stand.arch.side)
+      return [{ ...of, region: regionOf(stand.outline.map(p => ({ x: p.x + from, y: p.y }))) }];
+    if (zone.kind !== 'floor') return [];
+    const y = stand.arch.side === 'left' ? 0 : breadth - stand.reach;
+    return [{ ...of, region: boxRegion(from, y, stand.length, stand.reach) }];
   });
 }
 
@@ -81,17 +98,32 @@ export function rectOf(
   return { x: first.along - (over ? rib / 2 : 0), y: up, width: cover.width, height: cover.height };
 }
 
-/** What a cover's layer fills of its zone, before allowances. */
-export function areaFor(cover: Cover, place: Place): { region: Region; taken: Region[] } {
+/** Left round an arch by what is stiff besides its own lining, m: two readings of the tape, and no less than this. */
+const ROUND_ARCH = 0.003;
+
+/** What a stiff sheet leaves round an arch's skin, m. */
+export const roundArch = ({ lining }: Pick<ArchTaken, 'lining'>, tapeError: number): number =>
+  lining + Math.max(ROUND_ARCH, 2 * tapeError);
+
+/**
+ * What a cover's layer fills of its zone, before allowances. What runs over ribs goes round the arches that stand in its way, with
+ * so much left as `round` says.
+ */
+export function areaFor(
+  cover: Cover,
+  place: Place,
+  round: (arch: ArchTaken) => number = () => 0,
+): { region: Region; taken: Region[] } {
   const { x, y, width, height } = rectOf(cover, place);
-  const kept = cover.layer.role === 'fill' ? 'fill' : 'lining';
+  const { zone, cells, openings, arches, breadth } = place;
+  const isFill = cover.layer.role === 'fill';
   const taken: Region[] = [];
   const notBay: Region[] = [];
   for (const id of cover.bays) {
-    const cell = place.cells.get(id)!;
+    const cell = cells.get(id)!;
     const { bay, along, up } = cell;
-    taken.push(...(place.openings.get(id) ?? []), ...(place.hidden.get(id) ?? []));
-    for (const k of keptClear(place.zone, bay, kept))
+    taken.push(...(openings.get(id) ?? []));
+    for (const k of keptClear(zone, bay, isFill ? 'fill' : 'lining'))
       taken.push(boxRegion(along + k.along, up + k.up, k.width, k.height));
     const box = boxRegion(along, up, bay.width.value, bay.height.value);
     const outline = outlineOf(bay);
@@ -100,6 +132,21 @@ export function areaFor(cover: Cover, place: Place): { region: Region; taken: Re
         minus(box, [regionOf(flatten(outline.outline, ARC).map(p => ({ x: p.x + along, y: p.y + up })))]),
       );
   }
-  taken.push(...hiddenRibs(place));
-  return { region: minus(boxRegion(x, y, width, height), [...taken, ...notBay]), taken };
+  let region = boxRegion(x, y, width, height);
+  if (!isFill) {
+    // A floor is as wide again before and behind the arches, wherever its bays end.
+    const wide = minus(
+      wholeStations(cover, place) ? boxRegion(x, 0, width, breadth) : [],
+      arches.map(a => boxRegion(a.from, -FAR, a.to - a.from, 2 * FAR)),
+    );
+    if (zone.kind === 'floor' && arches.length > 0 && wide.length > 0) region = together([region, wide]);
+  }
+  taken.push(...arches.map(a => (isFill ? a.region : grown(a.region, round(a)))));
+  return { region: minus(region, [...taken, ...notBay]), taken };
+}
+
+/** Whether a cover has all bays of its stations. */
+function wholeStations({ bays }: Cover, { zone, cells }: Place): boolean {
+  const stations = new Set(bays.map(id => cells.get(id)!.bay.station));
+  return zone.bays.every(b => !stations.has(b.station) || bays.includes(b.id));
 }

@@ -1,71 +1,60 @@
-import type { Shell, Zone } from '../../model/index.ts';
+import type { Shell } from '../../model/index.ts';
+import { archStands } from './archStand.ts';
 import { cellsOf } from './layout.ts';
 
-/** A floor bay narrower than so much of the floor, alone in its station, lies between wheel arches. */
-const NARROWED = 0.9;
-
-/** What of a wall bay lies behind a wheel arch, from the bay's front and lower edge, m. */
+/** What of a wall bay lies behind a wheel arch. */
 export interface Hidden {
   /** Id of the bay. */
   bay: string;
-  /** m. */
-  along: number;
-  /** m. */
-  up: number;
-  /** m. */
-  width: number;
-  /** m. */
-  height: number;
+  /** From the bay's front and lower edge, m. */
+  outline: { x: number; y: number }[];
 }
 
 /** What of each wall bay lies behind a wheel arch, m2 by its id: there the arch is the van's skin, and has bays of its own. */
 export function behindArches(shell: Shell): ReadonlyMap<string, number> {
   const hidden = new Map<string, number>();
-  for (const { bay, width, height } of hiddenByArches(shell))
-    hidden.set(bay, (hidden.get(bay) ?? 0) + width * height);
+  for (const { bay, outline } of hiddenByArches(shell))
+    hidden.set(bay, (hidden.get(bay) ?? 0) + areaOf(outline));
   return hidden;
 }
 
-/**
- * The same as rectangles. An arch stands from the floor up, as long and high as its inner face, where its zone begins;
- * where that is not surveyed, where the floor narrows. None where nothing tells. A corner's rounding is left in.
- */
+/** The same as outlines, shoulders as round as the arch has them. */
 export function hiddenByArches(shell: Shell): Hidden[] {
-  return shell.zones.flatMap(arch => {
-    if (arch.kind !== 'arch') return [];
+  return archStands(shell).flatMap(({ arch, from, outline }) => {
     const wall = shell.zones.find(z => z.kind === 'wall' && z.side === arch.side);
-    const face = innerFace(arch);
-    const from = arch.offset.value > 0 ? arch.offset.value : narrowedFrom(shell);
-    if (!wall || !face || from === null) return [];
+    if (!wall) return [];
     const start = from - wall.offset.value;
     return cellsOf(wall).cells.flatMap(({ bay, along, up }): Hidden[] => {
-      const [left, right] = [Math.max(along, start), Math.min(along + bay.width.value, start + face.length)];
-      const height = Math.min(up + bay.height.value, face.height) - up;
-      return right > left && height > 0
-        ? [{ bay: bay.id, along: left - along, up: 0, width: right - left, height }]
-        : [];
+      const moved = outline.map(p => ({ x: p.x + start - along, y: p.y - up }));
+      const inside = cutToBox(moved, bay.width.value, bay.height.value);
+      return areaOf(inside) > 1e-6 ? [{ bay: bay.id, outline: inside }] : [];
     });
   });
 }
 
-/** Length and height of the face that an arch turns to the cabin: the largest of its bays in the second strip. */
-function innerFace(arch: Zone): { length: number; height: number } | null {
-  const faces = arch.bays.filter(b => b.strip === 2 && !b.outline);
-  const largest = faces.reduce<(typeof faces)[number] | null>(
-    (a, b) => (a && a.width.value >= b.width.value ? a : b),
-    null,
-  );
-  return largest && { length: largest.width.value, height: largest.height.value };
-}
+type Point = { x: number; y: number };
 
-/** How far behind the front of the load floor its first narrowed station begins, m. */
-function narrowedFrom(shell: Shell): number | null {
-  const floor = shell.zones.find(z => z.kind === 'floor');
-  if (!floor) return null;
-  const first = cellsOf(floor).cells.find(
-    ({ bay }) =>
-      bay.height.value < NARROWED * floor.height.value &&
-      floor.bays.filter(b => b.station === bay.station).length === 1,
+const areaOf = (points: readonly Point[]): number =>
+  Math.abs(
+    points.reduce((sum, p, i) => {
+      const q = points[(i + 1) % points.length]!;
+      return sum + (p.x * q.y - q.x * p.y) / 2;
+    }, 0),
   );
-  return first ? floor.offset.value + first.along : null;
+
+/** What of an outline lies in a box at the origin, side by side (Sutherland and Hodgman 1974); its area is right whatever its shape. */
+function cutToBox(outline: readonly Point[], width: number, height: number): Point[] {
+  const sides: ((p: Point) => number)[] = [p => p.x, p => width - p.x, p => p.y, p => height - p.y];
+  return sides.reduce<Point[]>(
+    (points, inside) =>
+      points.flatMap((p, i) => {
+        const q = points[(i + 1) % points.length]!;
+        const [a, b] = [inside(p), inside(q)];
+        const own = a >= 0 ? [p] : [];
+        if (a >= 0 === b >= 0) return own;
+        const t = a / (a - b);
+        return [...own, { x: p.x + t * (q.x - p.x), y: p.y + t * (q.y - p.y) }];
+      }),
+    [...outline],
+  );
 }

@@ -1,3 +1,4 @@
+export { type ArchStand, archStands } from './archStand.ts';
 export { addArch, archFromTemplate, archReadings, fromTemplate, setArch } from './archZone.ts';
 export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
 export { behindArches, hiddenByArches } from './behindArches.ts';

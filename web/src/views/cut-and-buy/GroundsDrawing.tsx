@@ -51,7 +51,8 @@ export function GroundsDrawing({ zone, pieces }: { zone: Zone; pieces: readonly 
   });
   const arches = hiddenByArches(shell).flatMap(a => {
     const cell = cells.find(c => c.bay.id === a.bay);
-    return cell ? [rect(cell.along + a.along, cell.up + a.up, a.width, a.height)] : [];
+    const seen = a.outline.map(p => rect(p.x + (cell?.along ?? 0), p.y + (cell?.up ?? 0), 0, 0));
+    return cell ? [seen.map(p => `${p.x},${p.y}`).join(' ')] : [];
   });
   const middles = [
     ...new Set(
@@ -111,10 +112,10 @@ export function GroundsDrawing({ zone, pieces }: { zone: Zone; pieces: readonly 
             </rect>
           );
         })}
-        {arches.map(a => (
-          <rect key={`${a.x}`} {...a} fill="var(--other)" stroke="var(--faint)" strokeWidth="0.8">
+        {arches.map(points => (
+          <polygon key={points} points={points} fill="var(--other)" stroke="var(--faint)" strokeWidth="0.8">
             <title>wheel arch</title>
-          </rect>
+          </polygon>
         ))}
         {openings.map(({ id, kind, ...box }) => (
           <rect key={id} {...box} fill="var(--glass)" stroke="var(--ink)" strokeWidth="0.8">
