@@ -56,7 +56,7 @@ export function pieceDrawing(piece: CutPiece): CutDrawing {
       ...(piece.twin
         ? [
             {
-              says: `flip for ${piece.twin}`,
+              says: `${piece.handed ? 'flip for' : 'also for'} ${piece.twin}`,
               x: width / 2,
               y: height / 2 - 1.5 * size,
               size: size * 0.6,

@@ -36,7 +36,14 @@ export function page(doc: Doc, width: number, height: number): void {
   doc.scale(POINTS);
 }
 
-/** Words at a place, mm, on one line. */
+/** How high words stand that are broken at a width, mm. */
+export const heightOf = (doc: Doc, says: string, size: number, width: number): number =>
+  doc.font('plain').fontSize(size).heightOfString(says, { width });
+
+/**
+ * Words at a place, mm: on one line, or broken at a width where they begin at its left. The document never turns the page by itself:
+ * what stands outside is nobody's.
+ */
 export function write(
   doc: Doc,
   says: string,
@@ -49,13 +56,11 @@ export function write(
     align = 'left',
   }: { font?: string; width?: number; align?: 'left' | 'center' } = {},
 ): void {
-  doc
-    .font(font)
-    .fontSize(size)
-    .fillColor('#1f2b38')
-    .text(says, x, y, {
-      lineBreak: width !== undefined && align === 'left',
-      align,
-      ...(width ? { width } : {}),
-    });
+  doc.font(font).fontSize(size).fillColor('#1f2b38');
+  if (width !== undefined && align === 'left') {
+    doc.text(says, x, y, { width, height: 1e6 });
+    return;
+  }
+  const from = width === undefined ? x : x + (width - doc.widthOfString(says)) / 2;
+  doc.text(says, from, y, { lineBreak: false });
 }

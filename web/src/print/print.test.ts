@@ -13,7 +13,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { Press } from './pdf.ts';
 import { labelsPdf, sheetsPdf } from './sheets.ts';
 import { templatesPdf } from './templates.ts';
-import { MARGIN, OVERLAP, PAPERS, tilesFor } from './tiles.ts';
+import { MARGIN, OVERLAP, PAPERS, pageName, tilesFor } from './tiles.ts';
 
 const library = makeLibrary();
 const [design] = demoDesigns(library);
@@ -139,6 +139,83 @@ describe('a template in PDF, measured by a reference reader', () => {
   });
 });
 
+describe('the templates of both demo vans', () => {
+  it.each(demoDesigns(library).map(d => [d.name, d] as const))(
+    '%s: as many pages as promised, each with its own words and all of its graphics state put back',
+    async (_, van) => {
+      const laid = van.variants[0]!.design;
+      const all = cutPieces(van.shell, laid, layUp(van.shell, laid, library), library, USUAL_CHOICES);
+      for (const paper of [a4, PAPERS.find(q => q.name === 'Letter')!]) {
+        // The largest, and one of every kind: a plain rectangle is like any other.
+        const kinds = new Map(all.map(p => [`${p.role} ${p.outline.length > 4}`, p]));
+        const largest = [...all].sort((a, b) => b.area - a.area).slice(0, 3);
+        const chosen = [...new Set([...largest, ...kinds.values()])];
+        const templates = chosen.map(p => ({
+          name: p.id,
+          note: [...p.notes, ...p.notes, ...p.notes].join(' '),
+          drawing: pieceDrawing(p),
+        }));
+        const doc = await opened(await templatesPdf(press, templates, paper));
+        const tilings = templates.map(t => tilesFor(t.drawing.width, t.drawing.height, paper));
+        expect(doc.numPages).toBe(tilings.reduce((sum, t) => sum + 1 + t.pages.length, 0));
+        let at = 1;
+        for (const [i, { pages, columns, rows }] of tilings.entries()) {
+          const cover = await wordsOf(doc, at++);
+          expect(cover.map(w => w.says).join(' ')).toContain(templates[i]!.name);
+          const shown: string[] = [];
+          for (const tile of pages) {
+            const words = await wordsOf(doc, at++);
+            const foot = `page ${pageName(tile)} of ${columns} × ${rows}`;
+            expect(
+              words.some(w => w.says.includes(foot)),
+              `${templates[i]!.name} ${foot}`,
+            ).toBe(true);
+            shown.push(words.map(w => w.says.replaceAll(' ', '')).join(''));
+          }
+          // Every mark of the drawing stands on a page of it, or where four pages meet on those.
+          for (const w of templates[i]!.drawing.words)
+            expect(partsOn(shown, w.says.replaceAll(' ', '')), w.says).toBeLessThanOrEqual(4);
+        }
+      }
+    },
+  );
+});
+
+/** In how many parts words stand on pages, from the first to the last letter; endless where a letter is on none. */
+function partsOn(pages: readonly string[], says: string): number {
+  let parts = 0;
+  for (let from = 0; from < says.length; parts++) {
+    let to = says.length;
+    while (to > from && !pages.some(p => p.includes(says.slice(from, to)))) to--;
+    if (to === from) return Number.POSITIVE_INFINITY;
+    from = to;
+  }
+  return parts;
+}
+
+/** Words of a page, none of them off its paper by more than its own length; its graphics state is put back as often as it is kept. */
+async function wordsOf(doc: Awaited<ReturnType<typeof opened>>, number: number) {
+  const read = await doc.getPage(number);
+  const { fnArray } = await read.getOperatorList();
+  let depth = 0;
+  for (const fn of fnArray) {
+    if (fn === OPS.save) depth++;
+    if (fn === OPS.restore) depth--;
+    expect(depth, `page ${number}`).toBeGreaterThanOrEqual(0);
+  }
+  expect(depth, `page ${number}`).toBe(0);
+  const [, , width, height] = read.view as [number, number, number, number];
+  return (await read.getTextContent()).items.flatMap(t => {
+    if (!('str' in t) || t.str.trim() === '') return [];
+    const [x, y] = [t.transform[4] as number, t.transform[5] as number];
+    expect(x, t.str).toBeGreaterThan(-t.width - 1);
+    expect(x, t.str).toBeLessThan(width + t.width + 1);
+    expect(y, t.str).toBeGreaterThan(-t.width - 20);
+    expect(y, t.str).toBeLessThan(height + t.width + 20);
+    return [{ says: t.str }];
+  });
+}
+
 describe('what else is printed', () => {
   const text = async (doc: Awaited<ReturnType<typeof opened>>) => {
     const all: string[] = [];
@@ -164,6 +241,8 @@ describe('what else is printed', () => {
     const doc = await opened(await sheetsPdf(press, sheets, a4, m => `${Math.round(m * 1000)} mm`));
     const said = await text(doc);
     for (const p of group.pieces) expect(said).toContain(p.id);
+    // A tapering piece says what is off its corner.
+    expect(said.replaceAll('\n', ' ')).toMatch(/L7u fill: .*(slant off|off its|by its template)/);
     expect(said).toMatch(/1\. (across|along) at \d+ mm/);
   });
   it('labels stand 24 to a page', async () => {

@@ -1,5 +1,6 @@
 import { sheetDrawing } from '@overcoat/core/formats';
 import { cutSteps, type OnSheet } from '@overcoat/core/order/cutting';
+import { cutOutsOf, cutOutWords } from '@overcoat/core/order/pieces';
 import { type Doc, type Press, page, printed, write } from './pdf.ts';
 import { strokes } from './templates.ts';
 import { MARGIN, type Paper } from './tiles.ts';
@@ -32,7 +33,13 @@ export function sheetsPdf(
 function sheetPages(doc: Doc, { title, width, length, placed }: PrintedSheet, paper: Paper, say: Say): void {
   page(doc, paper.width, paper.height);
   write(doc, title, MARGIN, MARGIN, 6, { font: 'bold' });
-  write(doc, 'All sizes from the datum corner at the lower left.', MARGIN, MARGIN + 8, 3.6);
+  write(
+    doc,
+    'All sizes from the datum corner at the lower left; what is cut off a piece, from its own lower left as it lies here.',
+    MARGIN,
+    MARGIN + 8,
+    3.6,
+  );
   const [top, room] = [MARGIN + 16, { width: paper.width * 0.5, height: paper.height - 2 * MARGIN - 20 }];
   const scale = Math.min(room.width / (width * 1000), room.height / (length * 1000));
   const bottom = top + length * 1000 * scale;
@@ -56,10 +63,12 @@ function sheetPages(doc: Doc, { title, width, length, placed }: PrintedSheet, pa
     ),
     ...(left.length > 0 ? [`then cut out: ${left.map(p => p.piece.id).join(', ')}`] : []),
     '',
-    ...placed.map(
-      p =>
-        `${p.piece.id}: ${say(p.width)} × ${say(p.length)} at ${say(p.x)}, ${say(p.y)}${p.piece.twin ? ` (flip of ${p.piece.twin})` : ''}`,
-    ),
+    ...placed.map(p => {
+      const cuts = cutOutsOf(p.outline, p.holes).map(c => cutOutWords(c, say));
+      const as = p.piece.twin ? ` (${p.piece.handed ? 'flip of' : 'same as'} ${p.piece.twin})` : '';
+      const place = `${p.piece.id}: ${say(p.width)} × ${say(p.length)} at ${say(p.x)}, ${say(p.y)}${as}`;
+      return [place, ...cuts].join('; ');
+    }),
   ];
   write(doc, 'Cuts', column, top, 4.4, { font: 'bold' });
   let y = top + 7;

@@ -1,5 +1,5 @@
 import type { CutDrawing } from '@overcoat/core/formats';
-import { type Doc, type Press, page, printed, write } from './pdf.ts';
+import { type Doc, heightOf, type Press, page, printed, write } from './pdf.ts';
 import { MARGIN, OVERLAP, type Paper, pageName, type Tiling, tilesFor } from './tiles.ts';
 
 /** Side of the square that shows whether the printer kept the size, mm. */
@@ -31,7 +31,9 @@ function cover(
   page(doc, paper.width, paper.height);
   write(doc, name, MARGIN, 14, 9, { font: 'bold' });
   write(doc, note, MARGIN, 26, 3.8, { width: paper.width - 2 * MARGIN });
-  const [x, y] = [MARGIN, 48];
+  // As far down as the note is long.
+  const noted = heightOf(doc, note, 3.8, paper.width - 2 * MARGIN);
+  const [x, y] = [MARGIN, Math.max(48, 26 + noted + 4)];
   doc.lineWidth(0.25).strokeColor('#1f2b38').rect(x, y, SQUARE, SQUARE).stroke();
   write(doc, 'This square is 100 mm each way. Measure it: if it is not,', x + 4, y + 40, 3.6);
   write(doc, 'print again at 100 % (actual size), not fitted to the page.', x + 4, y + 45, 3.6);
@@ -85,6 +87,14 @@ function tile(
   strokes(doc, drawing, at, 0.35);
   for (const w of drawing.words) {
     const [x, y] = at(w.x, w.y);
+    const half = doc.font('bold').fontSize(w.size).widthOfString(w.says) / 2 + w.size;
+    const outside =
+      x < MARGIN - half ||
+      x > MARGIN + window.width + half ||
+      y < MARGIN - half ||
+      y > MARGIN + window.height + half;
+    // What another page shows is not written on this one.
+    if (outside) continue;
     doc.save().rotate(-w.turn, { origin: [x, y] });
     write(doc, w.says, x - 150, y - w.size / 2, w.size, { font: 'bold', width: 300, align: 'center' });
     doc.restore();
