@@ -1,5 +1,5 @@
 import { applySchool, bare, newDesign } from '@overcoat/core/buildup';
-import { type BayResult, bayResult, evaluate } from '@overcoat/core/evaluate';
+import { type BayResult, bayResult, type Evaluation, evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import { describe, expect, it } from 'vitest';
 import {
@@ -8,6 +8,7 @@ import {
   dampSentence,
   fitSentence,
   hasBand,
+  hoursWords,
   verdict,
   zoneSentence,
 } from './sentences.ts';
@@ -166,5 +167,24 @@ describe('advice on fit', () => {
     expect(says[0]).toContain('20 mm of PIR board');
     expect(says[1]).toContain('over 42 %');
     expect(says[2]).toContain('leaves 12 mm behind it, 3 strips');
+  });
+});
+
+describe('hours that find another class than months', () => {
+  const settled = { ...board, damp: { ...board.damp, standing: 'settled', state: 'dries' } } as Evaluation;
+  const hours = { bays: ['D1u'], peak: 0.3, carried: 0.02 };
+  it('are said, and the worse of the two is the one to go by', () => {
+    const worse = hoursWords(settled, { ...hours, state: 'grows' })!;
+    expect(worse.says).toContain('By the hour: builds up, 300 g/m² at D1u, 20 g/m² more the next year.');
+    expect(worse.says).toContain('By months: wets and dries. Go by the worse, the hours.');
+    expect(worse.worse).toBe(true);
+    const better = hoursWords(settled, { ...hours, state: 'dry' })!;
+    expect([better.worse, better.says.endsWith('the months.')]).toEqual([false, true]);
+  });
+  it('say nothing where they agree, are not known, or the verdict is still being reckoned', () => {
+    expect(hoursWords(settled, { ...hours, state: 'dries' })).toBeNull();
+    expect(hoursWords(settled, null)).toBeNull();
+    const reckoning = { ...settled, damp: { ...settled.damp, standing: 'kept' } } as Evaluation;
+    expect(hoursWords(reckoning, { ...hours, state: 'grows' })).toBeNull();
   });
 });

@@ -1,10 +1,10 @@
 import { type BayResult, bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
-import type { BandInput } from '@overcoat/core/studies/damp';
+import type { BandInput, ByHours } from '@overcoat/core/studies/damp';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
 import { keptClear } from '@overcoat/core/survey/shell';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
-import { buildsUp, type DampClass, dampWord, growsYearly } from '@overcoat/core/van/wetting';
+import { buildsUp, type DampClass, dampLevel, dampWord, growsYearly } from '@overcoat/core/van/wetting';
 import { days, grams, monthName } from './format.ts';
 
 /** "left wall, third bay, upper" cannot be known of every van: zone, sizes and depth can. */
@@ -100,6 +100,19 @@ export function verdict(e: Evaluation): string {
       ? ` Worst at the wet end: ${other}, ${dampWord(wettest.wetEnd!.state)}, ${grams(wettest.wetEnd!.moisture.peak)}.`
       : '';
   return `${lead}${dampSentence(worst)}${beyond}${mostAtWetEnd(e)}${bare}`;
+}
+
+/** Where hours put the van into another class than its verdict by months: said first, and the worse of the two is the one to go by. */
+export function hoursWords(e: Evaluation, hours: ByHours | null): { says: string; worse: boolean } | null {
+  const { state } = e.damp;
+  if (!hours || e.damp.standing !== 'settled' || dampLevel(state) === dampLevel(hours.state)) return null;
+  const worse = dampLevel(hours.state) > dampLevel(state);
+  const carried = buildsUp(hours.state) ? `, ${grams(hours.carried)} more the next year` : '';
+  const says = `By the hour: ${dampWord(hours.state)}, ${grams(hours.peak)} at ${hours.bays[0]}${carried}. By months: ${dampWord(state)}.`;
+  return {
+    says: `${says} Go by the worse, ${worse ? 'the hours' : 'the months'}.`,
+    worse,
+  };
 }
 
 /** What the two ends of the band are, wherever only figures stand. */

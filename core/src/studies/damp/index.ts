@@ -7,6 +7,7 @@ export {
 } from './band.ts';
 export { type BayModel, bayModel, bayModelInput } from './bayModel.ts';
 export { type BayYearInput, type BayYears, bayYears, endsMonth } from './bayYear.ts';
+export { type ByHours, classByHours } from './byHours.ts';
 export { coldSpots } from './coldSpots.ts';
 export { dayResponse } from './dayResponse.ts';
 export { type Differs, differs } from './differs.ts';

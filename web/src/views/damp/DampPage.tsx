@@ -2,10 +2,11 @@ import type { End } from '@overcoat/core/buildup';
 import { bayResult, type Evaluation } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Bay, Zone } from '@overcoat/core/model';
+import { classByHours } from '@overcoat/core/studies/damp';
 import { buildsUp, dampWord } from '@overcoat/core/van/wetting';
 import { useState } from 'react';
 import { useJob } from '../../jobs/useJob.ts';
-import { verdict } from '../../sentences.ts';
+import { hoursWords, verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { SkinColour } from '../../shell-map/SkinColour.tsx';
@@ -55,6 +56,9 @@ export function Component() {
     choice: { covers, heater: null, leaks },
     ...(weather ? { weather } : {}),
   });
+  // Of the van as its verdict takes it: screens down, leaks as is likely, the brief's own weather.
+  const alike = !covers && leaks === 'likely' && !weather && !van.stale;
+  const byHours = hoursWords(e, alike && van.answer ? classByHours(van.answer.parts) : null);
   const results = mapResults(e, van.answer, useUnits());
   const result = results[shown] ?? results.peak!;
   const paint = (bay: Bay, zone: Zone) => {
@@ -111,6 +115,12 @@ export function Component() {
           className={`w-full text-[15px] ${e.damp.standing === 'settled' ? '' : 'text-faint'}`}
           data-testid="damp-verdict"
         >
+          {byHours && (
+            <b className={`block ${byHours.worse ? 'text-signal' : ''}`}>
+              {byHours.worse && <span aria-hidden>! </span>}
+              {byHours.says}
+            </b>
+          )}
           {verdict(e)}
           <span className="block text-[13px] text-faint">
             {unknown && e.damp.standing !== 'settled'

@@ -2,20 +2,23 @@ import type { Bay, Design, Zone } from '@overcoat/core/model';
 import {
   addBay,
   addRib,
+  cellsOf,
   deleteBays,
   mergeBays,
   moveBay,
+  moveRib,
   type Reshaped,
   removeRib,
   rename,
   splitBay,
 } from '@overcoat/core/survey/shell';
-import { parseLength } from '@overcoat/core/units';
+import { parseLength, printLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';
 import { useRefusal } from '../../store/refusal.ts';
 import { reshape } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 
 /** Changes what bays there are: split, merge, move, add, delete, rename, and ribs likewise. */
@@ -124,12 +127,13 @@ export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Ba
           merge these {ids.length}
         </Button>
       )}
-      <div className="mt-2 flex flex-wrap gap-1.5">
+      <div className="mt-2 flex flex-wrap items-end gap-1.5">
         {one && (
           <Button small onClick={() => run('bay added', d => addBay(d, zone.id, bay.station))}>
             add a bay on top
           </Button>
         )}
+        {one && rib && <RibPlace rib={rib} zone={zone} run={run} />}
         {one && rib && (
           <Button small onClick={() => run(`rib ${rib.id} out`, d => removeRib(d, rib.id))}>
             take rib {rib.id} out
@@ -146,5 +150,32 @@ export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Ba
         </p>
       )}
     </details>
+  );
+}
+
+interface RibProps {
+  rib: Zone['ribs'][number];
+  zone: Zone;
+  run(label: string, change: (d: Design) => Reshaped): boolean;
+}
+
+/** Where a rib begins from the front of its zone, typed: the bays on both its sides follow. */
+function RibPlace({ rib, zone, run }: RibProps) {
+  const units = useUnits();
+  const at = Math.max(
+    ...cellsOf(zone).cells.flatMap(c => (c.bay.station === rib.after ? [c.along + c.bay.width.value] : [])),
+  );
+  return (
+    <div className="w-44">
+      <Field
+        compact
+        label={`rib ${rib.id}, from the front`}
+        shown={printLength(at, units)}
+        parse={text => parseLength(text, { system: units, min: 0.02, max: zone.length.value })}
+        onCommit={place =>
+          void run(`rib ${rib.id} at ${printLength(place, units)}`, d => moveRib(d, rib.id, place - at))
+        }
+      />
+    </div>
   );
 }

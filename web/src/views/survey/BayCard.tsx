@@ -1,5 +1,13 @@
 import { bayResult } from '@overcoat/core/evaluate';
-import { buildUpOf, findBay, isMeasured, type Measurement, measured } from '@overcoat/core/model';
+import {
+  type Bay,
+  buildUpOf,
+  findBay,
+  isMeasured,
+  type Measurement,
+  measured,
+  type Zone,
+} from '@overcoat/core/model';
 import { fitAdvice } from '@overcoat/core/studies/junctions';
 import {
   areaError,
@@ -89,6 +97,12 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
   const next = ids.length === 1 ? walk[walk.indexOf(bay.id) + 1] : undefined;
   const buildUp = buildUpOf(variant.design, zone.id, bay.id);
   const fit = fitSentence(result, units);
+  const bays = ids.flatMap(id => (e.bays.has(id) ? [bayResult(e, id)] : []));
+  const area = {
+    all: bays.reduce((sum, b) => sum + b.area, 0),
+    // Readings of one bay tell nothing of another's.
+    error: Math.hypot(...bays.map(b => areaError(b.bay, design.shell.tapeError))),
+  };
 
   return (
     <div key={bay.id}>
@@ -112,6 +126,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
           />
         ))}
       </div>
+      <BayClosure bay={bay} zone={zone} />
       <div className="mt-1 flex gap-1.5">
         <Button small aria-disabled={allMeasured} onClick={confirmAll}>
           {allMeasured ? 'All four are measured' : 'All of these are right'}
@@ -140,11 +155,13 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
       <section className="mt-5 border-t border-rule pt-3">
         <h3 className="text-lg">{buildUp ? buildUp.name : 'Bare'}</h3>
         <dl className="mt-1 grid grid-cols-2 gap-x-3 text-[13px]">
-          <dt className="text-faint">Area, openings off</dt>
-          <dd className="text-right font-medium">{printArea(result.area, units)}</dd>
+          <dt className="text-faint">
+            {ids.length > 1 ? `Area of these ${ids.length}` : 'Area'}, openings off
+          </dt>
+          <dd className="text-right font-medium">{printArea(area.all, units)}</dd>
           <dt className="text-faint">tape error on it</dt>
-          <dd className="text-right">± {printArea(areaError(bay, design.shell.tapeError), units)}</dd>
-          <dt className="text-faint">U-value, clear bay</dt>
+          <dd className="text-right">± {printArea(area.error, units)}</dd>
+          <dt className="text-faint">U-value, clear bay{ids.length > 1 ? ` ${bay.id}` : ''}</dt>
           <dd className="text-right font-medium">{printNumber(result.uValue, 2)} W/m²K</dd>
         </dl>
         <p className={`mt-2 ${fit.wrong ? 'font-medium text-signal' : ''}`}>{fit.says}</p>
@@ -164,6 +181,34 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
     </div>
   );
 });
+
+/** Less does not show on a tape, m. */
+const TELLS = 0.0015;
+
+/** What the bay's own row and column leave over, beside the sizes that make it. */
+function BayClosure({ bay, zone }: { bay: Bay; zone: Zone }) {
+  const { shell } = useOpenDesign();
+  const units = useUnits();
+  const { along, across } = closure(zone, shell.tapeError);
+  const open = [
+    ...along.flatMap(c => (c.strip === bay.strip ? [{ ...c, of: 'row', whole: zone.length }] : [])),
+    ...across.flatMap(c => (c.station === bay.station ? [{ ...c, of: 'column', whole: zone.height }] : [])),
+  ].filter(c => Math.abs(c.error) >= TELLS);
+  return open.map(c => (
+    <p
+      key={c.of}
+      role="note"
+      className={`mt-1 text-[13px] ${Math.abs(c.error) > c.tolerance ? 'font-medium text-signal' : 'text-faint'}`}
+    >
+      Bays and {c.of === 'row' ? 'ribs' : 'rails'} of this {c.of} come to{' '}
+      {printLength(c.whole.value - c.error, units)}, the zone is {printLength(c.whole.value, units)}:{' '}
+      {printLength(Math.abs(c.error), units)} {c.error > 0 ? 'are missing' : 'are too much'}
+      {Math.abs(c.error) > c.tolerance
+        ? '. Measure one of them again.'
+        : `, which the tape may explain (${printLength(c.tolerance, units)}).`}
+    </p>
+  ));
+}
 
 /** What to do while no bay is chosen. */
 export function Advice() {
@@ -189,7 +234,7 @@ export function ClosureNote() {
   const units = useUnits();
   const open = shell.zones
     .map(zone => ({ zone, error: closure(zone).worst }))
-    .filter(c => Math.abs(c.error) >= 0.0015);
+    .filter(c => Math.abs(c.error) >= TELLS);
   if (open.length === 0)
     return (
       <p className="mt-5 border-t border-rule pt-2 text-[13px]">
