@@ -90,11 +90,16 @@ test('a second window: what does not overlap is merged, what does is asked', asy
   await floor(page).fill('1800');
   await floor(page).press('Enter');
   await saved(page);
+  // What the other window would print or export is older: it says so, and no more once it has caught up.
+  const older = other.getByText(/Another window or a phone saved this conversion/);
+  await other.evaluate(() => dispatchEvent(new Event('beforeprint')));
+  await expect(older).toBeVisible();
   await bay(other, 'D1u').click();
   await other.getByLabel('Depth, deepest').fill('44');
   await other.getByLabel('Depth, deepest').press('Enter');
   await saved(other);
   await expect(floor(other)).toHaveValue('1800 mm');
+  await expect(older).toHaveCount(0);
 
   await page.reload();
   await expect(width(page)).toBeVisible();

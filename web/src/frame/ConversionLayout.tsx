@@ -10,6 +10,7 @@ import { useLog } from '../store/log.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { useWorkshop } from '../store/workshop.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
+import { Elsewhere } from './Elsewhere.tsx';
 import { HazardWarnings } from './HazardWarnings.tsx';
 import { Ledger } from './Ledger.tsx';
 import { Notice } from './SaveNote.tsx';
@@ -133,6 +134,7 @@ export function Component() {
         <Notice />
         <Ledger />
       </div>
+      <Elsewhere id={id!} />
       <HazardWarnings />
       <PrintedEarly />
       <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">

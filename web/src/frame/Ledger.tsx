@@ -8,6 +8,7 @@ import { useUnits } from '../store/preferences.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { WorkingDialog } from '../ui/WorkingDialog.tsx';
 import { ChangeNote } from './ChangeNote.tsx';
+import { PriceMove } from './PriceMove.tsx';
 
 /** The shop ticket of the design: every figure always in sight, each with its change; each opens its working. */
 export function Ledger() {
@@ -42,6 +43,7 @@ export function Ledger() {
         })}
       </div>
       <ChangeNote />
+      <PriceMove />
       <WorkingDialog working={working} onClose={() => setOpened(null)} />
       <Dialog
         open={opened !== null && working === null && (opened.waits?.(e) ?? false)}
