@@ -35,19 +35,36 @@ interface Props {
   make(colour: (name: string) => string): ChartConfiguration;
 }
 
-/** The one chart: drawn in the page's colours, drawn anew when data or light change. */
+/**
+ * The one chart: drawn in the page's colours, and anew when data or light change. It stays the same chart by then: to set up
+ * another lays out the whole page twice.
+ */
 export function Plot({ label, className = 'h-48', make }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef<{ chart: Chart; type: string } | null>(null);
   const theme = usePreferences(s => s.theme);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme changes the colours read from the page.
   useEffect(() => {
     const css = getComputedStyle(document.documentElement);
-    const chart = new Chart(
-      canvas.current!,
-      make(name => css.getPropertyValue(name).trim()),
-    );
-    return () => chart.destroy();
+    const made = make(name => css.getPropertyValue(name).trim());
+    const type = 'type' in made ? made.type : '';
+    const before = drawn.current;
+    if (before && before.type === type && !made.plugins) {
+      before.chart.data = made.data;
+      if (made.options) before.chart.options = made.options;
+      before.chart.update('none');
+      return;
+    }
+    before?.chart.destroy();
+    drawn.current = { chart: new Chart(canvas.current!, made), type };
   }, [make, theme]);
+  useEffect(
+    () => () => {
+      drawn.current?.chart.destroy();
+      drawn.current = null;
+    },
+    [],
+  );
   return (
     <div className={`relative ${className}`}>
       <canvas ref={canvas} role="img" aria-label={label} />

@@ -1,4 +1,5 @@
 import { type MaterialNote, notesOn, type Proposal } from '@overcoat/core/studies/choose';
+import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 
 const AGAIN: Record<NonNullable<MaterialNote['again']>, string> = {
@@ -8,7 +9,7 @@ const AGAIN: Record<NonNullable<MaterialNote['again']>, string> = {
 };
 
 /** What one should know of what is proposed before it is bought: fire, what irritates, and what can be used again. */
-export function NotesSection({ proposal }: { proposal: Proposal }) {
+export const NotesSection = memo(function NotesSection({ proposal }: { proposal: Proposal }) {
   const { library } = useLibrary();
   const notes = notesOn(proposal, library);
   return (
@@ -33,4 +34,4 @@ export function NotesSection({ proposal }: { proposal: Proposal }) {
       </p>
     </details>
   );
-}
+});

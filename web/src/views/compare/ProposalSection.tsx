@@ -1,7 +1,7 @@
 import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/core/figures';
 import type { ChoiceLimits } from '@overcoat/core/studies/choose';
 import { printMass, printNumber } from '@overcoat/core/units';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useRests, useUsualPay } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
@@ -76,7 +76,8 @@ export function ProposalSection() {
   );
   // Of a bare van no year is reckoned: a guess has to do.
   const awaited = !damp.climate.own && damp.worst !== null;
-  const { answer } = job;
+  // Drawn when there is time: a search tells of itself again and again.
+  const answer = useDeferredValue(job.answer);
   // What limits cost is asked last.
   const asked = job.running === null && !job.stopped;
   const troubles =

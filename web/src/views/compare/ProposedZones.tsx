@@ -1,5 +1,6 @@
 import { hasUp, type PutUpPick, type ZonePick } from '@overcoat/core/studies/choose';
 import { printNumber } from '@overcoat/core/units';
+import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { takePutUp, takeZone } from '../../store/edits.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -16,7 +17,7 @@ interface Props {
 }
 
 /** What goes into each zone and why not the runner-up; a zone is taken alone, or locked for the next search. */
-export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
+export const ProposedZones = memo(function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
   const { shell } = useOpenDesign();
   const variant = useVariant();
   const { library } = useLibrary();
@@ -101,4 +102,4 @@ export function ProposedZones({ zones, putUp, locked, onLocked }: Props) {
       </tbody>
     </table>
   );
-}
+});

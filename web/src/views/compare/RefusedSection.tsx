@@ -1,5 +1,6 @@
 import { materialOf } from '@overcoat/core/materials';
 import { type Proposal, REFUSALS, type Refusal } from '@overcoat/core/studies/choose';
+import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 
 const WHY: Record<Refusal, string> = {
@@ -13,7 +14,7 @@ const WHY: Record<Refusal, string> = {
 };
 
 /** Materials that are in none of the proposal's zones, and why. */
-export function RefusedSection({ refused }: { refused: Proposal['refused'] }) {
+export const RefusedSection = memo(function RefusedSection({ refused }: { refused: Proposal['refused'] }) {
   const { library } = useLibrary();
   return (
     <details className="mt-2">
@@ -33,4 +34,4 @@ export function RefusedSection({ refused }: { refused: Proposal['refused'] }) {
       </ul>
     </details>
   );
-}
+});

@@ -2,6 +2,7 @@ import { schools } from '@overcoat/core/buildup';
 import { FIGURE_KEYS, type Figured, VAN_FIGURES, type Weights } from '@overcoat/core/figures';
 import { type ChoiceLimits, regretOf } from '@overcoat/core/studies/choose';
 import { dampMark, dampWord } from '@overcoat/core/van/wetting';
+import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, printFigure } from '../../figures/weighed.ts';
 import { useSchoolFigures } from '../../jobs/useFigured.ts';
@@ -18,7 +19,7 @@ interface Props {
 }
 
 /** Every school against the proposal: its figures, the limits it breaks, and by how much it is worse in all that matters. */
-export function SchoolsSection({ best, limits, weights }: Props) {
+export const SchoolsSection = memo(function SchoolsSection({ best, limits, weights }: Props) {
   const { library } = useLibrary();
   const units = useUnits();
   const { answer } = useSchoolFigures();
@@ -90,4 +91,4 @@ export function SchoolsSection({ best, limits, weights }: Props) {
       </table>
     </details>
   );
-}
+});

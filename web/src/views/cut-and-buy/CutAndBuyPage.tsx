@@ -1,13 +1,13 @@
 import { cutCsv } from '@overcoat/core/formats';
 import { FileDown, Printer } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { download } from '../../download.ts';
 import { useCutting, useGrounds, useHolding, usePieces } from '../../jobs/useCutting.ts';
 import { useOthers } from '../../jobs/useSeveral.ts';
-import { useTicket } from '../../jobs/useTicket.ts';
+import { type TicketLine, useTicket } from '../../jobs/useTicket.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
 import { useDesign } from '../../store/design.ts';
@@ -63,6 +63,12 @@ export function Component() {
   const { byPiece } = useHolding();
   const laidOut = answer && !cutting.job.stale ? answer : null;
   const { all, sheetOf } = useMemo(() => piecesOf(laidOut, quick.answer), [laidOut, quick.answer]);
+  // What nobody sees before it is printed is drawn when there is time: a search tells of itself four times a second.
+  const onPaper = {
+    ticket: useDeferredValue(ticket),
+    all: useDeferredValue(all),
+    sheetOf: useDeferredValue(sheetOf),
+  };
   // What waits for a line: the bays of the pieces that use it; of what no piece uses, nothing is drawn.
   const waiting = useMemo(() => {
     const uses = new Set(line && tab === 'buy' ? ticket?.usesHere(line) : []);
@@ -192,20 +198,10 @@ export function Component() {
               />
             )}
             {/* Paper has both lists, whatever is on the screen. */}
-            {tab !== 'buy' && ticket && (
-              <div className="hidden print:block">
-                <TicketTable
-                  groups={grouped(ticket.lines, 'by shop', today())}
-                  shops={NO_SHOPS}
-                  chosen={null}
-                  onChoose={setChosen}
-                  onOrder={() => undefined}
-                />
-              </div>
-            )}
+            {tab !== 'buy' && onPaper.ticket && <PaperTicket lines={onPaper.ticket.lines} />}
             {tab === 'cut' && <CutTable rows={pieces} sheetOf={sheetOf} className="print:hidden" />}
             {/* Paper has all that the heading counts, whatever is chosen on the screen. */}
-            <CutTable rows={all} sheetOf={sheetOf} className="hidden print:block" />
+            <CutTable rows={onPaper.all} sheetOf={onPaper.sheetOf} className="hidden print:block" />
           </>
         )}
       </section>
@@ -253,3 +249,18 @@ export function Component() {
 /** As the address has them. */
 const LISTS = ['sheets', 'grounds', 'buy', 'cut'] as const;
 const NO_SHOPS: ReadonlyMap<string, number> = new Map();
+
+/** Everything to buy, for paper. */
+const PaperTicket = memo(function PaperTicket({ lines }: { lines: TicketLine[] }) {
+  return (
+    <div className="hidden print:block">
+      <TicketTable
+        groups={grouped(lines, 'by shop', today())}
+        shops={NO_SHOPS}
+        chosen={null}
+        onChoose={() => undefined}
+        onOrder={() => undefined}
+      />
+    </div>
+  );
+});

@@ -1,7 +1,7 @@
-import type { CutPiece } from '@overcoat/core/order/pieces';
+import { type CutPiece, cutOutsOf, cutOutWords } from '@overcoat/core/order/pieces';
 import { inUnits, printLength } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useHolding } from '../../jobs/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** Every piece with its size as it is seen from inside, its edges and cut-outs, and what it is cut from. */
-export function CutTable({ rows, sheetOf, className }: Props) {
+export const CutTable = memo(function CutTable({ rows, sheetOf, className }: Props) {
   const units = useUnits();
   const { library } = useLibrary();
   const { byPiece } = useHolding();
@@ -83,18 +83,17 @@ export function CutTable({ rows, sheetOf, className }: Props) {
       />
     </div>
   );
-}
+});
 
 function PieceName({ piece }: { piece: CutPiece }) {
   const units = useUnits();
-  const size = (points: readonly { x: number; y: number }[]) => {
-    const [xs, ys] = [points.map(p => p.x), points.map(p => p.y)];
-    return `${printLength(Math.max(...xs) - Math.min(...xs), units)} × ${printLength(Math.max(...ys) - Math.min(...ys), units)}`;
-  };
+  const cutOuts = useMemo(
+    () => cutOutsOf(piece.outline, piece.holes).map(c => cutOutWords(c, m => printLength(m, units))),
+    [piece, units],
+  );
   const said = [
     `${piece.above} above, ${piece.left} on the left`,
-    ...(piece.outline.length > 4 ? [`${piece.outline.length} corners: see its template`] : []),
-    ...piece.holes.map(h => `cut out ${size(h)}`),
+    ...cutOuts,
     ...(piece.twin ? [piece.handed ? `mirror image of ${piece.twin}` : `same as ${piece.twin}`] : []),
     ...piece.notes.map(n => inUnits(n, units)),
   ];
