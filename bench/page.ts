@@ -6,7 +6,7 @@ import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
-import { chromium as browserType } from '@playwright/test';
+import { chromium as browserType, type Page } from '@playwright/test';
 import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
 import { answered } from './answered.ts';
 import { type Figure, figure, mediansOf, quantile } from './measure.ts';
@@ -18,9 +18,9 @@ interface Chunk {
   isEntry?: boolean;
 }
 
-/** Script of the first load, and how long an edit in Build-ups takes to reach the screen. */
+/** Script of the first load, how long an edit in Build-ups takes to reach the screen, and how long a search keeps the page from answering. */
 export async function pageFigures(): Promise<Figure[]> {
-  return [firstLoad(), await editToPaint()];
+  return [firstLoad(), await editToPaint(), ...(await whileSearching())];
 }
 
 /** Everything the list of conversions needs: the entry, its route and what both import. */
@@ -109,3 +109,73 @@ async function editToPaint(): Promise<Figure> {
     rmSync(folder, { recursive: true });
   }
 }
+
+/** Of a search, what is looked at: its start is a click, which the page may take its time for, s. */
+const LOOKED_AT = { from: 1, for: 8 };
+
+/** The longest time the page does not answer while sheets are searched and while the best is chosen, against frames at rest. */
+async function whileSearching(): Promise<Figure[]> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
+  const { url, child } = await start(folder);
+  const browser = await browserType.launch({ executablePath: chromium, args: chromiumFlags });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(url);
+    await page.getByRole('link', { name: 'Perigee', exact: true }).click();
+    await page.getByRole('link', { name: /^Cut & buy/ }).click();
+    await page.getByRole('button', { name: 'Search 30 s more' }).waitFor({ timeout: 120_000 });
+    const sheets = await blocked(page, 'Search 30 s more');
+    await page.getByRole('button', { name: 'Stop searching' }).click();
+    await page.getByRole('link', { name: /^Compare/ }).click();
+    await page.locator('button:text-is("Find the best"):enabled').waitFor({ timeout: 240_000 });
+    await page.waitForTimeout(15_000);
+    const choosing = await blocked(page, 'Find the best');
+    return [['sheets are searched', sheets] as const, ['the best is chosen', choosing] as const].map(
+      ([what, { longest, share, frame }]) =>
+        figure(
+          `longest task of the page while ${what} (${Math.round(share * 100)} % of the time in tasks over 50 ms)`,
+          longest,
+          'ms',
+          { name: 'three frames at rest, ms', value: 3 * frame },
+          1,
+        ),
+    );
+  } finally {
+    await browser.close();
+    await stop(child);
+    rmSync(folder, { recursive: true });
+  }
+}
+
+/** What the page does from a button's press: its longest task, the share of long ones, and a frame at rest before it, ms. */
+const blocked = (page: Page, button: string) =>
+  page.evaluate(
+    async ({ button, from, seconds }) => {
+      const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms));
+      const gaps = async (ms: number) => {
+        const all: number[] = [];
+        let last = await new Promise<number>(requestAnimationFrame);
+        for (const end = last + ms; last < end; ) {
+          const at = await new Promise<number>(requestAnimationFrame);
+          all.push(at - last);
+          last = at;
+        }
+        return all.sort((a, b) => a - b);
+      };
+      const rest = await gaps(600);
+      const tasks: number[] = [];
+      const observer = new PerformanceObserver(list => {
+        for (const { duration } of list.getEntries()) tasks.push(duration);
+      });
+      [...document.querySelectorAll('button')].find(b => b.textContent === button)!.click();
+      await wait(from * 1000);
+      observer.observe({ type: 'longtask' });
+      const moving = await gaps(seconds * 1000);
+      observer.disconnect();
+      // Where no task was long enough to be told, the longest frame bounds it.
+      const longest = tasks.length > 0 ? Math.max(...tasks) : Math.min(50, moving.at(-1)!);
+      const share = tasks.reduce((a, b) => a + b, 0) / (seconds * 1000);
+      return { longest, share, frame: rest[Math.floor(rest.length / 2)]! };
+    },
+    { button, from: LOOKED_AT.from, seconds: LOOKED_AT.for },
+  );
