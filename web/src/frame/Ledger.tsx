@@ -24,7 +24,7 @@ export function Ledger() {
   const before = evaluation(design, variant.baseline.design, library, heard, variant.id);
   return (
     <section aria-label="Ledger" className="no-print border-b-2 border-ink bg-ticket">
-      <div className="flex overflow-x-auto lg:grid lg:grid-cols-8">
+      <div className="flex overflow-x-auto lg:grid lg:grid-cols-[repeat(8,auto)]">
         {FIGURES.map(f => {
           const value = f.of(e, library);
           return (
@@ -73,7 +73,7 @@ function Ticket({ name, mark, value, change, note, alert = false, waits = false,
   const body = (
     <>
       <span className="block text-[13px] text-faint">{name}</span>
-      <span className="flex items-baseline gap-1.5 whitespace-nowrap font-sign text-[21px] font-semibold leading-6">
+      <span className="flex items-baseline gap-1.5 whitespace-nowrap font-sign text-[21px] font-semibold leading-6 lg:max-xl:text-[18px] xl:max-2xl:text-[19px]">
         <span className={waits ? 'text-faint italic' : ''}>
           {mark && (
             <span aria-hidden className="mr-1 text-sm">
@@ -82,7 +82,7 @@ function Ticket({ name, mark, value, change, note, alert = false, waits = false,
           )}
           {value}
         </span>
-        {change && <span className="text-[15px] text-chalk">{change}</span>}
+        {change && <span className="text-[14px] text-chalk">{change}</span>}
       </span>
       <span
         className={`block min-h-8 text-[13px] leading-4 ${alert ? 'font-medium text-signal' : 'text-faint'}`}
@@ -93,7 +93,7 @@ function Ticket({ name, mark, value, change, note, alert = false, waits = false,
     </>
   );
   const frame =
-    'border-r border-dashed border-rule px-2.5 py-1.5 flex flex-col justify-start text-left last:border-r-0 max-lg:min-w-40';
+    'border-r border-dashed border-rule px-2 py-1.5 flex flex-col justify-start text-left last:border-r-0 max-lg:min-w-40';
   return onOpen ? (
     <button
       type="button"

@@ -175,7 +175,7 @@ function moistureOf(
   const dried = drying(assembly, leakAt);
   const night = nightOf(assembly, climate, leakAt);
   const { peak, at: peakIndex } = gathered({ water, ran });
-  const gone = water.subarray(0, 24).findIndex((w, i) => i > peakIndex && w < 1e-6);
+  const gone = water.subarray(0, 24).findIndex((w, i) => i > peakIndex && w < NO_WATER);
   const [last, before] = [water.subarray(48, 60), water[47]!];
   const everDry = last.some(w => w < NO_WATER);
   const ranLast = ran.subarray(48, 60).reduce((a, b) => a + b, 0);

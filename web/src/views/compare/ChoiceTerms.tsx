@@ -19,7 +19,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 
-const MATTERS = ['does not matter', 'a little', 'matters', 'matters most'];
+const MATTERS = ['not at all', 'a little', 'matters', 'matters most'];
 
 /** How a limit is entered, by its unit. */
 function reader(unit: Unit, units: UnitSystem, { height }: Shell): (text: string) => Parsed {

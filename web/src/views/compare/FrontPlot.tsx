@@ -1,6 +1,6 @@
 import { type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
 import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/choose';
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
 import { figureAxis, printFigure } from '../../figures/weighed.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
@@ -35,8 +35,13 @@ interface Props {
 const NEAR = 0.5;
 
 /** Beyond the steps nothing can be had within the other limits; dashed fences are limits. */
-export function FrontPlot({ front, marks, limits, x, y, picked }: Props) {
+export function FrontPlot({ front, marks: all, limits, x, y, picked }: Props) {
   const units = useUnits();
+  // What is still being reckoned is on no axis yet.
+  const marks = useMemo(
+    () => all.filter(m => Number.isFinite(m.figures[x]) && Number.isFinite(m.figures[y])),
+    [all, x, y],
+  );
   const make = useCallback(
     (colour: (name: string) => string) => {
       const [ax, ay] = [figureAxis(x, units), figureAxis(y, units)];
