@@ -40,7 +40,8 @@ export function CabPanel() {
   return (
     <div className="flex flex-col gap-4">
       <p data-testid="cab-share">
-        On the design night the cab takes <b>{printNumber(cab.share * 100, 0)} %</b> of what the van loses:{' '}
+        On the design night, once all is steady and screens are down, the cab takes{' '}
+        <b>{printNumber(cab.share * 100, 0)} %</b> of what the van loses, as the ledger has it:{' '}
         {printNumber(cab.loss, 1)} W/K, {printNumber(cab.loss * Math.max(across, 0), 0)} W, past a front that
         is {FRONT_WORDS[shell.cab.front]} ({printNumber(cab.through, 0)} W/K). Its air stands at {t(cab.t)}{' '}
         with {t(brief.cabin)} behind and {t(brief.designNight)} outside.

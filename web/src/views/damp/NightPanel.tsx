@@ -29,7 +29,7 @@ export function NightPanel() {
   const { answer, stale, running, failed, stopped } = job;
   return (
     <div className="flex flex-col gap-4">
-      {answer ? <Sentence nights={answer} stale={stale} /> : <p>Working the night out…</p>}
+      {answer ? <Sentence nights={answer} stale={stale} up={covers} /> : <p>Working the night out…</p>}
       {(failed || stopped || (running !== null && !answer)) && (
         <JobBar job={job} name="Work it out" doing="the design night, heated and not" />
       )}
@@ -84,17 +84,26 @@ export function NightPanel() {
   );
 }
 
-function Sentence({ nights: { size, heated, off }, stale }: { nights: Nights; stale: boolean }) {
+function Sentence({
+  nights: { size, heated, off },
+  stale,
+  up,
+}: {
+  nights: Nights;
+  stale: boolean;
+  up: boolean;
+}) {
   const { brief } = useOpenDesign();
   const units = useUnits();
   const t = (celsius: number) => printTemperature(celsius, units);
+  const screens = up ? 'screens up' : 'screens down';
   return (
     <p data-testid="night" aria-busy={stale} className={stale ? 'opacity-60' : ''}>
       {brief.heating === 'none' ? (
-        `The brief has no heater; at ${t(brief.designNight)} outside one of ${printNumber(size / 1000, 1)} kW would hold ${t(brief.cabin)}.`
+        `The brief has no heater; at ${t(brief.designNight)} outside, ${screens}, one of ${printNumber(size / 1000, 1)} kW would hold ${t(brief.cabin)}.`
       ) : (
         <>
-          At {t(brief.designNight)} outside, {t(brief.cabin)} inside takes a heater of about{' '}
+          At {t(brief.designNight)} outside, {screens}, {t(brief.cabin)} inside takes a heater of about{' '}
           <b>{printNumber(size / 1000, 1)} kW</b> and {printNumber(heated.energy, 1)} kWh a night:{' '}
           {FUELS.map(f => `${printNumber(heated.energy / f.heat, 1)} ${f.unit} ${f.name}`).join(', or ')}.
         </>
@@ -104,8 +113,8 @@ function Sentence({ nights: { size, heated, off }, stale }: { nights: Nights; st
       <b>{printNumber(heated.onGlass, 2)} litres</b> stand on the glass of the heated van
       {heated.cab && (
         <>
-          , and the cab takes <b>{printNumber(heated.cab.share * 100, 0)} %</b> of the heat; its air is{' '}
-          {t(heated.cab.inside.at(-1)!)} at eight
+          , and the cab takes <b>{printNumber(heated.cab.share * 100, 0)} %</b> of the heater’s heat over this
+          night; its air is {t(heated.cab.inside.at(-1)!)} at eight
         </>
       )}
       . {ranSentence(heated)}

@@ -47,7 +47,7 @@ export function YearPanel({ job, covers, onCovers, leaks, onLeaks, weather, onWe
       </JobBar>
       {job.answer ? (
         <div className={job.stale ? 'opacity-60' : ''}>
-          <Year year={job.answer} />
+          <Year year={job.answer} up={covers} />
           {!job.stale && !covers && leaks === 'likely' && !weather && <Against year={job.answer} />}
         </div>
       ) : (
@@ -61,7 +61,7 @@ export function YearPanel({ job, covers, onCovers, leaks, onLeaks, weather, onWe
   );
 }
 
-function Year({ year }: { year: VanYear }) {
+function Year({ year, up }: { year: VanYear; up: boolean }) {
   const units = useUnits();
   const { brief } = useOpenDesign();
   const { hours, inside, outside, humidity, power, coldestWeek } = year;
@@ -84,7 +84,8 @@ function Year({ year }: { year: VanYear }) {
           <>
             <b>{printNumber(year.energy, 0)} kWh</b> a year on {printNumber(nights, 0)} nights:{' '}
             {FUELS.map(f => `${printNumber(year.energy / f.heat, 0)} ${f.unit} ${f.name}`).join(', or ')},
-            from a heater of {printNumber(year.heaterLimit / 1000, 1)} kW
+            from a heater of {printNumber(year.heaterLimit / 1000, 1)} kW (a fifth more than the design night
+            takes, {up ? 'screens up' : 'screens down'})
             {year.hoursCold > 0 && `; for ${year.hoursCold} hours it is still warming up or cannot hold`}.
           </>
         ) : (
@@ -95,7 +96,8 @@ function Year({ year }: { year: VanYear }) {
         {carriesOver(worst.ends.at(-1)! - worst.ends[0]!) ? ', more each year' : ', nothing carried over'}.{' '}
         {year.cab && heated && (
           <>
-            The cab takes <b>{printNumber(year.cab.share * 100, 0)} %</b> of the heat while people are inside.{' '}
+            The cab takes <b>{printNumber(year.cab.share * 100, 0)} %</b> of the heater’s heat over the two
+            years, while people are inside.{' '}
           </>
         )}
         {anyRan(year.ran) ? `${printNumber(year.ran, 1)} litres ran down or dripped` : 'Nothing runs down'} in
