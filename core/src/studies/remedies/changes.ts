@@ -1,7 +1,15 @@
 import { applySchool, closesJoints, schools } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, stockFor, usualFor } from '../../materials/index.ts';
-import { type Brief, type BuildUp, type Design, inCab, type Placement } from '../../model/index.ts';
+import {
+  type Brief,
+  type BuildUp,
+  type Design,
+  inCab,
+  type Placement,
+  type ZoneKind,
+} from '../../model/index.ts';
+import { cellsOf, drainIn } from '../../survey/shell/index.ts';
 import { buildsUp } from '../../van/wetting/index.ts';
 
 /** A change to how a van is lived in, surveyed or laid, by what of it is other than now. */
@@ -60,6 +68,7 @@ export function changesFor(
     : null;
   const ways = waysClosed(shell);
   const wet = wetZones(e);
+  const drained = withDrains(shell, wet);
   const film = withFilm(placement, wet, library);
   const foam = withBonded(shell, placement, wet, library);
   return [
@@ -81,6 +90,14 @@ export function changesFor(
       : []),
     ...(ways && air[1]
       ? [{ ...air[1], does: `close every way round the lining, and ${air[1].does}`, shell: ways }]
+      : []),
+    ...(drained
+      ? [
+          {
+            does: `find and clear the drain at the foot of ${drained.bays.join(', ')}, where the body has one (never drill one)`,
+            shell: drained.shell,
+          },
+        ]
       : []),
     ...(film
       ? [{ does: `put a film behind the lining in ${wet.join(', ')}, every joint taped`, placement: film }]
@@ -129,6 +146,34 @@ function waysClosed(shell: Design['shell']): Design['shell'] | null {
     zones: shell.zones.map(z => (open(z) ? { ...z, ways: (z.ways ?? []).filter(w => w.to !== 'cabin') } : z)),
   };
 }
+
+/** Upright zones with a drain at the foot of each bay that has none; null where none lacks one. */
+function withDrains(
+  shell: Design['shell'],
+  wet: readonly string[],
+): { shell: Design['shell']; bays: string[] } | null {
+  const bays: string[] = [];
+  const taken = new Set(shell.zones.flatMap(z => z.keepClears.map(k => k.id)));
+  const named = (): string => {
+    let n = 1;
+    while (taken.has(`drain${n}`)) n++;
+    taken.add(`drain${n}`);
+    return `drain${n}`;
+  };
+  const zones = shell.zones.map(zone => {
+    if (!wet.includes(zone.id) || !UPRIGHT.includes(zone.kind)) return zone;
+    const feet = cellsOf(zone).cells.filter(
+      c => c.up < 1e-6 && !zone.keepClears.some(k => k.bay === c.bay.id && k.kind === 'drain hole'),
+    );
+    bays.push(...feet.map(c => c.bay.id));
+    const keepClears = feet.map(({ bay }) => ({ id: named(), ...drainIn(bay) }));
+    return feet.length > 0 ? { ...zone, keepClears: [...zone.keepClears, ...keepClears] } : zone;
+  });
+  return bays.length > 0 ? { shell: { ...shell, zones }, bays } : null;
+}
+
+/** What stands, and has its drains at the foot. */
+const UPRIGHT: readonly ZoneKind[] = ['wall', 'sliding door', 'rear door'];
 
 /** A film under the lining of what some zones have, where there is none; null where nothing changes. */
 function withFilm(placement: Placement, zones: readonly string[], library: Library): Placement | null {

@@ -1,10 +1,12 @@
 import { expect, it } from 'vitest';
 import { demoDesigns } from '../../demo/index.ts';
+import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { USUAL_PAY } from '../../order/buying/index.ts';
 import { buildsUp } from '../../van/wetting/index.ts';
 import { searchClimate } from '../cabin/index.ts';
 import { evaluateSettled } from '../settled/index.ts';
+import { changesFor } from './changes.ts';
 import { remediesFor } from './index.ts';
 
 const library = makeLibrary();
@@ -47,4 +49,31 @@ it('a van whose water builds up is mended by what is found, each settled, the ch
     air.wetEnd,
     air.water,
   ]);
+});
+
+it('a wet door whose body has no drain surveyed is offered to find one, and nothing where all have theirs', () => {
+  const design = perigee!;
+  const placement = design.variants[0]!.design;
+  const climate = searchClimate(design, placement, library);
+  const drained = (shell: typeof design.shell) =>
+    changesFor(
+      { ...design, shell },
+      placement,
+      evaluate({ ...design, shell }, placement, library, undefined, climate),
+      library,
+    ).find(c => c.does.includes('drain'));
+  expect(drained(design.shell)).toBeUndefined();
+  const without = {
+    ...design.shell,
+    zones: design.shell.zones.map(z => ({
+      ...z,
+      keepClears: z.keepClears.filter(k => k.kind !== 'drain hole'),
+    })),
+  };
+  const { does, shell } = drained(without)!;
+  expect(does).toContain('never drill one');
+  const holes = shell!.zones.flatMap(z => z.keepClears.filter(k => k.kind === 'drain hole'));
+  expect(holes.length).toBeGreaterThan(0);
+  expect(new Set(holes.map(k => k.id)).size).toBe(holes.length);
+  for (const k of holes) expect(does).toContain(k.bay);
 });

@@ -1,4 +1,4 @@
-import { assumed, type KeepClear, type Pocket, type Zone } from '../../model/index.ts';
+import { assumed, type Bay, type KeepClear, type Pocket, type Zone } from '../../model/index.ts';
 import type { Pattern } from './patterns.ts';
 
 const mm = (millimetres: number) => assumed(millimetres / 1000);
@@ -66,17 +66,17 @@ const doorFrame = (zone: Zone, p: Pattern): Pocket => ({
 
 /** One in the lowest bay of each station: without it water stands in the sill. */
 const drains = (zone: Zone): KeepClear[] =>
-  zone.bays
-    .filter(b => b.strip === 1)
-    .map(b => ({
-      id: `K-${b.id}`,
-      bay: b.id,
-      kind: 'drain hole',
-      at: { along: assumed(b.width.value / 2), up: mm(12) },
-      width: mm(20),
-      height: mm(10),
-      clearance: mm(15),
-    }));
+  zone.bays.filter(b => b.strip === 1).map(b => ({ id: `K-${b.id}`, ...drainIn(b) }));
+
+/** A drain at the foot of a bay as bodies have them. Common practice, no source. */
+export const drainIn = (bay: Bay): Omit<KeepClear, 'id'> => ({
+  bay: bay.id,
+  kind: 'drain hole',
+  at: { along: assumed(bay.width.value / 2), up: mm(12) },
+  width: mm(20),
+  height: mm(10),
+  clearance: mm(15),
+});
 
 /** In the upper or lower bay beside the handle, at the closing edge. */
 function lock(zone: Zone): KeepClear {

@@ -1,4 +1,4 @@
-export { type ArchStand, archStands } from './archStand.ts';
+export { archStands } from './archStand.ts';
 export { addArch, archFromTemplate, archReadings, fromTemplate, setArch } from './archZone.ts';
 export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
 export { behindArches, hiddenByArches } from './behindArches.ts';
@@ -34,6 +34,7 @@ export {
 } from './fittings.ts';
 export { grooveVolume, setCorrugation, setWoodLine, woodLines } from './floor.ts';
 export { foldShell, type Point3 } from './fold.ts';
+export { drainIn } from './furnish.ts';
 export { generateShell } from './generate.ts';
 export { type Kept, keptClear, unionArea } from './keptClear.ts';
 export {
