@@ -68,7 +68,7 @@ test('every place that shows a figure of a van shows the same: rail, working, di
     expect(result).toContain(title);
     const told = Number(/: £?([\d,.]+)/.exec(result)![1]!.replaceAll(',', ''));
     // Printed to more or fewer figures there, and the same to those of the ledger.
-    const decimals = /\.(\d+)/.exec(shown[name])?.[1]!.length ?? 0;
+    const decimals = (/\.(\d+)/.exec(shown[name])?.[1] ?? '').length;
     expect(Math.abs(told - number), `${name}: ${result}`).toBeLessThanOrEqual(0.5 * 10 ** -decimals + 1e-9);
     await page.keyboard.press('Escape');
   }

@@ -134,7 +134,11 @@ export function spareWords({ spare, figures }: Proposal, units: UnitSystem): str
       const whole = limit === 'headroom' ? 0.1 : figures[limit];
       const less = VAN_FIGURES[limit].better === 'less' ? 'less' : 'more';
       const to = VAN_FIGURES[limit].unit === 'money' ? Math.floor(by) : by;
-      return { by, share: by / whole, says: `${printFigure(limit, to, units)} ${less} ${nameOf(limit)}` };
+      return {
+        by,
+        share: by / whole,
+        says: `${printFigure(limit, to, units)} ${less} ${limit === 'money' ? 'money' : nameOf(limit)}`,
+      };
     })
     .filter(n => n.by >= 0 && n.share < 0.1)
     .sort((a, b) => a.share - b.share);
