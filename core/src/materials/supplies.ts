@@ -16,6 +16,8 @@ export interface Supply {
   of?: { material: string; thickness: number; width: number };
   /** What of a unit stays in the van, kg; left out for what does not. */
   stays?: number;
+  /** A larger pack of the same, in `unit` and money: indicative, from memory; left out where none is sold. */
+  larger?: { amount: number; price: number };
   /** It is not used up: one serves every van. */
   lasts?: true;
 }
@@ -55,6 +57,15 @@ const STAYS: Readonly<Record<string, number>> = {
   conduit: 0.05,
   cord: 0.002,
   'felt-tape': 0.012,
+};
+
+/** Larger tins of what is listed. Prices are indicative, from memory. */
+const LARGER: Readonly<Record<string, NonNullable<Supply['larger']>>> = {
+  'rust-converter': { amount: 1, price: 34 },
+  'metal-primer': { amount: 1, price: 30 },
+  'body-paint': { amount: 1, price: 38 },
+  'wood-oil': { amount: 2.5, price: 62 },
+  degreaser: { amount: 5, price: 32 },
 };
 
 /** Prices are indicative, from memory. */
@@ -98,7 +109,10 @@ const supplies: readonly Supply[] = [
 ];
 
 const byId = new Map(
-  supplies.map(s => [s.id, STAYS[s.id] === undefined ? s : { ...s, stays: STAYS[s.id]! }]),
+  supplies.map((s): [string, Supply] => {
+    const [stays, larger] = [STAYS[s.id], LARGER[s.id]];
+    return [s.id, { ...s, ...(stays !== undefined && { stays }), ...(larger && { larger }) }];
+  }),
 );
 
 /** Throws RangeError for what is not on the list. */

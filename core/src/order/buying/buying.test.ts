@@ -34,6 +34,23 @@ function listOf(
 }
 const line = (lines: BuyLine[], key: string) => lines.find(l => l.key === key)!;
 
+describe('larger tins', () => {
+  const tinned = (need: number, price?: number) => {
+    const prices = new Map(price === undefined ? [] : [['metal-primer', [{ price, at: '2026-01-01' }]]]);
+    const by = { supplies: new Map(), prices, firstTime: false, errors: surveyErrors(demo[0].shell) };
+    const one = { supply: supplyOf('metal-primer'), need, why: 'bare steel', uses: ['primer'], error: 0 };
+    return orderList([], null, [one], library, by)[0]!;
+  };
+  it('are told where all of them cost less, and where they do not, or one pays less for small ones, they are not', () => {
+    // 0.25 l at 11 and 1 l at 30: three small ones cost 33.
+    expect(tinned(0.7).instead).toEqual({ name: 'Zinc primer, 1 l', packs: 1, cost: 30, same: true });
+    expect(tinned(0.5).instead).toBeUndefined();
+    expect(tinned(0.7, 9).instead).toBeUndefined();
+    expect(tinned(1.2).instead).toBeUndefined();
+    expect(tinned(1.6).instead).toMatchObject({ packs: 2, cost: 60 });
+  });
+});
+
 describe('the order', () => {
   it('has no line without a piece or a task that uses it, none twice, and whole packs that are enough', () => {
     for (const design of demo)

@@ -44,8 +44,8 @@ export interface BuyLine {
   why: string;
   /** Ids of the pieces, or names of the tasks, that use it. */
   uses: string[];
-  /** What would do the same work, and what all of that costs; left out where nothing would. */
-  instead?: { name: string; packs: number; cost: number };
+  /** What would do the same work, and what all of that costs, `same` where it is a larger pack of it; left out where nothing would. */
+  instead?: { name: string; packs: number; cost: number; same?: true };
 }
 
 /** A nest of what is cut of one material, where it has been searched. */
@@ -194,6 +194,7 @@ function supplyLine(
   const at = Math.min(need, supplies.get(supply.id) ?? 0);
   const packs = packsFor(need - at, supply);
   const price = prices.get(supply.id)?.at(-1)?.price ?? supply.price;
+  const tins = largerTins(supply, need - at, packs * price);
   return {
     key: supply.id,
     name: supply.name,
@@ -212,8 +213,18 @@ function supplyLine(
     shelf: at,
     why,
     uses,
-    ...(instead && at === 0 ? { instead: other(instead) } : {}),
+    ...(instead && at === 0 ? { instead: other(instead) } : tins ? { instead: tins } : {}),
   };
+}
+
+/** Larger packs of the same where all of them cost less; null where they do not. */
+function largerTins({ name, unit, larger }: Supply, need: number, cost: number): BuyLine['instead'] | null {
+  if (!larger || need <= 0) return null;
+  const packs = Math.ceil(need / larger.amount - 1e-9);
+  const all = packs * larger.price;
+  return all < cost - 0.005
+    ? { name: `${name}, ${larger.amount} ${unit}`, packs, cost: all, same: true }
+    : null;
 }
 
 function packOf({ amount, unit }: Supply): string {

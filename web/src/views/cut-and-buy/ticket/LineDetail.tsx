@@ -40,7 +40,7 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
           <p>
             Instead: {l.instead.packs} × {inUnits(l.instead.name, units)}, {printMoney(l.instead.cost)} (
             {l.instead.cost < l.cost
-              ? `${printMoney(l.cost - l.instead.cost)} less: one run over each rib`
+              ? `${printMoney(l.cost - l.instead.cost)} less${l.instead.same ? '' : ': one run over each rib'}`
               : `${printMoney(l.instead.cost - l.cost)} more`}
             ).
           </p>
