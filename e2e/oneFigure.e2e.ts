@@ -104,11 +104,12 @@ test('the command line says what the screen says', async ({ page }, { outputDir 
   await writeFile(file, await exported.body());
   const root = path.resolve(import.meta.dirname, '..');
   const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
-  const { stdout } = await promisify(execFile)(process.execPath, [tsx, 'ask/src/main.ts', 'evaluate', file], {
-    cwd: root,
-    maxBuffer: 1e8,
-  });
-  const { figures, about } = JSON.parse(stdout);
+  const ask = async (question: string) => {
+    const args = [tsx, 'ask/src/main.ts', question, file];
+    const { stdout } = await promisify(execFile)(process.execPath, args, { cwd: root, maxBuffer: 1e8 });
+    return JSON.parse(stdout);
+  };
+  const { figures, about } = await ask('evaluate');
   const number = (name: (typeof NAMES)[number]) => Number(shown[name].replace(/[^\d.]/g, ''));
   expect(Math.round(figures.money)).toBe(number('to pay'));
   expect(Math.round(figures.heat * 10) / 10).toBe(number('heat loss'));
@@ -118,4 +119,14 @@ test('the command line says what the screen says', async ({ page }, { outputDir 
   expect(Math.abs(figures.hours - number('work'))).toBeLessThanOrEqual(0.51);
   const WORDS: Record<string, string> = { dry: 'dry', dries: 'wets and dries', grows: 'builds up' };
   expect(WORDS[about.damp]).toBe(shown.damp);
+
+  // A dispute rests on the same year on the screen and by command line.
+  const { disputes } = await ask('disputes');
+  const barrier = disputes.find((d: { id: string }) => d.id === 'barrier');
+  await stage(page, 'Compare');
+  await page.getByRole('link', { name: /^Ten disputes/ }).click();
+  const says = page.getByText(/the worst bay takes up [\d.]+ (m?g)\/m² less/);
+  await expect(says).toBeVisible({ timeout: 120_000 });
+  const [, grams] = /takes up ([\d.]+) g\/m² less/.exec((await says.textContent())!)!;
+  expect(Math.abs(barrier.number.value * 1000 - Number(grams))).toBeLessThanOrEqual(0.51);
 });

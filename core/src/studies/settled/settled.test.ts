@@ -1,12 +1,13 @@
 import { expect, it } from 'vitest';
 import { anyVan, demoDesigns } from '../../demo/index.ts';
+import { FIGURE_KEYS, fireLoadIn, wholeVan } from '../../figures/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
 import { payFor, USUAL_PAY } from '../../order/buying/index.ts';
 import { printMass, printNumber } from '../../units/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { figured } from '../choose/index.ts';
-import { costWorking, hoursWorking, massWorking } from '../working/index.ts';
+import { costWorking, fireWorking, hoursWorking, massWorking } from '../working/index.ts';
 import { evaluateSettled } from './index.ts';
 
 const library = makeLibrary();
@@ -44,6 +45,13 @@ it.each(vans)(
     expect(new Set(masses.map(m => printMass(m, 'metric')))).toEqual(
       new Set([printMass(e.load.mass, 'metric')]),
     );
+
+    // Every figure of the registry, whoever reads it.
+    const own = wholeVan(e, library);
+    for (const k of FIGURE_KEYS) expect(row.figures[k], k).toBeCloseTo(own[k], 9);
+    const burns = design.shell.zones.reduce((sum, z) => sum + fireLoadIn(e, z.id, library), 0);
+    const fires = [own.fire, burns, result(fireWorking(e, library))];
+    expect(new Set(fires.map(f => printNumber(f, 0)))).toEqual(new Set([printNumber(own.fire, 0)]));
 
     expect(printNumber(row.figures.heat, 1)).toBe(printNumber(e.heat.asUsed, 1));
     expect(row.damp.state).toBe(e.damp.state);
