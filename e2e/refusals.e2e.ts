@@ -53,6 +53,11 @@ test('a negative price is refused where it stands', async ({ page }) => {
   // What an earlier test paid stands there too.
   await expect(page.getByTitle(/^Your prices: .*£100 on [^,]+$/)).toBeVisible();
   await expect(figure(page, 'to pay')).not.toHaveText(before!);
+  // Nothing laid here changed: the ledger says by how much the price moved it, until that is seen.
+  const moved = page.getByText(/^To pay moved by \+£\d+/);
+  await expect(moved).toBeVisible();
+  await page.getByRole('button', { name: 'seen' }).click();
+  await expect(moved).toHaveCount(0);
   await price.fill('62');
   await price.press('Enter');
   await expect(figure(page, 'to pay')).toHaveText(before!);
