@@ -6,10 +6,10 @@ import { sizeError } from './tapeError.ts';
 export interface Closure {
   /** Id of the zone. */
   zone: string;
-  /** Length less bays and ribs, by strip; errors and tolerances in m. */
-  along: { strip: number; error: number; tolerance: number }[];
-  /** Height less bays and rails, by station; errors and tolerances in m. */
-  across: { station: number; error: number; tolerance: number }[];
+  /** Length less bays and ribs, by strip; errors and tolerances in m, and whether a size among them is assumed. */
+  along: { strip: number; error: number; tolerance: number; assumed: boolean }[];
+  /** Height less bays and rails, by station; the same of each. */
+  across: { station: number; error: number; tolerance: number; assumed: boolean }[];
   /** Largest error either way, with its sign, m. */
   worst: number;
 }
@@ -23,8 +23,10 @@ export function closure(zone: Zone, tapeError = 0.002): Closure {
   const stations = [...new Set(zone.bays.map(b => b.station))];
   const strips = [...new Set(zone.bays.map(b => b.strip))];
   const stationsOf = (bays: Bay[]) => new Set(bays.map(b => b.station)).size;
-  const tolerance = (sizes: Bay['width'][]) =>
-    2 * Math.sqrt(sizes.reduce((sum, m) => sum + sizeError(m, tapeError) ** 2, 0));
+  const doubt = (sizes: Bay['width'][]) => ({
+    tolerance: 2 * Math.sqrt(sizes.reduce((sum, m) => sum + sizeError(m, tapeError) ** 2, 0)),
+    assumed: sizes.some(m => m.basis === 'assumed'),
+  });
   const along = strips.flatMap(strip => {
     const row = zone.bays.filter(b => b.strip === strip);
     if (stationsOf(row) < stations.length || (zone.kind === 'arch' && strip > 1)) return [];
@@ -32,7 +34,7 @@ export function closure(zone: Zone, tapeError = 0.002): Closure {
       {
         strip,
         error: zone.length.value - ribs - row.reduce((sum, b) => sum + b.width.value, 0),
-        tolerance: tolerance([zone.length, ...zone.ribs.map(r => r.width), ...row.map(b => b.width)]),
+        ...doubt([zone.length, ...zone.ribs.map(r => r.width), ...row.map(b => b.width)]),
       },
     ];
   });
@@ -46,7 +48,7 @@ export function closure(zone: Zone, tapeError = 0.002): Closure {
       {
         station,
         error: zone.height.value - filled,
-        tolerance: tolerance([zone.height, ...cells.map(b => b.height)]),
+        ...doubt([zone.height, ...cells.map(b => b.height)]),
       },
     ];
   });

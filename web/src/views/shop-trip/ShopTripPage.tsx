@@ -42,6 +42,7 @@ export function Component() {
         {ticket && ticket.vans.length > 1 && <p>For {ticket.vans.map(v => v.name).join(' and ')}.</p>}
         <p className="text-faint">
           {printMoney(Math.round(left.reduce((sum, l) => sum + l.open * l.price, 0)))} to pay
+          {shop === '' ? '' : ' here'}
           {ticket && !ticket.laidOut ? '; sheets are estimated' : ''}
           {ticket?.running != null ? `, laying out ${Math.round(ticket.running * 100)} %` : ''}.
         </p>

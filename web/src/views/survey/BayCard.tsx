@@ -205,7 +205,9 @@ function BayClosure({ bay, zone }: { bay: Bay; zone: Zone }) {
       {printLength(Math.abs(c.error), units)} {c.error > 0 ? 'are missing' : 'are too much'}
       {Math.abs(c.error) > c.tolerance
         ? '. Measure one of them again.'
-        : `, which the tape may explain (${printLength(c.tolerance, units)}).`}
+        : c.assumed
+          ? ', which sizes that are still assumed may explain.'
+          : `, which the tape may explain (${printLength(c.tolerance, units)}).`}
     </p>
   ));
 }

@@ -74,8 +74,10 @@ export function VanPanel() {
               <b>{o.zone.id}</b> {o.zone.name}, {o.where}: {p(o.error)}{' '}
               {o.error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs
               {Math.abs(o.error) > o.tolerance
-                ? `: measure again, the tape over so many readings explains no more than ${p(o.tolerance)}.`
-                : `: reading the tape may explain it, which over so many sizes adds up to ${p(o.tolerance)}.`}
+                ? `: measure again, ${o.assumed ? 'what is still assumed' : 'the tape over so many readings'} explains no more than ${p(o.tolerance)}.`
+                : o.assumed
+                  ? ': sizes that are still assumed may explain it.'
+                  : `: reading the tape may explain it, which over so many sizes adds up to ${p(o.tolerance)}.`}
             </li>
           ))}
         </ul>
