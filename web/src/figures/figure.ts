@@ -28,6 +28,8 @@ export interface Figure {
   better: 'less' | 'more';
   /** The line under it. */
   note(e: Evaluation, design: Design, units: UnitSystem, library: Library): string;
+  /** What it may come to, where that is far from what is likely; left out where its value says enough. */
+  band?(e: Evaluation): string | null;
   /** Whether it needs somebody. */
   alert(e: Evaluation, design: Design): boolean;
   /** Whether it is still being reckoned: what stands is greyed; left out where it never is. */

@@ -68,6 +68,14 @@ describe('headline figures', () => {
     expect(named('money').note(a!, tight, 'metric', library)).toContain('over the budget');
   });
 
+  it('of hours have a band round what is likely, and none until they are counted', () => {
+    const { band, of } = named('hours');
+    const [low, high] = /([\d.]+) h to ([\d.]+) h/.exec(band!(a!)!)!.slice(1).map(Number) as [number, number];
+    expect(low).toBeLessThan(of(a!, library));
+    expect(high).toBeGreaterThan(of(a!, library));
+    expect(band!(evaluate(perigee, perigee.variants[0]!.design, library))).toBeNull();
+  });
+
   it('of money and hours say that they are counted until they are, and are no change by then', () => {
     const fresh = evaluate(perigee, perigee.variants[0]!.design, library);
     for (const key of ['money', 'hours']) {

@@ -1,3 +1,4 @@
+import type { Evaluation } from '@overcoat/core/evaluate';
 import { VAN_FIGURES } from '@overcoat/core/figures';
 import { hoursWorking } from '@overcoat/core/studies/working';
 import { printNumber } from '@overcoat/core/units';
@@ -6,6 +7,9 @@ import { type Figure, quantity } from './figure.ts';
 
 const hoursOf = (value: number) =>
   Number.isNaN(value) ? '…' : `${printNumber(value, value < 10 ? 1 : 0)} h`;
+
+const band = ({ pay }: Evaluation): string | null =>
+  pay && `${hoursOf(pay.hours[0])} to ${hoursOf(pay.hours[2])}`;
 
 /** Hours of all work that is left to the person, with making ready and cables. */
 export const hours: Figure = {
@@ -18,9 +22,7 @@ export const hours: Figure = {
   better: VAN_FIGURES.hours.better,
   waits: e => !isCounted(e),
   alert: () => false,
-  note(e) {
-    if (!e.pay) return 'pieces are being counted';
-    return `${isCounted(e) ? '' : 'before: '}${hoursOf(e.pay.hours[0])} to ${hoursOf(e.pay.hours[2])}`;
-  },
+  band,
+  note: e => (e.pay ? `${isCounted(e) ? '' : 'before: '}${band(e)}` : 'pieces are being counted'),
   working: e => e.pay && hoursWorking(e.pay),
 };

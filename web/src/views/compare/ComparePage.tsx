@@ -56,6 +56,7 @@ export function Component() {
       print: (v: number) => string,
       better: Figure['better'] | null,
       over?: (r: Row) => string | null,
+      band?: (r: Row) => string | null,
     ): ColumnDef<Row, unknown> => {
       const best = better ? bestOf({ better }, rows.map(pick)) : Number.NaN;
       return {
@@ -74,6 +75,9 @@ export function Component() {
                 </span>
               )}
               {print(value)}
+              {band?.(row.original) && (
+                <span className="block text-[13px] font-normal text-faint">{band(row.original)}</span>
+              )}
               {over?.(row.original) && (
                 <span className="ml-auto block w-24 whitespace-normal border-r-2 border-signal pr-1 text-[13px] font-semibold leading-4">
                   {over(row.original)}
@@ -102,6 +106,7 @@ export function Component() {
             v => f.print(v, units),
             f.better,
             r => (f.alert(r.e, design) ? f.note(r.e, design, units, library) : null),
+            r => f.band?.(r.e) ?? null,
           );
     return [
       {
