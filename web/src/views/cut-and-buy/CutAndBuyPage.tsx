@@ -1,6 +1,7 @@
 import { cutCsv } from '@overcoat/core/formats';
 import { FileDown, Printer } from 'lucide-react';
-import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { useSearchParams } from 'react-router';
 import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
@@ -64,11 +65,12 @@ export function Component() {
   const laidOut = answer && !cutting.job.stale ? answer : null;
   const { all, sheetOf } = useMemo(() => piecesOf(laidOut, quick.answer), [laidOut, quick.answer]);
   // What nobody sees before it is printed is drawn when there is time: a search tells of itself four times a second.
-  const onPaper = {
+  const later = {
     ticket: useDeferredValue(ticket),
     all: useDeferredValue(all),
     sheetOf: useDeferredValue(sheetOf),
   };
+  const onPaper = usePrinting() ? { ticket, all, sheetOf } : later;
   // What waits for a line: the bays of the pieces that use it; of what no piece uses, nothing is drawn.
   const waiting = useMemo(() => {
     const uses = new Set(line && tab === 'buy' ? ticket?.usesHere(line) : []);
@@ -244,6 +246,22 @@ export function Component() {
       </div>
     </>
   );
+}
+
+/** Whether it is being printed: known before the page is taken, so that paper has what the heading says. */
+function usePrinting(): boolean {
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    const begin = () => flushSync(() => setPrinting(true));
+    const end = () => setPrinting(false);
+    addEventListener('beforeprint', begin);
+    addEventListener('afterprint', end);
+    return () => {
+      removeEventListener('beforeprint', begin);
+      removeEventListener('afterprint', end);
+    };
+  }, []);
+  return printing;
 }
 
 /** As the address has them. */
