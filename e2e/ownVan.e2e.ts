@@ -164,12 +164,8 @@ test('paper has every piece its heading counts, whatever is chosen on the screen
   await page.evaluate(() => dispatchEvent(new Event('beforeprint')));
   await page.emulateMedia({ media: 'print' });
   const counted = /(\d+) pieces to cut/.exec((await heading.textContent())!)![1];
-  const onPaper = await page
-    .getByRole('table', { name: 'To cut' })
-    .filter({ visible: true })
-    .locator('tbody tr')
-    .count();
-  expect(onPaper).toBe(Number(counted));
+  const rows = page.getByRole('table', { name: 'To cut' }).filter({ visible: true }).locator('tbody tr');
+  await expect(rows).toHaveCount(Number(counted));
 });
 
 test('a hundred rust spots are treated together, each step waits its time, and a spot rusted through is patched', async ({
