@@ -3,7 +3,7 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import Papa from 'papaparse';
-import { expect, type Page, test } from './app.ts';
+import { type App, expect, type Page, startApp, test } from './app.ts';
 import { applySchool, figure, newConversion, saved, stage } from './helpers.ts';
 
 const SCHOOL = 'Board and foil, taped';
@@ -94,13 +94,21 @@ test('every place that shows a figure of a van shows the same: rail, working, di
   for (const name of NAMES) await expect(row, name).toContainText(shown[name]);
 });
 
-test('the command line says what the screen says', async ({ page }, { outputDir }) => {
+/** A server of the test below alone. */
+let own: App | null = null;
+test.afterAll(() => void own?.child.kill());
+
+test('the command line says what the screen says', async ({ browser }, { outputDir }) => {
   test.setTimeout(300_000);
+  // Nothing at hand and no price of one's own, as the command line has it: not what other tests left on a shelf.
+  const folder = path.join(outputDir, 'data');
+  await mkdir(folder, { recursive: true });
+  own = await startApp(folder);
+  const page = await browser.newPage({ baseURL: own.url });
   const shown = await settled(page, 'Asked');
   const id = new URL(page.url()).pathname.split('/')[2]!;
   const file = path.join(outputDir, 'asked.overcoat.json');
   const exported = await page.request.get(`/api/conversions/${id}/export`);
-  await mkdir(outputDir, { recursive: true });
   await writeFile(file, await exported.body());
   const root = path.resolve(import.meta.dirname, '..');
   const tsx = path.join(root, 'node_modules/tsx/dist/cli.mjs');
@@ -129,4 +137,5 @@ test('the command line says what the screen says', async ({ page }, { outputDir 
   await expect(says).toBeVisible({ timeout: 120_000 });
   const [, grams] = /takes up ([\d.]+) g\/m² less/.exec((await says.textContent())!)!;
   expect(Math.abs(barrier.number.value * 1000 - Number(grams))).toBeLessThanOrEqual(0.51);
+  await page.close();
 });
