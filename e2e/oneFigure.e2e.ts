@@ -2,6 +2,7 @@ import { execFile } from 'node:child_process';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
+import { dampWord } from '@overcoat/core/van/wetting';
 import Papa from 'papaparse';
 import { type App, expect, type Page, startApp, test } from './app.ts';
 import { applySchool, figure, newConversion, saved, stage } from './helpers.ts';
@@ -125,8 +126,7 @@ test('the command line says what the screen says', async ({ browser }, { outputD
   expect(Math.round(figures.fire)).toBe(number('fire load'));
   expect(Math.abs(figures.mass - number('added'))).toBeLessThanOrEqual(number('added') < 100 ? 0.051 : 0.51);
   expect(Math.abs(figures.hours - number('work'))).toBeLessThanOrEqual(0.51);
-  const WORDS: Record<string, string> = { dry: 'dry', dries: 'wets and dries', grows: 'builds up' };
-  expect(WORDS[about.damp]).toBe(shown.damp);
+  expect(dampWord(about.damp)).toBe(shown.damp);
 
   // A dispute rests on the same year on the screen and by command line.
   const { disputes } = await ask('disputes');

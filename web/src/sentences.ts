@@ -105,7 +105,13 @@ export function verdict(e: Evaluation): string {
 /** Where hours put the van into another class than its verdict by months: said first, and the worse of the two is the one to go by. */
 export function hoursWords(e: Evaluation, hours: ByHours | null): { says: string; worse: boolean } | null {
   const { state } = e.damp;
-  if (!hours || e.damp.standing !== 'settled' || dampLevel(state) === dampLevel(hours.state)) return null;
+  if (
+    !hours ||
+    e.damp.worst === null ||
+    e.damp.standing !== 'settled' ||
+    dampLevel(state) === dampLevel(hours.state)
+  )
+    return null;
   const worse = dampLevel(hours.state) > dampLevel(state);
   const carried = buildsUp(hours.state) ? `, ${grams(hours.carried)} more the next year` : '';
   const says = `By the hour: ${dampWord(hours.state)}, ${grams(hours.peak)} at ${hours.bays[0]}${carried}. By months: ${dampWord(state)}.`;

@@ -59,6 +59,8 @@ export async function askChoose(args: readonly string[]) {
   const {
     zones,
     placement: _,
+    // What its parts sum up to is for tests: what is shown is what was laid.
+    promised: __,
     ...found
   } = choose(weighAll(asked), asked, limits, weightsOf(brief), {
     steps: STEPS,

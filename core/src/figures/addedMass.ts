@@ -2,7 +2,6 @@ import type { VanFigure } from './figure.ts';
 
 /** Everything that stays in the van, supplies among it once they are counted, kg. */
 export const addedMass: VanFigure = {
-  name: 'added mass',
   unit: 'kg',
   better: 'less',
   tells: 0.1,
@@ -12,8 +11,6 @@ export const addedMass: VanFigure = {
   gathers: 'sum',
   besides: true,
   worth: 4,
-  worthOf: { by: 1, says: 'a kilogram' },
-  wish: 'light weight',
   matters: b => b.priorities.weight,
-  limit: { label: 'Added mass', name: 'mass', brief: b => b.payload, passed: 20, more: 10, step: 1 },
+  limit: { brief: b => b.payload, passed: 20, more: 10, step: 1 },
 };

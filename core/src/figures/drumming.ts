@@ -13,7 +13,6 @@ export const drummingIn = ({ quiet: { bays } }: Evaluation, zone: Zone): number 
 
 /** Share of the bare van's drumming that is left. */
 export const drumming: VanFigure = {
-  name: 'drumming',
   unit: 'share',
   better: 'less',
   tells: 0.01,
@@ -28,8 +27,6 @@ export const drumming: VanFigure = {
   gathers: 'sum',
   besides: false,
   worth: 400,
-  worthOf: { by: 0.1, says: 'a tenth of the drumming' },
-  wish: 'quiet',
   matters: b => b.priorities.quiet,
   limit: null,
 };

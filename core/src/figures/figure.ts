@@ -8,10 +8,6 @@ export type Unit = 'W/K' | 'kg' | 'money' | 'h' | 'm' | 'kg/m2' | 'share' | 'tim
 
 /** A limit that a person may set. */
 interface FigureLimit {
-  /** Over its field. */
-  label: string;
-  /** In a sentence: over the … */
-  name: string;
   /** What the brief sets; null for any. */
   brief(brief: Brief): number | null;
   /** What passing it by one of the unit counts, where it may be passed, in money. Judgement, no source. */
@@ -24,8 +20,6 @@ interface FigureLimit {
 
 /** A figure of a whole van that variants, schools and choices are seen, compared, weighed and limited by. */
 export interface VanFigure {
-  /** In tables and sentences. */
-  name: string;
   /** Of its value. */
   unit: Unit;
   /** Whether less or more of it is better. */
@@ -44,10 +38,6 @@ export interface VanFigure {
   besides: boolean;
   /** What one of it is worth in money to somebody to whom it matters as money does. Judgement, no source; said on the screen. */
   worth: number;
-  /** The same in words: what is worth so much, as a count of units. */
-  worthOf: { by: number; says: string };
-  /** What somebody asks for who asks for it. */
-  wish: string;
   /** How much it matters to who wrote the brief, 0 to 3. */
   matters(brief: Brief): number;
   /** The limit that may be set; null for none. */

@@ -3,7 +3,16 @@ import { demoDesigns } from '../demo/index.ts';
 import { evaluate } from '../evaluate/index.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { BuildUp, Design } from '../model/index.ts';
-import { FIGURE_KEYS, fireLoadIn, limitsOf, pastLimit, VAN_FIGURES, weightsOf, wholeVan } from './index.ts';
+import {
+  FIGURE_KEYS,
+  fireLoadDensity,
+  fireLoadIn,
+  limitsOf,
+  pastLimit,
+  VAN_FIGURES,
+  weightsOf,
+  wholeVan,
+} from './index.ts';
 
 const library = makeLibrary();
 const [perigee] = demoDesigns(library) as [Design];
@@ -38,10 +47,10 @@ describe('figures of a van', () => {
     expect([figures.money, figures.hours]).toEqual([Number.NaN, Number.NaN]);
   });
 
-  it('take of a limit in units that its words count by', () => {
+  it('have a worth, a trifle, and a limit whose steps are no larger than a little more of it', () => {
     for (const k of FIGURE_KEYS) {
-      const { limit, worth, worthOf, tells } = VAN_FIGURES[k];
-      expect(worth * worthOf.by, k).toBeGreaterThanOrEqual(1);
+      const { limit, worth, tells } = VAN_FIGURES[k];
+      expect(worth, k).toBeGreaterThan(0);
       expect(tells, k).toBeGreaterThan(0);
       if (limit) expect(limit.more, k).toBeGreaterThanOrEqual(limit.step);
     }
@@ -69,6 +78,10 @@ describe('fire load', () => {
     const e = evaluate(perigee, perigee.variants[0]!.design, library);
     const zones = perigee.shell.zones.reduce((sum, z) => sum + fireLoadIn(e, z.id, library), 0);
     expect(zones).toBeCloseTo(VAN_FIGURES.fire.of(e, library), 6);
+    // Per square metre of the load floor, 3.285 m by 1.78 m.
+    const density = VAN_FIGURES.fire.of(e, library) / (3.285 * 1.78);
+    expect(fireLoadDensity(e, perigee.shell, library)).toBeCloseTo(density, 6);
+    expect(fireLoadDensity(e, { ...perigee.shell, zones: [] }, library)).toBeNaN();
     for (const m of library.values()) if (!m.burns) expect(m.heatingValue, m.id).toBe(0);
   });
 });

@@ -1,5 +1,6 @@
 import type { Evaluation } from '../evaluate/index.ts';
 import { type Library, materialOf } from '../materials/index.ts';
+import type { Shell } from '../model/index.ts';
 import type { MassLine } from '../order/load/index.ts';
 import type { VanFigure } from './figure.ts';
 
@@ -17,9 +18,20 @@ export const fireLoadIn = ({ load }: Evaluation, zone: string, library: Library)
     library,
   );
 
+/** A dwelling's furniture and fittings on average, MJ/m2 of floor: EN 1991-1-2:2002 Table E.4, from memory. */
+export const DWELLING_FIRE_LOAD = 780;
+
+/** Of the whole van, MJ for each m2 of the load floor from wall to wall. */
+export function fireLoadDensity({ load }: Evaluation, { zones }: Shell, library: Library): number {
+  const floor = zones.reduce(
+    (sum, z) => (z.kind === 'floor' ? sum + z.length.value * z.height.value : sum),
+    0,
+  );
+  return floor > 0 ? ofLines(load.lines, library) / floor : Number.NaN;
+}
+
 /** What would burn of all that is laid, with what is put up at night, MJ. */
 export const fireLoad: VanFigure = {
-  name: 'fire load',
   unit: 'MJ',
   better: 'less',
   tells: 5,
@@ -29,8 +41,6 @@ export const fireLoad: VanFigure = {
   gathers: 'sum',
   besides: true,
   worth: 0.1,
-  worthOf: { by: 100, says: '100 MJ of fire load' },
-  wish: 'little to burn',
   matters: () => 0,
-  limit: { label: 'Fire load', name: 'fire load', brief: () => null, passed: 0.5, more: 200, step: 10 },
+  limit: { brief: () => null, passed: 0.5, more: 200, step: 10 },
 };

@@ -2,7 +2,6 @@ import type { VanFigure } from './figure.ts';
 
 /** From floor to ceiling, m; what a zone takes is what its lining stands inside the rib face. */
 export const headroom: VanFigure = {
-  name: 'headroom',
   unit: 'm',
   better: 'more',
   tells: 0.001,
@@ -12,12 +11,8 @@ export const headroom: VanFigure = {
   gathers: 'room',
   besides: false,
   worth: 4000,
-  worthOf: { by: 0.01, says: 'a centimetre of height' },
-  wish: 'headroom',
   matters: b => b.priorities.headroom,
   limit: {
-    label: 'Height left',
-    name: 'height',
     brief: b => b.headHeight.value,
     passed: 10_000,
     more: 0.01,

@@ -2,7 +2,6 @@ import type { VanFigure } from './figure.ts';
 
 /** Heat of the whole van, screens and curtain up half of the time, W/K. */
 export const heatLoss: VanFigure = {
-  name: 'heat loss',
   unit: 'W/K',
   better: 'less',
   tells: 0.05,
@@ -13,8 +12,6 @@ export const heatLoss: VanFigure = {
   gathers: 'sum',
   besides: false,
   worth: 20,
-  worthOf: { by: 1, says: 'a W/K' },
-  wish: 'warmth',
   matters: b => b.priorities.warmth,
   limit: null,
 };

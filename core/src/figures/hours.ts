@@ -2,7 +2,6 @@ import type { VanFigure } from './figure.ts';
 
 /** Likely hours of all work that is left; NaN until that is counted. */
 export const hours: VanFigure = {
-  name: 'work',
   unit: 'h',
   better: 'less',
   tells: 0.25,
@@ -13,8 +12,6 @@ export const hours: VanFigure = {
   gathers: 'sum',
   besides: true,
   worth: 10,
-  worthOf: { by: 1, says: 'an hour' },
-  wish: 'little work',
   matters: () => 1,
-  limit: { label: 'Hours', name: 'hours', brief: () => null, passed: 30, more: 5, step: 1 },
+  limit: { brief: () => null, passed: 30, more: 5, step: 1 },
 };

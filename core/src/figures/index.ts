@@ -13,7 +13,7 @@ import { winterWater } from './winterWater.ts';
 
 export { drummingIn } from './drumming.ts';
 export type { Unit, VanFigure } from './figure.ts';
-export { fireLoadIn } from './fireLoad.ts';
+export { DWELLING_FIRE_LOAD, fireLoadDensity, fireLoadIn } from './fireLoad.ts';
 
 const ALL = {
   mass: addedMass,

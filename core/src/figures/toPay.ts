@@ -2,7 +2,6 @@ import type { VanFigure } from './figure.ts';
 
 /** What is to pay, money; NaN until that is counted. */
 export const toPay: VanFigure = {
-  name: 'to pay',
   unit: 'money',
   better: 'less',
   tells: 1,
@@ -13,8 +12,6 @@ export const toPay: VanFigure = {
   gathers: 'packs',
   besides: true,
   worth: 1,
-  worthOf: { by: 1, says: '' },
-  wish: 'low cost',
   matters: b => b.priorities.cost,
-  limit: { label: 'Money', name: 'budget', brief: b => b.budget, passed: 2, more: 100, step: 10 },
+  limit: { brief: b => b.budget, passed: 2, more: 100, step: 10 },
 };

@@ -47,18 +47,10 @@ function describe(outline: readonly Point[], box: ReturnType<typeof boxOf>, hole
       : null;
   const part = { outline: [...outline], holes: [] };
   const full = netArea(part) / Math.max(1e-12, width * height);
-  const isSquare = full > 0.999;
-  const kind = hole
-    ? isSquare
-      ? 'hole'
-      : 'shape'
-    : corner && Math.abs(full - 0.5) < 0.001
-      ? 'chamfer'
-      : isSquare
-        ? corner
-          ? 'corner'
-          : 'notch'
-        : 'shape';
+  const square = full > 0.999;
+  const slant = corner !== null && Math.abs(full - 0.5) < 0.001;
+  const squareKind = hole ? 'hole' : corner ? 'corner' : 'notch';
+  const kind: CutOut['kind'] = square ? squareKind : slant && !hole ? 'chamfer' : 'shape';
   return { kind, x, y, width, height, corner };
 }
 

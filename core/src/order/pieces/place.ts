@@ -107,12 +107,12 @@ export const roundArch = ({ lining }: Pick<ArchTaken, 'lining'>, tapeError: numb
 
 /**
  * What a cover's layer fills of its zone, before allowances. What runs over ribs goes round the arches that stand in its way, with
- * so much left as `round` says.
+ * so much left as `leave` says.
  */
 export function areaFor(
   cover: Cover,
   place: Place,
-  round: (arch: ArchTaken) => number = () => 0,
+  leave: (arch: ArchTaken) => number = () => 0,
 ): { region: Region; taken: Region[] } {
   const { x, y, width, height } = rectOf(cover, place);
   const { zone, cells, openings, arches, breadth } = place;
@@ -141,8 +141,8 @@ export function areaFor(
     );
     if (zone.kind === 'floor' && arches.length > 0 && wide.length > 0) region = together([region, wide]);
   }
-  taken.push(...arches.map(a => (isFill ? a.region : grown(a.region, round(a)))));
-  return { region: minus(region, [...taken, ...notBay]), taken };
+  const round = arches.map(a => (isFill ? a.region : grown(a.region, leave(a))));
+  return { region: minus(region, [...taken, ...notBay, ...round]), taken };
 }
 
 /** Whether a cover has all bays of its stations. */

@@ -7,6 +7,8 @@ interface PartHours {
   bays: readonly string[];
   /** Highest free water of each year, kg/m2. */
   peaks: readonly number[];
+  /** Highest at a month's end in the first year, kg/m2: what months are classed by. */
+  atMonths: number;
   /** Free water at each year's end, kg/m2. */
   ends: readonly number[];
 }
@@ -26,10 +28,10 @@ export interface ByHours {
 /** The class of a van's worst part by the hour, by the same scale as months; null of no parts. */
 export function classByHours(parts: readonly PartHours[]): ByHours | null {
   let worst: ByHours | null = null;
-  for (const { bays, peaks, ends } of parts) {
+  for (const { bays, peaks, atMonths, ends } of parts) {
     const carried = ends.at(-1)! - ends[0]!;
     const growth = carriesOver(carried) ? carried / Math.max(1, ends.length - 1) : 0;
-    const one = { state: dampState({ highest: Math.max(...peaks), growth }), bays, peak: peaks[0]!, carried };
+    const one = { state: dampState({ highest: atMonths, growth }), bays, peak: peaks[0]!, carried };
     const by = worst ? dampLevel(one.state) - dampLevel(worst.state) || one.peak - worst.peak : 1;
     if (by > 0) worst = one;
   }

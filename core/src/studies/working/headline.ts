@@ -8,6 +8,7 @@ import {
   sectionAt,
 } from '../../buildup/index.ts';
 import { type BayResult, bayResults, type Evaluation, UP } from '../../evaluate/index.ts';
+import { DWELLING_FIRE_LOAD } from '../../figures/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, inCab, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
 import { type BuyLine, type Paid, PRICES_WITHIN } from '../../order/buying/index.ts';
@@ -61,6 +62,7 @@ export function fireWorking(e: Evaluation, library: Library): Working {
     result: w.step('Fire load', 'sum', parts, 'MJ'),
     notes: [
       'The characteristic fire load of EN 1991-1-2 Annex E: all that could burn, nothing taken off for what is covered. It says how much heat there is, not how easily it catches fire or what its smoke does: reaction-to-fire classes tell that.',
+      `A dwelling has ${DWELLING_FIRE_LOAD} MJ on each square metre of floor on average (EN 1991-1-2:2002 Table E.4, from memory).`,
       'Glue, tape, furniture and what you carry are not in it.',
     ],
   };

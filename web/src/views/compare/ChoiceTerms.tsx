@@ -12,6 +12,7 @@ import {
 import { DAMP_CLASSES } from '@overcoat/core/van/wetting';
 import { useLibrary } from '../../api/queries.ts';
 import { printFigure } from '../../figures/weighed.ts';
+import { WORDS } from '../../figures/words.ts';
 import { grams } from '../../format.ts';
 import { parseMoney, printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -65,12 +66,12 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
   );
   const worths = FIGURE_KEYS.filter(k => k !== 'money')
     .map(k => {
-      const { worth, worthOf } = VAN_FIGURES[k];
-      return `${worthOf.says} as ${printMoney(worth * worthOf.by)}`;
+      const { by, says } = WORDS[k].worthOf;
+      return `${says} as ${printMoney(VAN_FIGURES[k].worth * by)}`;
     })
     .join(', ');
   const passes = LIMITED.map(([key, { passed }]) => {
-    const { by, says } = VAN_FIGURES[key].worthOf;
+    const { by, says } = WORDS[key].worthOf;
     return `${printMoney(passed * by)} for ${says || `each ${printMoney(1)}`}`;
   }).join(', ');
   const soft = limits.soft ?? [];
@@ -84,10 +85,10 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
         Limits, what matters, and what I cannot get or will not work with
       </summary>
       <div className="mt-1 flex flex-wrap items-start gap-2">
-        {LIMITED.map(([key, { label }]) => (
+        {LIMITED.map(([key]) => (
           <LimitField
             key={key}
-            label={label}
+            label={WORDS[key].limit?.label ?? WORDS[key].name}
             value={limits[key] ?? null}
             {...softness(key)}
             print={v => printFigure(key, v, units)}
@@ -130,7 +131,7 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
             key={key}
             compact
             className="w-36"
-            label={VAN_FIGURES[key].wish}
+            label={WORDS[key].wish}
             value={weights[key]}
             onChange={e => onWeights({ [key]: Number(e.target.value) })}
           >

@@ -2,6 +2,7 @@ import { type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figure
 import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/choose';
 import { useCallback, useMemo } from 'react';
 import { figureAxis, printFigure } from '../../figures/weighed.ts';
+import { WORDS } from '../../figures/words.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
@@ -126,7 +127,7 @@ export function FrontPlot({ front, marks: all, limits, x, y, picked }: Props) {
   return (
     <>
       <Plot
-        label={`${VAN_FIGURES[y].name} against ${VAN_FIGURES[x].name}: what can be had, variants, schools, limits`}
+        label={`${WORDS[y].name} against ${WORDS[x].name}: what can be had, variants, schools, limits`}
         make={make}
         className="h-64"
       />

@@ -4,6 +4,7 @@ import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/choose';
 import { printNumber } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { figuresWords, printFigure } from '../../figures/weighed.ts';
+import { WORDS } from '../../figures/words.ts';
 import { useSchoolFigures, useVariantFigures } from '../../jobs/useFigured.ts';
 import type { useJob } from '../../jobs/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
@@ -62,7 +63,7 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
     >
       {FIGURE_KEYS.filter(k => k !== other).map(k => (
         <option key={k} value={k}>
-          {VAN_FIGURES[k].name}
+          {WORDS[k].name}
         </option>
       ))}
     </Select>
@@ -135,7 +136,7 @@ function frontWords(
   if (!first || !last || front.length < 2) return 'There is nothing to choose between.';
   const worst = Math.max(...front.map(p => p.gap));
   const proven = `Each point proven to ${printNumber(Math.max(0.1, worst * 100), 1)} % or nearer, as far as packs are estimated.`;
-  const of = x === 'money' ? '' : ` of ${VAN_FIGURES[x].name}`;
+  const of = x === 'money' ? '' : ` of ${WORDS[x].name}`;
   if (front.length === 2)
     return `From ${sayY(first.figures[y])} with ${sayX(first.figures[x])}${of} to ${sayY(last.figures[y])} with ${sayX(last.figures[x])}. ${proven}`;
   const share = (p: FrontPoint, k: FigureKey) =>

@@ -1,10 +1,11 @@
 import { schools } from '@overcoat/core/buildup';
-import { FIGURE_KEYS, type Figured, VAN_FIGURES, type Weights } from '@overcoat/core/figures';
+import { FIGURE_KEYS, type Figured, type Weights } from '@overcoat/core/figures';
 import { type ChoiceLimits, regretOf } from '@overcoat/core/studies/choose';
 import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, printFigure } from '../../figures/weighed.ts';
+import { WORDS } from '../../figures/words.ts';
 import { useSchoolFigures } from '../../jobs/useFigured.ts';
 import { duplicateVariant } from '../../store/edits.ts';
 import { printMoney } from '../../store/money.ts';
@@ -42,7 +43,7 @@ export const SchoolsSection = memo(function SchoolsSection({ best, limits, weigh
         </caption>
         <thead>
           <tr className="border-b border-ink text-left text-[13px] text-faint">
-            {['school', 'worse by', ...FIGURE_KEYS.map(k => VAN_FIGURES[k].name), 'damp', ''].map(h => (
+            {['school', 'worse by', ...FIGURE_KEYS.map(k => WORDS[k].name), 'damp', ''].map(h => (
               <th key={h} scope="col" className="py-1 pr-3 font-medium">
                 {h}
               </th>

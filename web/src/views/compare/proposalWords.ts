@@ -6,6 +6,7 @@ import type { Candidate, ChoiceLimits, Proposal, PutUp } from '@overcoat/core/st
 import { printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { dampWord, isNoDamper } from '@overcoat/core/van/wetting';
 import { brokenWords, printFigure } from '../../figures/weighed.ts';
+import { limitName, WORDS } from '../../figures/words.ts';
 import { HOLD_NAMES } from '../../holdNames.ts';
 
 /** What was found, in a sentence; what cannot be kept first. */
@@ -29,9 +30,11 @@ export function proposalWords(
 
 /** So much more of what a limit allows, in words; of height it is less that is asked. */
 const moreOf = (key: FigureKey, more: number, units: UnitSystem): string => {
-  const { better, unit, name } = VAN_FIGURES[key];
+  const { better, unit } = VAN_FIGURES[key];
   const what =
-    unit === 'money' || unit === 'kg' || unit === 'h' ? '' : ` ${key === 'headroom' ? 'height' : name}`;
+    unit === 'money' || unit === 'kg' || unit === 'h'
+      ? ''
+      : ` ${key === 'headroom' ? 'height' : WORDS[key].name}`;
   return `${printFigure(key, more, units)} ${better === 'less' ? 'more' : 'less'}${what}`;
 };
 
@@ -49,7 +52,7 @@ export function gapWords({ over, gap }: Proposal): string {
 export function conflictWords({ conflict }: Proposal, units: UnitSystem): string {
   if (!conflict) return '';
   const { between, alone, together } = conflict;
-  const names = between.map(nameOf);
+  const names = between.map(limitName);
   const first =
     names.length === 1
       ? `No choice keeps the ${names[0]}`
@@ -67,9 +70,6 @@ const rounded = (key: FigureKey, by: number): number => {
   const step = VAN_FIGURES[key].limit?.step ?? VAN_FIGURES[key].tells;
   return Math.ceil(by / step - 1e-6) * step;
 };
-
-/** A limit in a sentence. */
-const nameOf = (key: FigureKey): string => VAN_FIGURES[key].limit?.name ?? VAN_FIGURES[key].name;
 
 /** Zones for which there was nothing to choose, or nothing as dry as asked, or where more has to hold it; empty where all is well. */
 export function withoutWords(
@@ -137,7 +137,7 @@ export function spareWords({ spare, figures }: Proposal, units: UnitSystem): str
       return {
         by,
         share: by / whole,
-        says: `${printFigure(limit, to, units)} ${less} ${limit === 'money' ? 'money' : nameOf(limit)}`,
+        says: `${printFigure(limit, to, units)} ${less} ${limit === 'money' ? 'money' : limitName(limit)}`,
       };
     })
     .filter(n => n.by >= 0 && n.share < 0.1)
