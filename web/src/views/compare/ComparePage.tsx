@@ -223,8 +223,13 @@ function argument(rows: Row[]): string {
   const best = (pick: (r: Row) => number) => rows.reduce((a, b) => (pick(b) < pick(a) ? b : a));
   const firsts = [
     ['warmest', best(r => r.e.heat.asUsed)],
-    ['lightest', best(r => r.e.load.mass)],
-    ['cheapest', best(r => r.e.pay?.total ?? Number.POSITIVE_INFINITY)],
+    // Until every variant is counted nobody knows which is lightest and cheapest.
+    ...(rows.every(r => r.e.pay)
+      ? ([
+          ['lightest', best(r => r.e.load.mass)],
+          ['cheapest', best(r => r.e.pay!.total)],
+        ] as const)
+      : []),
   ] as const;
   const winners = rows.flatMap(r => {
     const won = firsts.filter(([, winner]) => winner === r).map(([word]) => word);
