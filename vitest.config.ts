@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -5,6 +6,7 @@ export default defineConfig({
     // Long enough for a machine that does other work: how fast anything is, the bench says.
     testTimeout: 240_000,
     maxWorkers: 2,
+    setupFiles: [fileURLToPath(new URL('scripts/draws.ts', import.meta.url))],
     projects: [
       // Pure functions share what they load; what keeps state has each file to itself.
       {

@@ -9,18 +9,22 @@ const LOOKED_AT = 40;
 const IN_PAIRS = 14;
 /** Groups that are thrown open at a time. */
 const OPENED = 3;
+/** Choices no more than this are all tried. */
+const ALL_TRIED = 1000;
 /** What being over a limit by all of it weighs against the value, and all that may be gained. */
 const PENALTY = 4;
 
 /**
- * Looks for the best choice: from the relaxed problem, by changing one and two groups at a time, then by throwing a few open and
- * closing them again. Seeded; the best so far is there at every step.
+ * Looks for the best choice: where there are few, by trying them all; else from the relaxed problem, by changing one and two groups
+ * at a time, then by throwing a few open and closing them again. Seeded; the best so far is there at every step.
  */
 export class ChoiceSearch {
   /** The best that can be done so far; the least over where nothing can be. */
   best: Choice;
   /** No choice has less value. */
   readonly bound: number;
+  /** Whether all there are were tried: nothing is left to look for. */
+  private readonly exact: boolean;
   private readonly tally: Tally;
   private readonly looked: number[][];
   private readonly random: () => number;
@@ -31,14 +35,16 @@ export class ChoiceSearch {
     const lightest = from ?? problem.groups.map(g => least(g.options.map(o => o.takes[0] ?? o.value)));
     this.best = weigh(problem, lightest);
     const { bound, ranked } = relax(problem, this.best.value);
-    this.bound = bound;
+    this.exact = problem.groups.reduce((n, g) => n * g.options.length, 1) <= ALL_TRIED;
+    if (this.exact) for (const options of every(problem)) this.note(weigh(problem, options));
+    this.bound = this.exact && this.best.over === 0 ? this.best.value : bound;
     this.looked = ranked.map(r => r.slice(0, LOOKED_AT));
     this.penalty = PENALTY * Math.max(1e-6, Math.abs(this.best.value), spreadOf(problem));
     this.tally = new Tally(
       problem,
       ranked.map(r => r[0]!),
     );
-    this.descend();
+    if (!this.exact) this.descend();
   }
 
   /** Whether the best is proven by the bound. */
@@ -48,6 +54,7 @@ export class ChoiceSearch {
 
   /** One round; true where it found better. */
   step(): boolean {
+    if (this.exact) return false;
     const before = this.best;
     const options = [...(this.random() < 0.5 ? this.best.options : this.tally.options)];
     for (let i = 0; i < OPENED; i++) {
@@ -61,8 +68,7 @@ export class ChoiceSearch {
     return this.best !== before;
   }
 
-  private note(): void {
-    const choice = this.tally.choice();
+  private note(choice = this.tally.choice()): void {
     if (isBetter(choice, this.best)) this.best = choice;
   }
 
@@ -105,6 +111,17 @@ export class ChoiceSearch {
           }
       }
     return false;
+  }
+}
+
+/** Every choice there is. */
+function* every({ groups }: ChoiceProblem): Generator<number[]> {
+  const options = groups.map(() => 0);
+  for (;;) {
+    yield options;
+    let g = 0;
+    while (g < groups.length && ++options[g]! === groups[g]!.options.length) options[g++] = 0;
+    if (g === groups.length) return;
   }
 }
 

@@ -8,7 +8,7 @@ import { holdingOf } from '../holding/index.ts';
 import { NestSearch } from '../nesting/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { takeOff } from '../takeoff/index.ts';
-import { type BuyLine, needsFor, orderList, surveyErrors } from './index.ts';
+import { type BuyLine, enoughOf, needsFor, orderList, ordersOf, surveyErrors } from './index.ts';
 
 const library = makeLibrary();
 const demo = demoDesigns(library) as [Design, Design];
@@ -35,19 +35,70 @@ function listOf(
 const line = (lines: BuyLine[], key: string) => lines.find(l => l.key === key)!;
 
 describe('larger tins', () => {
-  const tinned = (need: number, price?: number) => {
+  const tinned = (need: number, { at = 0, price }: { at?: number; price?: number } = {}) => {
     const prices = new Map(price === undefined ? [] : [['metal-primer', [{ price, at: '2026-01-01' }]]]);
-    const by = { supplies: new Map(), prices, firstTime: false, errors: surveyErrors(demo[0].shell) };
+    const supplies = new Map(at > 0 ? [['metal-primer', at]] : []);
+    const by = { supplies, prices, firstTime: false, errors: surveyErrors(demo[0].shell) };
     const one = { supply: supplyOf('metal-primer'), need, why: 'bare steel', uses: ['primer'], error: 0 };
-    return orderList([], null, [one], library, by)[0]!;
+    return orderList([], null, [one], library, by);
   };
-  it('are told where all of them cost less, and where they do not, or one pays less for small ones, they are not', () => {
-    // 0.25 l at 11 and 1 l at 30: three small ones cost 33.
-    expect(tinned(0.7).instead).toEqual({ name: 'Zinc primer, 1 l', packs: 1, cost: 30, same: true });
-    expect(tinned(0.5).instead).toBeUndefined();
-    expect(tinned(0.7, 9).instead).toBeUndefined();
-    expect(tinned(1.2).instead).toBeUndefined();
-    expect(tinned(1.6).instead).toMatchObject({ packs: 2, cost: 60 });
+  const bought = (...args: Parameters<typeof tinned>) =>
+    Object.fromEntries(tinned(...args).map(l => [l.key, l.packs]));
+  // 0.25 l at 11 and 1 l at 30.
+  it('are bought where they cost less, beside small ones where that costs least, and not where one pays less for small ones', () => {
+    expect(bought(0.7)).toEqual({ 'metal-primer/1': 1 });
+    expect(bought(0.5)).toEqual({ 'metal-primer': 2 });
+    expect(bought(1.2)).toEqual({ 'metal-primer': 1, 'metal-primer/1': 1 });
+    expect(bought(1.7)).toEqual({ 'metal-primer/1': 2 });
+    expect(bought(0.7, { price: 9 })).toEqual({ 'metal-primer': 3 });
+    expect(bought(0.7, { at: 0.3 })).toEqual({ 'metal-primer': 2 });
+    expect(bought(0.7, { at: 1 })).toEqual({ 'metal-primer': 0 });
+  });
+  it('cost no more than any other packs that do, hold what is needed, and count the shelf once', () => {
+    for (const at of [0, 0.4])
+      for (let need = 0.05; need < 6; need += 0.13) {
+        const lines = tinned(need, { at });
+        const held = lines.reduce((sum, l) => sum + l.packs * (l.key === 'metal-primer' ? 0.25 : 1), 0);
+        const cost = lines.reduce((sum, l) => sum + l.cost, 0);
+        expect(held + at).toBeGreaterThanOrEqual(need - 1e-9);
+        expect(lines.reduce((sum, l) => sum + l.need, 0)).toBeCloseTo(need, 9);
+        expect(lines.reduce((sum, l) => sum + l.shelf, 0)).toBeCloseTo(Math.min(at, need), 9);
+        expect(lines.filter(l => l.supply!.counts)).toHaveLength(1);
+        for (const l of lines) expect(l.left).toBeGreaterThanOrEqual(-1e-9);
+        for (let large = 0; large <= 7; large++) {
+          const small = Math.max(0, Math.ceil((need - at - large) / 0.25 - 1e-9));
+          expect(cost).toBeLessThanOrEqual(large * 30 + small * 11 + 1e-9);
+        }
+      }
+  });
+  const ordered = (lines: { key: string; packs: number }[]) =>
+    ordersOf([
+      {
+        id: 'o',
+        at: '2026-01-02T00:00:00Z',
+        fact: {
+          kind: 'ordered',
+          order: 'o',
+          van: 'a',
+          supplier: 'S',
+          lead: 2,
+          lines: lines.map(l => ({ ...l, name: 'Zinc primer', price: 11 })),
+        },
+      },
+    ]);
+  it('do for what was ordered in small ones, and small ones for what was ordered in large', () => {
+    const enough = (need: number, ...lines: { key: string; packs: number }[]) =>
+      enoughOf(tinned(need), ordered(lines), new Set(['a']), new Set()).map(e => [e.verdict, e.open]);
+    const [small, large] = ['metal-primer', 'metal-primer/1'];
+    expect(enough(0.7)).toEqual([['short', 1]]);
+    expect(enough(0.7, { key: small, packs: 3 })).toEqual([['enough', 0]]);
+    expect(enough(0.7, { key: small, packs: 2 })).toEqual([['short', 1]]);
+    expect(enough(0.5, { key: large, packs: 1 })).toEqual([['enough', 0]]);
+    const short = (open: number) => ['short', open];
+    expect(enough(1.2)).toEqual([short(1), short(1)]);
+    // 0.2 l are missing: the small one does.
+    expect(enough(1.2, { key: large, packs: 1 })).toEqual([short(1), short(0)]);
+    expect(enough(1.2, { key: small, packs: 1 })).toEqual([short(0), short(1)]);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { BuyLine } from './orderList.ts';
 import { onItsWay, type StandingOrder } from './orders.ts';
+import { packsOpen } from './tins.ts';
 
 /** Whether what is here and on its way does for what is still to cut. */
 export interface Enough {
@@ -9,6 +10,8 @@ export interface Enough {
   here: number;
   /** Packs that are still to come. */
   coming: number;
+  /** Of a supply: so much of it is here or coming in packs of another size, in the line's unit. */
+  otherwise: number;
   /** Packs still to order; none of what is cut already. */
   open: number;
   /** Cut already; it does; it does unless the van is larger than measured; it does not. */
@@ -47,6 +50,7 @@ export function enoughOf(
   const had = hadFor(orders, vans);
   return lines.map((l): Enough => {
     const { here, coming } = had.get(l.key) ?? { here: 0, coming: 0 };
+    if (l.supply && l.supply.sizes.length > 1) return ofSizes(l, l.supply, lines, had);
     const atMost = Math.max(l.packs, l.packsAtMost);
     const have = here + coming;
     const verdict = isCut(l.key, cut)
@@ -57,8 +61,36 @@ export function enoughOf(
           ? 'may be short'
           : 'short';
     const open = verdict === 'cut' ? 0 : Math.max(0, l.packs - have);
-    return { key: l.key, here, coming, open, verdict };
+    return { key: l.key, here, coming, otherwise: 0, open, verdict };
   });
+}
+
+/** The same of what is sold in several sizes: whatever it came in, it is so much of it. */
+function ofSizes(
+  line: BuyLine,
+  { id, sizes }: NonNullable<BuyLine['supply']>,
+  lines: readonly BuyLine[],
+  had: ReadonlyMap<string, { here: number; coming: number }>,
+): Enough {
+  const { here, coming } = had.get(line.key) ?? { here: 0, coming: 0 };
+  const mine = lines.filter(l => l.supply?.id === id);
+  const amountOf = ({ key, amount }: (typeof sizes)[number]) => {
+    const own = had.get(key);
+    return own ? (own.here + own.coming) * amount : 0;
+  };
+  const have = sizes.reduce((sum, s) => sum + amountOf(s), 0);
+  const need = mine.reduce((sum, l) => sum + l.need - l.shelf, 0);
+  const own = sizes.findIndex(s => s.key === line.key);
+  const atMost = Math.max(0, line.packsAtMost - line.packs) * sizes[own]!.amount;
+  const listed = sizes.map(s => mine.find(l => l.key === s.key)?.packs ?? 0);
+  return {
+    key: line.key,
+    here,
+    coming,
+    otherwise: have - amountOf(sizes[own]!),
+    open: packsOpen(Math.max(0, need - have), sizes, listed)[own]!,
+    verdict: have < need - 1e-9 ? 'short' : have < need + atMost - 1e-9 ? 'may be short' : 'enough',
+  };
 }
 
 /** Shares whole packs out to vans by what each needs: the largest remainders get what is left. */

@@ -7,6 +7,7 @@ import type { OrderLine, TakeOff } from '../takeoff/index.ts';
 import type { Need } from './needList.ts';
 import type { PutPrice } from './shelf.ts';
 import { atMost, errorOf, type SurveyErrors } from './surveyError.ts';
+import { cheapestPacks, packsFor, type Size, sizesOf } from './tins.ts';
 
 /** One thing to buy. */
 export interface BuyLine {
@@ -44,8 +45,10 @@ export interface BuyLine {
   why: string;
   /** Ids of the pieces, or names of the tasks, that use it. */
   uses: string[];
-  /** What would do the same work, and what all of that costs, `same` where it is a larger pack of it; left out where nothing would. */
-  instead?: { name: string; packs: number; cost: number; same?: true };
+  /** Of a supply: its id, what the shelf counts it by, and all sizes it is sold in; `counts` for the one line of it that shows the shelf. */
+  supply?: { id: string; sizes: readonly Size[]; counts: boolean };
+  /** What would do the same work, and what all of that costs; left out where nothing would. */
+  instead?: { name: string; packs: number; cost: number };
 }
 
 /** A nest of what is cut of one material, where it has been searched. */
@@ -96,7 +99,7 @@ export function orderList(
       const own = groups.get(size(l.material, l.stock.thickness))?.group.pieces.map(p => p.id);
       return estimatedLine(l, own ?? Object.keys(l.byZone), library, by);
     });
-  return [...sheets, ...estimated, ...needs.map(n => supplyLine(n, by))];
+  return [...sheets, ...estimated, ...needs.flatMap(n => supplyLines(n, by))];
 }
 
 function sheetLines({ group, nest }: Cut, library: Library, { firstTime, errors }: OrderBy): BuyLine[] {
@@ -185,49 +188,52 @@ function estimatedLine(l: OrderLine, uses: string[], library: Library, { errors 
   };
 }
 
-const packsFor = (need: number, { amount }: Supply): number => Math.max(0, Math.ceil(need / amount - 1e-9));
-
-function supplyLine(
+/** A supply in the sizes that cost least: a line each, the usual size first; of what is at hand alone, that one. */
+function supplyLines(
   { supply, need, why, uses, error, instead }: Need,
   { supplies, prices }: OrderBy,
-): BuyLine {
+): BuyLine[] {
+  const sizes = sizesOf(supply, key => prices.get(key)?.at(-1)?.price ?? null);
   const at = Math.min(need, supplies.get(supply.id) ?? 0);
-  const packs = packsFor(need - at, supply);
-  const price = prices.get(supply.id)?.at(-1)?.price ?? supply.price;
-  const tins = largerTins(supply, need - at, packs * price);
-  return {
-    key: supply.id,
-    name: supply.name,
-    kind: supply.kind,
-    need,
-    unit: supply.unit,
-    packs,
-    pack: packOf(supply),
-    price,
-    cost: packs * price,
-    left: at + packs * supply.amount - need,
-    spare: 0,
-    sparePacks: 0,
-    packsAtMost: packsFor(need * atMost(error) - at, supply),
-    sold: supply.of ?? null,
-    shelf: at,
-    why,
-    uses,
-    ...(instead && at === 0 ? { instead: other(instead) } : tins ? { instead: tins } : {}),
-  };
+  const packs = cheapestPacks(need - at, sizes);
+  // What the usual size need not hold.
+  const inLarger = packs[1] ? Math.min(need - at, packs[1] * sizes[1]!.amount) : 0;
+  return sizes.flatMap((size, i): BuyLine[] => {
+    const own = packs[i]!;
+    const counts = i === 0 || packs[0] === 0;
+    if (own === 0 && (i > 0 || inLarger > 0)) return [];
+    const shelf = counts ? at : 0;
+    const held = i > 0 ? inLarger + shelf : need - inLarger;
+    // What a larger van asks for more of goes into the size that shows the shelf.
+    const most =
+      need * atMost(error) - at - (counts && i === 0 ? (packs[1] ?? 0) * (sizes[1]?.amount ?? 0) : 0);
+    return [
+      {
+        key: size.key,
+        name: i > 0 ? `${supply.name}, larger tin` : supply.name,
+        kind: supply.kind,
+        need: held,
+        unit: supply.unit,
+        packs: own,
+        pack: packOf(size.amount, supply.unit),
+        price: size.price,
+        cost: own * size.price,
+        left: shelf + own * size.amount - held,
+        spare: 0,
+        sparePacks: 0,
+        packsAtMost: counts ? packsFor(most, size) : own,
+        sold: supply.of ?? null,
+        shelf,
+        why,
+        uses,
+        supply: { id: supply.id, sizes, counts },
+        ...(instead && at === 0 ? { instead: other(instead) } : {}),
+      },
+    ];
+  });
 }
 
-/** Larger packs of the same where all of them cost less; null where they do not. */
-function largerTins({ name, unit, larger }: Supply, need: number, cost: number): BuyLine['instead'] | null {
-  if (!larger || need <= 0) return null;
-  const packs = Math.ceil(need / larger.amount - 1e-9);
-  const all = packs * larger.price;
-  return all < cost - 0.005
-    ? { name: `${name}, ${larger.amount} ${unit}`, packs, cost: all, same: true }
-    : null;
-}
-
-function packOf({ amount, unit }: Supply): string {
+function packOf(amount: number, unit: Supply['unit']): string {
   if (unit === 'piece') return amount === 1 ? 'one' : `${amount} pieces`;
   return `${amount} ${unit}`;
 }

@@ -52,7 +52,7 @@ export function dueFor(
 /** How much of a line each van needs, in the line's unit. */
 export function needsByVan(line: BuyLine, vans: readonly VanWork[]): number[] {
   return vans.map(van => {
-    const supply = van.needs.find(n => n.supply.id === line.key);
+    const supply = van.needs.find(n => n.supply.id === line.supply?.id);
     if (supply) return supply.need;
     const [own] = linesFor([line], van);
     const uses = new Set(own?.uses);

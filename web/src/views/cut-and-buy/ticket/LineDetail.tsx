@@ -7,6 +7,7 @@ import { useUnits } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Select } from '../../../ui/Select.tsx';
+import { SupplyPrice } from './LinePrice.tsx';
 import { DaysToCome, ShopFields } from './ShopFields.tsx';
 import { amount, day } from './words.ts';
 
@@ -40,13 +41,28 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
           <p>
             Instead: {l.instead.packs} × {inUnits(l.instead.name, units)}, {printMoney(l.instead.cost)} (
             {l.instead.cost < l.cost
-              ? `${printMoney(l.cost - l.instead.cost)} less${l.instead.same ? '' : ': one run over each rib'}`
+              ? `${printMoney(l.cost - l.instead.cost)} less: one run over each rib`
               : `${printMoney(l.instead.cost - l.cost)} more`}
             ).
           </p>
         )}
+        {l.supply?.sizes
+          .filter(s => s.key !== l.key)
+          .map(s => (
+            <p key={s.key} className="flex flex-wrap items-baseline gap-x-2">
+              It is also sold in packs of {amount(l.unit, s.amount, units)}, at
+              <span className="w-[84px]">
+                <SupplyPrice
+                  supply={s.key}
+                  name={`${l.name} of ${amount(l.unit, s.amount, units)}`}
+                  price={s.price}
+                />
+              </span>
+              each: what costs least together is on the list.
+            </p>
+          ))}
         {paid.length > 0 && <p className="text-[13px] text-faint">Paid: {paid.join('; ')}.</p>}
-        <Booking line={l} />
+        {l.supply?.counts && <Booking line={l} supply={l.supply.id} />}
         <p className="text-[13px] text-faint">
           Used by {l.uses.slice(0, 8).join(', ')}
           {l.uses.length > 8 ? ` and ${l.uses.length - 8} more` : ''}.
@@ -85,14 +101,14 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
 }
 
 /** What of a supply at hand is kept for this van and for others. */
-function Booking({ line: l }: { line: TicketLine }) {
+function Booking({ line: l, supply }: { line: TicketLine; supply: string }) {
   const van = useDesign(s => s.id) ?? '';
   const { booked, note } = useWorkshop();
   const units = useUnits();
-  const vans = booked.get(l.key);
+  const vans = booked.get(supply);
   const own = vans?.get(van) ?? 0;
   const others = [...(vans ?? [])].reduce((sum, [id, n]) => sum + (id === van ? 0 : n), 0);
-  const book = (kept: number) => note([{ kind: 'booked', van, supply: l.key, amount: kept }]);
+  const book = (kept: number) => note([{ kind: 'booked', van, supply, amount: kept }]);
   if (l.shelf <= 0 && own <= 0 && others <= 0) return null;
   return (
     <p>

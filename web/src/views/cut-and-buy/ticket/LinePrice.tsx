@@ -17,23 +17,24 @@ export function LinePrice({ line }: { line: TicketLine }) {
       {material && stock ? (
         <OwnPrice material={material} stock={stock} label={`Price a pack of ${material.name}`} />
       ) : (
-        <SupplyPrice line={line} />
+        <SupplyPrice supply={line.key} name={line.name} price={line.price} />
       )}
     </div>
   );
 }
 
-function SupplyPrice({ line }: { line: TicketLine }) {
+/** What a pack of a supply costs, by the key of its size. */
+export function SupplyPrice({ supply, name, price }: { supply: string; name: string; price: number }) {
   const { prices, note } = useWorkshop();
-  const own = prices.get(line.key) ?? [];
+  const own = prices.get(supply) ?? [];
   const last = own.at(-1);
-  const put = (price: number | null) => note([{ kind: 'priced', supply: line.key, price }]);
+  const put = (price: number | null) => note([{ kind: 'priced', supply, price }]);
   return (
     <Field
       compact
       hideLabel
-      label={`Price a pack of ${line.name}`}
-      shown={printMoney(line.price)}
+      label={`Price a pack of ${name}`}
+      shown={printMoney(price)}
       assumed={!last}
       note={
         last && (
@@ -43,7 +44,7 @@ function SupplyPrice({ line }: { line: TicketLine }) {
               type="button"
               tabIndex={-1}
               className="text-chalk underline"
-              aria-label={`Take back the price of ${line.name}`}
+              aria-label={`Take back the price of ${name}`}
               onClick={() => put(null)}
             >
               take back

@@ -109,7 +109,11 @@ function Row({
       </th>
       <td className="py-1 pl-2 text-right whitespace-nowrap">{amount(l.unit, l.need, units)}</td>
       <td className="w-20 py-1 pl-2 text-right">
-        {l.kind === 'sheet' ? l.shelf > 0 ? amount(l.unit, l.shelf, units) : '' : <AtHand line={l} />}
+        {l.supply?.counts ? (
+          <AtHand line={l} supply={l.supply.id} />
+        ) : (
+          l.shelf > 0 && amount(l.unit, l.shelf, units)
+        )}
       </td>
       <td className={`py-1 pl-2 text-right ${l.packs > 0 ? 'font-semibold' : 'text-faint'}`}>
         {l.packs > 0 ? l.packs : 'have it'}
@@ -127,11 +131,13 @@ function Row({
 }
 
 /** What of a line is here and on its way, and whether the tape’s error could ask for more. */
-function Had({ line: { enough: e, packs, packsAtMost } }: { line: TicketLine }) {
+function Had({ line: { enough: e, packs, packsAtMost, unit } }: { line: TicketLine }) {
+  const units = useUnits();
   const more = packsAtMost > packs;
   const had = [
     e.here > 0 ? `${e.here} here` : '',
     e.coming > 0 ? `${e.coming} coming` : '',
+    e.otherwise > 0 ? `${amount(unit, e.otherwise, units)} in other tins` : '',
     e.verdict !== 'cut' && more ? `up to ${packsAtMost}` : '',
   ].filter(Boolean);
   if (had.length === 0) return null;
@@ -145,14 +151,14 @@ function Had({ line: { enough: e, packs, packsAtMost } }: { line: TicketLine }) 
   );
 }
 
-function AtHand({ line: l }: { line: TicketLine }) {
+function AtHand({ line: l, supply }: { line: TicketLine; supply: string }) {
   const { supplies, note } = useWorkshop();
   return (
     <Field
       compact
       hideLabel
       label={`${l.name} at hand`}
-      shown={supplies.has(l.key) ? printNumber(supplies.get(l.key)!, 2) : ''}
+      shown={supplies.has(supply) ? printNumber(supplies.get(supply)!, 2) : ''}
       parse={text => {
         const read = parseNumber(text.trim() === '' ? '0' : text);
         if (!read.ok) return read;
@@ -160,7 +166,7 @@ function AtHand({ line: l }: { line: TicketLine }) {
           ? read
           : { ok: false, message: 'A number from 0 to 100 000.' };
       }}
-      onCommit={value => void note([{ kind: 'counted', supply: l.key, amount: value }])}
+      onCommit={value => void note([{ kind: 'counted', supply, amount: value }])}
     />
   );
 }
