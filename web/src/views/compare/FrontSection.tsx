@@ -26,6 +26,9 @@ interface Props {
   disabled: boolean;
 }
 
+/** One and the same, so that what is drawn stays drawn. */
+const NO_FRONT: readonly FrontPoint[] = [];
+
 /** Two figures against each other: what can be had, with variants, schools and the proposal, the limits as fences, and the pick. */
 export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }: Props) {
   const { variants } = useOpenDesign();
@@ -93,7 +96,7 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
         </p>
       </RunButton>
       <FrontPlot
-        front={front.stale ? [] : (answer ?? [])}
+        front={(!front.stale && answer) || NO_FRONT}
         marks={marks}
         limits={limits}
         x={x}
