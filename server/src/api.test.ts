@@ -322,8 +322,19 @@ describe('changes of a design', () => {
       ['shell', 'zones', 999, 'name'],
       ['nowhere', 'at', 'all'],
       ['__proto__', 'polluted'],
+      ['shell', 'zones', 'zzz'],
+      ['shell', 'zones', 'length'],
+      ['shell', 'zones', 0, 'bays', '0', 'station'],
     ])
       await change(id, 1, [replace(path, 'x')]).expect(422);
+    // Four thousand million zones once kept the server busy for good, null in place of one was its own mistake.
+    await change(id, 1, [replace(['shell', 'zones', 'length'], 4294967295)]).expect(422);
+    for (const value of [null, 7, 'x', []])
+      for (const path of [['shell', 'zones', 0], ['variants', 0], []])
+        await change(id, 1, [replace(path, value)]).expect(422);
+    await change(id, 1, [
+      { op: 'add', path: ['shell', 'zones', 'zzz'], value: design.shell.zones[0] },
+    ]).expect(422);
     expect(({} as { polluted?: string }).polluted).toBeUndefined();
     expect((await get(`/api/conversions/${id}`)).body).toMatchObject({ revision: 1, design });
   });
@@ -434,6 +445,29 @@ describe('own materials and prices', () => {
     });
     const again = await get(`/api/conversions/${back.body.conversion.id}/export`).expect(200);
     expect(again.body).toEqual(file.body);
+  });
+
+  it('are not deleted while a save takes them up: one of the two is told', async () => {
+    for (let n = 0; n < 12; n++) {
+      const { id, design } = await create(`Race ${n}`);
+      await put('/api/materials/raced')
+        .send({ ...own, id: 'raced' })
+        .expect(200);
+      const using = structuredClone(design);
+      using.shell.skin.material = 'raced';
+      const [saved, gone] = await Promise.all([
+        save(id, 1, using),
+        api().delete('/api/materials/raced').set('Host', 'localhost'),
+      ]);
+      expect([
+        [200, 409],
+        [422, 204],
+      ]).toContainEqual([saved.status, gone.status]);
+      await save(id, saved.status === 200 ? 2 : 1, design).expect(200);
+      await api().delete(`/api/conversions/${id}`).set('Host', 'localhost').expect(204);
+      await api().delete(`/api/bin/${id}`).set('Host', 'localhost').expect(204);
+      await api().delete('/api/materials/raced').set('Host', 'localhost');
+    }
   });
 
   it('bring a different material of the same id in under a new one, and say so', async () => {

@@ -170,11 +170,13 @@ describe('the own library', () => {
     ...change,
   });
 
+  const takenIn = (store: LibraryStore, change: object) => store.takeIn(file(change), async read => read);
+
   it('takes in what is new once, and nothing twice', async () => {
     const store = library();
     const price = { format: 6 as const, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
-    expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
-    expect((await store.takeIn(file({ materials: [own], prices: [price] }))).notes).toEqual([]);
+    expect((await takenIn(store, { materials: [own], prices: [price] })).notes).toEqual([]);
+    expect((await takenIn(store, { materials: [own], prices: [price] })).notes).toEqual([]);
     const { materials, prices, library: all } = await store.read();
     expect([materials, prices]).toEqual([[own], [price]]);
     expect(all.get('pir')!.stock.find(s => s.thickness === 0.025)!.price).toBe(21);
@@ -194,23 +196,21 @@ describe('the own library', () => {
     const store = library();
     const glue = { ...own, id: 'mine', name: 'Another of that id' };
     const board = { ...own, id: 'glued', fixedWith: 'mine' };
-    await store.takeIn(file({ materials: [glue, board] }));
+    await takenIn(store, { materials: [glue, board] });
     expect((await store.read()).library.get('glued')!.fixedWith).toBe('mine-2');
     await db.write(writer => libraryRows(writer).Material.destroy({ where: { id: ['glued', 'mine-2'] } }));
   });
 
   it('keeps the person’s own price and says so', async () => {
-    const { notes } = await library().takeIn(
-      file({ prices: [{ format: 6, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }] }),
-    );
+    const { notes } = await takenIn(library(), {
+      prices: [{ format: 6, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }],
+    });
     expect(notes).toEqual(['Your own price for pir stays.']);
     expect((await library().read()).prices[0]!.price).toBe(21);
   });
 
   it('never lets a file change a reference material: it comes in beside it', async () => {
-    const { notes } = await library().takeIn(
-      file({ materials: [{ ...own, id: 'pir', conductivity: 0.001 }] }),
-    );
+    const { notes } = await takenIn(library(), { materials: [{ ...own, id: 'pir', conductivity: 0.001 }] });
     expect(notes[0]).toContain('pir-2');
     const { library: all } = await library().read();
     expect(all.get('pir')!.conductivity).toBe(0.022);
@@ -243,12 +243,39 @@ describe('the own library', () => {
     expect(await standing()).toBeUndefined();
   });
 
+  it('keeps every price of many that are put at once', async () => {
+    const store = library();
+    const size = { format: 6 as const, material: 'pir', thickness: 0.03, width: 1.2 };
+    await Promise.all([...Array(20).keys()].map(n => store.putPrice({ ...size, price: 20 + n })));
+    const found = (await store.read()).prices.find(p => p.thickness === 0.03)!;
+    expect([...found.earlier!.map(e => e.price), found.price].sort()).toEqual(
+      [...Array(20).keys()].map(n => 20 + n),
+    );
+  });
+
+  it('gives many files at once, each with its own material of one id, an id each', async () => {
+    const store = library();
+    const made = await Promise.all(
+      [...Array(8).keys()].map(n =>
+        takenIn(store, {
+          materials: [{ ...own, id: 'same', name: `Board ${n}`, conductivity: 0.03 + n / 1000 }],
+        }),
+      ),
+    );
+    const { library: all } = await store.read();
+    const ids = [...all.values()].filter(m => m.name.startsWith('Board ')).map(m => m.name);
+    expect(ids.sort()).toEqual([...Array(8).keys()].map(n => `Board ${n}`));
+    expect(made.filter(m => m.notes.length > 0)).toHaveLength(7);
+  });
+
   it('goes back to indicative prices', async () => {
     const store = library();
     await store.removePrices('pir');
     expect((await store.read()).prices).toEqual([]);
-    await expect(store.removeMaterial('none', new ConversionStore(db).designs())).rejects.toMatchObject({
-      status: 404,
-    });
+    await expect(store.removeMaterial('none', w => new ConversionStore(db).designs(w))).rejects.toMatchObject(
+      {
+        status: 404,
+      },
+    );
   });
 });

@@ -23,7 +23,7 @@ export function apiRouter(rooms: Rooms): Router {
     ...cutListHandlers(rooms.cutLists),
     ...workshopHandlers(rooms.workshop),
     ...fileHandlers(rooms.files),
-    ...libraryHandlers(rooms.library, () => rooms.conversions.designs()),
+    ...libraryHandlers(rooms.library, writer => rooms.conversions.designs(writer)),
   });
   return router;
 }

@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { once } from 'node:events';
+import { existsSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { PassThrough } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { contract } from '@overcoat/core/contract';
 import { writeWav } from '@overcoat/core/formats';
@@ -13,6 +15,7 @@ import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import yazl from 'yazl';
 import { createApp } from './app.ts';
+import { writeArchive } from './conversions/archive.ts';
 import { type Database, openDatabase } from './db/database.ts';
 import { keepHouse } from './housekeeping.ts';
 import { openRooms, type Rooms } from './rooms.ts';
@@ -189,6 +192,41 @@ describe('what leaves with a conversion', () => {
       await other.close();
       rmSync(elsewhere, { recursive: true });
     }
+  });
+
+  it('an archive goes without a photo whose bytes are gone, and ends where they go while it is written; the server goes on', async () => {
+    const id = await create();
+    const [kept, gone] = [jpeg(1), jpeg(2)];
+    for (const one of [kept, gone]) await keep(one);
+    await note(id, entry('k', photo(kept)), entry('g', photo(gone))).expect(200);
+    const { path: bytes } = await rooms.files.find(hashOf(gone));
+    rmSync(bytes);
+    await call('get', `/files/${hashOf(gone)}`).expect(404);
+    await call('get', `/conversions/${id}/archive`).expect(200);
+    const held = await rooms.files.find(hashOf(kept));
+    const out = new PassThrough();
+    out.resume();
+    await expect(
+      writeArchive({} as never, [held, { ...held, path: `${bytes}.missing` }], out),
+    ).rejects.toThrow('ENOENT');
+    await call('get', `/conversions/${id}`).expect(200);
+  });
+
+  it('an archive or a photo that nobody waits for any more leaves no file open', async () => {
+    const large = Buffer.alloc(5_000_000, 7);
+    const file = path.join(folder, 'large');
+    writeFileSync(file, large);
+    const held = { hash: '0', type: 'image/jpeg', bytes: large.length, createdAt: '', path: file };
+    const open = () => readdirSync('/proc/self/fd').length;
+    const before = open();
+    for (let i = 0; i < 8; i++) {
+      const out = new PassThrough();
+      const written = writeArchive({} as never, [held, held], out);
+      await once(out, 'readable');
+      out.destroy();
+      await expect(written).rejects.toThrow();
+    }
+    await expect.poll(open).toBeLessThanOrEqual(before);
   });
 
   it.each([

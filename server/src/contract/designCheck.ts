@@ -39,35 +39,36 @@ const sound = new WeakSet<object>();
  */
 export function checkChanged(design: Design): void {
   for (const [at, part, type] of partsOf(design)) {
-    if (typeof part !== 'object' || part === null || sound.has(part)) continue;
+    if (isObject(part) && sound.has(part)) continue;
     check(part, type, at);
-    sound.add(part);
+    // What is no object is refused by then.
+    sound.add(part as object);
   }
   // The rest, with something sound and small in place of each part.
-  const { shell, variants } = design;
-  const whole = typeof shell === 'object' && shell !== null;
-  check(
-    {
-      ...design,
-      shell: whole ? { ...shell, zones: standIns(shell.zones, ZONE) } : shell,
-      variants: standIns(variants, VARIANT),
-    },
-    'design',
-    '',
-  );
+  const { shell, variants } = isObject(design) ? design : ({} as Design);
+  const rest = isObject(design)
+    ? {
+        ...design,
+        shell: isObject(shell) ? { ...shell, zones: standIns(shell.zones, ZONE) } : shell,
+        variants: standIns(variants, VARIANT),
+      }
+    : design;
+  check(rest, 'design', '');
 }
 
 /** Takes a whole design for checked. */
 export function knownSound(design: Design): void {
-  for (const [, part] of partsOf(design)) sound.add(part);
+  for (const [, part] of partsOf(design)) sound.add(part as object);
 }
 
-function* partsOf(design: Design): Generator<[at: string, part: object, type: 'zone' | 'variant']> {
+function* partsOf(design: Design): Generator<[at: string, part: unknown, type: 'zone' | 'variant']> {
   const zones = Array.isArray(design?.shell?.zones) ? design.shell.zones : [];
   const variants = Array.isArray(design?.variants) ? design.variants : [];
   for (const [i, zone] of zones.entries()) yield [`/shell/zones/${i}`, zone, 'zone'];
   for (const [i, variant] of variants.entries()) yield [`/variants/${i}`, variant, 'variant'];
 }
+
+const isObject = (part: unknown): part is object => typeof part === 'object' && part !== null;
 
 const standIns = (list: unknown, part: object): unknown =>
   Array.isArray(list) ? list.map(() => part) : list;

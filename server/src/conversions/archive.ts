@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { createWriteStream } from 'node:fs';
+import { createReadStream, createWriteStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { type Readable, Transform, type Writable } from 'node:stream';
@@ -18,7 +18,10 @@ const MEGABYTE = 1_048_576;
 const ARCHIVE_LIMIT = 2048 * MEGABYTE;
 const DESIGN = 'design.overcoat.json';
 
-/** Writes a *.overcoat.zip: the design file, and each file under its hash. Resolves once all of it has gone. */
+/**
+ * Writes a *.overcoat.zip: the design file, and each file under its hash. Resolves once all of it has gone; a file that cannot be
+ * read, or somebody who no longer listens, ends it and leaves nothing open.
+ */
 export async function writeArchive(
   file: DesignFile,
   files: readonly StoredFile[],
@@ -26,9 +29,29 @@ export async function writeArchive(
 ): Promise<void> {
   const zip = new yazl.ZipFile();
   zip.addBuffer(Buffer.from(JSON.stringify(file)), DESIGN);
-  for (const held of files) zip.addFile(held.path, `files/${path.basename(held.path)}`, { compress: false });
+  const reading = new Set<Readable>();
+  const out = zip.outputStream as Readable;
+  // A file that is gone tells of it here, and nowhere else.
+  const fail = (error: Error) => void out.destroy(error);
+  zip.on('error', fail);
+  for (const held of files)
+    zip.addReadStreamLazy(
+      `files/${path.basename(held.path)}`,
+      { compress: false },
+      (found: (error: Error | null, file: Readable) => void) => {
+        const file = createReadStream(held.path);
+        // Nobody listens any more: it is not begun.
+        if (out.destroyed) file.destroy();
+        reading.add(file.on('error', fail).once('close', () => reading.delete(file)));
+        found(null, file);
+      },
+    );
   zip.end();
-  await pipeline(zip.outputStream, to);
+  try {
+    await pipeline(out, to);
+  } finally {
+    for (const file of reading) file.destroy();
+  }
 }
 
 /** What taking in an archive writes to. */

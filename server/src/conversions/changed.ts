@@ -4,13 +4,18 @@ import { Problem } from '../contract/problem.ts';
 
 enablePatches();
 
+type Changes = Contract['change']['body']['changes'];
+
 /**
  * A design with changes made to it; it shares with the one before what they do not touch. Refused when they name a
  * place that is not there: they were made on something else.
  */
-export function changed(design: Design, changes: Contract['change']['body']['changes']): Design {
+export function changed(design: Design, changes: Changes): Design {
   try {
-    return applyPatches(design, changes as never);
+    return changes.reduce((now, change) => {
+      mustHave(now, change);
+      return applyPatches(now, [change as never]);
+    }, design);
   } catch {
     throw new Problem(
       422,
@@ -18,4 +23,21 @@ export function changed(design: Design, changes: Contract['change']['body']['cha
       'The change names a place that the design does not have: send the whole design instead.',
     );
   }
+}
+
+/** Throws where a design has no such place: a list has whole numbers up to its length, and may be cut short; nothing else. */
+function mustHave(design: Design, { op, path, value }: Changes[number]): void {
+  let at: unknown = design;
+  path.forEach((key, i) => {
+    if (typeof at !== 'object' || at === null) throw new RangeError('nothing has no places');
+    const last = i === path.length - 1;
+    if (Array.isArray(at)) {
+      const shorter = last && key === 'length' && op === 'replace';
+      const index = shorter ? value : key;
+      const most = shorter || (last && op === 'add') ? at.length : at.length - 1;
+      if (typeof index !== 'number' || !Number.isInteger(index) || index < 0 || index > most)
+        throw new RangeError('no such place in a list');
+    } else if (!Object.hasOwn(at, key) && (!last || op === 'remove')) throw new RangeError('no such member');
+    at = (at as Record<string | number, unknown>)[key];
+  });
 }

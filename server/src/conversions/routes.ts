@@ -19,6 +19,7 @@ import type { LogStore } from '../log/store.ts';
 import { type Rooms, readArchive, writeArchive } from './archive.ts';
 import { changed } from './changed.ts';
 import { packBody } from './revisions.ts';
+import type { Still } from './store.ts';
 import { takeIn } from './takeIn.ts';
 
 type Names =
@@ -56,10 +57,14 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
     return { file: toDesignFile(design, materials, prices, entries, own), name };
   };
 
-  /** Refuses what the schema cannot see. */
-  const sound = async (design: Design) => {
-    const mistakes = checkDesign(design, (await library.read()).library);
+  /** Refuses what the schema cannot see; answers a check that it still is so, should the library have changed since. */
+  const sound = async (design: Design): Promise<Still> => {
+    const seen = await library.read();
+    const mistakes = checkDesign(design, seen.library);
     if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+    return async () => {
+      if ((await library.read()) !== seen) await sound(design);
+    };
   };
 
   return {
@@ -86,19 +91,22 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
       const packing = packBody(raw ?? Buffer.from(JSON.stringify(body ?? null)));
       packing.catch(() => undefined);
       const change = checkSave(body);
-      await sound(change.design);
-      const saved = await conversions.save(params.id, revision, change, packing);
+      const still = await sound(change.design);
+      const saved = await conversions.save(params.id, revision, change, packing, still);
       knownSound(change.design);
       return savedOnly(saved);
     },
     async change({ params, body: { changes, label }, revision }) {
+      let still: Still | undefined;
       const make = async (before: Design) => {
         const design = changed(before, changes);
         checkChanged(design);
-        await sound(design);
+        still = await sound(design);
         return design;
       };
-      return savedOnly(await conversions.change(params.id, revision, changes, label, make));
+      return savedOnly(
+        await conversions.change(params.id, revision, changes, label, make, async () => still?.()),
+      );
     },
     undo: ({ params, revision }) => conversions.undo(params.id, revision),
     redo: ({ params, revision }) => conversions.redo(params.id, revision),

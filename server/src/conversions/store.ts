@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ConversionRecord, ConversionSummary, Design, Entry } from '@overcoat/core/model';
 import { measuredBays } from '@overcoat/core/survey/shell';
-import { Op, QueryTypes } from 'sequelize';
+import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { addEntries } from '../log/store.ts';
@@ -25,6 +25,9 @@ interface Latest {
   design: Design;
   changes: number;
 }
+
+/** Refuses what no longer holds; a matter of nothing where nothing has changed. */
+export type Still = () => Promise<void>;
 
 /** What a revision keeps: the design and what the change to it was called. */
 export interface Body {
@@ -77,35 +80,47 @@ export class ConversionStore {
     return (await conversionRows(this.db.reader).Conversion.count()) === 0;
   }
 
-  /** The last design of every conversion, those in the bin too. */
-  async *designs(): AsyncIterable<Design> {
-    const rows = conversionRows(this.db.reader);
+  /** The last design of every conversion as a connection sees them, those in the bin too. */
+  async *designs(connection: Sequelize): AsyncIterable<Design> {
+    const rows = conversionRows(connection);
     for (const { id, revision } of await rows.Conversion.findAll())
       yield (await designOf(await revisionAt(id, revision, rows), rows)).design;
   }
 
   /** A new conversion, with what its log already tells. */
-  async create(design: Design, label: string, log: readonly Entry[] = []): Promise<ConversionRecord> {
-    const id = randomUUID();
-    const document = await packBody(Buffer.from(JSON.stringify({ design, label } satisfies Body)));
-    return this.db.write(async writer => {
-      const models = conversionRows(writer);
-      const at = new Date().toISOString();
-      await models.Conversion.create({ id, ...summaryOf(design), revision: 1, created_at: at, saved_at: at });
-      await models.Revision.create({ conversion_id: id, revision: 1, label, saved_at: at, document });
-      if (log.length > 0) await addEntries(writer, id, log);
-      return { id, revision: 1, savedAt: at, undo: null, redo: null, design };
-    });
+  create(design: Design, label: string, log: readonly Entry[] = []): Promise<ConversionRecord> {
+    return this.db.write(writer => this.createIn(writer, design, label, log));
   }
 
-  /** Saves a design; `body` is the checked `{ design, label }` as it came, packed while it was checked. */
+  /** The same within a write that does more. */
+  async createIn(
+    writer: Sequelize,
+    design: Design,
+    label: string,
+    log: readonly Entry[],
+  ): Promise<ConversionRecord> {
+    const id = randomUUID();
+    const document = await packBody(Buffer.from(JSON.stringify({ design, label } satisfies Body)));
+    const models = conversionRows(writer);
+    const at = new Date().toISOString();
+    await models.Conversion.create({ id, ...summaryOf(design), revision: 1, created_at: at, saved_at: at });
+    await models.Revision.create({ conversion_id: id, revision: 1, label, saved_at: at, document });
+    if (log.length > 0) await addEntries(writer, id, log);
+    return { id, revision: 1, savedAt: at, undo: null, redo: null, design };
+  }
+
+  /**
+   * Saves a design; `body` is the checked `{ design, label }` as it came, packed while it was checked. `still` refuses, when its turn
+   * to be written has come, what no longer holds of what it was checked against.
+   */
   async save(
     id: string,
     expected: number,
     { design, label }: Body,
     body: Promise<Buffer>,
+    still: Still = async () => undefined,
   ): Promise<ConversionRecord> {
-    return this.next(id, expected, design, label, { document: await body, base: null }, 0);
+    return this.next(id, expected, design, label, { document: await body, base: null }, 0, still);
   }
 
   /**
@@ -118,13 +133,22 @@ export class ConversionStore {
     changes: Changes,
     label: string,
     make: (before: Design) => Promise<Design>,
+    still: Still = async () => undefined,
   ): Promise<ConversionRecord> {
     const before = await this.latestAt(id, expected);
     const design = await make(before.design);
     if (before.changes < MOST_CHANGES)
-      return this.next(id, expected, design, label, await heldChanges(changes, expected), before.changes + 1);
+      return this.next(
+        id,
+        expected,
+        design,
+        label,
+        await heldChanges(changes, expected),
+        before.changes + 1,
+        still,
+      );
     const body = Buffer.from(JSON.stringify({ design, label } satisfies Body));
-    return this.save(id, expected, { design, label }, packBody(body));
+    return this.save(id, expected, { design, label }, packBody(body), still);
   }
 
   private async next(
@@ -134,16 +158,13 @@ export class ConversionStore {
     label: string,
     held: Held,
     changes: number,
+    still: Still,
   ): Promise<ConversionRecord> {
-    const saved = await this.db.writeOne(writer =>
-      this.append(
-        id,
-        expected,
-        design,
-        { ...held, label, back: expected, forward: null },
-        conversionRows(writer),
-      ),
-    );
+    const saved = await this.db.writeOne(async writer => {
+      await still();
+      const links = { label, back: expected, forward: null };
+      return this.append(id, expected, design, { ...held, ...links }, conversionRows(writer));
+    });
     this.remember(saved, changes);
     return saved;
   }

@@ -16,7 +16,8 @@ export interface TakesIn {
 }
 
 /**
- * Takes in a design file of any format: a new conversion with its log, and what it carries of materials, prices and orders.
+ * Takes in a design file of any format: a new conversion with its log, and what it carries of materials, prices and orders; all of it
+ * or nothing.
  */
 export async function takeIn(
   document: unknown,
@@ -24,9 +25,11 @@ export async function takeIn(
 ): Promise<{ conversion: ConversionRecord; notes: string[] }> {
   const read = readDesignFile(document, fileMistakes, (await library.read()).library.keys());
   if (!read.ok) throw invalid(read.message, read.mistakes);
-  const { file, notes } = await library.takeIn(read.file);
-  const conversion = await conversions.create(file.design, 'imported', file.log);
-  const own = linesForVan(file.workshop ?? [], conversion.id, randomUUID);
-  if (own.length > 0) await workshop.add(own);
-  return { conversion, notes };
+  const { made, notes } = await library.takeIn(read.file, async (file, writer) => {
+    const conversion = await conversions.createIn(writer, file.design, 'imported', file.log);
+    const own = linesForVan(file.workshop ?? [], conversion.id, randomUUID);
+    if (own.length > 0) await workshop.addIn(writer, own);
+    return conversion;
+  });
+  return { conversion: made, notes };
 }

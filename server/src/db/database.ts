@@ -9,8 +9,11 @@ export interface Database {
   folder: string;
   /** For reading: sees what is committed, while a write goes on. */
   reader: Sequelize;
-  /** Runs `work` in one IMMEDIATE transaction on the writer's own connection; writers take turns. Resolves once it is on disk. */
-  write<T>(work: (writer: Sequelize) => Promise<T>): Promise<T>;
+  /**
+   * Runs `work` in one IMMEDIATE transaction on the writer's own connection; writers take turns. Resolves once it is on disk;
+   * `done` is called by then, before the next one begins.
+   */
+  write<T>(work: (writer: Sequelize) => Promise<T>, done?: () => void): Promise<T>;
   /** The same for work whose only write is one statement, which is whole by itself. */
   writeOne<T>(work: (writer: Sequelize) => Promise<T>): Promise<T>;
   close(): Promise<void>;
@@ -32,11 +35,12 @@ export async function openDatabase(folder: string): Promise<Database> {
   let last: Promise<unknown> = Promise.resolve();
 
   // Not `sequelize.transaction`: on SQLite it opens a new connection every time, which costs more than the write.
-  const transact = async <T>(work: (writer: Sequelize) => Promise<T>): Promise<T> => {
+  const transact = async <T>(work: (writer: Sequelize) => Promise<T>, done?: () => void): Promise<T> => {
     await writer.query('BEGIN IMMEDIATE');
     try {
       const result = await work(writer);
       await writer.query('COMMIT');
+      done?.();
       return result;
     } catch (error) {
       await writer.query('ROLLBACK');
@@ -53,7 +57,7 @@ export async function openDatabase(folder: string): Promise<Database> {
   return {
     folder,
     reader,
-    write: work => inTurn(() => transact(work)),
+    write: (work, done) => inTurn(() => transact(work, done)),
     writeOne: work => inTurn(() => work(writer)),
     async close() {
       await last;

@@ -1,4 +1,5 @@
 import { createReadStream } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
 import { invalid } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
 import type { FileStore } from './store.ts';
@@ -13,8 +14,7 @@ export const fileHandlers = (files: FileStore): Pick<Handlers, 'putFile' | 'file
     response.setHeader('Content-Type', type);
     // Named by its content, it never changes.
     response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
-    createReadStream(path)
-      .on('error', () => response.destroy())
-      .pipe(response);
+    // Who stops listening leaves nothing open; a file that cannot be read ends the answer.
+    await pipeline(createReadStream(path), response).catch(() => response.destroy());
   },
 });

@@ -60,8 +60,10 @@ export class FileStore {
 
   async find(hash: string): Promise<StoredFile> {
     const row = HASH.test(hash) ? await fileRows(this.db.reader).File.findByPk(hash) : null;
-    if (!row) throw notFound('such file');
-    return this.stored(row);
+    const found = row && this.stored(row);
+    // A row whose bytes somebody took away is no file.
+    if (!found || !existsSync(found.path)) throw notFound('such file');
+    return found;
   }
 
   async all(): Promise<StoredFile[]> {

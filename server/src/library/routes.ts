@@ -1,5 +1,6 @@
 import { insane } from '@overcoat/core/materials';
 import { checkMaterial as checkReferences, type Design, upgradeOwn } from '@overcoat/core/model';
+import type { Sequelize } from 'sequelize';
 import { invalid } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
 import { checkMaterial, checkPrice } from '../contract/validate.ts';
@@ -10,7 +11,7 @@ type Names = 'library' | 'putMaterial' | 'removeMaterial' | 'putPrice' | 'takeBa
 /** `designs` are those that may use a material, the bin's too. */
 export const libraryHandlers = (
   library: LibraryStore,
-  designs: () => AsyncIterable<Design>,
+  designs: (writer: Sequelize) => AsyncIterable<Design>,
 ): Pick<Handlers, Names> => ({
   async library() {
     const { materials, prices } = await library.read();
@@ -25,7 +26,7 @@ export const libraryHandlers = (
     await library.putMaterial(material);
     return material;
   },
-  removeMaterial: ({ params }) => library.removeMaterial(params.id, designs()),
+  removeMaterial: ({ params }) => library.removeMaterial(params.id, designs),
   async putPrice({ body }) {
     const price = checkPrice(own(body, 'price'));
     return library.putPrice(price);

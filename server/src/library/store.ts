@@ -9,33 +9,35 @@ import {
   same,
   upgradeOwn,
 } from '@overcoat/core/model';
+import type { Sequelize } from 'sequelize';
 import { invalid, notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { type LibraryRows, libraryRows } from './rows.ts';
 
 const REFERENCE = new Set(referenceMaterials.map(m => m.id));
 
+interface OwnLibrary {
+  materials: Material[];
+  prices: Price[];
+  library: Library;
+}
+
 /** A person's own materials and prices, shared by all conversions. */
 export class LibraryStore {
-  private cached: { materials: Material[]; prices: Price[]; library: Library } | null = null;
+  private cached: OwnLibrary | null = null;
+  /** Goes up with every change. */
+  private changes = 0;
 
   constructor(private readonly db: Database) {}
 
-  async read(): Promise<{ materials: Material[]; prices: Price[]; library: Library }> {
-    if (this.cached) return this.cached;
-    const materials = (await libraryRows(this.db.reader).Material.findAll()).map(r => openOwn(r.document));
-    const prices = (await libraryRows(this.db.reader).Price.findAll()).map(
-      ({ material, thickness, width, price, at, earlier }): Price => ({
-        format: LIBRARY_FORMAT,
-        material,
-        thickness,
-        width,
-        price,
-        ...(at ? { at } : {}),
-        ...(earlier === '[]' ? {} : { earlier: JSON.parse(earlier) }),
-      }),
-    );
-    this.cached = { materials, prices, library: makeLibrary(materials, prices) };
+  /** The same object as long as nothing changes. */
+  async read(): Promise<OwnLibrary> {
+    while (!this.cached) {
+      const { changes } = this;
+      const read = await ownOf(libraryRows(this.db.reader));
+      // What changed while it was read is read again.
+      if (changes === this.changes) this.cached = read;
+    }
     return this.cached;
   }
 
@@ -49,18 +51,28 @@ export class LibraryStore {
     );
   }
 
-  /** Refused while one of `designs`, those in the bin too, uses it. */
-  async removeMaterial(id: string, designs: AsyncIterable<Design>): Promise<void> {
-    for await (const design of designs)
-      if (materialsUsed(design).has(id))
-        throw new Problem(409, 'Still used', `“${design.name}” uses this material: take it out there first.`);
-    const gone = await this.change(models => models.Material.destroy({ where: { id } }));
+  /** Refused while one of `designs`, those in the bin too, uses it: asked in the write itself, so that no save comes between. */
+  async removeMaterial(id: string, designs: (writer: Sequelize) => AsyncIterable<Design>): Promise<void> {
+    const gone = await this.change(async (models, writer) => {
+      for await (const design of designs(writer))
+        if (materialsUsed(design).has(id))
+          throw new Problem(
+            409,
+            'Still used',
+            `“${design.name}” uses this material: take it out there first.`,
+          );
+      return models.Material.destroy({ where: { id } });
+    });
     if (gone === 0) throw notFound('such own material');
   }
 
   /** Dates a price and keeps what it was before; the same one again changes nothing. Returns it as it is kept. */
-  async putPrice({ at: _, earlier: __, ...price }: Price, now = new Date()): Promise<Price> {
-    const { library, prices } = await this.read();
+  putPrice({ at: _, earlier: __, ...price }: Price, now = new Date()): Promise<Price> {
+    return this.change(models => this.priced(price, now, models));
+  }
+
+  private async priced(price: Omit<Price, 'at' | 'earlier'>, now: Date, models: LibraryRows): Promise<Price> {
+    const { library, prices } = await ownOf(models);
     const stock = library.get(price.material)?.stock.find(s => isSize(s, price));
     if (!stock)
       throw invalid('No such material is sold in this size.', [
@@ -75,23 +87,23 @@ export class LibraryStore {
       at: `${now.toISOString().slice(0, 19)}Z`,
       ...(before ? { earlier: [...(before.earlier ?? []), entryOf(before)].slice(-HISTORY) } : {}),
     };
-    await this.change(models => models.Price.upsert(rowOf(put)));
+    await models.Price.upsert(rowOf(put));
     return put;
   }
 
   /** Takes an own price back: the one before it stands again, or the indicative one. One that no longer stands is left. */
   async takeBackPrice(price: Pick<Price, 'material' | 'thickness' | 'width' | 'price'>): Promise<void> {
     const size = { ...price, length: 1, perPack: 1 };
-    const now = (await this.read()).prices.find(p => p.material === price.material && isSize(size, p));
-    if (now?.price !== price.price) return;
-    const { at: _, earlier = [], ...rest } = now;
-    const last = earlier.at(-1);
-    const where = { material: now.material, thickness: now.thickness, width: now.width };
-    await this.change<unknown>(models =>
-      last
-        ? models.Price.upsert(rowOf({ ...rest, ...last, earlier: earlier.slice(0, -1) }))
-        : models.Price.destroy({ where }),
-    );
+    await this.change(async models => {
+      const { prices } = await ownOf(models);
+      const now = prices.find(p => p.material === price.material && isSize(size, p));
+      if (now?.price !== price.price) return;
+      const { at: _, earlier = [], ...rest } = now;
+      const last = earlier.at(-1);
+      const where = { material: now.material, thickness: now.thickness, width: now.width };
+      if (last) await models.Price.upsert(rowOf({ ...rest, ...last, earlier: earlier.slice(0, -1) }));
+      else await models.Price.destroy({ where });
+    });
   }
 
   async removePrices(material: string): Promise<void> {
@@ -100,10 +112,24 @@ export class LibraryStore {
 
   /**
    * Takes in what a file carries. A material whose id is taken by a different one comes in under a new id, and the
-   * file's design follows; an own price already set here stays. Returns the file as it now reads, and what was said.
+   * file's design follows; an own price already set here stays. `then` goes on with the file as it now reads in the same write:
+   * all of it comes in, or nothing. Answers what that made, and what was said.
    */
-  async takeIn(file: DesignFile): Promise<{ file: DesignFile; notes: string[] }> {
-    const { materials: own, prices: ownPrices } = await this.read();
+  takeIn<T>(
+    file: DesignFile,
+    then: (file: DesignFile, writer: Sequelize) => Promise<T>,
+  ): Promise<{ made: T; notes: string[] }> {
+    return this.change(async (models, writer) => {
+      const { file: read, notes } = await this.takenIn(file, models);
+      return { made: await then(read, writer), notes };
+    });
+  }
+
+  private async takenIn(
+    file: DesignFile,
+    models: LibraryRows,
+  ): Promise<{ file: DesignFile; notes: string[] }> {
+    const { materials: own, prices: ownPrices } = await ownOf(models);
     const notes: string[] = [];
     const renamed = new Map<string, string>();
     const taken = new Set([...REFERENCE, ...own.map(m => m.id)]);
@@ -128,19 +154,38 @@ export class LibraryStore {
       if (present && present.price !== p.price) notes.push(`Your own price for ${p.material} stays.`);
       return !present;
     });
-    await this.change(async models => {
-      for (const m of added.map(m => follow(m, renamed)))
-        await models.Material.upsert({ id: m.id, document: JSON.stringify(m) });
-      for (const p of fresh) await models.Price.upsert(rowOf(p));
-    });
+    for (const m of added.map(m => follow(m, renamed)))
+      await models.Material.upsert({ id: m.id, document: JSON.stringify(m) });
+    for (const p of fresh) await models.Price.upsert(rowOf(p));
     return { file: renamed.size > 0 ? rename(file, renamed) : file, notes };
   }
 
-  private async change<T>(work: (rows: LibraryRows) => Promise<T>): Promise<T> {
-    const result = await this.db.write(writer => work(libraryRows(writer)));
-    this.cached = null;
-    return result;
+  private change<T>(work: (rows: LibraryRows, writer: Sequelize) => Promise<T>): Promise<T> {
+    return this.db.write(
+      writer => work(libraryRows(writer), writer),
+      () => {
+        this.changes += 1;
+        this.cached = null;
+      },
+    );
   }
+}
+
+/** What stands in the tables as a connection sees them. */
+async function ownOf(rows: LibraryRows): Promise<OwnLibrary> {
+  const materials = (await rows.Material.findAll()).map(r => openOwn(r.document));
+  const prices = (await rows.Price.findAll()).map(
+    ({ material, thickness, width, price, at, earlier }): Price => ({
+      format: LIBRARY_FORMAT,
+      material,
+      thickness,
+      width,
+      price,
+      ...(at ? { at } : {}),
+      ...(earlier === '[]' ? {} : { earlier: JSON.parse(earlier) }),
+    }),
+  );
+  return { materials, prices, library: makeLibrary(materials, prices) };
 }
 
 /** Own prices of one size that are remembered. */

@@ -15,16 +15,19 @@ export class WorkshopStore {
 
   /** Adds entries; one whose id is there already stands as it is. */
   add(entries: readonly WorkshopEntry[]): Promise<void> {
-    return this.db.write(async writer => {
-      const taken_in = new Date().toISOString();
-      const standing = await entriesOf(writer);
-      refuseWrong(standing, entries);
-      for (const entry of entries)
-        await writer.query(
-          'INSERT INTO workshop (id, taken_in, entry) VALUES ($id, $taken_in, $entry) ON CONFLICT (id) DO NOTHING',
-          { bind: { id: entry.id, taken_in, entry: JSON.stringify(entry) }, type: QueryTypes.INSERT },
-        );
-    });
+    return this.db.write(writer => this.addIn(writer, entries));
+  }
+
+  /** The same within a write that does more. */
+  async addIn(writer: Sequelize, entries: readonly WorkshopEntry[]): Promise<void> {
+    const taken_in = new Date().toISOString();
+    const standing = await entriesOf(writer);
+    refuseWrong(standing, entries);
+    for (const entry of entries)
+      await writer.query(
+        'INSERT INTO workshop (id, taken_in, entry) VALUES ($id, $taken_in, $entry) ON CONFLICT (id) DO NOTHING',
+        { bind: { id: entry.id, taken_in, entry: JSON.stringify(entry) }, type: QueryTypes.INSERT },
+      );
   }
 }
 
