@@ -156,6 +156,24 @@ describe('two windows’ changes kept together', () => {
     expect(design.variants[0]!.design.bays).not.toHaveProperty('L3m');
   });
 
+  it('a screen put up here at a window that is taken out there goes with it', () => {
+    const window = base.shell.zones.flatMap(z => z.openings)[0]!;
+    const { design } = both(
+      d => {
+        d.variants[0]!.design.screens = { [window.id]: true };
+      },
+      d => {
+        for (const z of d.shell.zones) z.openings = z.openings.filter(o => o.id !== window.id);
+        for (const v of d.variants) {
+          delete v.design.screens?.[window.id];
+          delete v.baseline.design.screens?.[window.id];
+        }
+        d.ready.holes = d.ready.holes.filter(h => h.opening !== window.id);
+      },
+    );
+    expect(design.variants[0]!.design.screens).toEqual({});
+  });
+
   it('a pocket filled here that holds a drain there stays empty', () => {
     const pocket = (d: Design) => zone(d, 'L').pockets.find(p => p.kind === 'rib')!;
     const { design } = both(

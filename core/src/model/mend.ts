@@ -15,7 +15,8 @@ export interface Mended {
  * `theirs` are what was merged: where a pair of depths crosses, mine stands.
  */
 export function mend(merged: Design, mine: Design, theirs: Design): Mended {
-  if (checkDesign(merged, ANY).length === 0 && whole(merged)) return { design: merged, said: [] };
+  if (checkDesign(merged, ANY).length === 0 && whole(merged) && screensKnown(merged))
+    return { design: merged, said: [] };
   const said: string[] = [];
   let design = keepSomething(merged, theirs, said);
   design = givenOnce(design, said);
@@ -54,7 +55,7 @@ export function mend(merged: Design, mine: Design, theirs: Design): Mended {
       h => h.opening === null || openings.has(h.opening),
     ),
   };
-  const placed = (placement: Placement) => onlyKnown(placement, zones, bays);
+  const placed = (placement: Placement) => onlyKnown(placement, { zones, bays, openings });
   const variants = design.variants.map(v => ({
     ...v,
     design: placed(v.design),
@@ -71,6 +72,14 @@ const whole = (design: Design): boolean =>
   design.variants.length > 0 &&
   design.shell.zones.length > 0 &&
   design.shell.zones.every(z => z.bays.length > 0);
+
+/** Whether every screen is at a window that is there: which the check of a design leaves open. */
+function screensKnown({ shell, variants }: Design): boolean {
+  const known = new Set(shell.zones.flatMap(z => z.openings.map(o => o.id)));
+  return variants
+    .flatMap(v => [v.design, v.baseline.design])
+    .every(p => Object.keys(p.screens ?? {}).every(id => known.has(id)));
+}
 
 /** A zone without a bay, and a van without a zone or variant, keep what the other window had there. */
 function keepSomething(design: Design, theirs: Design, said: string[]): Design {
@@ -158,12 +167,22 @@ function windowsFit(zone: Zone, mine: Design, theirs: Design, said: string[]): Z
   return fitted;
 }
 
-function onlyKnown(placement: Placement, zones: Set<string>, bays: Set<string>): Placement {
+function onlyKnown(
+  placement: Placement,
+  { zones, bays, openings }: Record<'zones' | 'bays' | 'openings', ReadonlySet<string>>,
+): Placement {
   const buildUps = new Set(placement.buildUps.map(b => b.id));
-  const kept = (assigned: Placement['zones'], known: Set<string>) =>
+  const kept = (assigned: Placement['zones'], known: ReadonlySet<string>) =>
     Object.fromEntries(
       Object.entries(assigned).filter(([place, id]) => known.has(place) && (id === null || buildUps.has(id))),
     );
-  const sheets = Object.fromEntries(Object.entries(placement.sheets).filter(([bay]) => bays.has(bay)));
-  return { ...placement, zones: kept(placement.zones, zones), bays: kept(placement.bays, bays), sheets };
+  const named = <T>(byId: Record<string, T>, known: ReadonlySet<string>): Record<string, T> =>
+    Object.fromEntries(Object.entries(byId).filter(([id]) => known.has(id)));
+  return {
+    ...placement,
+    zones: kept(placement.zones, zones),
+    bays: kept(placement.bays, bays),
+    sheets: named(placement.sheets, bays),
+    ...(placement.screens && { screens: named(placement.screens, openings) }),
+  };
 }

@@ -142,11 +142,22 @@ describe('build-ups', () => {
 describe('variants', () => {
   it('are copied as they are, and do not change together', () => {
     duplicateVariant('Copy', null, library);
-    expect(state().variantId).toBe('v1');
+    expect(state().variantId).not.toBe(state().design!.variants[0]!.id);
     expect(variant()).toMatchObject({ name: 'Copy', school: 'board-foil' });
     editPlacement('bare', p => assign(p, { zones: ['F'] }, null, state().design!));
     const [original] = state().design!.variants;
     expect(original!.design.zones.F).not.toBe(null);
+  });
+
+  it('get an id that no variant ever had: what was kept of one that is gone is not another’s', () => {
+    duplicateVariant('First', null, library);
+    const gone = state().variantId!;
+    state().edit('remove', draft => {
+      draft.variants = draft.variants.filter(v => v.id !== gone);
+    });
+    state().chooseVariant(state().design!.variants[0]!.id);
+    duplicateVariant('Second', null, library);
+    expect(state().variantId).not.toBe(gone);
   });
 
   it('are copied by another school', () => {

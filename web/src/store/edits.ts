@@ -4,6 +4,7 @@ import { type BuildUp, buildUpOf, type Design, type Placement, type Variant } fr
 import type { Candidate, PutUp } from '@overcoat/core/studies/choose';
 import type { Change } from '@overcoat/core/studies/remedies';
 import type { Draft } from 'immer';
+import { v7 as uuid } from 'uuid';
 import { useDesign } from './design.ts';
 
 /** Changes the chosen variant's placement. */
@@ -63,6 +64,9 @@ export function freshId(taken: Iterable<string>, stem: string): string {
   return `${stem}${n}`;
 }
 
+/** An id that nothing ever had: what was kept of a variant or build-up that is gone belongs to no later one. */
+export const newId = (stem: string): string => `${stem}-${uuid().slice(-12)}`;
+
 /** Gives some bays, or whole zones, a build-up of their own, copied from what the first of them has. */
 export function splitOff(
   design: Design,
@@ -77,10 +81,7 @@ export function splitOff(
   if (!first) return;
   const bay = 'bays' in place ? place.bays[0]! : first.bays[0]!.id;
   const source = buildUpOf(variant.design, first.id, bay);
-  const id = freshId(
-    variant.design.buildUps.map(b => b.id),
-    'own-',
-  );
+  const id = newId('own');
   editPlacement(`own build-up for ${name}`, placement => {
     placement.buildUps.push({
       id,
@@ -114,10 +115,7 @@ function addVariant(name: string, school: string | null, placement: () => Placem
   const { design, edit, variantId, chooseVariant } = useDesign.getState();
   const source = design?.variants.find(v => v.id === variantId);
   if (!design || !source) return;
-  const id = freshId(
-    design.variants.map(v => v.id),
-    'v',
-  );
+  const id = newId('v');
   const made = { ...source, id, name, school, design: placement() };
   edit(`variant: ${name}`, draft => {
     draft.variants.push(structuredClone(made));
@@ -141,10 +139,7 @@ export function takeZone(zone: string, { buildUp, bays, ribs }: Candidate): void
     const add = (b: BuildUp): string => {
       const known = added.get(b.id);
       if (known) return known;
-      const id = freshId(
-        own.buildUps.map(u => u.id),
-        'b',
-      );
+      const id = newId('b');
       own.buildUps.push(structuredClone({ ...b, id }));
       added.set(b.id, id);
       return id;

@@ -20,6 +20,7 @@ import {
   moveBay,
   moveRib,
   type Reshaped,
+  removeOpening,
   removeRib,
   rename,
   splitBay,
@@ -203,6 +204,36 @@ describe('moving, adding, deleting, renaming', () => {
     expect(window.ready.holes.find(h => h.id === 'hole2')!.opening).toBe('vent');
     expect(rename(d, 'C4b', 'L1w')).toMatchObject({ ok: false, message: expect.stringContaining('taken') });
     expect(rename(d, 'C4b', 'a b')).toMatchObject({ ok: false });
+  });
+});
+
+describe('screens at windows', () => {
+  const up = (): Design => {
+    const design = start();
+    for (const v of design.variants) {
+      const ids = design.shell.zones.flatMap(z => z.openings.map(o => o.id));
+      v.design.screens = Object.fromEntries(ids.map(id => [id, true]));
+      v.baseline.design.screens = v.design.screens;
+    }
+    return design;
+  };
+  const screensOf = (design: Design) =>
+    design.variants.map(v =>
+      [v.design.screens, v.baseline.design.screens].map(s => Object.keys(s ?? {}).sort()),
+    );
+  const windows = (design: Design) => design.shell.zones.flatMap(z => z.openings.map(o => o.id)).sort();
+  const all = (design: Design) => design.variants.map(() => [windows(design), windows(design)]);
+  it('follow a window’s new name, and go with it and with its bay', () => {
+    const design = up();
+    const [first, second] = design.shell.zones.flatMap(z => z.openings);
+    const renamed = done(rename(design, first!.id, 'W-new'));
+    expect(windows(renamed)).toContain('W-new');
+    expect(screensOf(renamed)).toEqual(all(renamed));
+    const removed = done(removeOpening(renamed, 'W-new'));
+    expect(screensOf(removed)).toEqual(all(removed));
+    const bayGone = done(deleteBays(removed, [second!.bay]));
+    expect(windows(bayGone)).not.toContain(second!.id);
+    expect(screensOf(bayGone)).toEqual(all(bayGone));
   });
 });
 

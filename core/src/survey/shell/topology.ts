@@ -122,11 +122,11 @@ export function deleteBays(design: Design, ids: readonly string[]): Reshaped {
 /** Takes an opening out, and the hole that was to be made for it; what was done to that stays in the log. */
 export const removeOpening = (design: Design, id: string): Reshaped => ({
   ok: true,
-  design: {
+  design: withKnownScreens({
     ...design,
     shell: withoutOpening(design.shell, id),
     ready: { ...design.ready, holes: design.ready.holes.filter(h => h.opening !== id) },
-  },
+  }),
 });
 
 /** Adds a bay on top of its station, as large as the one below it. */
@@ -324,15 +324,16 @@ const withZone = (design: Design, zone: Zone): Design => ({
   shell: { ...design.shell, zones: design.shell.zones.map(z => (z.id === zone.id ? zone : z)) },
 });
 
-/** What every placement of every variant says of single bays, changed. */
+/** What every placement of every variant says of single bays and panes, changed. */
 const eachPlacement = (
   design: Design,
-  change: <T>(byBay: Record<string, T>, of: 'bays' | 'sheets') => Record<string, T>,
+  change: <T>(byId: Record<string, T>, of: 'bays' | 'sheets' | 'screens') => Record<string, T>,
 ): Design => {
   const changed = (p: Placement): Placement => ({
     ...p,
     bays: change(p.bays, 'bays'),
     sheets: change(p.sheets, 'sheets'),
+    ...(p.screens && { screens: change(p.screens, 'screens') }),
   });
   return {
     ...design,
@@ -347,8 +348,16 @@ const eachPlacement = (
 /** The part of a bay gets the build-up that the bay has of its own; sheets laid by hand stay where they were laid. */
 const inherit = (design: Design, bay: string, part: string): Design =>
   eachPlacement(design, (byBay, of) =>
-    of === 'sheets' || byBay[bay] === undefined ? byBay : { ...byBay, [part]: byBay[bay] },
+    of !== 'bays' || byBay[bay] === undefined ? byBay : { ...byBay, [part]: byBay[bay] },
   );
+
+/** No screen stays at a window that is gone: another that gets its name has none. */
+const withKnownScreens = (design: Design): Design => {
+  const known = new Set(design.shell.zones.flatMap(z => z.openings.map(o => o.id)));
+  return eachPlacement(design, (byId, of) =>
+    of === 'screens' ? Object.fromEntries(Object.entries(byId).filter(([id]) => known.has(id))) : byId,
+  );
+};
 
 /** A part of a bay: what was logged stays with the bay that keeps the name. */
 function partOf({ formerly: _, ...bay }: Bay): Bay {
@@ -402,12 +411,13 @@ function moveReferences(
       })),
     },
   };
-  return eachPlacement(next, <T>(bays: Record<string, T>) => {
+  const moved = eachPlacement(next, <T>(byId: Record<string, T>) => {
     const out: Record<string, T> = {};
-    for (const [bay, id] of Object.entries(bays)) {
-      if (!set.has(bay)) out[bay] = id;
-      else if (kept !== null && bays[kept] === undefined && gone.length === 1) out[kept] = id;
+    for (const [id, put] of Object.entries(byId)) {
+      if (!set.has(id)) out[id] = put;
+      else if (kept !== null && byId[kept] === undefined && gone.length === 1) out[kept] = put;
     }
     return out;
   });
+  return withKnownScreens(moved);
 }
