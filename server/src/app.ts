@@ -5,7 +5,8 @@ import { openApi } from './contract/openapi.ts';
 import { Problem, problems, sendProblem, unknownRoute } from './contract/problem.ts';
 import { serve } from './contract/serve.ts';
 import { conversionHandlers } from './conversions/routes.ts';
-import { cutListHandlers } from './cutLists/routes.ts';
+import { documentHandlers } from './documents/routes.ts';
+import { feedHandlers } from './feed/routes.ts';
 import { fileHandlers } from './files/routes.ts';
 import { libraryHandlers } from './library/routes.ts';
 import { logHandlers } from './log/routes.ts';
@@ -18,9 +19,10 @@ export function apiRouter(rooms: Rooms): Router {
   serve(router, {
     openapi: async () => openApi(),
     health: async () => ({ ok: true }),
+    ...feedHandlers(rooms.db.feed),
     ...conversionHandlers(rooms),
     ...logHandlers(rooms.log),
-    ...cutListHandlers(rooms.cutLists),
+    ...documentHandlers(rooms.documents),
     ...workshopHandlers(rooms.workshop),
     ...fileHandlers(rooms.files),
     ...libraryHandlers(rooms.library, writer => rooms.conversions.designs(writer)),

@@ -218,7 +218,7 @@ describe('migrations', () => {
     });
     expect(tables.map(t => t.name)).toEqual(['photos']);
     await old.query('DROP TABLE photos');
-    expect(await migrate(old)).toHaveLength(9);
+    expect(await migrate(old)).toHaveLength(10);
     await old.close();
   });
 

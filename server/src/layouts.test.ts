@@ -4,6 +4,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { evaluate } from '@overcoat/core/evaluate';
 import { factsOf } from '@overcoat/core/log';
+import type { CutList } from '@overcoat/core/model';
 import { shelfOf } from '@overcoat/core/order/buying';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { checkSave } from './contract/validate.ts';
@@ -234,17 +235,18 @@ describe('the data folder of the layout “cut-lists”', () => {
   it('opens with what was pinned, and what was undone', async () => {
     cpSync(path.join(FIXTURES, 'cut-lists'), folder, { recursive: true });
     db = await openDatabase(folder);
-    const { conversions, cutLists } = openRooms(db);
+    const { conversions, documents } = openRooms(db);
     const [listed] = await conversions.list('at hand');
     const { design } = await conversions.read(listed!.id);
     const variant = design.variants[0]!.id;
-    const record = await cutLists.read(listed!.id, variant);
-    expect(record).toMatchObject({ revision: 3, undo: true, redo: true });
-    expect(record.list!.pins).toEqual([
+    const of = { id: listed!.id, kind: 'cut-list', key: variant };
+    const record = await documents.read(of);
+    expect(record).toMatchObject({ revision: 3, undo: 'cut list', redo: 'cut list' });
+    expect((record.document as CutList).pins).toEqual([
       { group: 'pir/0.04', piece: 'L1w fill', stock: '0', index: 1, x: 0.12, y: 0.34, turn: 90 },
     ]);
-    const again = await cutLists.travel(listed!.id, variant, 'redo', 3);
-    expect(again.list!.pins.map(p => p.piece)).toEqual(['L1w fill', 'L2w fill']);
+    const again = await documents.redo(of, 3);
+    expect((again.document as CutList).pins.map(p => p.piece)).toEqual(['L1w fill', 'L2w fill']);
   });
 });
 
@@ -252,14 +254,16 @@ describe('the data folder of the layout “cut-choices”', () => {
   it('opens with how it is cut, panels and trims, and materials laid in courses and sold by the metre', async () => {
     cpSync(path.join(FIXTURES, 'cut-choices'), folder, { recursive: true });
     db = await openDatabase(folder);
-    const { conversions, cutLists, library } = openRooms(db);
+    const { conversions, documents, library } = openRooms(db);
     const [listed] = await conversions.list('at hand');
     const { design } = await conversions.read(listed!.id);
-    const record = await cutLists.read(listed!.id, design.variants[0]!.id);
-    expect(record).toMatchObject({ revision: 3, undo: true, redo: true });
-    expect(record.list).toMatchObject({ kerf: 0.0025, grain: 'lengthwise', strips: true, corner: 0.15 });
-    expect(record.list!.panels).toMatchObject([{ name: 'old panel', marks: [0.05, 0.55] }]);
-    expect(record.list!.trims).toEqual([{ piece: 'F1a lining', edge: 'LEFT', by: 0.003 }]);
+    const of = { id: listed!.id, kind: 'cut-list', key: design.variants[0]!.id };
+    const record = await documents.read(of);
+    expect(record).toMatchObject({ revision: 3, undo: 'cut list', redo: 'cut list' });
+    const list = record.document as CutList;
+    expect(list).toMatchObject({ kerf: 0.0025, grain: 'lengthwise', strips: true, corner: 0.15 });
+    expect(list.panels).toMatchObject([{ name: 'old panel', marks: [0.05, 0.55] }]);
+    expect(list.trims).toEqual([{ piece: 'F1a lining', edge: 'LEFT', by: 0.003 }]);
     const { library: shelf } = await library.read();
     expect(shelf.get('own-slats')!.tongue).toBe(-0.008);
     expect(shelf.get('own-carpet')!.stock[0]!.byMetre).toBe(true);
@@ -270,11 +274,15 @@ describe('the data folder of the layout “workshop”', () => {
   it('opens with what is at hand for all vans, what is cut, and how a layer is held', async () => {
     cpSync(path.join(FIXTURES, 'workshop'), folder, { recursive: true });
     db = await openDatabase(folder);
-    const { conversions, cutLists, workshop } = openRooms(db);
+    const { conversions, documents, workshop } = openRooms(db);
     const [listed] = await conversions.list('at hand');
     const { design } = await conversions.read(listed!.id);
-    const { list } = await cutLists.read(listed!.id, design.variants[0]!.id);
-    expect(list).toMatchObject({
+    const { document } = await documents.read({
+      id: listed!.id,
+      kind: 'cut-list',
+      key: design.variants[0]!.id,
+    });
+    expect(document).toMatchObject({
       sawBench: true,
       holding: [{ by: 'strings' }],
       cut: [{ group: 'birch-ply/0.009', rests: [{ id: 'r0', count: 2 }] }],

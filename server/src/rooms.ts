@@ -1,6 +1,6 @@
 import { ConversionStore } from './conversions/store.ts';
-import { CutListStore } from './cutLists/store.ts';
 import type { Database } from './db/database.ts';
+import { DocumentStore } from './documents/store.ts';
 import { FileStore } from './files/store.ts';
 import { LibraryStore } from './library/store.ts';
 import { LogStore } from './log/store.ts';
@@ -12,7 +12,7 @@ export interface Rooms {
   conversions: ConversionStore;
   library: LibraryStore;
   log: LogStore;
-  cutLists: CutListStore;
+  documents: DocumentStore;
   workshop: WorkshopStore;
   files: FileStore;
 }
@@ -22,7 +22,7 @@ export const openRooms = (db: Database): Rooms => ({
   conversions: new ConversionStore(db),
   library: new LibraryStore(db),
   log: new LogStore(db),
-  cutLists: new CutListStore(db),
+  documents: new DocumentStore(db),
   workshop: new WorkshopStore(db),
   files: new FileStore(db),
 });

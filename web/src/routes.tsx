@@ -1,6 +1,7 @@
 import { createBrowserRouter } from 'react-router';
 import { Failure } from './frame/Failure.tsx';
 import { Frame } from './frame/Frame.tsx';
+import { VIEWS } from './views/index.ts';
 
 /** One route a view; each view's code is fetched when it is first opened. */
 export const router = createBrowserRouter([
@@ -14,21 +15,7 @@ export const router = createBrowserRouter([
         path: 'c/:id',
         lazy: () => import('./frame/ConversionLayout.tsx'),
         ErrorBoundary: Failure,
-        children: [
-          { path: 'survey', lazy: () => import('./views/survey/SurveyPage.tsx') },
-          { path: 'round', lazy: () => import('./views/survey/RoundPage.tsx') },
-          { path: 'form', lazy: () => import('./views/survey/FormPage.tsx') },
-          { path: 'brief', lazy: () => import('./views/brief/BriefPage.tsx') },
-          { path: 'build-ups', lazy: () => import('./views/build-ups/BuildUpsPage.tsx') },
-          { path: 'cold-and-damp', lazy: () => import('./views/damp/DampPage.tsx') },
-          { path: 'sound', lazy: () => import('./views/sound/SoundPage.tsx') },
-          { path: 'sheet-plan', lazy: () => import('./views/sound/SheetPlanPage.tsx') },
-          { path: 'compare', lazy: () => import('./views/compare/ComparePage.tsx') },
-          { path: 'disputes', lazy: () => import('./views/disputes/DisputesPage.tsx') },
-          { path: 'cut-and-buy', lazy: () => import('./views/cut-and-buy/CutAndBuyPage.tsx') },
-          { path: 'shop-trip', lazy: () => import('./views/shop-trip/ShopTripPage.tsx') },
-          { path: 'materials', lazy: () => import('./views/materials/MaterialsPage.tsx') },
-        ],
+        children: Object.entries(VIEWS).map(([path, lazy]) => ({ path, lazy })),
       },
       { path: '*', lazy: () => import('./frame/NowherePage.tsx') },
     ],

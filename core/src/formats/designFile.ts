@@ -10,6 +10,7 @@ import {
   materialsUsed,
   type Price,
   refusal,
+  type SentDocument,
   upgrade,
   type WorkshopEntry,
 } from '../model/index.ts';
@@ -23,6 +24,7 @@ export function toDesignFile(
   prices: readonly Price[],
   log: readonly Entry[],
   workshop: readonly WorkshopEntry[] = [],
+  documents: readonly SentDocument[] = [],
 ): DesignFile {
   const used = materialsUsed(design);
   return {
@@ -33,6 +35,7 @@ export function toDesignFile(
     prices: [...prices],
     log: [...log],
     ...(workshop.length > 0 ? { workshop: [...workshop] } : {}),
+    ...(documents.length > 0 ? { documents: [...documents] } : {}),
   };
 }
 

@@ -1,16 +1,6 @@
 import Type, { type Static, type TSchema } from 'typebox';
 import type { RouteName } from './routes.ts';
-import {
-  CutList,
-  Design,
-  DesignFile,
-  Entry,
-  Material,
-  Measurement,
-  Price,
-  Shell,
-  WorkshopEntry,
-} from './schema.ts';
+import { Design, DesignFile, Entry, Material, Measurement, Price, Shell, WorkshopEntry } from './schema.ts';
 
 const closed = <P extends Record<string, TSchema>>(properties: P) =>
   Type.Object(properties, { additionalProperties: false });
@@ -45,12 +35,14 @@ export const LoggedEntry = closed({
   takenIn: Type.String(),
   entry: Entry,
 });
-/** A cut list as it stands; `list` is null while nobody has settled anything. */
-const CutListRecord = closed({
+/** A document kept beside a design as it stands, of its kind; null while nobody has settled anything, on revision 0. */
+const DocumentRecord = closed({
   revision: Type.Integer({ minimum: 0 }),
-  undo: Type.Boolean(),
-  redo: Type.Boolean(),
-  list: Type.Union([CutList, Type.Null()]),
+  savedAt: nullable,
+  /** What undo and redo would take back or bring back; null when there is nothing. */
+  undo: nullable,
+  redo: nullable,
+  document: Type.Unknown(),
 });
 const Imported = closed({ conversion: ConversionRecord, notes: Type.Array(Type.String()) });
 
@@ -61,7 +53,7 @@ export const ProblemDetails = Type.Object({
   detail: Type.String(),
   errors: Type.Optional(Type.Array(Type.Object({ path: Type.String(), message: Type.String() }))),
   /** Where a change was made on a stale revision: what is there now. */
-  current: Type.Optional(ConversionRecord),
+  current: Type.Optional(Type.Union([ConversionRecord, DocumentRecord])),
 });
 
 /** One place of the design that changes: `value` is put there, in place of what is there or before it in a list. */
@@ -98,6 +90,11 @@ interface Operation {
 export const contract = {
   openapi: { summary: 'This document', answer: Type.Unknown() },
   health: { summary: 'Whether the server is up', answer: closed({ ok: Type.Boolean() }) },
+  feed: {
+    summary: 'What is changed, by whomever, as server-sent events; after a number, what was told since',
+    query: ['after'],
+    answerType: 'text/event-stream',
+  },
 
   conversions: { summary: 'All conversions, the last saved first', answer: Type.Array(ConversionSummary) },
   create: {
@@ -182,15 +179,31 @@ export const contract = {
     answer: closed({ entries: Type.Array(closed({ id: Type.String(), seq: Type.Integer() })) }),
   },
 
-  cutList: { summary: 'What was settled about cutting a variant', answer: CutListRecord },
-  saveCutList: {
-    summary: 'Settle something about cutting a variant; the first time on revision 0',
-    body: CutList,
-    answer: CutListRecord,
+  document: {
+    summary: 'A document kept beside a design: of a kind, and of a variant or the whole',
+    answer: DocumentRecord,
+  },
+  saveDocument: {
+    summary: 'Save a document; the first time on revision 0',
+    body: closed({ document: Type.Unknown(), label: Type.String({ minLength: 1, maxLength: 200 }) }),
+    answer: DocumentRecord,
     ifMatch: true,
   },
-  undoCutList: { summary: 'Take back the last change of a cut list', answer: CutListRecord, ifMatch: true },
-  redoCutList: { summary: 'Bring back what was undone of a cut list', answer: CutListRecord, ifMatch: true },
+  changeDocument: {
+    summary: 'Save a change of a document: what it changes on the revision it was made on',
+    body: closed({
+      changes: Type.Array(Change, { minItems: 1, maxItems: 5000 }),
+      label: Type.String({ minLength: 1, maxLength: 200 }),
+    }),
+    answer: DocumentRecord,
+    ifMatch: true,
+  },
+  undoDocument: { summary: 'Take back the last change of a document', answer: DocumentRecord, ifMatch: true },
+  redoDocument: {
+    summary: 'Bring back what was undone of a document',
+    answer: DocumentRecord,
+    ifMatch: true,
+  },
 
   workshop: {
     summary: 'What happened in the workshop: what was counted, what rests were kept and used',

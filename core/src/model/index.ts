@@ -1,4 +1,6 @@
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
+export { type DocumentKind, type Moved, upgradeDocument } from './documentKind.ts';
+export { type Documents, documentKinds, type KindName } from './documents.ts';
 export { FAMILY_HEAT } from './familyHeat.ts';
 export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';
@@ -40,6 +42,8 @@ export type {
   Brief,
   BuildUp,
   Cab,
+  Change,
+  CompareSettings,
   Contract,
   ConversionRecord,
   ConversionSummary,
@@ -78,6 +82,7 @@ export type {
   RoundWay,
   RustSpot,
   Saved,
+  SentDocument,
   Shelf,
   Shell,
   Stock,

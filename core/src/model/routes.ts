@@ -2,6 +2,7 @@
 export const routes = {
   openapi: { method: 'get', path: '/openapi.json' },
   health: { method: 'get', path: '/health' },
+  feed: { method: 'get', path: '/feed' },
 
   conversions: { method: 'get', path: '/conversions' },
   create: { method: 'post', path: '/conversions' },
@@ -24,12 +25,14 @@ export const routes = {
   log: { method: 'get', path: '/conversions/:id/log' },
   note: { method: 'post', path: '/conversions/:id/log' },
 
-  cutList: { method: 'get', path: '/conversions/:id/cut-lists/:variant' },
-  saveCutList: { method: 'put', path: '/conversions/:id/cut-lists/:variant' },
-  undoCutList: { method: 'post', path: '/conversions/:id/cut-lists/:variant/undo' },
+  document: { method: 'get', path: '/conversions/:id/documents/:kind/:key' },
+  saveDocument: { method: 'put', path: '/conversions/:id/documents/:kind/:key' },
+  changeDocument: { method: 'patch', path: '/conversions/:id/documents/:kind/:key' },
+  undoDocument: { method: 'post', path: '/conversions/:id/documents/:kind/:key/undo' },
+  redoDocument: { method: 'post', path: '/conversions/:id/documents/:kind/:key/redo' },
+
   workshop: { method: 'get', path: '/workshop' },
   noteWorkshop: { method: 'post', path: '/workshop' },
-  redoCutList: { method: 'post', path: '/conversions/:id/cut-lists/:variant/redo' },
 
   putFile: { method: 'put', path: '/files/:hash' },
   file: { method: 'get', path: '/files/:hash' },

@@ -1,4 +1,5 @@
 import Type from 'typebox';
+import { SentDocument } from './documentSchemas.ts';
 import { FORMAT } from './format.ts';
 import { Design } from './schemaDesign.ts';
 import { Entry, LOG_LIMIT } from './schemaLog.ts';
@@ -11,8 +12,11 @@ import { WorkshopEntry } from './schemaShelf.ts';
  * interface all read it. Lengths are in m, temperatures in degC, masses in kg, money in the design's currency.
  */
 
+export * from './documentSchemas.ts';
+export * from './schemaCompare.ts';
 export * from './schemaCut.ts';
 export * from './schemaDesign.ts';
+export * from './schemaFeed.ts';
 export * from './schemaLog.ts';
 export * from './schemaMaterial.ts';
 export { Measurement } from './schemaParts.ts';
@@ -30,4 +34,6 @@ export const DesignFile = closed({
   log: Type.Array(Entry, { maxItems: LOG_LIMIT }),
   /** Of the workshop’s log, what was noted for this van: orders, deliveries, pace. */
   workshop: Type.Optional(Type.Array(WorkshopEntry, { maxItems: LOG_LIMIT })),
+  /** What is kept beside the design of its variants: cut lists, what is asked of the best choice. */
+  documents: Type.Optional(Type.Array(SentDocument, { maxItems: 500 })),
 });

@@ -65,7 +65,7 @@ export interface Rooms extends TakesIn {
  */
 export async function readArchive(
   from: Readable,
-  { conversions, library, files, workshop }: Rooms,
+  { files, ...rooms }: Rooms,
 ): Promise<{ conversion: ConversionRecord; notes: string[] }> {
   const draft = path.join(files.folder, `${randomUUID()}.part`);
   try {
@@ -87,7 +87,7 @@ export async function readArchive(
     }
     if (design === undefined)
       throw invalid(`The archive holds no ${DESIGN}: an *.overcoat.zip written here is accepted.`);
-    return await takeIn(design, { conversions, library, workshop });
+    return await takeIn(design, rooms);
   } finally {
     await rm(draft, { force: true });
   }

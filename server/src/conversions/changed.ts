@@ -1,33 +1,33 @@
-import type { Contract, Design } from '@overcoat/core/model';
+import type { Contract } from '@overcoat/core/model';
 import { applyPatches, enablePatches } from 'immer';
 import { Problem } from '../contract/problem.ts';
 
 enablePatches();
 
-type Changes = Contract['change']['body']['changes'];
+export type Changes = Contract['change']['body']['changes'];
 
 /**
- * A design with changes made to it; it shares with the one before what they do not touch. Refused when they name a
+ * A document with changes made to it; it shares with the one before what they do not touch. Refused when they name a
  * place that is not there: they were made on something else.
  */
-export function changed(design: Design, changes: Changes): Design {
+export function changed<D extends object>(document: D, changes: Changes, what = 'design'): D {
   try {
     return changes.reduce((now, change) => {
       mustHave(now, change);
       return applyPatches(now, [change as never]);
-    }, design);
+    }, document);
   } catch {
     throw new Problem(
       422,
       'Not accepted',
-      'The change names a place that the design does not have: send the whole design instead.',
+      `The change names a place that the ${what} does not have: send the whole ${what} instead.`,
     );
   }
 }
 
-/** Throws where a design has no such place: a list has whole numbers up to its length, and may be cut short; nothing else. */
-function mustHave(design: Design, { op, path, value }: Changes[number]): void {
-  let at: unknown = design;
+/** Throws where a document has no such place: a list has whole numbers up to its length, and may be cut short; nothing else. */
+function mustHave(document: object, { op, path, value }: Changes[number]): void {
+  let at: unknown = document;
   path.forEach((key, i) => {
     if (typeof at !== 'object' || at === null) throw new RangeError('nothing has no places');
     const last = i === path.length - 1;

@@ -1,15 +1,13 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { type Contract, type Design, FORMAT, upgrade } from '@overcoat/core/model';
+import { type Design, FORMAT, upgrade } from '@overcoat/core/model';
 import { QueryTypes } from 'sequelize';
 import { notFound } from '../contract/problem.ts';
-import { changed } from './changed.ts';
+import { type Changes, changed } from './changed.ts';
 import type { ConversionRows, RevisionRow } from './rows.ts';
 
 const pack = promisify(gzip);
 const unpack = promisify(gunzip);
-
-export type Changes = Contract['change']['body']['changes'];
 
 /** What a revision holds: a design whole, or what it changes on the revision `base`. */
 export interface Held {
@@ -27,13 +25,19 @@ export const packBody = (body: Buffer): Promise<Buffer> => pack(body, { level: 1
 
 /** Changes as a revision holds them, with the format of the design they were made on. */
 export async function heldChanges(changes: Changes, base: number): Promise<Held> {
-  const text = Buffer.from(JSON.stringify({ format: FORMAT, changes }));
-  return { base, document: text.length < PACKED_FROM ? text : await packBody(text) };
+  return { base, document: await packed({ format: FORMAT, changes }) };
+}
+
+/** A value as the history holds it: JSON, packed where that gains something. */
+export async function packed(value: unknown): Promise<Buffer> {
+  const text = Buffer.from(JSON.stringify(value));
+  return text.length < PACKED_FROM ? text : packBody(text);
 }
 
 const GZIP = 0x1f;
-const read = async (document: Buffer): Promise<unknown> =>
-  JSON.parse((document[0] === GZIP ? await unpack(document) : document).toString('utf8'));
+/** What was packed; text where an earlier server kept that. */
+export const unpacked = async (held: Buffer | string): Promise<unknown> =>
+  JSON.parse((held[0] === GZIP ? await unpack(held) : held).toString('utf8'));
 
 /** The design of a revision, brought up to today's format, and on how many changes it stands. */
 export async function designOf(
@@ -42,11 +46,11 @@ export async function designOf(
 ): Promise<{ design: Design; changes: number }> {
   const rows = typeof row.base === 'number' ? await standsOn(row, models) : [];
   const [whole, ...changes] = [...rows, row];
-  const steps = (await Promise.all(changes.map(r => read(r.document)))) as {
+  const steps = (await Promise.all(changes.map(r => unpacked(r.document)))) as {
     format: number;
     changes: Changes;
   }[];
-  const kept = (await read(whole!.document)) as { design: unknown } | Record<string, unknown>;
+  const kept = (await unpacked(whole!.document)) as { design: unknown } | Record<string, unknown>;
   // The first server kept the design alone, its label in the row.
   let design = 'design' in kept ? kept.design : kept;
   // Each change is made on the design in the format that it was in then.

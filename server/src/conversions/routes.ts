@@ -46,7 +46,7 @@ interface Uses extends Rooms {
 }
 
 export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
-  const { db, conversions, library, log, files, workshop } = rooms;
+  const { db, conversions, library, log, files, workshop, documents } = rooms;
 
   const exported = async (id: string): Promise<{ file: DesignFile; name: string }> => {
     const { design } = await conversions.read(id);
@@ -54,7 +54,8 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
     const entries = (await log.read(id)).map(e => e.entry);
     const name = design.name.replace(/[^\w-]+/g, '-').toLowerCase() || 'design';
     const own = workshopLines(await workshop.read(), id);
-    return { file: toDesignFile(design, materials, prices, entries, own), name };
+    const beside = await documents.sent(id, new Set(design.variants.map(v => v.id)));
+    return { file: toDesignFile(design, materials, prices, entries, own, beside), name };
   };
 
   /** Refuses what the schema cannot see; answers a check that it still is so, should the library have changed since. */
@@ -112,10 +113,13 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
     redo: ({ params, revision }) => conversions.redo(params.id, revision),
     async copy({ params, body }) {
       const { design } = await conversions.read(params.id);
-      return conversions.create(
-        { ...design, name: body.name.trim() },
-        `started from ${design.name}`.slice(0, 200),
-      );
+      const beside = await documents.sent(params.id, new Set(design.variants.map(v => v.id)));
+      const label = `started from ${design.name}`.slice(0, 200);
+      return db.write(async writer => {
+        const made = await conversions.createIn(writer, { ...design, name: body.name.trim() }, label, []);
+        await documents.addIn(writer, made.id, documents.begun(beside), label);
+        return made;
+      }, conversions.came);
     },
     remove: ({ params }) => conversions.remove(params.id),
     restore: ({ params }) => conversions.restore(params.id),

@@ -4,7 +4,9 @@ import {
   type InferAttributes,
   type InferCreationAttributes,
   Model,
+  type Sequelize,
 } from 'sequelize';
+import { notFound, Problem } from '../contract/problem.ts';
 import { integer, key, rowsOf, text } from '../db/rowsOf.ts';
 
 class ConversionRow extends Model<InferAttributes<ConversionRow>, InferCreationAttributes<ConversionRow>> {
@@ -65,3 +67,16 @@ export const conversionRows = rowsOf(sequelize => {
 });
 
 export type ConversionRows = ReturnType<typeof conversionRows>;
+
+/** A conversion that may be worked on; refused where there is none, or in the bin. */
+export async function mustBeAtHand(connection: Sequelize, id: string): Promise<ConversionRow> {
+  const conversion = await conversionRows(connection).Conversion.findByPk(id);
+  if (!conversion) throw notFound('such conversion');
+  if (conversion.binned_at)
+    throw new Problem(
+      404,
+      'In the bin',
+      'This conversion is in the bin: take it out there to go on with it.',
+    );
+  return conversion;
+}

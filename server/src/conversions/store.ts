@@ -5,16 +5,9 @@ import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { addEntries } from '../log/store.ts';
-import {
-  type Changes,
-  designOf,
-  type Held,
-  heldChanges,
-  MOST_CHANGES,
-  packBody,
-  revisionAt,
-} from './revisions.ts';
-import { type ConversionRows, conversionRows, type RevisionRow } from './rows.ts';
+import type { Changes } from './changed.ts';
+import { designOf, type Held, heldChanges, MOST_CHANGES, packBody, revisionAt } from './revisions.ts';
+import { type ConversionRows, conversionRows, mustBeAtHand, type RevisionRow } from './rows.ts';
 
 /** Designs held in memory at a time. */
 const REMEMBERED = 8;
@@ -69,9 +62,7 @@ export class ConversionStore {
   }
 
   async read(id: string, models = conversionRows(this.db.reader)): Promise<ConversionRecord> {
-    const conversion = await models.Conversion.findByPk(id);
-    if (!conversion) throw notFound('such conversion');
-    if (conversion.binned_at) throw inBin();
+    const conversion = await mustBeAtHand(models.sequelize, id);
     const row = await revisionAt(id, conversion.revision, models);
     return this.record(row, (await designOf(row, models)).design, models);
   }
@@ -89,8 +80,11 @@ export class ConversionStore {
 
   /** A new conversion, with what its log already tells. */
   create(design: Design, label: string, log: readonly Entry[] = []): Promise<ConversionRecord> {
-    return this.db.write(writer => this.createIn(writer, design, label, log));
+    return this.db.write(writer => this.createIn(writer, design, label, log), this.came);
   }
+
+  /** Tells that conversions came or went. */
+  readonly came = (): void => this.db.feed.tell({ what: 'conversions' });
 
   /** The same within a write that does more. */
   async createIn(
@@ -160,11 +154,14 @@ export class ConversionStore {
     changes: number,
     still: Still,
   ): Promise<ConversionRecord> {
-    const saved = await this.db.writeOne(async writer => {
-      await still();
-      const links = { label, back: expected, forward: null };
-      return this.append(id, expected, design, { ...held, ...links }, conversionRows(writer));
-    });
+    const saved = await this.db.writeOne(
+      async writer => {
+        await still();
+        const links = { label, back: expected, forward: null };
+        return this.append(id, expected, design, { ...held, ...links }, conversionRows(writer));
+      },
+      this.tells(id, expected),
+    );
     this.remember(saved, changes);
     return saved;
   }
@@ -218,12 +215,13 @@ export class ConversionStore {
       const ids = (await Conversion.findAll({ where, attributes: ['id'] })).map(r => r.id);
       await Conversion.destroy({ where: { id: ids } });
       return ids;
-    });
+    }, this.came);
   }
 
   private async bin(id: string, binned_at: string | null, is: null | { [Op.ne]: null }): Promise<void> {
-    const [moved] = await this.db.write(writer =>
-      conversionRows(writer).Conversion.update({ binned_at }, { where: { id, binned_at: is } }),
+    const [moved] = await this.db.write(
+      writer => conversionRows(writer).Conversion.update({ binned_at }, { where: { id, binned_at: is } }),
+      this.came,
     );
     if (moved === 0) throw notFound(binned_at ? 'such conversion' : 'such conversion in the bin');
   }
@@ -236,16 +234,22 @@ export class ConversionStore {
       models: ConversionRows,
     ) => Promise<{ target: RevisionRow; back: number | null; forward: number | null; label: string }>,
   ): Promise<ConversionRecord> {
-    return this.db.write(async writer => {
-      const models = conversionRows(writer);
-      const current = await models.Revision.findOne({ where: { conversion_id: id, revision: expected } });
-      if (!current) throw await this.stale(id, expected, models);
-      const { target, ...links } = await choose(current, models);
-      const { design } = await designOf(target, models);
-      const { document, base } = target;
-      return this.append(id, expected, design, { document, base: base ?? null, ...links }, models);
-    });
+    return this.db.write(
+      async writer => {
+        const models = conversionRows(writer);
+        const current = await models.Revision.findOne({ where: { conversion_id: id, revision: expected } });
+        if (!current) throw await this.stale(id, expected, models);
+        const { target, ...links } = await choose(current, models);
+        const { design } = await designOf(target, models);
+        const { document, base } = target;
+        return this.append(id, expected, design, { document, base: base ?? null, ...links }, models);
+      },
+      this.tells(id, expected),
+    );
   }
+
+  private readonly tells = (id: string, before: number) => () =>
+    this.db.feed.tell({ what: 'design', id, revision: before + 1 });
 
   /** Writes the next revision, unless the conversion has moved on from `previous`. */
   private async append(
@@ -302,9 +306,6 @@ const changedMeanwhile = (current: ConversionRecord, expected: number) =>
     `This design was changed elsewhere: it is at revision ${current.revision}, and your change was made on ${expected}.`,
     { current },
   );
-
-const inBin = () =>
-  new Problem(404, 'In the bin', 'This conversion is in the bin: take it out there to go on with it.');
 
 function summaryOf(design: Design): { name: string; summary: string } {
   const { measured, total } = measuredBays(design.shell);

@@ -4,6 +4,7 @@ import type { ConversionRecord } from '@overcoat/core/model';
 import { linesForVan } from '@overcoat/core/order/buying';
 import { invalid } from '../contract/problem.ts';
 import { fileMistakes } from '../contract/validate.ts';
+import type { DocumentStore } from '../documents/store.ts';
 import type { LibraryStore } from '../library/store.ts';
 import type { WorkshopStore } from '../workshop/store.ts';
 import type { ConversionStore } from './store.ts';
@@ -13,15 +14,16 @@ export interface TakesIn {
   conversions: ConversionStore;
   library: LibraryStore;
   workshop: WorkshopStore;
+  documents: DocumentStore;
 }
 
 /**
- * Takes in a design file of any format: a new conversion with its log, and what it carries of materials, prices and orders; all of it
+ * Takes in a design file of any format: a new conversion with its log, and what it carries of materials, prices, orders and documents; all of it
  * or nothing.
  */
 export async function takeIn(
   document: unknown,
-  { conversions, library, workshop }: TakesIn,
+  { conversions, library, workshop, documents }: TakesIn,
 ): Promise<{ conversion: ConversionRecord; notes: string[] }> {
   const read = readDesignFile(document, fileMistakes, (await library.read()).library.keys());
   if (!read.ok) throw invalid(read.message, read.mistakes);
@@ -29,7 +31,10 @@ export async function takeIn(
     const conversion = await conversions.createIn(writer, file.design, 'imported', file.log);
     const own = linesForVan(file.workshop ?? [], conversion.id, randomUUID);
     if (own.length > 0) await workshop.addIn(writer, own);
+    await documents.addIn(writer, conversion.id, file.documents ?? [], 'imported');
     return conversion;
   });
+  conversions.came();
+  workshop.told();
   return { conversion: made, notes };
 }

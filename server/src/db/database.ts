@@ -1,12 +1,15 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { Sequelize, TimeoutError } from 'sequelize';
+import { Feed } from '../feed/feed.ts';
 import { migrate } from './migrations.ts';
 import { Unopened } from './unopened.ts';
 
 export interface Database {
   /** The data folder. */
   folder: string;
+  /** Told of every change once it is on disk. */
+  feed: Feed;
   /** For reading: sees what is committed, while a write goes on. */
   reader: Sequelize;
   /**
@@ -15,7 +18,7 @@ export interface Database {
    */
   write<T>(work: (writer: Sequelize) => Promise<T>, done?: () => void): Promise<T>;
   /** The same for work whose only write is one statement, which is whole by itself. */
-  writeOne<T>(work: (writer: Sequelize) => Promise<T>): Promise<T>;
+  writeOne<T>(work: (writer: Sequelize) => Promise<T>, done?: () => void): Promise<T>;
   close(): Promise<void>;
 }
 
@@ -56,9 +59,15 @@ export async function openDatabase(folder: string): Promise<Database> {
 
   return {
     folder,
+    feed: new Feed(),
     reader,
     write: (work, done) => inTurn(() => transact(work, done)),
-    writeOne: work => inTurn(() => work(writer)),
+    writeOne: (work, done) =>
+      inTurn(async () => {
+        const result = await work(writer);
+        done?.();
+        return result;
+      }),
     async close() {
       await last;
       await reader.close();

@@ -85,6 +85,21 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
         seq INTEGER PRIMARY KEY AUTOINCREMENT, id TEXT NOT NULL UNIQUE, taken_in TEXT NOT NULL, entry TEXT NOT NULL)`,
     ],
   },
+  {
+    // One table for every kind of document; and whatever entry of the workshop names a file says so.
+    name: '010-documents',
+    sql: [
+      `CREATE TABLE documents (
+        conversion_id TEXT NOT NULL REFERENCES conversions(id) ON DELETE CASCADE, kind TEXT NOT NULL, key TEXT NOT NULL,
+        revision INTEGER NOT NULL, back INTEGER, forward INTEGER, label TEXT NOT NULL, saved_at TEXT NOT NULL,
+        body BLOB NOT NULL, PRIMARY KEY (conversion_id, kind, key, revision)) WITHOUT ROWID`,
+      `INSERT INTO documents SELECT conversion_id, 'cut-list', variant, revision, back, forth, 'cut list', saved_at, body
+        FROM cut_lists`,
+      'DROP TABLE cut_lists',
+      'ALTER TABLE workshop ADD COLUMN file TEXT',
+      "UPDATE workshop SET file = json_extract(entry, '$.fact.photo')",
+    ],
+  },
 ];
 
 /**

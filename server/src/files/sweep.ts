@@ -1,7 +1,8 @@
 import { fileOf, standing } from '@overcoat/core/log';
-import type { Entry, WorkshopEntry } from '@overcoat/core/model';
+import type { Entry } from '@overcoat/core/model';
 import { Op } from 'sequelize';
 import type { Database } from '../db/database.ts';
+import { DocumentStore } from '../documents/store.ts';
 import { logRows } from '../log/rows.ts';
 import { workshopRows } from '../workshop/rows.ts';
 import type { FileStore, StoredFile } from './store.ts';
@@ -29,10 +30,10 @@ export async function eraseUnnamed(db: Database, files: FileStore, hashes: reado
   await files.erase((await files.all()).filter(f => hashes.includes(f.hash) && !named.has(f.hash)));
 }
 
-/** The files that stand in some log, those in the bin too, or show a rest of the workshop; and when those corrected away were. */
+/** The files that stand in some log or document, those in the bin too, or in the workshop's log; and when those corrected away were. */
 async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSince: Map<string, string> }> {
   const rows = await logRows(db.reader).LogEntry.findAll({
-    where: { kind: { [Op.in]: ['photo', 'knock', 'correction'] } },
+    where: { [Op.or]: [{ file: { [Op.ne]: null } }, { kind: 'correction' }] },
     order: ['conversion_id', 'seq'],
     raw: true,
   });
@@ -50,13 +51,13 @@ async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSi
     const corrected = fact.kind === 'correction' && fileNamed.get(`${row.conversion_id} ${fact.of}`);
     if (corrected) unnamedSince.set(corrected, row.taken_in);
   }
-  const workshop = await workshopRows(db.reader).WorkshopRow.findAll({ raw: true });
-  const rests = workshop.flatMap(row => {
-    const { fact } = JSON.parse(row.entry) as WorkshopEntry;
-    return fact.kind === 'rest kept' && fact.photo ? [fact.photo] : [];
+  const workshop = await workshopRows(db.reader).WorkshopRow.findAll({
+    where: { file: { [Op.ne]: null } },
+    raw: true,
   });
   const named = new Set([
-    ...rests,
+    ...workshop.map(row => row.file!),
+    ...(await new DocumentStore(db).filesNamed()),
     ...[...logs.values()].flatMap(log => standing(log).flatMap(({ fact }) => fileOf(fact) ?? [])),
   ]);
   return { named, unnamedSince };

@@ -166,6 +166,7 @@ export class LibraryStore {
       () => {
         this.changes += 1;
         this.cached = null;
+        this.db.feed.tell({ what: 'library' });
       },
     );
   }

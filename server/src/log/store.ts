@@ -36,7 +36,10 @@ export class LogStore {
    */
   add(conversion: string, entries: readonly Entry[]): Promise<{ id: string; seq: number }[]> {
     const write = entries.length === 1 ? this.db.writeOne : this.db.write;
-    return write(writer => addEntries(writer, conversion, entries));
+    return write(
+      writer => addEntries(writer, conversion, entries),
+      () => this.db.feed.tell({ what: 'log', id: conversion }),
+    );
   }
 }
 

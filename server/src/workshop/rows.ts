@@ -1,4 +1,10 @@
-import { DataTypes, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+} from 'sequelize';
 import { rowsOf, text } from '../db/rowsOf.ts';
 
 class Row extends Model<InferAttributes<Row>, InferCreationAttributes<Row>> {
@@ -8,6 +14,8 @@ class Row extends Model<InferAttributes<Row>, InferCreationAttributes<Row>> {
   declare id: string;
   /** By the server's clock. */
   declare taken_in: string;
+  /** SHA-256 of the file it names. */
+  declare file: CreationOptional<string | null>;
   /** As JSON. */
   declare entry: string;
 }
@@ -19,6 +27,7 @@ export const workshopRows = rowsOf(sequelize => {
       seq: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       id: { ...text(), unique: true },
       taken_in: text(),
+      file: DataTypes.TEXT,
       entry: text(),
     },
     { sequelize, tableName: 'workshop', timestamps: false },

@@ -15,8 +15,11 @@ export class WorkshopStore {
 
   /** Adds entries; one whose id is there already stands as it is. */
   add(entries: readonly WorkshopEntry[]): Promise<void> {
-    return this.db.write(writer => this.addIn(writer, entries));
+    return this.db.write(writer => this.addIn(writer, entries), this.told);
   }
+
+  /** Tells that entries came. */
+  readonly told = (): void => this.db.feed.tell({ what: 'workshop' });
 
   /** The same within a write that does more. */
   async addIn(writer: Sequelize, entries: readonly WorkshopEntry[]): Promise<void> {
@@ -25,11 +28,17 @@ export class WorkshopStore {
     refuseWrong(standing, entries);
     for (const entry of entries)
       await writer.query(
-        'INSERT INTO workshop (id, taken_in, entry) VALUES ($id, $taken_in, $entry) ON CONFLICT (id) DO NOTHING',
-        { bind: { id: entry.id, taken_in, entry: JSON.stringify(entry) }, type: QueryTypes.INSERT },
+        'INSERT INTO workshop (id, taken_in, file, entry) VALUES ($id, $taken_in, $file, $entry) ON CONFLICT (id) DO NOTHING',
+        {
+          bind: { id: entry.id, taken_in, file: fileNamedBy(entry), entry: JSON.stringify(entry) },
+          type: QueryTypes.INSERT,
+        },
       );
   }
 }
+
+/** Of whatever kind: a fact that names a file names it so. */
+const fileNamedBy = ({ fact }: WorkshopEntry): string | null => ('photo' in fact && fact.photo) || null;
 
 async function entriesOf(connection: Sequelize): Promise<WorkshopEntry[]> {
   const rows = await workshopRows(connection).WorkshopRow.findAll({ order: [['seq', 'ASC']], raw: true });

@@ -1,8 +1,6 @@
 import {
   addressOf,
   type Contract,
-  type ConversionRecord,
-  type CutList,
   LIBRARY_FORMAT,
   type Material,
   type Params,
@@ -16,7 +14,7 @@ export class ApiError extends Error {
   constructor(
     readonly status: number,
     message: string,
-    readonly problem: { current?: ConversionRecord; errors?: { path: string; message: string }[] } = {},
+    readonly problem: { current?: unknown; errors?: { path: string; message: string }[] } = {},
   ) {
     super(message);
   }
@@ -90,11 +88,11 @@ export const api = {
   log: (id: string, after = 0) => call('log', { id }, after > 0 ? { query: { after } } : {}),
   note: (id: string, entries: Contract['note']['body']['entries']) =>
     call('note', { id }, { body: { entries } }),
-  cutList: (id: string, variant: string) => call('cutList', { id, variant }),
-  saveCutList: (id: string, variant: string, revision: number, body: CutList) =>
-    call('saveCutList', { id, variant }, { body, revision }),
-  travelCutList: (id: string, variant: string, way: 'undoCutList' | 'redoCutList', revision: number) =>
-    call(way, { id, variant }, { revision }),
+  document: (of: Params<'document'>) => call('document', of),
+  saveDocument: (of: Params<'document'>, revision: number, body: Contract['saveDocument']['body']) =>
+    call('saveDocument', of, { body, revision }),
+  travelDocument: (of: Params<'document'>, way: 'undo' | 'redo', revision: number) =>
+    call(`${way}Document`, of, { revision }),
   workshop: () => call('workshop', {}),
   noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries']) =>
     call('noteWorkshop', {}, { body: { entries } }),

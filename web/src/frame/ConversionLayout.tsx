@@ -5,10 +5,12 @@ import { ApiError, api } from '../api/client.ts';
 import { useCutListsRead } from '../api/cutLists.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
+import { useDocuments } from '../store/documents.ts';
 import { isCounted, useEvaluation } from '../store/evaluation.ts';
 import { useLog } from '../store/log.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { useWorkshop } from '../store/workshop.ts';
+import { VIEWS } from '../views/index.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
 import { HazardWarnings } from './HazardWarnings.tsx';
@@ -16,22 +18,6 @@ import { Ledger } from './Ledger.tsx';
 import { Notice } from './SaveNote.tsx';
 import { TopBar } from './TopBar.tsx';
 import { useKeys } from './useKeys.ts';
-
-const LOOK_AGAIN = 30_000;
-
-const VIEWS: (() => Promise<unknown>)[] = [
-  () => import('../views/survey/SurveyPage.tsx'),
-  () => import('../views/survey/RoundPage.tsx'),
-  () => import('../views/survey/FormPage.tsx'),
-  () => import('../views/brief/BriefPage.tsx'),
-  () => import('../views/build-ups/BuildUpsPage.tsx'),
-  () => import('../views/damp/DampPage.tsx'),
-  () => import('../views/compare/ComparePage.tsx'),
-  () => import('../views/disputes/DisputesPage.tsx'),
-  () => import('../views/cut-and-buy/CutAndBuyPage.tsx'),
-  () => import('../views/shop-trip/ShopTripPage.tsx'),
-  () => import('../views/materials/MaterialsPage.tsx'),
-];
 
 /** Everything inside one conversion: loads it, keeps it open, and puts bar and ledger over every view. */
 export function Component() {
@@ -66,25 +52,9 @@ export function Component() {
     },
     [close],
   );
-  // What a phone or another window noted meanwhile.
-  useEffect(() => {
-    const look = () => {
-      if (document.visibilityState === 'visible')
-        void useLog
-          .getState()
-          .refresh()
-          .catch(() => undefined);
-    };
-    const timer = setInterval(look, LOOK_AGAIN);
-    document.addEventListener('visibilitychange', look);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener('visibilitychange', look);
-    };
-  }, []);
   // Every view's code is fetched now, so that the work goes on when the server is away.
   useEffect(() => {
-    const timer = setTimeout(() => void Promise.allSettled(VIEWS.map(load => load())), 400);
+    const timer = setTimeout(() => void Promise.allSettled(Object.values(VIEWS).map(load => load())), 400);
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {
@@ -92,7 +62,8 @@ export function Component() {
       if (
         useDesign.getState().pending.length +
           useLog.getState().waiting.length +
-          useWorkshop.getState().waiting.length >
+          useWorkshop.getState().waiting.length +
+          Object.values(useDocuments.getState().held).filter(h => h.pending.length > 0).length >
         0
       )
         event.preventDefault();

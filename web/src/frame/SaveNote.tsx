@@ -1,6 +1,7 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { useDesign } from '../store/design.ts';
+import { useDocuments } from '../store/documents.ts';
 import { useLog } from '../store/log.ts';
 import { useWorkshop } from '../store/workshop.ts';
 import { Button } from '../ui/Button.tsx';
@@ -8,13 +9,16 @@ import { Dialog } from '../ui/Dialog.tsx';
 
 /** Whether everything is with the server, and what it would not take. */
 export function SaveNote() {
-  const { state, message, saved, refused, retry } = useDesign();
+  const { state, message, saved, retry } = useDesign();
+  const refused = useRefused();
   const logged = useLog(s => s.waiting.filter(w => !w.refused).length);
   const logAway = useLog(s => s.away);
   const workshopAway = useWorkshop(s => s.away);
-  const away = logAway || workshopAway;
+  const documentsAway = useDocuments(s => s.away);
+  const away = logAway || workshopAway || documentsAway;
   const workshop = useWorkshop(s => s.waiting.length);
-  const notes = logged + workshop;
+  const documents = useDocuments(s => Object.values(s.held).filter(h => h.pending.length > 0).length);
+  const notes = logged + workshop + documents;
   const [open, setOpen] = useState(false);
   const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
   return (
@@ -26,7 +30,7 @@ export function SaveNote() {
         data-notes={notes}
         data-revision={saved?.revision}
       >
-        {state === 'saved' && (notes === 0 ? `saved ${when}` : !away && 'sending the log…')}
+        {state === 'saved' && (notes === 0 ? `saved ${when}` : !away && 'saving…')}
         {state === 'saving' && 'saving…'}
         {state === 'conflict' && 'waiting for your choice'}
         {(state === 'offline' || (state === 'saved' && notes > 0 && away)) && (
@@ -54,14 +58,43 @@ export function SaveNote() {
         title="Not taken by the server"
         description="What came after went round these and is saved. Correct what is in the way and try one again, or let it go."
       >
-        <RefusedList />
+        <RefusedList refused={refused} />
       </Dialog>
     </>
   );
 }
 
-function RefusedList() {
-  const { refused, retryRefused, dropRefused } = useDesign();
+interface Refused {
+  key: string;
+  label: string;
+  message: string;
+  again(): void;
+  drop(): void;
+}
+
+/** What the server would not take, of whatever kind. */
+function useRefused(): Refused[] {
+  const { id, refused, retryRefused, dropRefused } = useDesign();
+  const { held, settleRefused } = useDocuments();
+  const workshop = useWorkshop();
+  return [
+    ...refused.map(r => ({ ...r, again: () => retryRefused(r.key), drop: () => dropRefused(r.key) })),
+    ...Object.entries(held).flatMap(([key, { of, refused: r }]) =>
+      r && of.id === id
+        ? [{ key, ...r, again: () => settleRefused(of, true), drop: () => settleRefused(of, false) }]
+        : [],
+    ),
+    ...workshop.refused.map(({ entry, refused: message }) => ({
+      key: entry.id,
+      label: `noted in the workshop: ${entry.fact.kind}`,
+      message,
+      again: () => workshop.retry(entry.id),
+      drop: () => workshop.drop(entry.id),
+    })),
+  ];
+}
+
+function RefusedList({ refused }: { refused: readonly Refused[] }) {
   return (
     <ul>
       {refused.map(r => (
@@ -69,10 +102,10 @@ function RefusedList() {
           <p className="font-medium">{r.label}</p>
           <p className="text-signal">{r.message}</p>
           <div className="mt-1.5 flex gap-2">
-            <Button small look="strong" onClick={() => retryRefused(r.key)}>
+            <Button small look="strong" onClick={r.again}>
               Try it again
             </Button>
-            <Button small onClick={() => dropRefused(r.key)}>
+            <Button small onClick={r.drop}>
               Let it go
             </Button>
           </div>

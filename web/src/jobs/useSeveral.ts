@@ -55,8 +55,8 @@ interface Loaded {
 async function load({ id, variant }: OtherVan): Promise<Loaded> {
   const { design } = await api.read(id);
   const own = design.variants.find(v => v.name === variant) ?? builtOf(design);
-  const { list } = await api.cutList(id, own.id);
-  return { id, design, variant: own, list };
+  const { document } = await api.document({ id, kind: 'cut-list', key: own.id });
+  return { id, design, variant: own, list: document as CutList | null };
 }
 
 /** What the open van takes together with others: null while they are fetched or reckoned, and where there are none. */

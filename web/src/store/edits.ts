@@ -65,7 +65,7 @@ export function freshId(taken: Iterable<string>, stem: string): string {
 }
 
 /** An id that nothing ever had: what was kept of a variant or build-up that is gone belongs to no later one. */
-export const newId = (stem: string): string => `${stem}-${uuid().slice(-12)}`;
+const newId = (stem: string): string => `${stem}-${uuid().slice(-12)}`;
 
 /** Gives some bays, or whole zones, a build-up of their own, copied from what the first of them has. */
 export function splitOff(

@@ -23,6 +23,13 @@ export interface WaitingEntry {
   refused?: string;
 }
 
+/** A note of the workshop that the server has not yet; what it refused waits to be tried again or let go of. */
+export interface WaitingNote {
+  entry: WorkshopEntry;
+  /** Why the server would not take it. */
+  refused?: string;
+}
+
 /** An edit that the server refused, kept to be tried again or let go of. */
 export interface RefusedEdit {
   label: string;
@@ -30,6 +37,15 @@ export interface RefusedEdit {
   message: string;
   before: Design;
   after: Design;
+}
+
+/** A document that is not acknowledged as it is: what the server held of it, and the changes made on that. */
+export interface KeptDocument {
+  of: { id: string; kind: string; key: string };
+  revision: number;
+  base: unknown;
+  /** Each what the document is by then. */
+  steps: { document: unknown; label: string }[];
 }
 
 interface Tables extends DBSchema {
@@ -40,7 +56,9 @@ interface Tables extends DBSchema {
   refused: { key: [string, string]; value: RefusedEdit };
   entries: { key: [string, string]; value: WaitingEntry };
   photos: { key: string; value: Blob };
-  workshop: { key: string; value: WorkshopEntry };
+  /** Bare entries are those that an earlier version of this program left. */
+  workshop: { key: string; value: WaitingNote | WorkshopEntry };
+  documents: { key: [string, string]; value: KeptDocument };
 }
 
 const session = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
@@ -52,12 +70,13 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   opened ??=
     typeof indexedDB === 'undefined'
       ? Promise.resolve(null)
-      : openDB<Tables>('overcoat', 3, {
+      : openDB<Tables>('overcoat', 4, {
           upgrade(db, from) {
             const added = [
               ['bases', 'marks', 'edits', 'photos'],
               ['refused', 'entries'],
               ['workshop'],
+              ['documents'],
             ] as const;
             for (const store of added.slice(from).flat()) db.createObjectStore(store);
           },
@@ -187,20 +206,28 @@ export const outbox = {
       await t.done;
     }),
 
-  keepNotes: (entries: readonly WorkshopEntry[]) =>
+  keepNotes: (notes: readonly WaitingNote[]) =>
     inTurn(async db => {
       const t = db.transaction('workshop', 'readwrite');
-      for (const entry of entries) await t.store.put(entry, entry.id);
+      for (const note of notes) await t.store.put(note, note.entry.id);
       await t.done;
     }),
-  /** Notes of the workshop still to be sent, in the order they were made: ids grow with time. */
-  notes: async (): Promise<WorkshopEntry[]> => (await inTurn(db => db.getAll('workshop'))) ?? [],
+  /** Notes of the workshop that wait, in the order they were made: ids grow with time. */
+  notes: async (): Promise<WaitingNote[]> =>
+    ((await inTurn(db => db.getAll('workshop'))) ?? []).map(n => ('fact' in n ? { entry: n } : n)),
   dropNotes: (ids: readonly string[]) =>
     inTurn(async db => {
       const t = db.transaction('workshop', 'readwrite');
       for (const id of ids) await t.store.delete(id);
       await t.done;
     }),
+
+  keepDocument: (name: string, kept: KeptDocument) =>
+    inTurn(db => db.put('documents', kept, [kept.of.id, name])),
+  document: (id: string, name: string) => inTurn(db => db.get('documents', [id, name])),
+  /** Documents still to be sent, of every conversion. */
+  documents: async (): Promise<KeptDocument[]> => (await inTurn(db => db.getAll('documents'))) ?? [],
+  dropDocument: (id: string, name: string) => inTurn(db => db.delete('documents', [id, name])),
 
   keepPhoto: (hash: string, blob: Blob) => inTurn(db => db.put('photos', blob, hash)),
   photo: (hash: string) => inTurn(db => db.get('photos', hash)),

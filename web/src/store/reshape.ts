@@ -1,8 +1,9 @@
-import type { Design, Ready } from '@overcoat/core/model';
-import type { Edited, Reshaped } from '@overcoat/core/survey/shell';
+import type { Design, Moved, Ready } from '@overcoat/core/model';
+import { type Edited, namesIn, type Reshaped } from '@overcoat/core/survey/shell';
 import { inUnits } from '@overcoat/core/units';
 import type { Draft } from 'immer';
 import { useDesign } from './design.ts';
+import { followMoved } from './documents.ts';
 import { freshId } from './edits.ts';
 import { usePreferences } from './preferences.ts';
 
@@ -19,12 +20,22 @@ export function reshape(label: string, change: (design: Design) => Reshaped): st
     if (next.variants !== design.variants) draft.variants = next.variants;
   });
   if (refused) return refused;
+  followMoved(useDesign.getState().id ?? '', movedBy(design, result), label);
   if (result.said?.length)
     useDesign.setState({ notice: inUnits(result.said.join(' '), usePreferences.getState().units) });
   const known = new Set(next.shell.zones.flatMap(z => z.bays.map(b => b.id)));
   const kept = useDesign.getState().selected.filter(id => known.has(id));
   select(result.id && known.has(result.id) ? [result.id] : kept);
   return null;
+}
+
+/** Names that a change gave anew, and those that are gone. */
+function movedBy(before: Design, { design, moved }: Extract<Reshaped, { ok: true }>): Moved {
+  const [was, is] = [before, design].map(d => namesIn(d.shell)) as [Set<string>, Set<string>];
+  for (const zone of before.shell.zones) was.add(zone.id);
+  for (const zone of design.shell.zones) is.add(zone.id);
+  const gone = [...was].filter(name => !is.has(name) && !moved?.has(name));
+  return new Map([...gone.map(name => [name, null] as const), ...(moved ?? [])]);
 }
 
 /** Applies a change of the shell as one undoable step. Returns why not, or null. */

@@ -3,15 +3,15 @@ import { ApiError } from '../api/client.ts';
 /** Sends what it has to send; throws when the server is away and it is to be tried again. */
 type Work = () => Promise<void>;
 
-/** In this order: an entry of a log may name a photo. */
-const ORDER = ['photos', 'entries', 'workshop', 'edits'] as const;
+/** In this order: an entry of a log may name a photo, a document a variant. */
+const ORDER = ['photos', 'entries', 'workshop', 'edits', 'documents'] as const;
 type Name = (typeof ORDER)[number];
 
 const FIRST_WAIT = 1000;
 const LONGEST_WAIT = 10_000;
 
 /**
- * Everything this browser has to send: photos, log entries, notes of the workshop and edits, one thing after another. When the server is away
+ * Everything this browser has to send: photos, log entries, notes of the workshop, edits and documents, one thing after another. When the server is away
  * all of it waits, longer each time up to ten seconds; what a person does, and the network coming back, tries at once.
  */
 export class SendQueue {

@@ -3,7 +3,7 @@ import { ordersOf, type ShelfNow, type StandingOrder, shelfOf } from '@overcoat/
 import { v7 as uuid } from 'uuid';
 import { create } from 'zustand';
 import { ApiError, api } from '../api/client.ts';
-import { outbox } from './outbox.ts';
+import { outbox, type WaitingNote } from './outbox.ts';
 import { sending } from './sendQueue.ts';
 
 interface Workshop extends ShelfNow {
@@ -13,6 +13,8 @@ interface Workshop extends ShelfNow {
   waiting: WorkshopEntry[];
   /** Both, in this order. */
   entries: WorkshopEntry[];
+  /** What the server would not take, with its sentence: it counts for nothing until it is tried again. */
+  refused: (WaitingNote & { refused: string })[];
   orders: StandingOrder[];
   /** It has been read: nothing is laid out before. */
   ready: boolean;
@@ -24,16 +26,24 @@ interface Workshop extends ShelfNow {
   load(): Promise<void>;
   /** Notes what happened. */
   note(facts: WorkshopEntry['fact'][]): void;
+  /** Sends a refused note again. */
+  retry(id: string): void;
+  /** Lets go of a refused note. */
+  drop(id: string): void;
 }
 
 const BATCH = 200;
 
-const standing = (taken: WorkshopEntry[], sent: readonly WorkshopEntry[]) => {
+const isRefused = (n: WaitingNote): n is Workshop['refused'][number] => n.refused !== undefined;
+
+const standing = (taken: WorkshopEntry[], notes: readonly WaitingNote[]) => {
   const there = new Set(taken.map(e => e.id));
   // Each once: what this page holds is in the browser's store as well.
-  const waiting = [...new Map(sent.map(e => [e.id, e])).values()].filter(e => !there.has(e.id));
+  const left = [...new Map(notes.map(n => [n.entry.id, n])).values()].filter(n => !there.has(n.entry.id));
+  const refused = left.filter(isRefused);
+  const waiting = left.filter(n => !isRefused(n)).map(n => n.entry);
   const entries = [...taken, ...waiting];
-  return { taken, waiting, entries, ...shelfOf(entries), orders: ordersOf(entries) };
+  return { taken, waiting, refused, entries, ...shelfOf(entries), orders: ordersOf(entries) };
 };
 
 /**
@@ -41,26 +51,29 @@ const standing = (taken: WorkshopEntry[], sent: readonly WorkshopEntry[]) => {
  * server has them, for they are made in shops where it does not answer.
  */
 export const useWorkshop = create<Workshop>()((set, get) => {
+  /** What waits here, refused or not. */
+  const held = (): WaitingNote[] => [...get().refused, ...get().waiting.map(entry => ({ entry }))];
   const send = async (batch: WorkshopEntry[]): Promise<void> => {
     try {
       const { entries } = await api.noteWorkshop(batch);
-      set(standing(entries, get().waiting));
+      set(standing(entries, held()));
       await outbox.dropNotes(batch.map(e => e.id));
     } catch (error) {
       if (!(error instanceof ApiError) || error.away) throw error;
-      // One that is refused stops no other.
+      // One that is refused stops no other, and stands to be tried again.
       if (batch.length > 1) for (const one of batch) await send([one]);
       else {
-        await outbox.dropNotes(batch.map(e => e.id));
-        const left = get().waiting.filter(e => e.id !== batch[0]!.id);
-        set({ ...standing(get().taken, left), failed: error.message });
+        const note = { entry: batch[0]!, refused: error.message };
+        await outbox.keepNotes([note]);
+        set({ ...standing(get().taken, [...held(), note]), failed: error.message });
       }
     }
   };
   sending.register('workshop', async () => {
-    const kept = (await outbox.works()) ? await outbox.notes() : get().waiting;
+    const kept = (await outbox.works()) ? await outbox.notes() : held();
+    const ready = kept.filter(n => !isRefused(n)).map(n => n.entry);
     try {
-      for (let i = 0; i < kept.length; i += BATCH) await send(kept.slice(i, i + BATCH));
+      for (let i = 0; i < ready.length; i += BATCH) await send(ready.slice(i, i + BATCH));
       set({ away: false });
     } catch (error) {
       set({ away: true });
@@ -74,13 +87,30 @@ export const useWorkshop = create<Workshop>()((set, get) => {
     failed: null,
     async load() {
       const { entries } = await api.workshop();
-      set({ ...standing(entries, [...(await outbox.notes()), ...get().waiting]), ready: true });
+      set({ ...standing(entries, [...held(), ...(await outbox.notes())]), ready: true });
     },
     note(facts) {
       const at = new Date().toISOString();
-      const made = facts.map((fact): WorkshopEntry => ({ id: uuid(), at, fact }));
-      set({ ...standing(get().taken, [...get().waiting, ...made]), failed: null });
+      const made = facts.map((fact): WaitingNote => ({ entry: { id: uuid(), at, fact } }));
+      set({ ...standing(get().taken, [...held(), ...made]), failed: null });
       void outbox.keepNotes(made).then(() => sending.ask('workshop'));
+    },
+    retry(id) {
+      const again = held()
+        .filter(n => n.entry.id === id)
+        .map(({ entry }): WaitingNote => ({ entry }));
+      set({ ...standing(get().taken, [...held(), ...again]), failed: null });
+      void outbox.keepNotes(again).then(() => sending.ask('workshop'));
+    },
+    drop(id) {
+      set({
+        ...standing(
+          get().taken,
+          held().filter(n => n.entry.id !== id),
+        ),
+        failed: null,
+      });
+      void outbox.dropNotes([id]);
     },
   };
 });

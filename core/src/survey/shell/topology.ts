@@ -3,6 +3,7 @@ import {
   type Design,
   findBay,
   guess,
+  type Moved,
   type Placement,
   type Rib,
   type Zone,
@@ -20,6 +21,8 @@ export type Reshaped =
       id?: string;
       /** What no longer agrees, in sentences. */
       said?: string[];
+      /** Names that were given anew: the old one with the new one. */
+      moved?: Moved;
     }
   | { ok: false; message: string };
 
@@ -309,7 +312,8 @@ export function rename(design: Design, from: string, to: string): Reshaped {
   }));
   const holes = design.ready.holes.map(h => (h.opening === from ? { ...h, opening: name } : h));
   const renamed = { ...design, shell: { ...design.shell, zones }, ready: { ...design.ready, holes } };
-  return { ok: true, id: name, design: moveReferences(renamed, design, [from], name) };
+  const moved = new Map([[from, name]]);
+  return { ok: true, id: name, moved, design: moveReferences(renamed, design, [from], name) };
 }
 
 /** A name that begins with `stem` and is not taken. */

@@ -48,6 +48,8 @@ export interface OpenDesign {
   /** Makes one undoable step; returns why it cannot be made, or null. */
   edit(label: string, recipe: (draft: Draft<Design>) => void): string | null;
   travel(way: 'undo' | 'redo'): Promise<void>;
+  /** Takes in what another window saved, up to a revision that was heard of; what is on its way is answered first. */
+  look(revision?: number): Promise<void>;
   settle(side: 'mine' | 'theirs'): void;
   retry(): void;
   /** Makes a refused edit again, on what is there now. */

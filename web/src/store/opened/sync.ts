@@ -90,7 +90,8 @@ export function syncing(set: SetState, get: Get) {
           set({ state: 'offline', message });
           throw error;
         }
-        if (error.status === 409 && error.problem.current) reconcile(error.problem.current);
+        if (error.status === 409 && error.problem.current)
+          reconcile(error.problem.current as ConversionRecord);
         else if (NOT_ACCEPTED.includes(error.status)) goRound(next, message);
         else return set({ state: 'gone', message });
       }
@@ -183,5 +184,18 @@ export function syncing(set: SetState, get: Get) {
     takeIn(conflict.theirs, merged.design, merged.said, label);
   };
 
-  return { keep, step, whole, accept, pump, reconcile, settle };
+  const look = async (revision = Number.POSITIVE_INFINITY) => {
+    const { id } = get();
+    const behind = () => get().id === id && (get().saved?.revision ?? revision) < revision;
+    if (!id || !behind()) return;
+    await pump();
+    // What cannot be sent now is merged when it can.
+    if (!behind() || get().pending.length > 0) return;
+    const record = await api.read(id);
+    if (get().id !== id || record.revision <= get().saved!.revision) return;
+    if (get().pending.length > 0) reconcile(record);
+    else accept(record, 'changed in another window');
+  };
+
+  return { keep, step, whole, accept, pump, reconcile, settle, look };
 }

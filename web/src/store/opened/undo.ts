@@ -1,9 +1,10 @@
+import type { ConversionRecord } from '@overcoat/core/model';
 import { ApiError, api } from '../../api/client.ts';
 import type { Get, OpenDesign, SetState } from './state.ts';
 import type { Sync } from './sync.ts';
 
-/** Undo and redo: the server's own steps, after all that is pending. */
-export function undoing(set: SetState, get: Get, sync: Sync): Pick<OpenDesign, 'travel'> {
+/** Undo and redo: the server's own steps, after all that is pending; and what others did, after those. */
+export function undoing(set: SetState, get: Get, sync: Sync): Pick<OpenDesign, 'travel' | 'look'> {
   let journey: Promise<void> = Promise.resolve();
 
   const step = async (way: 'undo' | 'redo') => {
@@ -18,8 +19,9 @@ export function undoing(set: SetState, get: Get, sync: Sync): Pick<OpenDesign, '
       if (get().pending.length === 0 && record.revision > get().saved!.revision) sync.accept(record, label);
     } catch (error) {
       if (error instanceof ApiError && error.status === 409 && error.problem.current) {
-        if (get().pending.length > 0) sync.reconcile(error.problem.current);
-        else sync.accept(error.problem.current, 'changed in another window');
+        const current = error.problem.current as ConversionRecord;
+        if (get().pending.length > 0) sync.reconcile(current);
+        else sync.accept(current, 'changed in another window');
       } else set({ state: 'offline', message: error instanceof Error ? error.message : String(error) });
     }
   };
@@ -28,6 +30,11 @@ export function undoing(set: SetState, get: Get, sync: Sync): Pick<OpenDesign, '
     travel(way) {
       // One step after another: each press counts, however quick.
       journey = journey.then(() => step(way));
+      return journey;
+    },
+    look(revision) {
+      // What comes back of a step is no other window's.
+      journey = journey.then(() => sync.look(revision)).catch(() => undefined);
       return journey;
     },
   };

@@ -2,6 +2,7 @@ import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/cor
 import type { ChoiceLimits } from '@overcoat/core/studies/choose';
 import { printMass, printNumber } from '@overcoat/core/units';
 import { useDeferredValue, useMemo, useState } from 'react';
+import { useCompareSettings } from '../../api/compareSettings.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useRests, useUsualPay } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
@@ -39,12 +40,13 @@ export function ProposalSection() {
   const units = useUnits();
   const { library } = useLibrary();
   const { heat, load, pay: now, damp } = useEvaluation();
-  const [own, setOwn] = useState<Partial<ChoiceLimits>>({});
-  const [ownWeights, setWeights] = useState<Partial<Weights>>({});
-  const [locked, setLocked] = useState<string[]>([]);
-  const [refused, setRefused] = useState<string[]>([]);
-  const limits = useMemo((): ChoiceLimits => ({ ...limitsOf(brief), damp: 'dries', ...own }), [brief, own]);
-  const weights = useMemo((): Weights => ({ ...weightsOf(brief), ...ownWeights }), [brief, ownWeights]);
+  const own = useCompareSettings();
+  const { locked, refused } = own;
+  const limits = useMemo(
+    (): ChoiceLimits => ({ ...limitsOf(brief), damp: 'dries', ...own.limits }),
+    [brief, own.limits],
+  );
+  const weights = useMemo((): Weights => ({ ...weightsOf(brief), ...own.weights }), [brief, own.weights]);
   const ask = useMemo(
     () => ({
       placement: variant.design,
@@ -158,9 +160,9 @@ export function ProposalSection() {
         limits={limits}
         weights={weights}
         refused={refused}
-        onLimits={put => setOwn({ ...own, ...put })}
-        onWeights={put => setWeights({ ...ownWeights, ...put })}
-        onRefused={setRefused}
+        onLimits={own.setLimits}
+        onWeights={own.setWeights}
+        onRefused={own.setRefused}
       />
       <FrontSection
         front={front}
@@ -173,7 +175,7 @@ export function ProposalSection() {
       <ImproveSection job={improve} disabled={awaited} />
       {answer && (
         <>
-          <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={locked} onLocked={setLocked} />
+          <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={locked} onLocked={own.setLocked} />
           {answer.putUp.length > 0 && (
             <p className="text-[13px] text-faint">
               What is put up at night is taken to be up for half of the heated time (a guess): its W/K count

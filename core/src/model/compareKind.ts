@@ -1,0 +1,16 @@
+import type { DocumentKind } from './documentKind.ts';
+import type { CompareSettings } from './types.ts';
+
+/** What is asked of the best choice for a variant. */
+export const compareKind: DocumentKind<CompareSettings> = {
+  per: 'variant',
+  steps: [],
+  travels: true,
+  begun: settings => settings,
+  follow(settings, moved) {
+    if (!settings.locked.some(z => moved.has(z))) return settings;
+    const locked = settings.locked.flatMap(z => (moved.has(z) ? (moved.get(z) ?? []) : z));
+    return { ...settings, locked };
+  },
+  files: () => [],
+};

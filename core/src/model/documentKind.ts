@@ -1,0 +1,45 @@
+/** Ids of the shell that are no more what they were: each with its new name, null where it is gone. */
+export type Moved = ReadonlyMap<string, string | null>;
+
+/**
+ * A kind of document that is kept beside a design, with revisions and an undo of its own: all that the engine under every document has
+ * to know of it. Its schema stands apart, in `documentSchemas`: the page holds none.
+ */
+export interface DocumentKind<D> {
+  /** There is one of a conversion, or one of each of its variants. */
+  per: 'conversion' | 'variant';
+  /** Bring a document of format 1, 2, … to the next one; today's format is one more than there are. */
+  steps: readonly ((document: Record<string, unknown>) => Record<string, unknown>)[];
+  /** Whether it goes along in a design file and an archive. */
+  travels: boolean;
+  /** What of it another conversion begins with that is started from this one: nothing that happened; null for nothing at all. */
+  begun(document: D): D | null;
+  /** The document once ids of the shell have moved; itself where it names none of them. */
+  follow(document: D, moved: Moved): D;
+  /** SHA-256 of the files it names. */
+  files(document: D): string[];
+}
+
+/** A document of a kind in today's format, or why it cannot be read, in one sentence. */
+export function upgradeDocument(
+  { steps }: Pick<DocumentKind<never>, 'steps'>,
+  document: unknown,
+): { ok: true; document: unknown } | { ok: false; message: string } {
+  if (typeof document !== 'object' || document === null || Array.isArray(document))
+    return { ok: false, message: 'This is no document: an object with its format is accepted.' };
+  const { format } = document as { format?: unknown };
+  const today = steps.length + 1;
+  if (typeof format !== 'number' || !Number.isInteger(format) || format < 1)
+    return { ok: false, message: `The document has no format: 1 to ${today} are accepted.` };
+  if (format > today)
+    return {
+      ok: false,
+      message: `This is format ${format}, written by a newer Overcoat: ${today} is accepted here.`,
+    };
+  return {
+    ok: true,
+    document: steps
+      .slice(format - 1)
+      .reduce<Record<string, unknown>>((d, step) => step(d), document as Record<string, unknown>),
+  };
+}

@@ -1,0 +1,43 @@
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+} from 'sequelize';
+import { integer, key, rowsOf, text } from '../db/rowsOf.ts';
+
+class Row extends Model<InferAttributes<Row>, InferCreationAttributes<Row>> {
+  declare conversion_id: string;
+  declare kind: string;
+  /** Id of the variant it is of, or `all`. */
+  declare key: string;
+  declare revision: number;
+  /** The revision that undo goes back to, 0 for nothing settled yet; null where there is nothing to undo. */
+  declare back: CreationOptional<number | null>;
+  /** The revision that redo brings again; null where nothing was undone. */
+  declare forward: CreationOptional<number | null>;
+  declare label: string;
+  declare saved_at: string;
+  /** The document as JSON, gzipped where it is large; `null` where nothing is settled. */
+  declare body: Buffer;
+}
+
+export const documentRows = rowsOf(sequelize => {
+  class DocumentRow extends Row {}
+  DocumentRow.init(
+    {
+      conversion_id: key(),
+      kind: key(),
+      key: key(),
+      revision: { ...integer(), primaryKey: true },
+      back: DataTypes.INTEGER,
+      forward: DataTypes.INTEGER,
+      label: text(),
+      saved_at: text(),
+      body: { type: DataTypes.BLOB, allowNull: false },
+    },
+    { sequelize, tableName: 'documents', timestamps: false },
+  );
+  return { DocumentRow };
+});

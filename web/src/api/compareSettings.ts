@@ -1,0 +1,53 @@
+import { FIGURE_KEYS, type Weights } from '@overcoat/core/figures';
+import type { CompareSettings } from '@overcoat/core/model';
+import type { ChoiceLimits } from '@overcoat/core/studies/choose';
+import { DAMP_CLASSES } from '@overcoat/core/van/wetting';
+import { useMemo } from 'react';
+import { useDesign } from '../store/design.ts';
+import { documentOf, useDocuments } from '../store/documents.ts';
+import { useVariant } from '../store/openDesign.ts';
+import { useDocument } from './documents.ts';
+
+const NOTHING: CompareSettings = { format: 1, limits: {}, weights: {}, locked: [], refused: [] };
+
+/** What the person asks of the best choice for the variant in view, where it is not as the brief has it; what is no figure any more is left out. */
+export function useCompareSettings() {
+  const id = useDesign(s => s.id) ?? '';
+  const variant = useVariant().id;
+  const { document, put } = useDocument('compare', variant);
+  const settings = document ?? NOTHING;
+  const known = useMemo(() => {
+    const of = <V>(all: Record<string, V>): [string, V][] =>
+      FIGURE_KEYS.flatMap(k => (all[k] === undefined ? [] : [[k, all[k]] as [string, V]]));
+    const damp = DAMP_CLASSES.find(d => d === settings.damp);
+    const limits: Partial<ChoiceLimits> = {
+      ...Object.fromEntries(of(settings.limits)),
+      ...(settings.soft && { soft: FIGURE_KEYS.filter(k => settings.soft!.includes(k)) }),
+      ...(settings.wet !== undefined && { wet: settings.wet }),
+      ...(damp && { damp }),
+    };
+    const weights: Partial<Weights> = Object.fromEntries(of(settings.weights));
+    return { limits, weights };
+  }, [settings]);
+  const set = (label: string, change: Partial<CompareSettings>) => {
+    const standing = documentOf(useDocuments.getState().held, { id, kind: 'compare', key: variant });
+    void put({ ...NOTHING, ...standing, ...change }, label);
+  };
+  return {
+    ...known,
+    locked: settings.locked,
+    refused: settings.refused,
+    setLimits({ soft, wet, damp, ...figures }: Partial<ChoiceLimits>) {
+      set('limits of the choice', {
+        limits: { ...settings.limits, ...figures },
+        ...(soft && { soft: [...soft] }),
+        ...(wet !== undefined && { wet }),
+        ...(damp && { damp }),
+      });
+    },
+    setWeights: (weights: Partial<Weights>) =>
+      set('what matters how much', { weights: { ...settings.weights, ...weights } }),
+    setLocked: (locked: string[]) => set('zones that stay', { locked }),
+    setRefused: (refused: string[]) => set('materials not worked with', { refused }),
+  };
+}

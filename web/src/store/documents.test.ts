@@ -1,0 +1,142 @@
+import 'fake-indexeddb/auto';
+import { newDesign } from '@overcoat/core/buildup';
+import type { Contract, CutList } from '@overcoat/core/model';
+import { rename } from '@overcoat/core/survey/shell';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiError, api } from '../api/client.ts';
+import { useDesign } from './design.ts';
+import { documentOf, nameOf, useDocuments } from './documents.ts';
+import { outbox } from './outbox.ts';
+import { reshape } from './reshape.ts';
+import { sending } from './sendQueue.ts';
+
+type DocumentRecord = Contract['document']['answer'];
+
+/** A server with one document, as the real one keeps it. */
+class Server {
+  revisions: { document: unknown; label: string }[] = [];
+  down = false;
+  refuses: string | null = null;
+  record(): DocumentRecord {
+    const now = this.revisions.at(-1);
+    const { length: revision } = this.revisions;
+    return { revision, savedAt: '', undo: now?.label ?? null, redo: null, document: now?.document ?? null };
+  }
+  async read() {
+    if (this.down) throw new ApiError(0, 'no answer');
+    return this.record();
+  }
+  async save(_: unknown, revision: number, { document, label }: { document?: unknown; label: string }) {
+    if (this.down) throw new ApiError(0, 'no answer');
+    if (this.refuses) throw new ApiError(422, this.refuses);
+    if (revision !== this.revisions.length) throw new ApiError(409, 'stale', { current: this.record() });
+    this.revisions.push({ document, label });
+    return this.record();
+  }
+}
+
+let server: Server;
+const of = { id: 'c', kind: 'cut-list', key: 'a' } as const;
+const documents = () => useDocuments.getState();
+const here = () => documentOf(documents().held, of);
+const list = (change: Partial<CutList> = {}): CutList => ({ format: 1, name: 'B', pins: [], ...change });
+const pin = (piece: string) => ({ group: 'pir/0.04', piece, stock: '0', index: 0, x: 0, y: 0, turn: 0 });
+const settled = () => vi.waitFor(() => expect(documents().held[nameOf(of)]?.pending).toEqual([]));
+
+beforeEach(async () => {
+  server = new Server();
+  vi.spyOn(api, 'document').mockImplementation(() => server.read());
+  vi.spyOn(api, 'saveDocument').mockImplementation((...args) => server.save(...args));
+  await outbox.dropDocument('c', nameOf(of));
+  useDocuments.setState({ held: {} });
+  useDesign.getState().close();
+  const design = newDesign('T', 'compact');
+  await useDesign.getState().open({ id: 'c', revision: 1, savedAt: '', undo: null, redo: null, design });
+  await documents().load(of);
+});
+
+describe('a document', () => {
+  it('stands at once, is saved, and each change on the one before', async () => {
+    expect(here()).toBeNull();
+    const first = documents().put(of, list({ kerf: 0.002 }), 'kerf');
+    void documents().put(of, list({ kerf: 0.003 }), 'kerf again');
+    expect(here()).toEqual(list({ kerf: 0.003 }));
+    expect(await first).toBe(true);
+    await settled();
+    expect(server.revisions.map(r => r.label)).toEqual(['kerf', 'kerf again']);
+    expect(server.record().document).toEqual(list({ kerf: 0.003 }));
+    expect(await outbox.documents()).toEqual([]);
+  });
+
+  it('changed while the server is away outlives the page, and is sent when it answers', async () => {
+    server.down = true;
+    expect(await documents().put(of, list({ kerf: 0.004 }), 'kerf')).toBe(true);
+    expect(server.revisions).toEqual([]);
+    // Another page.
+    useDocuments.setState({ held: {} });
+    await documents()
+      .load(of)
+      .catch(() => undefined);
+    expect(here()).toEqual(list({ kerf: 0.004 }));
+    server.down = false;
+    await sending.ask('documents');
+    await settled();
+    expect(server.record().document).toEqual(list({ kerf: 0.004 }));
+    expect(await outbox.documents()).toEqual([]);
+  });
+
+  it('left by an earlier page of another conversion is sent without being opened', async () => {
+    await outbox.keepDocument(nameOf(of), {
+      of,
+      revision: 0,
+      base: null,
+      steps: [{ document: list(), label: 'x' }],
+    });
+    useDocuments.setState({ held: {} });
+    await sending.ask('documents');
+    expect(server.record().document).toEqual(list());
+  });
+
+  it('that two windows changed is put together; where both changed one thing this one stands, and says so', async () => {
+    server.revisions.push({ document: list({ kerf: 0.002, gapBehind: 0.003 }), label: 'other' });
+    await documents().put(of, list({ kerf: 0.004, strips: true }), 'mine');
+    await settled();
+    expect(server.record().document).toEqual(list({ kerf: 0.004, strips: true, gapBehind: 0.003 }));
+    expect(useDesign.getState().notice).toContain('this window’s stands');
+  });
+
+  it('that is refused is as the server has it, and says why', async () => {
+    await documents().put(of, list({ kerf: 0.002 }), 'kerf');
+    server.refuses = 'The cut list is not accepted.';
+    expect(await documents().put(of, list({ kerf: 9 }), 'kerf')).toBe(false);
+    expect(here()).toEqual(list({ kerf: 0.002 }));
+    expect(documents().held[nameOf(of)]!.refused!.message).toContain('not accepted');
+    expect(await outbox.documents()).toEqual([]);
+    server.refuses = null;
+    documents().settleRefused(of, true);
+    await settled();
+    expect(here()).toEqual(list({ kerf: 9 }));
+  });
+
+  it('read again takes in what another window saved', async () => {
+    server.revisions.push({ document: list({ strips: true }), label: 'other' });
+    await documents().load(of);
+    expect(here()).toEqual(list({ strips: true }));
+  });
+
+  it('follows a bay’s new name, and loses what was settled about a bay that is gone', async () => {
+    await documents().put(
+      of,
+      list({
+        pins: [pin('L1w fill'), pin('L2w fill')],
+        trims: [{ piece: 'L1w fill', edge: 'LEFT', by: 0.003 }],
+      }),
+      'pins',
+    );
+    expect(reshape('a name', d => rename(d, 'L1w', 'Front'))).toBeNull();
+    await settled();
+    expect(here()!.pins.map(p => p.piece)).toEqual(['Front fill', 'L2w fill']);
+    expect(here()!.trims![0]!.piece).toBe('Front fill');
+    expect(server.record().document).toEqual(here());
+  });
+});
