@@ -84,7 +84,10 @@ test('files that cannot be read are refused in a sentence', async ({ page }) => 
   await expect(page.getByRole('alert')).toContainText('moon-dust');
 });
 
-test('a second window: what does not overlap is merged, what does is asked', async ({ page, context }) => {
+test('a second window hears of an edit and says so; what both changed while one was away is asked', async ({
+  page,
+  context,
+}) => {
   await newConversion(page, 'Two windows', 'Compact van');
   const other = await context.newPage();
   await other.goto(page.url());
@@ -95,24 +98,27 @@ test('a second window: what does not overlap is merged, what does is asked', asy
   await floor(page).fill('1800');
   await floor(page).press('Enter');
   await saved(page);
-  // What the other window would print or export is older: it says so, and no more once it has caught up.
-  const older = other.getByText(/Another window or a phone saved this conversion/);
-  await other.evaluate(() => dispatchEvent(new Event('beforeprint')));
-  await expect(older).toBeVisible();
+  await expect(floor(other)).toHaveValue('1800 mm');
+  await expect(other.getByText('changed in another window').first()).toBeVisible();
   await bay(other, 'D1u').click();
   await other.getByLabel('Depth, deepest').fill('44');
   await other.getByLabel('Depth, deepest').press('Enter');
   await saved(other);
-  await expect(floor(other)).toHaveValue('1800 mm');
-  await expect(older).toHaveCount(0);
+  await bay(page, 'D1u').click();
+  await expect(page.getByLabel('Depth, deepest')).toHaveValue('44 mm');
 
-  await page.reload();
-  await expect(width(page)).toBeVisible();
+  // Away, the other hears of it and cannot read it: what it would print or export is older, and it says so.
+  await other.route('**/api/conversions/*', route => route.abort());
   await width(page).fill('1500');
   await width(page).press('Enter');
   await saved(page);
+  const older = other.getByText(/Another window or a phone saved this conversion/);
+  await other.evaluate(() => dispatchEvent(new Event('beforeprint')));
+  await expect(older).toBeVisible();
   await width(other).fill('1520');
   await width(other).press('Enter');
+  await expect(other.locator('[data-save="offline"]')).toBeVisible();
+  await other.unroute('**/api/conversions/*');
   const dialog = other.getByRole('dialog', { name: 'Changed in two windows' });
   await expect(
     dialog.getByRole('row', { name: 'load space, width 1520 mm, measured 1500 mm, measured' }),
@@ -120,8 +126,17 @@ test('a second window: what does not overlap is merged, what does is asked', asy
   await expect(dialog).toContainText('assumed sizes that follow');
   await dialog.getByRole('button', { name: 'Keep what is here' }).click();
   await saved(other);
-  await page.reload();
+  await expect(older).toHaveCount(0);
   await expect(width(page)).toHaveValue('1520 mm');
+
+  // What was read too late for want of an answer is read when there is one.
+  await other.route('**/api/conversions/*', route => route.abort());
+  await floor(page).fill('1790');
+  await floor(page).press('Enter');
+  await saved(page);
+  await expect(floor(other)).toHaveValue('1800 mm');
+  await other.unroute('**/api/conversions/*');
+  await expect(floor(other)).toHaveValue('1790 mm', { timeout: 30_000 });
 });
 
 test('a server that is away loses nothing', async ({ page }) => {

@@ -96,7 +96,22 @@ export function syncing(set: SetState, get: Get) {
         else return set({ state: 'gone', message });
       }
     }
+    await catchUp();
     if (get().id && get().state !== 'conflict') set({ state: 'saved' });
+  };
+
+  /** The last revision that was heard of. */
+  let heard = { id: '', revision: 0 };
+  /** Takes in what was heard of and is not here; what is pending by then is merged when it is sent. */
+  const catchUp = async () => {
+    const { id, saved, pending } = get();
+    if (!id || heard.id !== id || pending.length > 0 || heard.revision <= saved!.revision) return;
+    const record = await api.read(id);
+    if (get().id !== id) return;
+    heard = { id, revision: record.revision };
+    if (record.revision <= get().saved!.revision) return;
+    if (get().pending.length > 0) reconcile(record);
+    else accept(record, 'changed in another window');
   };
   sending.register('edits', drain);
   const pump = () => sending.ask('edits');
@@ -184,17 +199,11 @@ export function syncing(set: SetState, get: Get) {
     takeIn(conflict.theirs, merged.design, merged.said, label);
   };
 
-  const look = async (revision = Number.POSITIVE_INFINITY) => {
+  /** Reads what another window saved; tried again like a save where the server is away. */
+  const look = (revision = Number.POSITIVE_INFINITY): Promise<void> => {
     const { id } = get();
-    const behind = () => get().id === id && (get().saved?.revision ?? revision) < revision;
-    if (!id || !behind()) return;
-    await pump();
-    // What cannot be sent now is merged when it can.
-    if (!behind() || get().pending.length > 0) return;
-    const record = await api.read(id);
-    if (get().id !== id || record.revision <= get().saved!.revision) return;
-    if (get().pending.length > 0) reconcile(record);
-    else accept(record, 'changed in another window');
+    if (id) heard = { id, revision: Math.max(revision, heard.id === id ? heard.revision : 0) };
+    return pump();
   };
 
   return { keep, step, whole, accept, pump, reconcile, settle, look };
