@@ -18,9 +18,9 @@ interface Chunk {
   isEntry?: boolean;
 }
 
-/** Script of the first load, how long an edit in Build-ups takes to reach the screen, and how long a search keeps the page from answering. */
+/** Script of the first load, how long an edit in Build-ups takes to reach the screen and another window's, and how long a search keeps the page from answering. */
 export async function pageFigures(): Promise<Figure[]> {
-  return [firstLoad(), await editToPaint(), ...(await whileSearching())];
+  return [firstLoad(), await editToPaint(), await toOtherWindow(), ...(await whileSearching())];
 }
 
 /** Everything the list of conversions needs: the entry, its route and what both import. */
@@ -102,6 +102,64 @@ async function editToPaint(): Promise<Figure> {
         value: evaluateOnce() + 3 * quantile(times.idle, 0.5),
       },
       1,
+    );
+  } finally {
+    await browser.close();
+    await stop(child);
+    rmSync(folder, { recursive: true });
+  }
+}
+
+/** How long until another window shows an edit, against how long until it is saved. */
+async function toOtherWindow(): Promise<Figure> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
+  const { url, child } = await start(folder);
+  const browser = await browserType.launch({ executablePath: chromium, args: chromiumFlags });
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(url);
+    await page.getByRole('link', { name: 'Perigee', exact: true }).click();
+    await page.getByRole('link', { name: 'Build-ups' }).click();
+    await page.locator('[data-bay="L3u"]').click();
+    const other = await context.newPage();
+    await other.goto(page.url());
+    for (const p of [page, other]) await p.locator('[data-revision]').waitFor();
+    await page.waitForTimeout(5000);
+    // When the bar of a window tells of a later revision.
+    const told = (p: Page) =>
+      p.evaluate(
+        () =>
+          new Promise<number>(resolve => {
+            const bar = document.querySelector('[data-revision]')!;
+            const before = bar.getAttribute('data-revision');
+            const watch = new MutationObserver(() => {
+              if (bar.getAttribute('data-revision') === before) return;
+              watch.disconnect();
+              resolve(performance.timeOrigin + performance.now());
+            });
+            watch.observe(bar, { attributes: true });
+          }),
+      );
+    const [saves, shown]: number[][] = [[], []];
+    for (let i = 0; i < 12; i++) {
+      const [here, there] = [told(page), told(other)];
+      const from = await page.evaluate(n => {
+        const select = document.querySelector<HTMLSelectElement>('select[aria-label^="Thickness of PIR"]')!;
+        const at = performance.timeOrigin + performance.now();
+        select.selectedIndex = n % 2;
+        select.dispatchEvent(new Event('change', { bubbles: true }));
+        return at;
+      }, i);
+      saves!.push((await here) - from);
+      shown!.push((await there) - from);
+    }
+    return figure(
+      'an edit until another window shows it, median',
+      quantile(shown!, 0.5),
+      'ms',
+      { name: 'until it is saved, median, ms', value: quantile(saves!, 0.5) },
+      10,
     );
   } finally {
     await browser.close();

@@ -19,6 +19,13 @@ test('the best choice is found within limits, says why, is taken by zone and as 
   await best.getByLabel('Height left', { exact: true }).fill('any');
   await page.keyboard.press('Enter');
   await best.getByRole('checkbox', { name: 'Glass wool roll' }).check();
+  // What is asked stays when one leaves the view, and over a reload.
+  await saved(page);
+  await page.reload();
+  await best.getByText('Limits, what matters').click();
+  await expect(best.getByLabel('Money', { exact: true })).toHaveValue('£1500');
+  await expect(best.getByLabel('Height left', { exact: true })).toHaveValue('any');
+  await expect(best.getByRole('checkbox', { name: 'Glass wool roll' })).toBeChecked();
   const find = best.getByRole('button', { name: /^Find/ });
   await expect(find).toBeEnabled({ timeout: 60_000 });
   await find.click();

@@ -359,3 +359,33 @@ test('the whole order: supplies by what uses them, what is at hand comes off, re
     await expect(gone).toHaveCount(count - 1);
   }
 });
+
+test('what is settled about cutting is kept while the server is away, stands in another window, and goes into files', async ({
+  page,
+  context,
+}) => {
+  await laidOut(page, 'Beside');
+  await page.route('**/documents/**', route =>
+    route.request().method() === 'GET' ? route.continue() : route.abort(),
+  );
+  await page.getByText('How it is cut:').click();
+  await page.getByLabel('Grain of sheets runs').selectOption('lengthwise');
+  await expect(page.getByText(/grain lengthwise/)).toBeVisible();
+  await expect(page.getByText('not saved: no answer, trying again')).toBeVisible();
+  page.on('dialog', dialog => dialog.accept());
+  await page.reload();
+  await expect(page.getByText(/grain lengthwise/)).toBeVisible({ timeout: 60_000 });
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const sent = async () => (await (await page.request.get(`/api/conversions/${id}/export`)).json()).documents;
+  expect(await sent()).toBeUndefined();
+  await page.unroute('**/documents/**');
+  await expect
+    .poll(sent, { timeout: 30_000 })
+    .toMatchObject([{ kind: 'cut-list', document: { grain: 'lengthwise' } }]);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(other.getByText(/grain lengthwise/)).toBeVisible({ timeout: 60_000 });
+  await page.getByText('How it is cut:').click();
+  await page.getByLabel('Grain of sheets runs').selectOption('crosswise');
+  await expect(other.getByText(/grain crosswise/)).toBeVisible();
+});

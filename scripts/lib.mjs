@@ -61,9 +61,11 @@ export function build() {
     'web/vite.config.ts',
     'package-lock.json',
     'scripts/lib.mjs',
+    'scripts/validators.ts',
   ]);
-  const built =
-    existsSync(path.join(root, 'server/dist/main.js')) && existsSync(path.join(root, 'web/dist/index.html'));
+  const built = ['server/dist/main.js', 'server/dist/validators.js', 'web/dist/index.html'].every(file =>
+    existsSync(path.join(root, file)),
+  );
   return once('built', built ? stamp : `${stamp} `, buildNow).then(() =>
     writeFileSync(path.join(cache, 'built'), stamp),
   );
@@ -82,8 +84,22 @@ async function buildNow() {
     '--log-level=warning',
     ...external.flatMap(name => [`--external:${name}`, `--external:${name}/*`]),
   ];
+  const drafted = path.join(cache, 'validators.js');
+  const validators = [
+    drafted,
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--target=node20',
+    '--minify',
+    '--outfile=server/dist/validators.js',
+    '--log-level=warning',
+  ];
+  mkdirSync(cache, { recursive: true });
   if (
     (await tool('esbuild', server)) !== 0 ||
+    (await tool('tsx', ['scripts/validators.ts', drafted])) !== 0 ||
+    (await tool('esbuild', validators)) !== 0 ||
     (await tool('vite', ['build', '--logLevel', 'warn'], { cwd: path.join(root, 'web') })) !== 0
   ) {
     console.error('The build failed.');

@@ -1,10 +1,11 @@
+import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { demoConversions } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
 import { createApp } from './app.ts';
 import { warmUpChanges } from './contract/designCheck.ts';
-import { warmUp } from './contract/validate.ts';
+import { takeWritten, warmUp } from './contract/validate.ts';
 import { openDatabase } from './db/database.ts';
 import { Unopened } from './db/unopened.ts';
 import { keepHouse } from './housekeeping.ts';
@@ -20,6 +21,10 @@ const { values } = parseArgs({
     demo: { type: 'boolean', default: false },
   },
 });
+
+// Run from its sources there are none, and schemas are compiled.
+const validators = new URL('./validators.js', import.meta.url);
+if (existsSync(validators)) await takeWritten(validators);
 
 const db = await openDatabase(path.resolve(values.data)).catch((error: unknown) => {
   if (!(error instanceof Unopened)) throw error;

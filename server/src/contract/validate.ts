@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { contract } from '@overcoat/core/contract';
 import {
   type Contract,
@@ -12,6 +13,18 @@ import { invalid } from './problem.ts';
 
 const ajv = new Ajv2020({ discriminator: true, strict: false, allErrors: false });
 
+/** Validators that the build has written down, by name. */
+let written: Readonly<Record<string, ValidateFunction>> = {};
+
+/** Takes the validators that the build has written beside the program: compiling the schemas takes seconds. */
+export async function takeWritten(file: URL): Promise<void> {
+  written = (await import(file.href)) as typeof written;
+}
+
+/** What a schema's validator is called there: as `scripts/validators.ts` calls it. */
+const nameOf = (type: object): string =>
+  `v${createHash('sha256').update(JSON.stringify(type)).digest('hex').slice(0, 32)}`;
+
 /** Checks a body against a schema; a mistake becomes a 422 that names its place and what is accepted. */
 export function checker<T>(what: string, type: object): (body: unknown) => T {
   const mistakes = mistakesAgainst(type);
@@ -22,11 +35,11 @@ export function checker<T>(what: string, type: object): (body: unknown) => T {
   };
 }
 
-/** How a document departs from a schema, which is compiled when it is first needed. */
+/** How a document departs from a schema; one that is not written down is compiled when it is first needed. */
 export function mistakesAgainst(type: object): (document: unknown) => Mistake[] {
   let validate: ValidateFunction | undefined;
   return document => {
-    validate ??= ajv.compile(type);
+    validate ??= written[nameOf(type)] ?? ajv.compile(type);
     return validate(document) ? [] : (validate.errors ?? []).map(schemaMistake);
   };
 }

@@ -17,6 +17,7 @@ import { HazardWarnings } from './HazardWarnings.tsx';
 import { Ledger } from './Ledger.tsx';
 import { Notice } from './SaveNote.tsx';
 import { TopBar } from './TopBar.tsx';
+import { useFeed } from './useFeed.ts';
 import { useKeys } from './useKeys.ts';
 
 /** Everything inside one conversion: loads it, keeps it open, and puts bar and ledger over every view. */
@@ -40,6 +41,7 @@ export function Component() {
     retry: (n, e) => n < 3 && !(e instanceof ApiError && e.status === 404),
   });
   useKeys();
+  useFeed();
   useEffect(() => {
     if (!data || data.record.id === useDesign.getState().id) return;
     void open(data.record);

@@ -1,10 +1,10 @@
 import { Outlet } from 'react-router';
 import { Rail } from './Rail.tsx';
-import { useFeed } from './useFeed.ts';
+import { useListsFeed } from './useListsFeed.ts';
 
 /** Rail on the left, the view beside it; on a phone the rail lies along the top. */
 export function Frame() {
-  useFeed();
+  useListsFeed();
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:flex-row print-whole">
       <button

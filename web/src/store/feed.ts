@@ -10,8 +10,25 @@ const NAME = 'overcoat-feed';
 /** Where a browser lacks what one connection for all its windows needs, each looks at everything so often, ms. */
 const LOOK_AGAIN = 10_000;
 
+const listeners = new Set<(change: Change) => void>();
+let end: (() => void) | null = null;
+
+/** Calls back with what is changed by whatever window, phone or person. What it returns ends that. */
+export function onChange(listener: (change: Change) => void): () => void {
+  listeners.add(listener);
+  end ??= listenToFeed(change => {
+    for (const one of listeners) one(change);
+  });
+  return () => {
+    listeners.delete(listener);
+    if (listeners.size > 0) return;
+    end?.();
+    end = null;
+  };
+}
+
 /**
- * Calls back with what is changed by whatever window, phone or person. A browser opens six connections to a server and no more, so that
+ * One window's ear: it calls back with every change. A browser opens six connections to a server and no more, so that
  * one window holds the only one and tells the others; hidden or closed it hands that on. Who takes over goes on from the last number
  * that was seen here. What it returns ends it.
  */
