@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, test } from './app.ts';
 import { accessible, bay, figure, newConversion, saved, stage } from './helpers.ts';
 
@@ -216,4 +217,32 @@ test('a change the server would not take is shown; later ones go round it, and i
   await page.reload();
   await expect(height).toHaveValue('1235 mm');
   await expect(width).toHaveValue('1500 mm');
+});
+
+test('a view that breaks says so; undo, export and a report are at hand, and the other views work', async ({
+  page,
+}) => {
+  await newConversion(page, 'Broken view', 'Compact van');
+  await page.getByLabel('Load-floor length').fill('1800');
+  await page.getByLabel('Load-floor length').press('Enter');
+  await saved(page);
+  await page.route(/assets\/MaterialsPage-.*\.js/, route =>
+    route.fulfill({
+      contentType: 'text/javascript',
+      body: 'export function Component() { throw new Error("Broken on purpose."); }',
+    }),
+  );
+  await page.reload();
+  await stage(page, 'Materials');
+  const failure = page.getByRole('alert').filter({ hasText: 'This view stopped' });
+  await expect(failure).toContainText('Broken on purpose.');
+  await accessible(page);
+  const handed = page.waitForEvent('download');
+  await failure.getByRole('button', { name: 'Save a report' }).click();
+  const report = JSON.parse(await readFile(await (await handed).path(), 'utf8'));
+  expect(report).toMatchObject({ message: 'Broken on purpose.', view: 'materials', revision: 2 });
+  await failure.getByRole('button', { name: /^Undo: / }).click();
+  await expect(page.locator('[data-revision="3"]')).toBeVisible();
+  await stage(page, 'Survey');
+  await expect(page.getByLabel('Load-floor length')).not.toHaveValue('1800 mm');
 });

@@ -15,7 +15,16 @@ export const router = createBrowserRouter([
         path: 'c/:id',
         lazy: () => import('./frame/ConversionLayout.tsx'),
         ErrorBoundary: Failure,
-        children: Object.entries(VIEWS).map(([path, lazy]) => ({ path, lazy })),
+        children: Object.entries(VIEWS).map(([path, view]) => ({
+          path,
+          lazy: async () => {
+            const [{ Component }, { ViewFailure }] = await Promise.all([
+              view(),
+              import('./frame/ViewFailure.tsx'),
+            ]);
+            return { Component, ErrorBoundary: ViewFailure };
+          },
+        })),
       },
       { path: '*', lazy: () => import('./frame/NowherePage.tsx') },
     ],
