@@ -1,6 +1,7 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { buildName } from '../scripts/buildName.mjs';
 
 /** What the list of conversions needs of the core: patterns drawn, addresses, the library. */
 const FIRST =
@@ -10,8 +11,8 @@ const LATER =
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  // Results kept in the browser belong to the build that computed them.
-  define: { 'import.meta.env.VITE_BUILD': JSON.stringify(Date.now().toString(36)) },
+  // Results kept in the browser belong to the sources that computed them.
+  define: { 'import.meta.env.VITE_BUILD': JSON.stringify(buildName()) },
   server: { port: 4182, proxy: { '/api': { target: 'http://127.0.0.1:4181', changeOrigin: true } } },
   build: {
     target: 'es2022',

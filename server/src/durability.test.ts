@@ -72,6 +72,16 @@ describe('kill -9 during saves and entries', () => {
     let revision = 1;
     let note = '';
     const noted: string[] = [];
+    const [variant] = design.variants;
+    const beside = `/${made.id}/documents/cut-list/${variant!.id}`;
+    let settled = { revision: 0, name: '' };
+    const settle = async (name: string) => {
+      const document = { format: 1, name, pins: [] };
+      const headers = { 'If-Match': `"${settled.revision}"` };
+      const response = await send('PUT', beside, { document, label: name }, headers);
+      expect(response.status).toBe(200);
+      settled = { revision: (await response.json()).revision, name };
+    };
     const enter = async (id: string) => {
       const entries = [{ id, fact: { kind: 'flag', note: id } }];
       expect((await send('POST', `/${made.id}/log`, { entries })).status).toBe(200);
@@ -99,6 +109,7 @@ describe('kill -9 during saves and entries', () => {
           note = mine;
           lost = mine;
           await enter(mine);
+          await settle(mine);
         } catch {
           break;
         }
@@ -111,6 +122,11 @@ describe('kill -9 during saves and entries', () => {
       if (after.revision === revision) expect(after.design.note).toBe(note);
       expect(revision).toBeGreaterThanOrEqual(before + 5);
       revision = after.revision;
+      const kept = await (await fetch(`${server.url}/api/conversions${beside}`)).json();
+      expect([0, 1]).toContain(kept.revision - settled.revision);
+      if (kept.revision === settled.revision && kept.revision > 0)
+        expect(kept.document.name).toBe(settled.name);
+      settled = { revision: kept.revision, name: kept.document?.name ?? '' };
       // What was not answered is sent again, as the outbox does.
       if (lost && noted.at(-1) !== lost) await enter(lost);
       const { entries } = await (await fetch(`${server.url}/api/conversions/${made.id}/log`)).json();
