@@ -139,3 +139,23 @@ test('the command line says what the screen says', async ({ browser }, { outputD
   expect(Math.abs(barrier.number.value * 1000 - Number(grams))).toBeLessThanOrEqual(0.51);
   await page.close();
 });
+
+test('another browser shows what this one has computed, and computes none of it', async ({
+  page,
+  browser,
+}) => {
+  const here = await settled(page, 'Shared');
+  const context = await browser.newContext();
+  // Its workers never answer: whatever stands there was computed elsewhere.
+  await context.addInitScript(() => {
+    class Mute extends EventTarget {
+      postMessage() {}
+      terminate() {}
+    }
+    Object.assign(globalThis, { Worker: Mute });
+  });
+  const other = await context.newPage();
+  await other.goto(page.url());
+  expect(await read(other)).toEqual(here);
+  await context.close();
+});

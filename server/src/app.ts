@@ -1,6 +1,7 @@
 import path from 'node:path';
 import express, { type Express, type RequestHandler, type Router } from 'express';
 import helmet from 'helmet';
+import { answerHandlers } from './answers/routes.ts';
 import { openApi } from './contract/openapi.ts';
 import { Problem, problems, sendProblem, unknownRoute } from './contract/problem.ts';
 import { serve } from './contract/serve.ts';
@@ -25,6 +26,7 @@ export function apiRouter(rooms: Rooms): Router {
     ...documentHandlers(rooms.documents),
     ...workshopHandlers(rooms.workshop),
     ...fileHandlers(rooms.files),
+    ...answerHandlers(rooms.answers),
     ...libraryHandlers(rooms.library, writer => rooms.conversions.designs(writer)),
   });
   return router;

@@ -1,3 +1,4 @@
+import { AnswerStore } from './answers/store.ts';
 import { ConversionStore } from './conversions/store.ts';
 import type { Database } from './db/database.ts';
 import { DocumentStore } from './documents/store.ts';
@@ -15,6 +16,7 @@ export interface Rooms {
   documents: DocumentStore;
   workshop: WorkshopStore;
   files: FileStore;
+  answers: AnswerStore;
 }
 
 export const openRooms = (db: Database): Rooms => ({
@@ -25,4 +27,5 @@ export const openRooms = (db: Database): Rooms => ({
   documents: new DocumentStore(db),
   workshop: new WorkshopStore(db),
   files: new FileStore(db),
+  answers: new AnswerStore(db),
 });

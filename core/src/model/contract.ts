@@ -222,6 +222,16 @@ export const contract = {
   },
   file: { summary: 'A file by its SHA-256', answerType: '*/*' },
 
+  answer: {
+    summary: 'What another window has computed, by the name of all that it rests on',
+    answerType: 'application/octet-stream',
+  },
+  putAnswer: {
+    summary: 'Keep what was computed for other windows; what was used longest ago makes room',
+    bodyType: ['application/octet-stream'],
+    status: 204,
+  },
+
   library: {
     summary: 'Own materials and prices',
     answer: closed({ materials: Type.Array(Material), prices: Type.Array(Price) }),

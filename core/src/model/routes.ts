@@ -37,6 +37,9 @@ export const routes = {
   putFile: { method: 'put', path: '/files/:hash' },
   file: { method: 'get', path: '/files/:hash' },
 
+  answer: { method: 'get', path: '/answers/:key' },
+  putAnswer: { method: 'put', path: '/answers/:key' },
+
   library: { method: 'get', path: '/library' },
   putMaterial: { method: 'put', path: '/materials/:id' },
   removeMaterial: { method: 'delete', path: '/materials/:id' },

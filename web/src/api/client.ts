@@ -97,6 +97,14 @@ export const api = {
   noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries']) =>
     call('noteWorkshop', {}, { body: { entries } }),
   putFile: (hash: string, file: Blob) => call('putFile', { hash }, { body: file }),
+  /** As the text that was put. */
+  answer: async (key: string): Promise<string> => {
+    const response = await fetch(addressOf('answer', { key }));
+    if (!response.ok) throw new ApiError(response.status, 'There is no such answer.');
+    return response.text();
+  },
+  putAnswer: (key: string, text: string) =>
+    call('putAnswer', { key }, { body: new Blob([text], { type: 'application/octet-stream' }) }),
   fileAddress: (hash: string) => addressOf('file', { hash }),
   library: () => call('library', {}),
   putMaterial: (material: Material) => call('putMaterial', { id: material.id }, { body: material }),

@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { create } from 'zustand';
+import { answerKept, keepAnswer } from './answers.ts';
 import type { Answer, Job, JobKind } from './jobs.ts';
 import { Pool } from './pool.ts';
 
@@ -83,9 +84,21 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   return opened;
 }
 
-/** Runs a job off the page's thread once, before what may take long; nothing is kept of it. */
-export const runOnce = <K extends JobKind>(job: Job<K>, signal: AbortSignal): Promise<Answer<K>> =>
-  pool.run(job as unknown as Job, { urgent: true, signal }) as Promise<Answer<K>>;
+/**
+ * Runs a job off the page's thread once, before what may take long, unless another window has computed what goes by `key`; the server
+ * keeps it for the next one. With null nothing is kept of it.
+ */
+export async function runOnce<K extends JobKind>(
+  job: Job<K>,
+  key: string | null,
+  signal: AbortSignal,
+): Promise<Answer<K>> {
+  const there = key === null ? undefined : await answerKept(key);
+  if (there !== undefined) return there as Answer<K>;
+  const answer = (await pool.run(job as unknown as Job, { urgent: true, signal })) as Answer<K>;
+  if (key !== null) void keepAnswer(key, answer);
+  return answer;
+}
 
 /**
  * Runs a job off the page's thread, in its turn; what runs for the slot is given up. The answer is kept under `slot`,
@@ -105,6 +118,14 @@ export async function startJob(
   };
   let best: Kept | null = null;
   try {
+    // What runs by itself is asked by every window alike; what a person starts is to be done again.
+    const there = of.quick ? await answerKept(of.asked) : undefined;
+    if (control.signal.aborted) return;
+    if (there !== undefined) {
+      const kept: Kept = { answer: there as Answer<JobKind>, asked: of.asked, revision: of.revision };
+      change({ running: null, runningFor: null, queued: false, kept });
+      return void persist(slot, kept).catch(() => undefined);
+    }
     const answer = await pool.run(job, {
       quick: of.quick,
       kin: KINS[job.kind],
@@ -119,6 +140,7 @@ export async function startJob(
     const kept: Kept = { answer, asked: of.asked, revision: of.revision };
     change({ running: null, runningFor: null, queued: false, kept });
     void persist(slot, kept).catch(() => undefined);
+    if (of.quick) void keepAnswer(of.asked, answer);
   } catch (error) {
     // Given up: whoever did that has said so. The best it found stays.
     if (best) void persist(slot, best).catch(() => undefined);

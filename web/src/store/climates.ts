@@ -99,7 +99,7 @@ async function work(
   };
   running.add(key);
   try {
-    known.set(key, { climate: await runOnce(job, new AbortController().signal), life: lifeKey(van) });
+    known.set(key, { climate: await runOnce(job, key, new AbortController().signal), life: lifeKey(van) });
     for (const old of [...known.keys()].slice(0, Math.max(0, known.size - MOST))) known.delete(old);
   } catch {
     // What stood before stays, and says so.

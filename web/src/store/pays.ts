@@ -130,7 +130,7 @@ function begin(): void {
 async function count(key: string, job: Job<'pay'>): Promise<void> {
   running.add(key);
   try {
-    known.set(key, await runOnce(job, new AbortController().signal));
+    known.set(key, await runOnce(job, key, new AbortController().signal));
     for (const old of [...known.keys()].slice(0, Math.max(0, known.size - MOST))) known.delete(old);
   } catch {
     failed.add(key);

@@ -46,6 +46,7 @@ export function KnockPanel({ id }: { id: string }) {
       const ask = { samples: sound.samples, rate: sound.rate };
       const knocked = await runOnce(
         { kind: 'ringDown', design: { shell, brief }, materials, prices, ask },
+        null,
         new AbortController().signal,
       );
       if (!knocked.ok) return setState({ failed: knocked.message });

@@ -1,0 +1,85 @@
+import { randomUUID } from 'node:crypto';
+import { mkdirSync, readdirSync, statSync } from 'node:fs';
+import { readFile, rename, rm, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { invalid, notFound } from '../contract/problem.ts';
+import type { Database } from '../db/database.ts';
+
+const KEY = /^[0-9a-f]{64}$/;
+const MEGABYTE = 1_048_576;
+
+/** Most that one answer and all of them may have, bytes. */
+export interface AnswerLimits {
+  one: number;
+  all: number;
+}
+const LIMITS: AnswerLimits = { one: 4 * MEGABYTE, all: 64 * MEGABYTE };
+
+/**
+ * What windows have computed, named by the content of all it rests on and by the sources that computed it, so that another window or a
+ * phone need not compute it again. It is no data: whatever of it is lost, or is not as it should be, is computed anew.
+ */
+export class AnswerStore {
+  private readonly folder: string;
+  /** Bytes by key, the one used longest ago first. */
+  private readonly known = new Map<string, number>();
+  private bytes = 0;
+
+  constructor(
+    db: Pick<Database, 'folder'>,
+    private readonly limits: AnswerLimits = LIMITS,
+  ) {
+    this.folder = path.join(db.folder, 'answers');
+    mkdirSync(this.folder, { recursive: true });
+    const there = readdirSync(this.folder)
+      .filter(name => KEY.test(name))
+      .map(name => ({ name, stat: statSync(path.join(this.folder, name)) }))
+      .sort((a, b) => a.stat.mtimeMs - b.stat.mtimeMs);
+    for (const { name, stat } of there) this.note(name, stat.size);
+  }
+
+  /** An answer as it was put. Refused where it is not there. */
+  async read(key: string): Promise<Buffer> {
+    const size = this.known.get(key);
+    if (size === undefined) throw notFound('such answer');
+    const found = await readFile(path.join(this.folder, key)).catch(() => null);
+    if (!found) {
+      this.forget(key);
+      throw notFound('such answer');
+    }
+    if (this.known.has(key)) this.note(key, size);
+    return found;
+  }
+
+  /** Keeps an answer, in place of those used longest ago where there is no room. */
+  async put(key: string, body: Buffer): Promise<void> {
+    if (!KEY.test(key)) throw invalid('An answer goes by 64 digits and letters a to f.');
+    if (body.length > this.limits.one)
+      throw invalid(`An answer may have up to ${Math.round(this.limits.one / MEGABYTE)} MB.`);
+    const draft = path.join(this.folder, `${randomUUID()}.part`);
+    try {
+      await writeFile(draft, body);
+      await rename(draft, path.join(this.folder, key));
+    } catch (error) {
+      await rm(draft, { force: true });
+      throw error;
+    }
+    this.note(key, body.length);
+    for (const [old] of this.known) {
+      if (this.bytes <= this.limits.all) break;
+      this.forget(old);
+      await rm(path.join(this.folder, old), { force: true });
+    }
+  }
+
+  private note(key: string, size: number): void {
+    this.forget(key);
+    this.known.set(key, size);
+    this.bytes += size;
+  }
+
+  private forget(key: string): void {
+    this.bytes -= this.known.get(key) ?? 0;
+    this.known.delete(key);
+  }
+}
