@@ -292,3 +292,20 @@ describe('the data folder of the layout “workshop”', () => {
     expect(rests).toMatchObject([{ id: 'r1', count: 1, where: 'under the bench' }]);
   });
 });
+
+describe('the data folder of the layout “documents”', () => {
+  it('opens with what is kept beside a design, what was undone of it, and a rest’s picture', async () => {
+    cpSync(path.join(FIXTURES, 'documents'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, documents, workshop } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    const { design } = await conversions.read(listed!.id);
+    const { id: key } = design.variants[0]!;
+    const cut = await documents.read({ id: listed!.id, kind: 'cut-list', key });
+    expect(cut).toMatchObject({ revision: 3, undo: 'pieces put in place', redo: 'another piece' });
+    expect((cut.document as CutList).pins.map(p => p.piece)).toEqual(['L1w fill']);
+    const compare = await documents.read({ id: listed!.id, kind: 'compare', key });
+    expect(compare.document).toMatchObject({ limits: { money: 1500 }, soft: ['money'], locked: ['C'] });
+    expect(shelfOf(await workshop.read()).rests).toMatchObject([{ id: 'r1', photo: 'a'.repeat(64) }]);
+  });
+});
