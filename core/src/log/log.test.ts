@@ -7,7 +7,7 @@ import { deleteBays, mergeBays, rename, splitBay } from '../survey/shell/index.t
 import { factsOf } from './facts.ts';
 import { holeUnready, nextHoleState, uncut } from './holes.ts';
 import { type RustStepDone, rustState } from './rust.ts';
-import { correction, standing } from './standing.ts';
+import { correction, fileOf, standing } from './standing.ts';
 
 const { design: perigee, log: perigeeLog } = demoConversions(makeLibrary())[0]!;
 let made = 0;
@@ -179,4 +179,11 @@ it('the demo van’s log is all about what is on its map', () => {
   expect(facts.offMap).toEqual([]);
   expect(facts.all).toHaveLength(perigeeLog.length);
   expect([...facts.flags.keys()]).toEqual(['R3w']);
+});
+
+it('a file is found in whatever fact names one, of a kind that is not known yet too', () => {
+  const hash = 'b'.repeat(64);
+  expect(fileOf({ kind: 'photo', hash, width: 1, height: 1, note: '' })).toBe(hash);
+  expect(fileOf({ kind: 'spoken', words: '', sound: { hash, seconds: 3 } } as never)).toBe(hash);
+  expect(fileOf({ kind: 'flag', note: hash })).toBeNull();
 });

@@ -40,6 +40,10 @@ export const correction = (of: string, instead?: Fact): Pick<Entry, 'fact'> => (
   fact: { kind: 'correction', of, ...(instead ? { instead } : {}) },
 });
 
-/** SHA-256 of the file a fact names; null for one that names none. */
-export const fileOf = (fact: Fact): string | null =>
-  fact.kind === 'photo' ? fact.hash : fact.kind === 'knock' ? (fact.recording?.hash ?? null) : null;
+/** SHA-256 of the file a fact names, of whatever kind: by its own `hash`, or that of a part of it; null for one that names none. */
+export const fileOf = (fact: Fact): string | null => {
+  for (const part of [fact, ...Object.values(fact)] as unknown[])
+    if (typeof part === 'object' && part !== null && 'hash' in part && typeof part.hash === 'string')
+      return part.hash;
+  return null;
+};

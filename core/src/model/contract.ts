@@ -69,6 +69,10 @@ const Change = Type.Object(
   { additionalProperties: false },
 );
 
+/** What a change is called. */
+const Label = Type.String({ minLength: 1, maxLength: 200 });
+const Changes = closed({ changes: Type.Array(Change, { minItems: 1, maxItems: 5000 }), label: Label });
+
 interface Operation {
   summary: string;
   /** Of a JSON body. */
@@ -122,17 +126,14 @@ export const contract = {
   read: { summary: 'One conversion with its design', answer: ConversionRecord },
   save: {
     summary: 'Save a changed design',
-    body: closed({ design: Design, label: Type.String({ minLength: 1, maxLength: 200 }) }),
+    body: closed({ design: Design, label: Label }),
     checkedByRoom: true,
     answer: Saved,
     ifMatch: true,
   },
   change: {
     summary: 'Save a change of the design: what it changes on the revision it was made on',
-    body: closed({
-      changes: Type.Array(Change, { minItems: 1, maxItems: 5000 }),
-      label: Type.String({ minLength: 1, maxLength: 200 }),
-    }),
+    body: Changes,
     answer: Saved,
     ifMatch: true,
   },
@@ -185,16 +186,13 @@ export const contract = {
   },
   saveDocument: {
     summary: 'Save a document; the first time on revision 0',
-    body: closed({ document: Type.Unknown(), label: Type.String({ minLength: 1, maxLength: 200 }) }),
+    body: closed({ document: Type.Unknown(), label: Label }),
     answer: DocumentRecord,
     ifMatch: true,
   },
   changeDocument: {
     summary: 'Save a change of a document: what it changes on the revision it was made on',
-    body: closed({
-      changes: Type.Array(Change, { minItems: 1, maxItems: 5000 }),
-      label: Type.String({ minLength: 1, maxLength: 200 }),
-    }),
+    body: Changes,
     answer: DocumentRecord,
     ifMatch: true,
   },
