@@ -9,10 +9,12 @@ const FIRST =
 const LATER =
   /core\/src\/(model|log|physics|survey|buildup|van|order|evaluate|studies|formats|demo)\/|papaparse/;
 
-export default defineConfig({
+export default defineConfig(({ command }) => ({
   plugins: [react(), tailwindcss()],
-  // Results kept in the browser belong to the sources that computed them.
-  define: { 'import.meta.env.VITE_BUILD': JSON.stringify(buildName()) },
+  // Results that are kept belong to the sources that computed them, which change all the time while one develops.
+  define: {
+    'import.meta.env.VITE_BUILD': JSON.stringify(command === 'build' ? buildName() : `${Date.now()}`),
+  },
   server: { port: 4182, proxy: { '/api': { target: 'http://127.0.0.1:4181', changeOrigin: true } } },
   build: {
     target: 'es2022',
@@ -29,4 +31,4 @@ export default defineConfig({
       },
     },
   },
-});
+}));

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, readdirSync, statSync } from 'node:fs';
+import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { invalid, notFound } from '../contract/problem.ts';
@@ -31,7 +31,10 @@ export class AnswerStore {
   ) {
     this.folder = path.join(db.folder, 'answers');
     mkdirSync(this.folder, { recursive: true });
-    const there = readdirSync(this.folder)
+    const all = readdirSync(this.folder);
+    for (const name of all.filter(n => n.endsWith('.part')))
+      rmSync(path.join(this.folder, name), { force: true });
+    const there = all
       .filter(name => KEY.test(name))
       .map(name => ({ name, stat: statSync(path.join(this.folder, name)) }))
       .sort((a, b) => a.stat.mtimeMs - b.stat.mtimeMs);
