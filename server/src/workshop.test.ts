@@ -97,6 +97,24 @@ it('refuses amounts below nothing, rests larger than anything, and facts nobody 
   expect(await read()).toEqual([]);
 });
 
+it('answers with what came after a place, and that place', async () => {
+  await note([kept]).expect(200);
+  const get = async (after: string) =>
+    (await request(app).get(`/api/workshop?after=${after}`).set('Host', 'localhost').expect(200)).body;
+  const { entries, last } = await get('0');
+  expect(entries).toEqual([kept]);
+  const counted = { id: 'e2', at, fact: { kind: 'counted', supply: 'clips', amount: 40 } };
+  const { body } = await request(app)
+    .post(`/api/workshop?after=${last}`)
+    .set('Host', 'localhost')
+    .send({ entries: [counted] })
+    .expect(200);
+  expect(body.entries).toEqual([counted]);
+  expect(body.last).toBeGreaterThan(last);
+  expect(await get(body.last)).toEqual({ entries: [], last: body.last });
+  for (const odd of ['x', '-3', '']) expect((await get(odd)).entries).toHaveLength(2);
+});
+
 it('refuses a rest that is booked twice', async () => {
   const gone = { kind: 'rest gone', rest: 'r1', count: 2 };
   await note([kept, { id: 'g1', at, fact: gone }]).expect(200);

@@ -204,13 +204,16 @@ export const contract = {
   },
 
   workshop: {
-    summary: 'What happened in the workshop: what was counted, what rests were kept and used',
-    answer: closed({ entries: Type.Array(WorkshopEntry) }),
+    summary:
+      'What happened in the workshop: what was counted, what rests were kept and used; or what it took in after a place',
+    query: ['after'],
+    answer: closed({ entries: Type.Array(WorkshopEntry), last: Type.Integer({ minimum: 0 }) }),
   },
   noteWorkshop: {
     summary: 'Add entries to the workshop log; one that is there already stands as it is',
     body: closed({ entries: Type.Array(WorkshopEntry, { minItems: 1, maxItems: 500 }) }),
-    answer: closed({ entries: Type.Array(WorkshopEntry) }),
+    query: ['after'],
+    answer: closed({ entries: Type.Array(WorkshopEntry), last: Type.Integer({ minimum: 0 }) }),
   },
 
   putFile: {

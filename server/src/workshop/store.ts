@@ -1,6 +1,6 @@
 import type { WorkshopEntry } from '@overcoat/core/model';
 import { deliveryWrong, ordersOf, restWrong, shelfOf } from '@overcoat/core/order/buying';
-import { QueryTypes, type Sequelize } from 'sequelize';
+import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { workshopRows } from './rows.ts';
@@ -11,6 +11,19 @@ export class WorkshopStore {
 
   read(): Promise<WorkshopEntry[]> {
     return entriesOf(this.db.reader);
+  }
+
+  /** What was taken in after a place, and the place of the last of it. */
+  async after(place: number): Promise<{ entries: WorkshopEntry[]; last: number }> {
+    const rows = await workshopRows(this.db.reader).WorkshopRow.findAll({
+      where: { seq: { [Op.gt]: place } },
+      order: [['seq', 'ASC']],
+      raw: true,
+    });
+    return {
+      entries: rows.map(r => JSON.parse(r.entry) as WorkshopEntry),
+      last: rows.at(-1)?.seq ?? place,
+    };
   }
 
   /** Adds entries; one whose id is there already stands as it is. */

@@ -93,9 +93,9 @@ export const api = {
     call('saveDocument', of, { body, revision }),
   travelDocument: (of: Params<'document'>, way: 'undo' | 'redo', revision: number) =>
     call(`${way}Document`, of, { revision }),
-  workshop: () => call('workshop', {}),
-  noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries']) =>
-    call('noteWorkshop', {}, { body: { entries } }),
+  workshop: (after = 0) => call('workshop', {}, after > 0 ? { query: { after } } : {}),
+  noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries'], after = 0) =>
+    call('noteWorkshop', {}, { body: { entries }, ...(after > 0 ? { query: { after } } : {}) }),
   putFile: (hash: string, file: Blob) => call('putFile', { hash }, { body: file }),
   /** As the text that was put. */
   answer: async (key: string): Promise<string> => {

@@ -33,7 +33,7 @@ function takeIn(change: Change, otherVan: (id: string) => Promise<unknown>): Pro
         .filter(h => h.of.id === open)
         .map(h => load(h.of)),
       useLog.getState().refresh(),
-      ...(ready ? [loadWorkshop()] : []),
+      ...(ready ? [loadWorkshop(true)] : []),
     ];
   if (change.what === 'design')
     return [change.id === open ? useDesign.getState().look(change.revision) : otherVan(change.id)];

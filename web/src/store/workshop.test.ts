@@ -5,20 +5,23 @@ import { ApiError, api } from '../api/client.ts';
 import { outbox } from './outbox.ts';
 import { useWorkshop } from './workshop.ts';
 
-let taken: WorkshopEntry[];
+// The page reads on from what it has: the server keeps it from test to test.
+const taken: WorkshopEntry[] = [];
 let refuses: string | null;
 const workshop = () => useWorkshop.getState();
 const counted = (supply: string, amount: number) => workshop().note([{ kind: 'counted', supply, amount }]);
 
+/** As the server answers: what came after a place. */
+const after_ = (after = 0) => ({ entries: taken.slice(after), last: taken.length });
+
 beforeEach(async () => {
-  taken = [];
   refuses = null;
-  vi.spyOn(api, 'workshop').mockImplementation(async () => ({ entries: [...taken] }));
-  vi.spyOn(api, 'noteWorkshop').mockImplementation(async entries => {
+  vi.spyOn(api, 'workshop').mockImplementation(async after => after_(after));
+  vi.spyOn(api, 'noteWorkshop').mockImplementation(async (entries, after) => {
     if (refuses && entries.some(e => e.fact.kind === 'counted' && e.fact.supply === refuses))
       throw new ApiError(422, 'That cannot be.');
     taken.push(...entries);
-    return { entries: [...taken] };
+    return after_(after);
   });
   await outbox.dropNotes((await outbox.notes()).map(n => n.entry.id));
   for (const { entry } of workshop().refused) workshop().drop(entry.id);

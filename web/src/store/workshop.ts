@@ -22,8 +22,8 @@ interface Workshop extends ShelfNow {
   away: boolean;
   /** Why the server would not take the last note it refused. */
   failed: string | null;
-  /** Takes in what the server has. Throws ApiError. */
-  load(): Promise<void>;
+  /** Takes in what the server has since it was last read, or all of it anew. Throws ApiError. */
+  load(anew?: boolean): Promise<void>;
   /** Notes what happened. */
   note(facts: WorkshopEntry['fact'][]): void;
   /** Sends a refused note again. */
@@ -51,12 +51,19 @@ const standing = (taken: WorkshopEntry[], notes: readonly WaitingNote[]) => {
  * server has them, for they are made in shops where it does not answer.
  */
 export const useWorkshop = create<Workshop>()((set, get) => {
+  /** The place of the last entry that was read. */
+  let last = 0;
+  /** Takes in what came after that: another answer may have come back first. */
+  const takeIn = (answer: { entries: WorkshopEntry[]; last: number }, notes: readonly WaitingNote[]) => {
+    last = Math.max(last, answer.last);
+    const there = new Set(get().taken.map(e => e.id));
+    set(standing([...get().taken, ...answer.entries.filter(e => !there.has(e.id))], notes));
+  };
   /** What waits here, refused or not. */
   const held = (): WaitingNote[] => [...get().refused, ...get().waiting.map(entry => ({ entry }))];
   const send = async (batch: WorkshopEntry[]): Promise<void> => {
     try {
-      const { entries } = await api.noteWorkshop(batch);
-      set(standing(entries, held()));
+      takeIn(await api.noteWorkshop(batch, last), held());
       await outbox.dropNotes(batch.map(e => e.id));
     } catch (error) {
       if (!(error instanceof ApiError) || error.away) throw error;
@@ -85,9 +92,16 @@ export const useWorkshop = create<Workshop>()((set, get) => {
     ready: false,
     away: false,
     failed: null,
-    async load() {
-      const { entries } = await api.workshop();
-      set({ ...standing(entries, [...held(), ...(await outbox.notes())]), ready: true });
+    async load(anew = false) {
+      const answer = await api.workshop(anew ? 0 : last);
+      if (anew) {
+        last = answer.last;
+        return set({ ...standing(answer.entries, [...held(), ...(await outbox.notes())]), ready: true });
+      }
+      // Nothing new is no change to whoever goes by it.
+      if (answer.entries.length === 0 && get().ready) return;
+      takeIn(answer, [...held(), ...(await outbox.notes())]);
+      set({ ready: true });
     },
     note(facts) {
       const at = new Date().toISOString();
