@@ -8,7 +8,7 @@ import type { Design } from '@overcoat/core/model';
 import { build } from 'esbuild';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import external from '../../scripts/external.json' with { type: 'json' };
+import bundle from '../../scripts/serverBundle.json' with { type: 'json' };
 import { conversionRows } from './conversions/rows.ts';
 import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrations.ts';
@@ -24,7 +24,8 @@ beforeAll(async () => {
     bundle: true,
     platform: 'node',
     format: 'esm',
-    external,
+    external: bundle.external,
+    banner: { js: bundle.banner },
   });
 });
 let folder: string;

@@ -12,6 +12,15 @@ import { keepHouse } from './housekeeping.ts';
 import { openRooms } from './rooms.ts';
 
 const DAY = 86_400_000;
+const SOON = 300;
+
+/** What checks saves is taken in once answers can be given; run from its sources there is none, and schemas are compiled. */
+async function ready(): Promise<void> {
+  const validators = new URL('./validators.js', import.meta.url);
+  if (existsSync(validators)) await takeWritten(validators);
+  warmUp();
+  warmUpChanges();
+}
 
 const { values } = parseArgs({
   options: {
@@ -21,10 +30,6 @@ const { values } = parseArgs({
     demo: { type: 'boolean', default: false },
   },
 });
-
-// Run from its sources there are none, and schemas are compiled.
-const validators = new URL('./validators.js', import.meta.url);
-if (existsSync(validators)) await takeWritten(validators);
 
 const db = await openDatabase(path.resolve(values.data)).catch((error: unknown) => {
   if (!(error instanceof Unopened)) throw error;
@@ -49,8 +54,8 @@ const server = app.listen(Number(values.port), '127.0.0.1', error => {
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : values.port;
   console.log(`Overcoat is at http://127.0.0.1:${port}`);
-  setImmediate(warmUp);
-  setImmediate(warmUpChanges);
+  // Whoever waits for the address asks at once.
+  setTimeout(() => void ready(), SOON);
   setImmediate(tidy);
 });
 
