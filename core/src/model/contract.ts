@@ -224,7 +224,8 @@ export const contract = {
   file: { summary: 'A file by its SHA-256', answerType: '*/*' },
 
   answer: {
-    summary: 'What another window has computed, by the name of all that it rests on',
+    summary:
+      'What another window has computed, by the name of all that it rests on; no content where none has',
     answerType: 'application/octet-stream',
   },
   putAnswer: {

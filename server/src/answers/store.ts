@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { invalid, notFound } from '../contract/problem.ts';
+import { invalid } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 
 const KEY = /^[0-9a-f]{64}$/;
@@ -41,16 +41,13 @@ export class AnswerStore {
     for (const { name, stat } of there) this.note(name, stat.size);
   }
 
-  /** An answer as it was put. Refused where it is not there. */
-  async read(key: string): Promise<Buffer> {
+  /** An answer as it was put; null where nobody has computed it. */
+  async read(key: string): Promise<Buffer | null> {
     const size = this.known.get(key);
-    if (size === undefined) throw notFound('such answer');
+    if (size === undefined) return null;
     const found = await readFile(path.join(this.folder, key)).catch(() => null);
-    if (!found) {
-      this.forget(key);
-      throw notFound('such answer');
-    }
-    if (this.known.has(key)) this.note(key, size);
+    if (!found) this.forget(key);
+    else if (this.known.has(key)) this.note(key, size);
     return found;
   }
 

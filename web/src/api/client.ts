@@ -97,11 +97,10 @@ export const api = {
   noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries'], after = 0) =>
     call('noteWorkshop', {}, { body: { entries }, ...(after > 0 ? { query: { after } } : {}) }),
   putFile: (hash: string, file: Blob) => call('putFile', { hash }, { body: file }),
-  /** As the text that was put. */
-  answer: async (key: string): Promise<string> => {
+  /** As the text that was put; null where there is none. */
+  answer: async (key: string): Promise<string | null> => {
     const response = await fetch(addressOf('answer', { key }));
-    if (!response.ok) throw new ApiError(response.status, 'There is no such answer.');
-    return response.text();
+    return response.status === 200 ? response.text() : null;
   },
   putAnswer: (key: string, text: string) =>
     call('putAnswer', { key }, { body: new Blob([text], { type: 'application/octet-stream' }) }),

@@ -7,7 +7,8 @@ const MOST = 4_000_000;
 /** What another window or a phone has computed of the same; undefined where nobody has, or the server does not answer. */
 export async function answerKept(key: string): Promise<unknown> {
   try {
-    return unpacked(await api.answer(key));
+    const text = await api.answer(key);
+    return text === null ? undefined : unpacked(text);
   } catch {
     return undefined;
   }
