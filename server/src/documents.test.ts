@@ -147,6 +147,8 @@ describe('a cut list', () => {
     await call('post', '/import').send(bad).expect(422);
     bad.documents[0] = { ...file.documents[0], document: { ...list(), pins: 3 } };
     await call('post', '/import').send(bad).expect(422);
+    bad.documents = [file.documents[0], file.documents[0]];
+    expect((await call('post', '/import').send(bad).expect(422)).body.detail).toContain('stands twice');
     expect((await call('get', '/conversions')).body).toHaveLength(2);
   });
 
