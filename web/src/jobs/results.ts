@@ -93,10 +93,10 @@ export async function runOnce<K extends JobKind>(
   key: string | null,
   signal: AbortSignal,
 ): Promise<Answer<K>> {
-  const there = key === null ? undefined : await answerKept(key);
+  const there = key === null ? undefined : await answerKept(key, job.kind);
   if (there !== undefined) return there as Answer<K>;
   const answer = (await pool.run(job as unknown as Job, { urgent: true, signal })) as Answer<K>;
-  if (key !== null) void keepAnswer(key, answer);
+  if (key !== null) void keepAnswer(key, job.kind, answer);
   return answer;
 }
 
@@ -119,7 +119,7 @@ export async function startJob(
   let best: Kept | null = null;
   try {
     // What runs by itself is asked by every window alike; what a person starts is to be done again.
-    const there = of.quick ? await answerKept(of.asked) : undefined;
+    const there = of.quick ? await answerKept(of.asked, job.kind) : undefined;
     if (control.signal.aborted) return;
     if (there !== undefined) {
       const kept: Kept = { answer: there as Answer<JobKind>, asked: of.asked, revision: of.revision };
@@ -140,7 +140,7 @@ export async function startJob(
     const kept: Kept = { answer, asked: of.asked, revision: of.revision };
     change({ running: null, runningFor: null, queued: false, kept });
     void persist(slot, kept).catch(() => undefined);
-    if (of.quick) void keepAnswer(of.asked, answer);
+    if (of.quick) void keepAnswer(of.asked, job.kind, answer);
   } catch (error) {
     // Given up: whoever did that has said so. The best it found stays.
     if (best) void persist(slot, best).catch(() => undefined);
