@@ -28,7 +28,7 @@ class Stand {
 
 const job = { kind: 'sweep' } as unknown as Job;
 const run = (name: string, asked: string, revision: number) =>
-  startJob(name, job, { asked, revision, quick: false });
+  startJob(name, job, { asked, revision, quick: false, byItself: false });
 const says = async (data: unknown) => {
   Stand.all.findLast(w => w.onmessage)!.says(data);
   await new Promise(resolve => setTimeout(resolve));

@@ -107,7 +107,7 @@ export async function runOnce<K extends JobKind>(
 export async function startJob(
   slot: string,
   job: Job,
-  of: { asked: string; revision: number; quick: boolean },
+  of: { asked: string; revision: number; quick: boolean; byItself: boolean },
 ): Promise<void> {
   running.get(slot)?.abort();
   const control = new AbortController();
@@ -119,7 +119,7 @@ export async function startJob(
   let best: Kept | null = null;
   try {
     // What runs by itself is asked by every window alike; what a person starts is to be done again.
-    const there = of.quick ? await answerKept(of.asked, job.kind) : undefined;
+    const there = of.byItself ? await answerKept(of.asked, job.kind) : undefined;
     if (control.signal.aborted) return;
     if (there !== undefined) {
       const kept: Kept = { answer: there as Answer<JobKind>, asked: of.asked, revision: of.revision };
@@ -140,7 +140,7 @@ export async function startJob(
     const kept: Kept = { answer, asked: of.asked, revision: of.revision };
     change({ running: null, runningFor: null, queued: false, kept });
     void persist(slot, kept).catch(() => undefined);
-    if (of.quick) void keepAnswer(of.asked, job.kind, answer);
+    if (of.byItself) void keepAnswer(of.asked, job.kind, answer);
   } catch (error) {
     // Given up: whoever did that has said so. The best it found stays.
     if (best) void persist(slot, best).catch(() => undefined);

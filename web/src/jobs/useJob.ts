@@ -47,14 +47,15 @@ export function useJob<K extends JobKind>(
   const asked = contentKey(kind, shell, brief, materials, prices, ...Object.entries(ask as object).flat());
   useEffect(() => void recall(key), [key]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `asked` tells all that the job is made of.
-  const runAs = useCallback(
-    (how: Partial<Ask<K>>) => {
+  const start = useCallback(
+    (how: Partial<Ask<K>>, byItself: boolean) => {
       const job = { kind, design: { shell, brief }, materials, prices, ask: { ...(ask as object), ...how } };
-      void startJob(key, job as unknown as Job, { asked, revision, quick: auto });
+      void startJob(key, job as unknown as Job, { asked, revision, quick: auto, byItself });
     },
     [key, asked, revision],
   );
   const before = held?.kept?.answer as Answer<K> | undefined;
+  const runAs = useCallback((how: Partial<Ask<K>>) => start(how, false), [start]);
   const run = useCallback(() => runAs(before ? after(before) : {}), [runAs, before, after]);
   const cancel = useCallback(() => cancelJob(key), [key]);
   const stale = held?.kept ? held.kept.asked !== asked : false;
@@ -65,8 +66,9 @@ export function useJob<K extends JobKind>(
   useEffect(() => {
     // Of several that look at one slot, the first has started it.
     const now = useResults.getState().slots[key];
-    if (wanted && (now?.running == null || now.runningFor !== asked)) run();
-  }, [wanted, run, key, asked]);
+    if (wanted && (now?.running == null || now.runningFor !== asked))
+      start(before ? after(before) : {}, true);
+  }, [wanted, start, before, after, key, asked]);
   return {
     answer: (held?.kept?.answer as Answer<K> | undefined) ?? null,
     stale,

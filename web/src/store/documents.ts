@@ -47,6 +47,28 @@ interface HeldDocuments {
 
 const EMPTY: DocumentRecord = { revision: 0, savedAt: null, undo: null, redo: null, document: null };
 
+const LEFT = 'overcoat-documents-left';
+
+/** What a page that went left behind; nothing where the browser keeps none, or what is there cannot be read. */
+const leftBehind = {
+  put(left: readonly KeptDocument[]): void {
+    try {
+      if (left.length > 0) localStorage.setItem(LEFT, JSON.stringify(left));
+    } catch {
+      // What the browser's own database has by then is all there is.
+    }
+  },
+  take(): KeptDocument[] {
+    try {
+      const left = JSON.parse(localStorage.getItem(LEFT) ?? '[]') as KeptDocument[];
+      localStorage.removeItem(LEFT);
+      return left;
+    } catch {
+      return [];
+    }
+  },
+};
+
 /** What a document is held under. */
 export const nameOf = ({ id, kind, key }: Named): string => `${id}/${kind}/${key}`;
 
@@ -126,15 +148,40 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
   };
 
   sending.register('documents', async () => {
+    let away: unknown = null;
+    const sendAll = async () => {
+      for (const { of } of Object.values(get().held).filter(h => h.pending.length > 0))
+        await send(of).catch(error => {
+          away = error;
+        });
+    };
+    await sendAll();
     // What an earlier page left, of whatever conversion.
     for (const kept of await outbox.documents()) if (!get().held[nameOf(kept.of)]) resume(kept);
-    let away: unknown = null;
-    for (const { of } of Object.values(get().held).filter(h => h.pending.length > 0))
-      await send(of).catch(error => {
-        away = error;
-      });
+    await sendAll();
     set({ away: away !== null });
     if (away) throw away;
+  });
+
+  // A page that goes cannot wait for the browser's database: what is pending by then is left where it is written at once.
+  queueMicrotask(() => {
+    for (const kept of leftBehind.take()) {
+      resume(kept);
+      void keep(kept.of);
+    }
+    if (typeof addEventListener === 'function')
+      addEventListener('pagehide', () =>
+        leftBehind.put(
+          Object.values(get().held)
+            .filter(h => h.pending.length > 0)
+            .map(({ of, record, pending }) => ({
+              of,
+              revision: record.revision,
+              base: record.document,
+              steps: [...pending],
+            })),
+        ),
+      );
   });
 
   let journey: Promise<void> = Promise.resolve();
@@ -166,7 +213,7 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     async put(of, document, label) {
       const pending = get().held[nameOf(of)]?.pending ?? [];
       hold(of, { document, pending: [...pending, { document, label }], refused: null });
-      await keep(of);
+      void keep(of);
       await sending.ask('documents');
       return get().held[nameOf(of)]!.refused === null;
     },
