@@ -224,7 +224,9 @@ test('damp is a band: what separates its ends, ways round the barrier as surveye
   await expect(band).toContainText(/g\/m² likely, \d[\d.]* g\/m² at the wet end/);
   await expect(band.getByRole('listitem').first()).toContainText('ways round the barrier');
   await tab(page, 'Schools');
-  await expect(page.getByTestId('ranking')).toContainText('holds least over the whole band');
+  await expect(page.getByTestId('ranking')).toContainText('holds least over the whole band', {
+    timeout: 150_000,
+  });
   await accessible(page);
 
   await stage(page, 'Survey');
