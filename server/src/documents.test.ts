@@ -162,6 +162,7 @@ describe('a cut list', () => {
 
 describe('a kind that is declared', () => {
   const small: DocumentKind<{ format: 2; words: string; photo: string }> = {
+    called: 'note',
     per: 'conversion',
     steps: [d => ({ ...d, format: 2, photo: '' })],
     travels: true,
@@ -173,7 +174,7 @@ describe('a kind that is declared', () => {
     { format: Type.Literal(2), words: Type.String({ maxLength: 20 }), photo: Type.String() },
     { additionalProperties: false },
   );
-  const store = () => new DocumentStore(db, { ...KINDS, note: kept('note', small as never, schema) });
+  const store = () => new DocumentStore(db, { ...KINDS, note: kept(small as never, schema) });
 
   it('is saved, undone over a restart, brought up, sent along, begun from, and names its files', async () => {
     const of = { id: conversion, kind: 'note', key: 'all' };

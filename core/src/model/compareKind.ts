@@ -3,6 +3,7 @@ import type { CompareSettings } from './types.ts';
 
 /** What is asked of the best choice for a variant. */
 export const compareKind: DocumentKind<CompareSettings> = {
+  called: 'list of wishes for the best choice',
   per: 'variant',
   steps: [],
   travels: true,

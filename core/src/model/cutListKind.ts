@@ -16,6 +16,7 @@ const moving = <T extends { piece: string }>(items: readonly T[], moved: Moved):
 
 /** What was settled about cutting a variant. */
 export const cutListKind: DocumentKind<CutList> = {
+  called: 'cut list',
   per: 'variant',
   steps: [],
   travels: true,

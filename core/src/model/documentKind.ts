@@ -6,6 +6,8 @@ export type Moved = ReadonlyMap<string, string | null>;
  * to know of it. Its schema stands apart, in `documentSchemas`: the page holds none.
  */
 export interface DocumentKind<D> {
+  /** What sentences call it. */
+  called: string;
   /** There is one of a conversion, or one of each of its variants. */
   per: 'conversion' | 'variant';
   /** Bring a document of format 1, 2, … to the next one; today's format is one more than there are. */

@@ -12,15 +12,15 @@ export interface KeptKind extends DocumentKind<never> {
 export type Kinds = Readonly<Record<string, KeptKind>>;
 
 /** A kind with its schema. */
-export const kept = (name: string, kind: DocumentKind<never>, schema: object): KeptKind => ({
+export const kept = (kind: DocumentKind<never>, schema: object): KeptKind => ({
   ...kind,
-  check: checker(`The ${name.replaceAll('-', ' ')}`, schema),
+  check: checker(`The ${kind.called}`, schema),
 });
 
 /** The kinds that are declared. */
 export const KINDS: Kinds = Object.fromEntries(
   (Object.keys(documentKinds) as KindName[]).map(name => [
     name,
-    kept(name, documentKinds[name] as DocumentKind<never>, documentSchemas[name]),
+    kept(documentKinds[name] as DocumentKind<never>, documentSchemas[name]),
   ]),
 );

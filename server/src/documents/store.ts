@@ -110,7 +110,8 @@ export class DocumentStore {
     const seen = new Set<string>();
     for (const { kind, key, document } of documents) {
       const of = { id, kind, key };
-      if (seen.has(`${kind}/${key}`)) throw invalid(`The ${kind} of variant “${key}” stands twice.`);
+      if (seen.has(`${kind}/${key}`))
+        throw invalid(`The ${this.kindOf(of).called} of variant “${key}” stands twice.`);
       seen.add(`${kind}/${key}`);
       const body = await packed(this.checked(of, document));
       await add(writer, of, { revision: 1, back: null, forward: null, label, saved_at: now(), body });

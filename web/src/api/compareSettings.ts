@@ -29,25 +29,27 @@ export function useCompareSettings() {
     const weights: Partial<Weights> = Object.fromEntries(of(settings.weights));
     return { limits, weights };
   }, [settings]);
-  const set = (label: string, change: Partial<CompareSettings>) => {
-    const standing = documentOf(useDocuments.getState().held, { id, kind: 'compare', key: variant });
-    void put({ ...NOTHING, ...standing, ...change }, label);
+  /** On what stands by now: one changes faster than a page is drawn. */
+  const set = (label: string, change: (standing: CompareSettings) => Partial<CompareSettings>) => {
+    const held = documentOf(useDocuments.getState().held, { id, kind: 'compare', key: variant });
+    const standing = held ?? NOTHING;
+    void put({ ...standing, ...change(standing) }, label);
   };
   return {
     ...known,
     locked: settings.locked,
     refused: settings.refused,
     setLimits({ soft, wet, damp, ...figures }: Partial<ChoiceLimits>) {
-      set('limits of the choice', {
-        limits: { ...settings.limits, ...figures },
+      set('limits of the choice', standing => ({
+        limits: { ...standing.limits, ...figures },
         ...(soft && { soft: [...soft] }),
         ...(wet !== undefined && { wet }),
         ...(damp && { damp }),
-      });
+      }));
     },
     setWeights: (weights: Partial<Weights>) =>
-      set('what matters how much', { weights: { ...settings.weights, ...weights } }),
-    setLocked: (locked: string[]) => set('zones that stay', { locked }),
-    setRefused: (refused: string[]) => set('materials not worked with', { refused }),
+      set('what matters how much', standing => ({ weights: { ...standing.weights, ...weights } })),
+    setLocked: (locked: string[]) => set('zones that stay', () => ({ locked })),
+    setRefused: (refused: string[]) => set('materials not worked with', () => ({ refused })),
   };
 }

@@ -53,7 +53,8 @@ const LEFT = 'overcoat-documents-left';
 const leftBehind = {
   put(left: readonly KeptDocument[]): void {
     try {
-      if (left.length > 0) localStorage.setItem(LEFT, JSON.stringify(left));
+      // Another window may have gone just before.
+      if (left.length > 0) localStorage.setItem(LEFT, JSON.stringify([...leftBehind.take(), ...left]));
     } catch {
       // What the browser's own database has by then is all there is.
     }
@@ -112,7 +113,7 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     const { merged, conflicts } = merge(record.document ?? {}, mine.document, theirs.document ?? {});
     if (conflicts.length > 0)
       useDesign.setState({
-        notice: `Another window had changed the same ${of.kind.replaceAll('-', ' ')}: where both changed one thing, this window’s stands.`,
+        notice: `Another window had changed the same ${documentKinds[of.kind as KindName].called}: where both changed one thing, this window’s stands.`,
       });
     hold(of, { record: theirs, document: merged, pending: [{ document: merged, label: mine.label }] });
   };
@@ -169,6 +170,8 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
       resume(kept);
       void keep(kept.of);
     }
+    // What an earlier page could not send goes now.
+    void sending.ask('documents');
     if (typeof addEventListener === 'function')
       addEventListener('pagehide', () =>
         leftBehind.put(

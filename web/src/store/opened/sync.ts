@@ -106,8 +106,13 @@ export function syncing(set: SetState, get: Get) {
   const catchUp = async () => {
     const { id, saved, pending } = get();
     if (!id || heard.id !== id || pending.length > 0 || heard.revision <= saved!.revision) return;
-    const record = await api.read(id);
-    if (get().id !== id) return;
+    const record = await api.read(id).catch(error => {
+      if (!(error instanceof ApiError) || error.away) throw error;
+      // It is in the bin, say: there is nothing to read, however often one asks.
+      heard = { id: '', revision: 0 };
+      return null;
+    });
+    if (!record || get().id !== id) return;
     heard = { id, revision: record.revision };
     if (record.revision <= get().saved!.revision) return;
     if (get().pending.length > 0) reconcile(record);
