@@ -18,8 +18,8 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { apiRouter, createApp } from './app.ts';
 import { openApi } from './contract/openapi.ts';
-import { conversionRows } from './conversions/rows.ts';
 import { type Database, openDatabase } from './db/database.ts';
+import { documentRows } from './documents/rows.ts';
 import { openRooms } from './rooms.ts';
 
 const ajv = new Ajv2020({ discriminator: true, strict: false });
@@ -88,8 +88,8 @@ describe('conversions', () => {
     expect((await save(made.id, 2, made.design).expect(404)).body.title).toBe('In the bin');
     await api().delete(`/api/bin/${made.id}`).set('Host', 'localhost').expect(204);
     await api().delete(`/api/bin/${made.id}`).set('Host', 'localhost').expect(404);
-    const { Revision } = conversionRows(db.reader);
-    expect(await Revision.count({ where: { conversion_id: made.id } })).toBe(0);
+    const { DocumentRow } = documentRows(db.reader);
+    expect(await DocumentRow.count({ where: { conversion_id: made.id } })).toBe(0);
   });
 
   it('begins with the sizes that are known, and from an earlier van’s, which are assumed', async () => {
@@ -565,13 +565,13 @@ it('a revision kept in format 1 is brought up as it is read, and an undo to it t
     format: 1,
     shell: { ...shell, zones: shell.zones.map(({ pockets: _, keepClears: __, features: ___, ...z }) => z) },
   };
-  const document = gzipSync(JSON.stringify({ design: old, label: 'long ago' }));
+  const body = gzipSync(JSON.stringify({ design: old, label: 'long ago' }));
   await db.write(writer =>
-    conversionRows(writer).Revision.update({ document }, { where: { conversion_id: id } }),
+    documentRows(writer).DocumentRow.update({ body }, { where: { conversion_id: id } }),
   );
-  const { body } = await get(`/api/conversions/${id}`).expect(200);
-  conforms(ConversionRecord, body);
-  await save(id, 1, { ...body.design, note: 'new' }).expect(200);
+  const there = (await get(`/api/conversions/${id}`).expect(200)).body;
+  conforms(ConversionRecord, there);
+  await save(id, 1, { ...there.design, note: 'new' }).expect(200);
   const undone = await post(`/api/conversions/${id}/undo`).set('If-Match', '"2"').expect(200);
   conforms(ConversionRecord, undone.body);
 });

@@ -64,9 +64,8 @@ it('tells of every kind of change once it is on disk, in its order, and of none 
   const { heard } = await listen();
   expect(whats(heard)).toEqual(['nothing']);
   const { id, design } = await rooms.conversions.create(newDesign('V', 'mid'), 'new');
-  const body = Promise.resolve(Buffer.from(JSON.stringify({ design, label: 'x' })));
-  await rooms.conversions.save(id, 1, { design, label: 'x' }, body);
-  await expect(rooms.conversions.save(id, 1, { design, label: 'x' }, body)).rejects.toMatchObject({
+  await rooms.conversions.save(id, 1, design, 'x');
+  await expect(rooms.conversions.save(id, 1, design, 'x')).rejects.toMatchObject({
     status: 409,
   });
   await rooms.conversions.undo(id, 2);
@@ -82,8 +81,8 @@ it('tells of every kind of change once it is on disk, in its order, and of none 
   await expect.poll(() => heard.length).toBe(9);
   expect(heard.slice(1).map(h => h.change)).toEqual([
     { what: 'conversions' },
-    { what: 'design', id, revision: 2 },
-    { what: 'design', id, revision: 3 },
+    { what: 'document', id, kind: 'design', key: 'all', revision: 2 },
+    { what: 'document', id, kind: 'design', key: 'all', revision: 3 },
     { what: 'log', id },
     { what: 'document', id, kind: 'cut-list', key: 'a', revision: 1 },
     { what: 'workshop' },

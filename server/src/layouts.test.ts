@@ -8,10 +8,7 @@ import type { CutList } from '@overcoat/core/model';
 import { shelfOf } from '@overcoat/core/order/buying';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { checkSave } from './contract/validate.ts';
-import { changed } from './conversions/changed.ts';
-import { ConversionStore } from './conversions/store.ts';
 import { type Database, openDatabase } from './db/database.ts';
-import { LibraryStore } from './library/store.ts';
 import { openRooms } from './rooms.ts';
 
 const FIXTURES = fileURLToPath(new URL('./fixtures', import.meta.url));
@@ -30,13 +27,13 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
   it('opens with everything in it: design, history, own material and price; and can be saved', async () => {
     cpSync(path.join(FIXTURES, layout), folder, { recursive: true });
     db = await openDatabase(folder);
-    const conversions = new ConversionStore(db);
+    const { conversions, library: shelf } = openRooms(db);
     const [listed] = await conversions.list('at hand');
     expect(listed).toMatchObject({ name: 'Sandpiper', revision: 2 });
     const record = await conversions.read(listed!.id);
     expect(record.design.note).toBe('Saved once more');
     expect(record.undo).toBe('note');
-    const { library, prices } = await new LibraryStore(db).read();
+    const { library, prices } = await shelf.read();
     expect(library.get('supply-foam-19')).toMatchObject({ format: 6, sorption: 'none' });
     expect(prices).toMatchObject([{ material: 'pir', price: 21 }]);
     // What it holds is what is accepted and computed today.
@@ -48,8 +45,8 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     expect((await conversions.redo(listed!.id, 3)).design.note).toBe('Saved once more');
     // A change stands on a design kept in the format of then.
     const changes = [{ op: 'replace' as const, path: ['built'], value: 'a' }];
-    await conversions.change(listed!.id, 4, changes, 'built', async d => changed(d, changes));
-    expect((await new ConversionStore(db).read(listed!.id)).design).toMatchObject({
+    await conversions.change(listed!.id, 4, changes, 'built');
+    expect((await openRooms(db).conversions.read(listed!.id)).design).toMatchObject({
       format: 8,
       note: 'Saved once more',
       built: 'a',
@@ -307,5 +304,24 @@ describe('the data folder of the layout “documents”', () => {
     const compare = await documents.read({ id: listed!.id, kind: 'compare', key });
     expect(compare.document).toMatchObject({ limits: { money: 1500 }, soft: ['money'], locked: ['C'] });
     expect(shelfOf(await workshop.read()).rests).toMatchObject([{ id: 'r1', photo: 'a'.repeat(64) }]);
+  });
+});
+
+describe('the data folder of the layout “one-history”', () => {
+  it('opens with a design and a cut list that are kept as what changed, forth and back', async () => {
+    cpSync(path.join(FIXTURES, 'one-history'), folder, { recursive: true });
+    db = await openDatabase(folder);
+    const { conversions, documents } = openRooms(db);
+    const [listed] = await conversions.list('at hand');
+    expect(listed).toMatchObject({ name: 'Sheldrake', note: 'Once', revision: 4 });
+    const { id } = listed!;
+    expect((await conversions.redo(id, 4)).design.note).toBe('Twice');
+    await conversions.undo(id, 5);
+    const { design } = await conversions.undo(id, 6);
+    expect(design.note).toBe('');
+    const cut = { id, kind: 'cut-list', key: design.variants[0]!.id };
+    const pieces = ({ document }: { document: unknown }) => (document as CutList).pins.map(p => p.piece);
+    expect(pieces(await documents.read(cut))[3]).toBe('R1w fill');
+    expect(pieces(await documents.undo(cut, 2))[3]).toBe('L3w fill');
   });
 });

@@ -1,6 +1,8 @@
 import { AnswerStore } from './answers/store.ts';
+import { keptDesign } from './conversions/designKind.ts';
 import { ConversionStore } from './conversions/store.ts';
 import type { Database } from './db/database.ts';
+import { KINDS } from './documents/kinds.ts';
 import { DocumentStore } from './documents/store.ts';
 import { FileStore } from './files/store.ts';
 import { LibraryStore } from './library/store.ts';
@@ -19,13 +21,17 @@ export interface Rooms {
   answers: AnswerStore;
 }
 
-export const openRooms = (db: Database): Rooms => ({
-  db,
-  conversions: new ConversionStore(db),
-  library: new LibraryStore(db),
-  log: new LogStore(db),
-  documents: new DocumentStore(db),
-  workshop: new WorkshopStore(db),
-  files: new FileStore(db),
-  answers: new AnswerStore(db),
-});
+export function openRooms(db: Database): Rooms {
+  const library = new LibraryStore(db);
+  const documents = new DocumentStore(db, { ...KINDS, design: keptDesign(library) });
+  return {
+    db,
+    conversions: new ConversionStore(db, documents),
+    library,
+    log: new LogStore(db),
+    documents,
+    workshop: new WorkshopStore(db),
+    files: new FileStore(db),
+    answers: new AnswerStore(db),
+  };
+}

@@ -7,11 +7,11 @@ export const compareKind: DocumentKind<CompareSettings> = {
   per: 'variant',
   steps: [],
   travels: true,
+  clash: 'later',
   begun: settings => settings,
   follow(settings, moved) {
     if (!settings.locked.some(z => moved.has(z))) return settings;
     const locked = settings.locked.flatMap(z => (moved.has(z) ? (moved.get(z) ?? []) : z));
     return { ...settings, locked };
   },
-  files: () => [],
 };

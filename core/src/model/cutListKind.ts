@@ -20,6 +20,7 @@ export const cutListKind: DocumentKind<CutList> = {
   per: 'variant',
   steps: [],
   travels: true,
+  clash: 'later',
   // What is cut already was cut for that van.
   begun: ({ cut: _, ...list }) => list,
   follow(list, moved) {
@@ -42,5 +43,4 @@ export const cutListKind: DocumentKind<CutList> = {
       }),
     };
   },
-  files: () => [],
 };

@@ -1,10 +1,12 @@
 import Type from 'typebox';
 import { CompareSettings } from './schemaCompare.ts';
 import { CutList } from './schemaCut.ts';
+import { Design } from './schemaDesign.ts';
 import { closed, either, Id } from './schemaParts.ts';
 
 /** The schema of every kind of document. */
 export const documentSchemas = {
+  design: Design,
   'cut-list': CutList,
   compare: CompareSettings,
 } as const;

@@ -1,6 +1,7 @@
+export { type Changes, changesBetween } from './changes.ts';
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
-export { type DocumentKind, type Moved, upgradeDocument } from './documentKind.ts';
-export { type Documents, documentKinds, type KindName } from './documents.ts';
+export { type DocumentKind, formatOf, type Moved, upgradeDocument } from './documentKind.ts';
+export { type Documents, documentKinds, type KindName, WHOLE } from './documents.ts';
 export { FAMILY_HEAT } from './familyHeat.ts';
 export { FAMILY_SOUND } from './familySound.ts';
 export { FORMAT, LIBRARY_FORMAT } from './format.ts';

@@ -11,7 +11,6 @@ export const Change = either(
   closed({ what: Type.Literal('nothing') }),
   /** Nobody can say any more what: look at everything. */
   closed({ what: Type.Literal('anything') }),
-  closed({ what: Type.Literal('design'), id: Conversion, revision: Revision }),
   closed({
     what: Type.Literal('document'),
     id: Conversion,

@@ -135,6 +135,9 @@ const UPGRADES: Upgrades = {
   7: document => inDesign(document, fromDesign7),
 };
 
+/** The same for a design alone, in their order. */
+export const DESIGN_STEPS = Object.values(UPGRADES);
+
 /**
  * Brings a document of any earlier format to `latest`, own materials and prices with it. A newer or unnamed format is
  * refused with the versions that can be read; the document itself is left as it was.

@@ -1,4 +1,3 @@
-import type { IncomingMessage } from 'node:http';
 import { contract } from '@overcoat/core/contract';
 import { type Contract, type Params, type RouteName, routes } from '@overcoat/core/model';
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
@@ -29,8 +28,6 @@ interface Call<R extends RouteName> {
   body: (typeof contract)[R] extends { checkedByRoom: true } | { bodyType: string | readonly string[] }
     ? unknown
     : Contract[R]['body'];
-  /** The bytes of a JSON body as they came, where they read back as they were parsed. */
-  raw: Buffer | undefined;
   /** From If-Match, where the contract asks for it. */
   revision: number;
   request: Request;
@@ -56,7 +53,6 @@ export function serve(router: Router, handlers: Handlers): void {
         params: request.params as Params<RouteName>,
         query: request.query as Record<string, string | undefined>,
         body: (check ? check(request.body) : request.body) as never,
-        raw: (request as RawRequest).raw,
         revision: said.ifMatch ? ifMatch(request) : Number.NaN,
         request,
         response,
@@ -73,20 +69,10 @@ export function serve(router: Router, handlers: Handlers): void {
 }
 
 function readers({ body, bodyType }: Said): RequestHandler[] {
-  if (body) return [express.json({ limit: JSON_LIMIT, strict: false, verify: keepRaw })];
+  if (body) return [express.json({ limit: JSON_LIMIT, strict: false })];
   // An archive is larger than memory should hold: its room reads the request itself.
   return Array.isArray(bodyType) ? [express.raw({ type: bodyType, limit: RAW_LIMIT })] : [];
 }
-
-interface RawRequest extends IncomingMessage {
-  raw?: Buffer;
-}
-
-/** Keeps the bytes of a body: they are packed for the history while what they say is checked. */
-const keepRaw = (request: RawRequest, _: unknown, bytes: Buffer, encoding: string): void => {
-  // What would not read back as it was parsed (another encoding, a byte-order mark) is written anew.
-  if (encoding === 'utf-8' && bytes[0] !== 0xef) request.raw = bytes;
-};
 
 function ifMatch(request: Request): number {
   const header = request.get('If-Match');

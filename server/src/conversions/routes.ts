@@ -1,15 +1,9 @@
 import { newDesign } from '@overcoat/core/buildup';
 import { toDesignFile } from '@overcoat/core/formats';
-import {
-  type ConversionRecord,
-  checkDesign,
-  type Design,
-  type DesignFile,
-  type Saved,
-} from '@overcoat/core/model';
+import type { ConversionRecord, DesignFile, Saved } from '@overcoat/core/model';
 import { workshopLines } from '@overcoat/core/order/buying';
 import { MASTER_LIMITS } from '@overcoat/core/survey/shell';
-import { checkChanged, knownSound } from '../contract/designCheck.ts';
+import { knownSound } from '../contract/designCheck.ts';
 import { invalid, notFound } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
 import { checkSave } from '../contract/validate.ts';
@@ -17,9 +11,7 @@ import type { Database } from '../db/database.ts';
 import { eraseUnnamed } from '../files/sweep.ts';
 import type { LogStore } from '../log/store.ts';
 import { type Rooms, readArchive, writeArchive } from './archive.ts';
-import { changed } from './changed.ts';
-import { packBody } from './revisions.ts';
-import type { Still } from './store.ts';
+import { sound } from './designKind.ts';
 import { takeIn } from './takeIn.ts';
 
 type Names =
@@ -58,16 +50,6 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
     return { file: toDesignFile(design, materials, prices, entries, own, beside), name };
   };
 
-  /** Refuses what the schema cannot see; answers a check that it still is so, should the library have changed since. */
-  const sound = async (design: Design): Promise<Still> => {
-    const seen = await library.read();
-    const mistakes = checkDesign(design, seen.library);
-    if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
-    return async () => {
-      if ((await library.read()) !== seen) await sound(design);
-    };
-  };
-
   return {
     conversions: () => conversions.list('at hand'),
     bin: () => conversions.list('in the bin'),
@@ -81,33 +63,20 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
       }
       const from = earlier === undefined ? undefined : (await conversions.read(earlier)).design;
       const design = newDesign(name.trim(), pattern, { sizes, earlier: from?.shell });
-      await sound(design);
+      await sound(design, library);
       return conversions.create(
         design,
         from ? `new conversion, sizes of ${from.name}`.slice(0, 200) : 'new conversion',
       );
     },
     read: ({ params }) => conversions.read(params.id),
-    async save({ params, body, raw, revision }) {
-      const packing = packBody(raw ?? Buffer.from(JSON.stringify(body ?? null)));
-      packing.catch(() => undefined);
-      const change = checkSave(body);
-      const still = await sound(change.design);
-      const saved = await conversions.save(params.id, revision, change, packing, still);
-      knownSound(change.design);
-      return savedOnly(saved);
+    async save({ params, body, revision }) {
+      const { design, label } = checkSave(body);
+      knownSound(design);
+      return savedOnly(await conversions.save(params.id, revision, design, label));
     },
     async change({ params, body: { changes, label }, revision }) {
-      let still: Still | undefined;
-      const make = async (before: Design) => {
-        const design = changed(before, changes);
-        checkChanged(design);
-        still = await sound(design);
-        return design;
-      };
-      return savedOnly(
-        await conversions.change(params.id, revision, changes, label, make, async () => still?.()),
-      );
+      return savedOnly(await conversions.change(params.id, revision, changes, label));
     },
     undo: ({ params, revision }) => conversions.undo(params.id, revision),
     redo: ({ params, revision }) => conversions.redo(params.id, revision),
@@ -127,7 +96,7 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
       const held = await log.filesOf(params.id);
       const gone = await conversions.erase({ id: params.id });
       if (gone.length === 0) throw notFound('such conversion in the bin');
-      await eraseUnnamed(db, files, held);
+      await eraseUnnamed(rooms, held);
     },
     async exportFile({ params, response }) {
       const { file, name } = await exported(params.id);

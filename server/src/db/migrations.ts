@@ -100,6 +100,26 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
       "UPDATE workshop SET file = json_extract(entry, '$.fact.photo')",
     ],
   },
+  {
+    // The design is a document like any other, and any other is kept as what changes on it too.
+    name: '011-one-history',
+    sql: [
+      'ALTER TABLE documents RENAME TO documents_before',
+      `CREATE TABLE documents (
+        conversion_id TEXT NOT NULL REFERENCES conversions(id) ON DELETE CASCADE, kind TEXT NOT NULL, key TEXT NOT NULL,
+        revision INTEGER NOT NULL, back INTEGER, forward INTEGER, label TEXT NOT NULL, saved_at TEXT NOT NULL,
+        base INTEGER, body BLOB NOT NULL, name TEXT, summary TEXT, PRIMARY KEY (conversion_id, kind, key, revision))`,
+      `INSERT INTO documents SELECT conversion_id, kind, key, revision, back, forward, label, saved_at, NULL, body, NULL, NULL
+        FROM documents_before`,
+      `INSERT INTO documents SELECT conversion_id, 'design', 'all', revision, back, forward, label, saved_at, base, document,
+        name, summary FROM revisions`,
+      'DROP TABLE documents_before',
+      'DROP TABLE revisions',
+      `CREATE TRIGGER document_taken AFTER INSERT ON documents WHEN NEW.name IS NOT NULL BEGIN
+        UPDATE conversions SET revision = NEW.revision, saved_at = NEW.saved_at, name = NEW.name, summary = NEW.summary
+        WHERE id = NEW.conversion_id; END`,
+    ],
+  },
 ];
 
 /**

@@ -7,7 +7,7 @@ import {
 } from 'sequelize';
 import { integer, key, rowsOf, text } from '../db/rowsOf.ts';
 
-class Row extends Model<InferAttributes<Row>, InferCreationAttributes<Row>> {
+export class Row extends Model<InferAttributes<Row>, InferCreationAttributes<Row>> {
   declare conversion_id: string;
   declare kind: string;
   /** Id of the variant it is of, or `all`. */
@@ -19,7 +19,9 @@ class Row extends Model<InferAttributes<Row>, InferCreationAttributes<Row>> {
   declare forward: CreationOptional<number | null>;
   declare label: string;
   declare saved_at: string;
-  /** The document as JSON, gzipped where it is large; `null` where nothing is settled. */
+  /** The revision that `body` changes; null where it is whole. */
+  declare base: CreationOptional<number | null>;
+  /** JSON, gzipped where it is large: the document, `null` where nothing is settled; with a base `{ format, changes }`. */
   declare body: Buffer;
 }
 
@@ -35,6 +37,7 @@ export const documentRows = rowsOf(sequelize => {
       forward: DataTypes.INTEGER,
       label: text(),
       saved_at: text(),
+      base: DataTypes.INTEGER,
       body: { type: DataTypes.BLOB, allowNull: false },
     },
     { sequelize, tableName: 'documents', timestamps: false },

@@ -2,7 +2,7 @@ import { fileOf, standing } from '@overcoat/core/log';
 import type { Entry } from '@overcoat/core/model';
 import { Op } from 'sequelize';
 import type { Database } from '../db/database.ts';
-import { DocumentStore } from '../documents/store.ts';
+import type { DocumentStore } from '../documents/store.ts';
 import { logRows } from '../log/rows.ts';
 import { workshopRows } from '../workshop/rows.ts';
 import type { FileStore, StoredFile } from './store.ts';
@@ -10,12 +10,19 @@ import type { FileStore, StoredFile } from './store.ts';
 /** How long a file is kept that no log names any more, and a conversion in the bin, ms. */
 export const KEPT_FOR = 30 * 86_400_000;
 
+/** The files, and where they may be named. */
+export interface Swept {
+  db: Database;
+  files: FileStore;
+  documents: DocumentStore;
+}
+
 /**
  * Erases the files that no log has named for 30 days: photos and recordings withdrawn, and what came without ever being named.
  * Returns their hashes.
  */
-export async function sweepFiles(db: Database, files: FileStore, now: Date): Promise<string[]> {
-  const { named, unnamedSince } = await namedFiles(db);
+export async function sweepFiles({ db, files, documents }: Swept, now: Date): Promise<string[]> {
+  const { named, unnamedSince } = await namedFiles(db, documents);
   const before = now.getTime() - KEPT_FOR;
   const old = (file: StoredFile) => Date.parse(unnamedSince.get(file.hash) ?? file.createdAt) <= before;
   const gone = (await files.all()).filter(file => !named.has(file.hash) && old(file));
@@ -25,13 +32,19 @@ export async function sweepFiles(db: Database, files: FileStore, now: Date): Pro
 }
 
 /** Erases at once those of `hashes` that no log names: a conversion was erased with its photos. */
-export async function eraseUnnamed(db: Database, files: FileStore, hashes: readonly string[]): Promise<void> {
-  const { named } = await namedFiles(db);
+export async function eraseUnnamed(
+  { db, files, documents }: Swept,
+  hashes: readonly string[],
+): Promise<void> {
+  const { named } = await namedFiles(db, documents);
   await files.erase((await files.all()).filter(f => hashes.includes(f.hash) && !named.has(f.hash)));
 }
 
 /** The files that stand in some log or document, those in the bin too, or in the workshop's log; and when those corrected away were. */
-async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSince: Map<string, string> }> {
+async function namedFiles(
+  db: Database,
+  documents: DocumentStore,
+): Promise<{ named: Set<string>; unnamedSince: Map<string, string> }> {
   const rows = await logRows(db.reader).LogEntry.findAll({
     where: { [Op.or]: [{ file: { [Op.ne]: null } }, { kind: 'correction' }] },
     order: ['conversion_id', 'seq'],
@@ -57,7 +70,7 @@ async function namedFiles(db: Database): Promise<{ named: Set<string>; unnamedSi
   });
   const named = new Set([
     ...workshop.map(row => row.file!),
-    ...(await new DocumentStore(db).filesNamed()),
+    ...(await documents.filesNamed()),
     ...[...logs.values()].flatMap(log => standing(log).flatMap(({ fact }) => fileOf(fact) ?? [])),
   ]);
   return { named, unnamedSince };

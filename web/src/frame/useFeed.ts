@@ -35,9 +35,8 @@ function takeIn(change: Change, otherVan: (id: string) => Promise<unknown>): Pro
       useLog.getState().refresh(),
       ...(ready ? [loadWorkshop(true)] : []),
     ];
-  if (change.what === 'design')
-    return [change.id === open ? useDesign.getState().look(change.revision) : otherVan(change.id)];
   if (change.what === 'document') {
+    if (change.kind === 'design' && change.id === open) return [useDesign.getState().look(change.revision)];
     const own = held[nameOf(change)];
     return [
       ...(own && own.record.revision < change.revision ? [load(own.of)] : []),

@@ -8,10 +8,15 @@ export function useListsFeed(): void {
   const client = useQueryClient();
   useEffect(
     () =>
-      onChange(({ what }) => {
+      onChange(change => {
+        const { what } = change;
         if (what === 'library' || what === 'anything')
           void client.invalidateQueries({ queryKey: keys.library });
-        if (what === 'conversions' || what === 'design' || what === 'anything')
+        if (
+          what === 'conversions' ||
+          (what === 'document' && change.kind === 'design') ||
+          what === 'anything'
+        )
           void client.invalidateQueries({ queryKey: keys.conversions });
       }),
     [client],

@@ -1,16 +1,14 @@
-import type { Contract } from '@overcoat/core/model';
+import type { Changes } from '@overcoat/core/model';
 import { applyPatches, enablePatches } from 'immer';
 import { Problem } from '../contract/problem.ts';
 
 enablePatches();
 
-export type Changes = Contract['change']['body']['changes'];
-
 /**
  * A document with changes made to it; it shares with the one before what they do not touch. Refused when they name a
  * place that is not there: they were made on something else.
  */
-export function changed<D extends object>(document: D, changes: Changes, what = 'design'): D {
+export function changed<D extends object>(document: D, changes: Changes, what: string): D {
   try {
     return changes.reduce((now, change) => {
       mustHave(now, change);

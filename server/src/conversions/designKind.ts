@@ -1,0 +1,41 @@
+import { checkDesign, type Design, type DocumentKind, documentKinds } from '@overcoat/core/model';
+import { measuredBays } from '@overcoat/core/survey/shell';
+import { checkChanged } from '../contract/designCheck.ts';
+import { invalid } from '../contract/problem.ts';
+import type { KeptKind, Still } from '../documents/kinds.ts';
+import type { LibraryStore } from '../library/store.ts';
+
+/** Refuses what the schema cannot see; answers a check that it still is so, should the library have changed since. */
+export async function sound(design: Design, library: LibraryStore): Promise<Still> {
+  const seen = await library.read();
+  const mistakes = checkDesign(design, seen.library);
+  if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+  return async () => {
+    if ((await library.read()) !== seen) await sound(design, library);
+  };
+}
+
+/** The design as the server keeps it: it is checked against the library too, and its conversion shows of it what lists have. */
+export const keptDesign = (library: LibraryStore): KeptKind => ({
+  ...(documentKinds.design as DocumentKind<never>),
+  check(document) {
+    checkChanged(document as Design);
+    return sound(document as Design, library);
+  },
+  shown: summaryOf,
+  // The first servers kept the design alone, later ones its label with it.
+  unwrapped: body => (body as { design?: unknown }).design ?? body,
+});
+
+/** What lists show of a design. */
+export function summaryOf(design: Design): { name: string; summary: string } {
+  const { measured, total } = measuredBays(design.shell);
+  const summary = {
+    pattern: design.shell.pattern,
+    note: design.note,
+    variants: design.variants.map(v => v.name),
+    measured,
+    bays: total,
+  };
+  return { name: design.name, summary: JSON.stringify(summary) };
+}
