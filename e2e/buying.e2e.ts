@@ -55,7 +55,7 @@ test('two vans on one ticket: one of each tool, packs shared, each order in its 
   await expect
     .poll(async () => {
       const { entries } = await (await page.request.get('/api/workshop')).json();
-      const facts = entries.map((e: { fact: { supplier?: string; van: string } }) => e.fact);
+      const facts = entries.map((t: { entry: { fact: { supplier?: string; van: string } } }) => t.entry.fact);
       return facts.flatMap((f: { supplier?: string; van: string }) =>
         f.supplier === 'the tape shop' ? [f.van] : [],
       );
@@ -97,7 +97,7 @@ test('a shop trip in one hand, where the server does not answer: ticks are kept 
   await expect
     .poll(async () => {
       const { entries } = await (await page.request.get('/api/workshop')).json();
-      return entries.filter((e: { fact: { van?: string } }) => e.fact.van === id).length;
+      return entries.filter((t: { entry: { fact: { van?: string } } }) => t.entry.fact.van === id).length;
     })
     .toBe(2);
   await page.reload();

@@ -10,9 +10,8 @@ import { documentHandlers } from './documents/routes.ts';
 import { feedHandlers } from './feed/routes.ts';
 import { fileHandlers } from './files/routes.ts';
 import { libraryHandlers } from './library/routes.ts';
-import { logHandlers } from './log/routes.ts';
+import { logHandlers } from './logs/routes.ts';
 import type { Rooms } from './rooms.ts';
-import { workshopHandlers } from './workshop/routes.ts';
 
 /** Every route under /api. */
 export function apiRouter(rooms: Rooms): Router {
@@ -22,9 +21,8 @@ export function apiRouter(rooms: Rooms): Router {
     health: async () => ({ ok: true }),
     ...feedHandlers(rooms.db.feed),
     ...conversionHandlers(rooms),
-    ...logHandlers(rooms.log),
+    ...logHandlers(rooms.log, rooms.workshop),
     ...documentHandlers(rooms.documents),
-    ...workshopHandlers(rooms.workshop),
     ...fileHandlers(rooms.files),
     ...answerHandlers(rooms.answers),
     ...libraryHandlers(rooms.library, writer => rooms.conversions.designs(writer)),

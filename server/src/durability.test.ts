@@ -235,7 +235,7 @@ describe('migrations', () => {
     });
     expect(tables.map(t => t.name)).toEqual(['photos']);
     await old.query('DROP TABLE photos');
-    expect(await migrate(old)).toHaveLength(11);
+    expect(await migrate(old)).toHaveLength(12);
     await old.close();
   });
 

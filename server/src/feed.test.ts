@@ -9,6 +9,7 @@ import type { Change } from '@overcoat/core/model';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { createApp } from './app.ts';
 import { type Database, openDatabase } from './db/database.ts';
+import { WORKSHOP } from './logs/kinds.ts';
 import { openRooms, type Rooms } from './rooms.ts';
 
 let folder: string;
@@ -73,7 +74,7 @@ it('tells of every kind of change once it is on disk, in its order, and of none 
     { id: 'e', at: '2026-11-26T10:00:00Z', place: {}, fact: { kind: 'flag', note: 'x' } },
   ]);
   await rooms.documents.save({ id, kind: 'cut-list', key: 'a' }, 0, { format: 1, name: 'x', pins: [] }, 'x');
-  await rooms.workshop.add([
+  await rooms.workshop.add(WORKSHOP, [
     { id: 'w', at: '2026-11-26T10:00:00Z', fact: { kind: 'counted', supply: 'pins', amount: 1 } },
   ]);
   await rooms.library.putMaterial({ ...referenceMaterials[0]!, id: 'mine' });
@@ -97,13 +98,13 @@ it('goes on from the last number seen, and says that anything may have changed t
   await expect.poll(() => first.heard.length).toBe(2);
   first.end();
   await rooms.library.removePrices('pir');
-  await rooms.workshop.add([]);
+  await rooms.workshop.add(WORKSHOP, []);
   const back = await listen(first.heard[1]!.number);
   expect(whats(back.heard)).toEqual(['library', 'workshop']);
   for (const odd of ['another-run.3', 'x', `${first.heard[0]!.number.split('.')[0]}.999`, '.', '']) {
     const { heard } = await listen(odd);
     expect(whats(heard), odd).toEqual(['anything']);
   }
-  await rooms.workshop.add([]);
+  await rooms.workshop.add(WORKSHOP, []);
   await expect.poll(() => whats(back.heard)).toEqual(['library', 'workshop', 'workshop']);
 });

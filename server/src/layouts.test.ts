@@ -9,6 +9,7 @@ import { shelfOf } from '@overcoat/core/order/buying';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { checkSave } from './contract/validate.ts';
 import { type Database, openDatabase } from './db/database.ts';
+import { WORKSHOP } from './logs/kinds.ts';
 import { openRooms } from './rooms.ts';
 
 const FIXTURES = fileURLToPath(new URL('./fixtures', import.meta.url));
@@ -284,7 +285,7 @@ describe('the data folder of the layout “workshop”', () => {
       holding: [{ by: 'strings' }],
       cut: [{ group: 'birch-ply/0.009', rests: [{ id: 'r0', count: 2 }] }],
     });
-    const { supplies, rests } = shelfOf(await workshop.read());
+    const { supplies, rests } = shelfOf((await workshop.read(WORKSHOP)).map(t => t.entry));
     expect(supplies.get('clips')).toBe(40);
     expect(rests).toMatchObject([{ id: 'r1', count: 1, where: 'under the bench' }]);
   });
@@ -303,15 +304,17 @@ describe('the data folder of the layout “documents”', () => {
     expect((cut.document as CutList).pins.map(p => p.piece)).toEqual(['L1w fill']);
     const compare = await documents.read({ id: listed!.id, kind: 'compare', key });
     expect(compare.document).toMatchObject({ limits: { money: 1500 }, soft: ['money'], locked: ['C'] });
-    expect(shelfOf(await workshop.read()).rests).toMatchObject([{ id: 'r1', photo: 'a'.repeat(64) }]);
+    expect(shelfOf((await workshop.read(WORKSHOP)).map(t => t.entry)).rests).toMatchObject([
+      { id: 'r1', photo: 'a'.repeat(64) },
+    ]);
   });
 });
 
 describe('the data folder of the layout “one-history”', () => {
-  it('opens with a design and a cut list that are kept as what changed, forth and back', async () => {
+  it('opens with a design and a cut list that are kept as what changed, forth and back, and both logs', async () => {
     cpSync(path.join(FIXTURES, 'one-history'), folder, { recursive: true });
     db = await openDatabase(folder);
-    const { conversions, documents } = openRooms(db);
+    const { conversions, documents, log, workshop } = openRooms(db);
     const [listed] = await conversions.list('at hand');
     expect(listed).toMatchObject({ name: 'Sheldrake', note: 'Once', revision: 4 });
     const { id } = listed!;
@@ -320,6 +323,9 @@ describe('the data folder of the layout “one-history”', () => {
     const { design } = await conversions.undo(id, 6);
     expect(design.note).toBe('');
     const cut = { id, kind: 'cut-list', key: design.variants[0]!.id };
+    expect(await log.read(id)).toMatchObject([{ seq: 1, entry: { id: 'e1' } }]);
+    const shared = (await workshop.read(WORKSHOP)).map(t => t.entry);
+    expect(shelfOf(shared).supplies.get('clips')).toBe(7);
     const pieces = ({ document }: { document: unknown }) => (document as CutList).pins.map(p => p.piece);
     expect(pieces(await documents.read(cut))[3]).toBe('R1w fill');
     expect(pieces(await documents.undo(cut, 2))[3]).toBe('L3w fill');

@@ -111,7 +111,7 @@ describe('a log', () => {
   it('is never changed, not even by a program that would', async () => {
     const id = await create();
     await note(id, entry('a')).expect(200);
-    const change = db.write(writer => writer.query("UPDATE log SET kind = 'other'"));
+    const change = db.write(writer => writer.query("UPDATE entries SET kind = 'other'"));
     await expect(change).rejects.toMatchObject({
       parent: { message: expect.stringContaining('never changes') },
     });

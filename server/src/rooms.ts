@@ -1,3 +1,4 @@
+import type { Entry, WorkshopEntry } from '@overcoat/core/model';
 import { AnswerStore } from './answers/store.ts';
 import { keptDesign } from './conversions/designKind.ts';
 import { ConversionStore } from './conversions/store.ts';
@@ -6,31 +7,32 @@ import { KINDS } from './documents/kinds.ts';
 import { DocumentStore } from './documents/store.ts';
 import { FileStore } from './files/store.ts';
 import { LibraryStore } from './library/store.ts';
-import { LogStore } from './log/store.ts';
-import { WorkshopStore } from './workshop/store.ts';
+import { vanLog, workshopLog } from './logs/kinds.ts';
+import { LogStore } from './logs/store.ts';
 
 /** What the routes work on. */
 export interface Rooms {
   db: Database;
   conversions: ConversionStore;
   library: LibraryStore;
-  log: LogStore;
+  log: LogStore<Entry>;
   documents: DocumentStore;
-  workshop: WorkshopStore;
+  workshop: LogStore<WorkshopEntry>;
   files: FileStore;
   answers: AnswerStore;
 }
 
 export function openRooms(db: Database): Rooms {
   const library = new LibraryStore(db);
+  const log = new LogStore(db, vanLog);
   const documents = new DocumentStore(db, { ...KINDS, design: keptDesign(library) });
   return {
     db,
-    conversions: new ConversionStore(db, documents),
+    conversions: new ConversionStore(db, documents, log),
     library,
-    log: new LogStore(db),
+    log,
     documents,
-    workshop: new WorkshopStore(db),
+    workshop: new LogStore(db, workshopLog),
     files: new FileStore(db),
     answers: new AnswerStore(db),
   };

@@ -30,11 +30,11 @@ export const ConversionSummary = closed({
   binnedAt: nullable,
 });
 /** An entry as the server took it in: its place in the order, and when. */
-export const LoggedEntry = closed({
-  seq: Type.Integer({ minimum: 1 }),
-  takenIn: Type.String(),
-  entry: Entry,
-});
+const taken = <E extends TSchema>(entry: E) =>
+  closed({ seq: Type.Integer({ minimum: 1 }), takenIn: Type.String(), entry });
+export const LoggedEntry = taken(Entry);
+/** Where entries stand in their log. */
+const Placed = closed({ entries: Type.Array(closed({ id: Type.String(), seq: Type.Integer() })) });
 /** A document kept beside a design as it stands, of its kind; null while nobody has settled anything, on revision 0. */
 const DocumentRecord = closed({
   revision: Type.Integer({ minimum: 0 }),
@@ -177,7 +177,7 @@ export const contract = {
   note: {
     summary: 'Add entries to the log; one that is there already stands as it is',
     body: closed({ entries: Type.Array(Entry, { minItems: 1, maxItems: 500 }) }),
-    answer: closed({ entries: Type.Array(closed({ id: Type.String(), seq: Type.Integer() })) }),
+    answer: Placed,
   },
 
   document: {
@@ -205,15 +205,14 @@ export const contract = {
 
   workshop: {
     summary:
-      'What happened in the workshop: what was counted, what rests were kept and used; or what it took in after a place',
+      'What happened in the workshop: what was counted, ordered, what rests were kept; or what it took in after an entry',
     query: ['after'],
-    answer: closed({ entries: Type.Array(WorkshopEntry), last: Type.Integer({ minimum: 0 }) }),
+    answer: closed({ entries: Type.Array(taken(WorkshopEntry)) }),
   },
   noteWorkshop: {
     summary: 'Add entries to the workshop log; one that is there already stands as it is',
     body: closed({ entries: Type.Array(WorkshopEntry, { minItems: 1, maxItems: 500 }) }),
-    query: ['after'],
-    answer: closed({ entries: Type.Array(WorkshopEntry), last: Type.Integer({ minimum: 0 }) }),
+    answer: Placed,
   },
 
   putFile: {

@@ -1,6 +1,6 @@
 import { newDesign } from '@overcoat/core/buildup';
 import { toDesignFile } from '@overcoat/core/formats';
-import type { ConversionRecord, DesignFile, Saved } from '@overcoat/core/model';
+import type { ConversionRecord, DesignFile, Entry, Saved } from '@overcoat/core/model';
 import { workshopLines } from '@overcoat/core/order/buying';
 import { MASTER_LIMITS } from '@overcoat/core/survey/shell';
 import { knownSound } from '../contract/designCheck.ts';
@@ -9,7 +9,8 @@ import type { Handlers } from '../contract/serve.ts';
 import { checkSave } from '../contract/validate.ts';
 import type { Database } from '../db/database.ts';
 import { eraseUnnamed } from '../files/sweep.ts';
-import type { LogStore } from '../log/store.ts';
+import { WORKSHOP } from '../logs/kinds.ts';
+import type { LogStore } from '../logs/store.ts';
 import { type Rooms, readArchive, writeArchive } from './archive.ts';
 import { sound } from './designKind.ts';
 import { takeIn } from './takeIn.ts';
@@ -34,7 +35,7 @@ type Names =
 
 interface Uses extends Rooms {
   db: Database;
-  log: LogStore;
+  log: LogStore<Entry>;
 }
 
 export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
@@ -45,7 +46,10 @@ export function conversionHandlers(rooms: Uses): Pick<Handlers, Names> {
     const { materials, prices } = await library.read();
     const entries = (await log.read(id)).map(e => e.entry);
     const name = design.name.replace(/[^\w-]+/g, '-').toLowerCase() || 'design';
-    const own = workshopLines(await workshop.read(), id);
+    const own = workshopLines(
+      (await workshop.read(WORKSHOP)).map(e => e.entry),
+      id,
+    );
     const beside = await documents.sent(id, new Set(design.variants.map(v => v.id)));
     return { file: toDesignFile(design, materials, prices, entries, own, beside), name };
   };

@@ -11,7 +11,7 @@ import { Op, type Sequelize } from 'sequelize';
 import { notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import type { DocumentStore } from '../documents/store.ts';
-import { addEntries } from '../log/store.ts';
+import type { LogStore } from '../logs/store.ts';
 import { summaryOf } from './designKind.ts';
 import { conversionRows } from './rows.ts';
 
@@ -24,6 +24,7 @@ export class ConversionStore {
   constructor(
     private readonly db: Database,
     private readonly documents: DocumentStore,
+    private readonly log: LogStore<Entry>,
   ) {}
 
   /** Those at hand, or those in the bin. */
@@ -90,7 +91,7 @@ export class ConversionStore {
     const { Conversion } = conversionRows(writer);
     const at = new Date().toISOString();
     await Conversion.create({ id, ...summaryOf(design), revision: 1, created_at: at, saved_at: at });
-    if (log.length > 0) await addEntries(writer, id, log);
+    if (log.length > 0) await this.log.addIn(writer, id, log);
     return recordOf(id, this.documents.begin(writer, designOf(id), design, label));
   }
 

@@ -1,19 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { readDesignFile } from '@overcoat/core/formats';
-import type { ConversionRecord } from '@overcoat/core/model';
+import type { ConversionRecord, WorkshopEntry } from '@overcoat/core/model';
 import { linesForVan } from '@overcoat/core/order/buying';
 import { invalid } from '../contract/problem.ts';
 import { fileMistakes } from '../contract/validate.ts';
 import type { DocumentStore } from '../documents/store.ts';
 import type { LibraryStore } from '../library/store.ts';
-import type { WorkshopStore } from '../workshop/store.ts';
+import { WORKSHOP } from '../logs/kinds.ts';
+import type { LogStore } from '../logs/store.ts';
 import type { ConversionStore } from './store.ts';
 
 /** Where what a file carries goes. */
 export interface TakesIn {
   conversions: ConversionStore;
   library: LibraryStore;
-  workshop: WorkshopStore;
+  workshop: LogStore<WorkshopEntry>;
   documents: DocumentStore;
 }
 
@@ -30,11 +31,11 @@ export async function takeIn(
   const { made, notes } = await library.takeIn(read.file, async (file, writer) => {
     const conversion = await conversions.createIn(writer, file.design, 'imported', file.log);
     const own = linesForVan(file.workshop ?? [], conversion.id, randomUUID);
-    if (own.length > 0) await workshop.addIn(writer, own);
+    if (own.length > 0) await workshop.addIn(writer, WORKSHOP, own);
     await documents.addIn(writer, conversion.id, file.documents ?? [], 'imported');
     return conversion;
   });
   conversions.came();
-  workshop.told();
+  workshop.told(WORKSHOP);
   return { conversion: made, notes };
 }

@@ -120,6 +120,24 @@ const MIGRATIONS: { name: string; sql: string[]; after?: (sequelize: Sequelize) 
         WHERE id = NEW.conversion_id; END`,
     ],
   },
+  {
+    // A van's log and the workshop's, which all vans share, are one table.
+    name: '012-one-log',
+    sql: [
+      `CREATE TABLE entries (
+        log TEXT NOT NULL, conversion_id TEXT REFERENCES conversions(id) ON DELETE CASCADE, seq INTEGER NOT NULL,
+        id TEXT NOT NULL, kind TEXT NOT NULL, at TEXT, taken_in TEXT NOT NULL, file TEXT, entry TEXT NOT NULL,
+        PRIMARY KEY (log, seq), UNIQUE (log, id))`,
+      `INSERT INTO entries SELECT conversion_id, conversion_id, seq, id, kind, at, taken_in, file, entry FROM log`,
+      `INSERT INTO entries SELECT 'workshop', NULL, seq, id, json_extract(entry, '$.fact.kind'), json_extract(entry, '$.at'),
+        taken_in, file, entry FROM workshop`,
+      'DROP TABLE log',
+      'DROP TABLE workshop',
+      'CREATE INDEX entries_of_conversion ON entries (conversion_id)',
+      'CREATE INDEX entries_by_file ON entries (file) WHERE file IS NOT NULL',
+      "CREATE TRIGGER entry_stands BEFORE UPDATE ON entries BEGIN SELECT raise(ABORT, 'an entry of a log never changes'); END",
+    ],
+  },
 ];
 
 /**

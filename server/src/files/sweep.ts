@@ -3,8 +3,8 @@ import type { Entry } from '@overcoat/core/model';
 import { Op } from 'sequelize';
 import type { Database } from '../db/database.ts';
 import type { DocumentStore } from '../documents/store.ts';
-import { logRows } from '../log/rows.ts';
-import { workshopRows } from '../workshop/rows.ts';
+import { WORKSHOP } from '../logs/kinds.ts';
+import { entryRows } from '../logs/rows.ts';
 import type { FileStore, StoredFile } from './store.ts';
 
 /** How long a file is kept that no log names any more, and a conversion in the bin, ms. */
@@ -45,31 +45,28 @@ async function namedFiles(
   db: Database,
   documents: DocumentStore,
 ): Promise<{ named: Set<string>; unnamedSince: Map<string, string> }> {
-  const rows = await logRows(db.reader).LogEntry.findAll({
+  const rows = await entryRows(db.reader).EntryRow.findAll({
     where: { [Op.or]: [{ file: { [Op.ne]: null } }, { kind: 'correction' }] },
-    order: ['conversion_id', 'seq'],
+    order: ['log', 'seq'],
     raw: true,
   });
+  const shared = rows.filter(row => row.log === WORKSHOP);
   const logs = new Map<string, Entry[]>();
   const fileNamed = new Map<string, string>();
   const unnamedSince = new Map<string, string>();
-  for (const row of rows) {
+  for (const row of rows.filter(r => r.log !== WORKSHOP)) {
     const entry = JSON.parse(row.entry) as Entry;
-    const log = logs.get(row.conversion_id);
+    const log = logs.get(row.log);
     if (log) log.push(entry);
-    else logs.set(row.conversion_id, [entry]);
+    else logs.set(row.log, [entry]);
     const { fact } = entry;
     const file = fact.kind === 'correction' ? null : fileOf(fact);
-    if (file) fileNamed.set(`${row.conversion_id} ${row.id}`, file);
-    const corrected = fact.kind === 'correction' && fileNamed.get(`${row.conversion_id} ${fact.of}`);
+    if (file) fileNamed.set(`${row.log} ${row.id}`, file);
+    const corrected = fact.kind === 'correction' && fileNamed.get(`${row.log} ${fact.of}`);
     if (corrected) unnamedSince.set(corrected, row.taken_in);
   }
-  const workshop = await workshopRows(db.reader).WorkshopRow.findAll({
-    where: { file: { [Op.ne]: null } },
-    raw: true,
-  });
   const named = new Set([
-    ...workshop.map(row => row.file!),
+    ...shared.map(row => row.file!),
     ...(await documents.filesNamed()),
     ...[...logs.values()].flatMap(log => standing(log).flatMap(({ fact }) => fileOf(fact) ?? [])),
   ]);

@@ -94,8 +94,8 @@ export const api = {
   travelDocument: (of: Params<'document'>, way: 'undo' | 'redo', revision: number) =>
     call(`${way}Document`, of, { revision }),
   workshop: (after = 0) => call('workshop', {}, after > 0 ? { query: { after } } : {}),
-  noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries'], after = 0) =>
-    call('noteWorkshop', {}, { body: { entries }, ...(after > 0 ? { query: { after } } : {}) }),
+  noteWorkshop: (entries: Contract['noteWorkshop']['body']['entries']) =>
+    call('noteWorkshop', {}, { body: { entries } }),
   putFile: (hash: string, file: Blob) => call('putFile', { hash }, { body: file }),
   /** As the text that was put; null where there is none. */
   answer: async (key: string): Promise<string | null> => {

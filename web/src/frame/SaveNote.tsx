@@ -11,7 +11,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 export function SaveNote() {
   const { state, message, saved, retry } = useDesign();
   const refused = useRefused();
-  const logged = useLog(s => s.waiting.filter(w => !w.refused).length);
+  const logged = useLog(s => s.waiting.length);
   const logAway = useLog(s => s.away);
   const workshopAway = useWorkshop(s => s.away);
   const documentsAway = useDocuments(s => s.away);
@@ -76,6 +76,7 @@ interface Refused {
 function useRefused(): Refused[] {
   const { id, refused, retryRefused, dropRefused } = useDesign();
   const { held, settleRefused } = useDocuments();
+  const log = useLog();
   const workshop = useWorkshop();
   return [
     ...refused.map(r => ({ ...r, again: () => retryRefused(r.key), drop: () => dropRefused(r.key) })),
@@ -84,15 +85,26 @@ function useRefused(): Refused[] {
         ? [{ key, ...r, again: () => settleRefused(of, true), drop: () => settleRefused(of, false) }]
         : [],
     ),
-    ...workshop.refused.map(({ entry, refused: message }) => ({
-      key: entry.id,
-      label: `noted in the workshop: ${entry.fact.kind}`,
-      message,
-      again: () => workshop.retry(entry.id),
-      drop: () => workshop.drop(entry.id),
-    })),
+    ...notTaken('in the log', log),
+    ...notTaken('in the workshop', workshop),
   ];
 }
+
+/** What a log was refused. */
+const notTaken = (
+  where: string,
+  log: {
+    refused: readonly { entry: { id: string; fact: { kind: string } }; refused: string }[];
+    settleRefused(id: string, again: boolean): void;
+  },
+): Refused[] =>
+  log.refused.map(({ entry, refused: message }) => ({
+    key: entry.id,
+    label: `noted ${where}: ${entry.fact.kind}`,
+    message,
+    again: () => log.settleRefused(entry.id, true),
+    drop: () => log.settleRefused(entry.id, false),
+  }));
 
 function RefusedList({ refused }: { refused: readonly Refused[] }) {
   return (

@@ -32,7 +32,7 @@ function takeIn(change: Change, otherVan: (id: string) => Promise<unknown>): Pro
       ...Object.values(held)
         .filter(h => h.of.id === open)
         .map(h => load(h.of)),
-      useLog.getState().refresh(),
+      useLog.getState().refresh(true),
       ...(ready ? [loadWorkshop(true)] : []),
     ];
   if (change.what === 'document') {

@@ -17,7 +17,7 @@ export async function bringUp(id: string, works: readonly KeptWork[]): Promise<K
     const { format } = last as { format: number };
     if (format === 2)
       for (const entry of partFacts(last as Record<string, unknown>).log)
-        await outbox.keepEntry(id, { entry: entry as Entry });
+        await outbox.keepEntries(id, [{ entry: entry as Entry }]);
     today.push({ ...work, base: designOf(work.base), edits });
   }
   return today;

@@ -37,12 +37,13 @@ beforeEach(async () => {
   server = new Server();
   vi.spyOn(api, 'note').mockImplementation((...args) => server.note(...args));
   vi.spyOn(api, 'log').mockImplementation((...args) => server.read(...args));
-  for (const { conversion, waiting } of await outbox.entries())
+  for (const { log: kept, waiting } of await outbox.entries())
     await outbox.dropEntries(
-      conversion,
+      kept,
       waiting.map(w => w.entry.id),
     );
   useDesign.getState().close();
+  log().close();
   const design: Design = newDesign('T', 'compact');
   await useDesign.getState().open({ id: 'c', revision: 1, savedAt: '', undo: null, redo: null, design });
   await log().open('c', []);
@@ -147,25 +148,35 @@ describe('a server that is away', () => {
   }, 60_000);
 });
 
-it('an entry that is refused stops no other, and can be let go of', async () => {
+it('an entry that is refused stops no other, counts for nothing, and can be tried again or let go of', async () => {
+  let odd = true;
   vi.spyOn(api, 'note').mockImplementation(async (id, entries) => {
-    if (entries.some(e => e.fact.kind === 'flag' && e.fact.note === 'odd'))
+    if (odd && entries.some(e => e.fact.kind === 'flag' && e.fact.note.startsWith('odd')))
       throw new ApiError(422, 'Not accepted: the note.');
     return server.note(id, entries);
   });
-  for (const note of ['one', 'odd', 'two']) flag(note);
+  for (const note of ['one', 'odd', 'two', 'odder']) flag(note);
   await vi.waitFor(() => expect(notes(server.log)).toEqual(['one', 'two']));
-  await vi.waitFor(() => expect(log().waiting).toHaveLength(1));
-  const [odd] = log().waiting;
-  expect(odd!.refused).toBe('Not accepted: the note.');
-  log().drop(odd!.entry.id);
-  expect(log().waiting).toEqual([]);
+  await vi.waitFor(() => expect(log().refused).toHaveLength(2));
+  expect([log().waiting, notes(log().entries.map(entry => ({ entry })))]).toEqual([[], ['one', 'two']]);
+  const [first, second] = log().refused;
+  expect(first!.refused).toBe('Not accepted: the note.');
+  // It outlives the page.
+  await log().open('c', [...server.log]);
+  expect(log().refused).toHaveLength(2);
+  log().settleRefused(first!.entry.id, false);
+  odd = false;
+  log().settleRefused(second!.entry.id, true);
+  await vi.waitFor(() => expect(notes(server.log)).toEqual(['one', 'two', 'odder']));
+  await vi.waitFor(async () => expect(await outbox.entriesOf('c')).toEqual([]));
+  expect(log().refused).toEqual([]);
 });
 
 it('of a conversion that was erased, nothing waits for ever', async () => {
   vi.spyOn(api, 'note').mockRejectedValue(new ApiError(404, 'There is no such conversion.'));
   flag('late');
   await vi.waitFor(async () => expect(await outbox.entriesOf('c')).toEqual([]));
+  expect(log().waiting).toEqual([]);
 });
 
 it('what a phone noted meanwhile comes in, before what is still on its way', async () => {

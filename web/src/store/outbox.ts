@@ -1,4 +1,4 @@
-import type { Design, Entry, Saved, WorkshopEntry } from '@overcoat/core/model';
+import type { Design, Saved } from '@overcoat/core/model';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { applyPatches, type Patch } from 'immer';
 
@@ -16,16 +16,9 @@ export interface KeptWork {
   edits: KeptEdit[];
 }
 
-/** An entry of the log that the server has not yet; what it refused waits to be let go of. */
-export interface WaitingEntry {
-  entry: Entry;
-  /** Why the server would not take it. */
-  refused?: string;
-}
-
-/** A note of the workshop that the server has not yet; what it refused waits to be tried again or let go of. */
-export interface WaitingNote {
-  entry: WorkshopEntry;
+/** An entry of a log that the server has not yet; what it refused waits to be tried again or let go of. */
+interface WaitingEntry {
+  entry: { id: string };
   /** Why the server would not take it. */
   refused?: string;
 }
@@ -56,8 +49,8 @@ interface Tables extends DBSchema {
   refused: { key: [string, string]; value: RefusedEdit };
   entries: { key: [string, string]; value: WaitingEntry };
   photos: { key: string; value: Blob };
-  /** Bare entries are those that an earlier version of this program left. */
-  workshop: { key: string; value: WaitingNote | WorkshopEntry };
+  /** An earlier version of this program kept notes of the workshop apart, bare or with why they were refused. */
+  workshop: { key: string; value: WaitingEntry | WaitingEntry['entry'] };
   documents: { key: [string, string]; value: KeptDocument };
 }
 
@@ -70,8 +63,8 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
   opened ??=
     typeof indexedDB === 'undefined'
       ? Promise.resolve(null)
-      : openDB<Tables>('overcoat', 4, {
-          upgrade(db, from) {
+      : openDB<Tables>('overcoat', 5, {
+          async upgrade(db, from, _, t) {
             const added = [
               ['bases', 'marks', 'edits', 'photos'],
               ['refused', 'entries'],
@@ -79,6 +72,12 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
               ['documents'],
             ] as const;
             for (const store of added.slice(from).flat()) db.createObjectStore(store);
+            if (from > 4) return;
+            for (const note of await t.objectStore('workshop').getAll()) {
+              const waiting = 'entry' in note ? note : { entry: note };
+              await t.objectStore('entries').put(waiting, ['workshop', waiting.entry.id]);
+            }
+            db.deleteObjectStore('workshop');
           },
           // A newer window waits for this one to let go.
           blocking: (_, __, event) => (event.target as IDBDatabase | null)?.close(),
@@ -101,7 +100,7 @@ const editsOf = (id: string, who = session) =>
 
 const everythingOf = (id: string) => IDBKeyRange.bound([id, ''], [id, '\uffff']);
 
-/** Edits, entries, notes of the workshop and photos kept in the browser until the server has them, so that they outlive the page. */
+/** Edits, documents, entries of logs and photos kept in the browser until the server has them, so that they outlive the page. */
 export const outbox = {
   session,
   /** Whether anything can be kept here. */
@@ -183,42 +182,30 @@ export const outbox = {
     })) ?? [],
   dropRefused: (id: string, key: string) => inTurn(db => db.delete('refused', [id, key])),
 
-  keepEntry: (id: string, waiting: WaitingEntry) =>
-    inTurn(db => db.put('entries', waiting, [id, waiting.entry.id])),
-  /** What waits of one conversion, in the order it was noted: ids grow with time. */
-  entriesOf: async (id: string): Promise<WaitingEntry[]> =>
-    (await inTurn(db => db.getAll('entries', everythingOf(id)))) ?? [],
-  /** What is still to be sent, of every conversion. */
-  entries: async (): Promise<{ conversion: string; waiting: WaitingEntry[] }[]> =>
+  keepEntries: (log: string, entries: readonly WaitingEntry[]) =>
+    inTurn(async db => {
+      const t = db.transaction('entries', 'readwrite');
+      for (const waiting of entries) await t.store.put(waiting, [log, waiting.entry.id]);
+      await t.done;
+    }),
+  /** What waits of one log, in the order it was noted: ids grow with time. */
+  entriesOf: async (log: string): Promise<WaitingEntry[]> =>
+    (await inTurn(db => db.getAll('entries', everythingOf(log)))) ?? [],
+  /** What is still to be sent, of every log. */
+  entries: async (): Promise<{ log: string; waiting: WaitingEntry[] }[]> =>
     (await inTurn(async db => {
-      const ids = new Set((await db.getAllKeys('entries')).map(([id]) => id));
-      const all: { conversion: string; waiting: WaitingEntry[] }[] = [];
-      for (const conversion of ids) {
-        const waiting = await db.getAll('entries', everythingOf(conversion));
-        all.push({ conversion, waiting: waiting.filter(w => !w.refused) });
+      const logs = new Set((await db.getAllKeys('entries')).map(([log]) => log));
+      const all: { log: string; waiting: WaitingEntry[] }[] = [];
+      for (const log of logs) {
+        const waiting = await db.getAll('entries', everythingOf(log));
+        all.push({ log, waiting: waiting.filter(w => !w.refused) });
       }
       return all;
     })) ?? [],
-  dropEntries: (id: string, entries: readonly string[]) =>
+  dropEntries: (log: string, entries: readonly string[]) =>
     inTurn(async db => {
       const t = db.transaction('entries', 'readwrite');
-      for (const entry of entries) await t.store.delete([id, entry]);
-      await t.done;
-    }),
-
-  keepNotes: (notes: readonly WaitingNote[]) =>
-    inTurn(async db => {
-      const t = db.transaction('workshop', 'readwrite');
-      for (const note of notes) await t.store.put(note, note.entry.id);
-      await t.done;
-    }),
-  /** Notes of the workshop that wait, in the order they were made: ids grow with time. */
-  notes: async (): Promise<WaitingNote[]> =>
-    ((await inTurn(db => db.getAll('workshop'))) ?? []).map(n => ('fact' in n ? { entry: n } : n)),
-  dropNotes: (ids: readonly string[]) =>
-    inTurn(async db => {
-      const t = db.transaction('workshop', 'readwrite');
-      for (const id of ids) await t.store.delete(id);
+      for (const entry of entries) await t.store.delete([log, entry]);
       await t.done;
     }),
 

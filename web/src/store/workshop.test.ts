@@ -2,29 +2,31 @@ import 'fake-indexeddb/auto';
 import type { WorkshopEntry } from '@overcoat/core/model';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
+import { WORKSHOP } from './entries.ts';
 import { outbox } from './outbox.ts';
 import { useWorkshop } from './workshop.ts';
 
 // The page reads on from what it has: the server keeps it from test to test.
-const taken: WorkshopEntry[] = [];
+const taken: { seq: number; takenIn: string; entry: WorkshopEntry }[] = [];
 let refuses: string | null;
 const workshop = () => useWorkshop.getState();
 const counted = (supply: string, amount: number) => workshop().note([{ kind: 'counted', supply, amount }]);
-
-/** As the server answers: what came after a place. */
-const after_ = (after = 0) => ({ entries: taken.slice(after), last: taken.length });
+const kept = () => outbox.entriesOf(WORKSHOP);
 
 beforeEach(async () => {
   refuses = null;
-  vi.spyOn(api, 'workshop').mockImplementation(async after => after_(after));
-  vi.spyOn(api, 'noteWorkshop').mockImplementation(async (entries, after) => {
+  vi.spyOn(api, 'workshop').mockImplementation(async (after = 0) => ({ entries: taken.slice(after) }));
+  vi.spyOn(api, 'noteWorkshop').mockImplementation(async entries => {
     if (refuses && entries.some(e => e.fact.kind === 'counted' && e.fact.supply === refuses))
       throw new ApiError(422, 'That cannot be.');
-    taken.push(...entries);
-    return after_(after);
+    for (const entry of entries) taken.push({ seq: taken.length + 1, takenIn: '', entry });
+    return { entries: entries.map(({ id }) => ({ id, seq: taken.length })) };
   });
-  await outbox.dropNotes((await outbox.notes()).map(n => n.entry.id));
-  for (const { entry } of workshop().refused) workshop().drop(entry.id);
+  await outbox.dropEntries(
+    WORKSHOP,
+    (await kept()).map(w => w.entry.id),
+  );
+  for (const { entry } of workshop().refused) workshop().settleRefused(entry.id, false);
   await workshop().load();
 });
 
@@ -37,42 +39,33 @@ it('a note that is refused counts for nothing, outlives the page, and is sent wh
   expect(workshop().failed).toBe('That cannot be.');
   expect([workshop().supplies.get('pins'), workshop().supplies.get('markers')]).toEqual([undefined, 2]);
   // Another page reads it from the browser's store.
-  expect((await outbox.notes()).map(n => n.refused)).toEqual(['That cannot be.']);
+  expect((await kept()).map(w => w.refused)).toEqual(['That cannot be.']);
   await workshop().load();
   expect(workshop().refused).toHaveLength(1);
   refuses = null;
-  workshop().retry(workshop().refused[0]!.entry.id);
+  workshop().settleRefused(workshop().refused[0]!.entry.id, true);
   await vi.waitFor(() => expect(taken).toHaveLength(2));
   await vi.waitFor(() => expect(workshop().refused).toEqual([]));
   expect(workshop().supplies.get('pins')).toBe(3);
-  expect(await outbox.notes()).toEqual([]);
+  expect(await kept()).toEqual([]);
 });
 
 it('one that is let go of is gone', async () => {
   refuses = 'pins';
   counted('pins', 3);
   await vi.waitFor(() => expect(workshop().refused).toHaveLength(1));
-  workshop().drop(workshop().refused[0]!.entry.id);
+  workshop().settleRefused(workshop().refused[0]!.entry.id, false);
   expect(workshop().refused).toEqual([]);
-  await vi.waitFor(async () => expect(await outbox.notes()).toEqual([]));
+  await vi.waitFor(async () => expect(await kept()).toEqual([]));
 });
 
-it('a note that an earlier version of the program left is sent', async () => {
-  const entry: WorkshopEntry = {
-    id: 'old',
-    at: '2026-11-30T10:00:00Z',
-    fact: { kind: 'counted', supply: 'pins', amount: 1 },
-  };
-  await new Promise<void>((done, failed) => {
-    const open = indexedDB.open('overcoat');
-    open.onerror = () => failed(open.error);
-    open.onsuccess = () => {
-      const put = open.result.transaction('workshop', 'readwrite').objectStore('workshop').put(entry, 'old');
-      put.onsuccess = () => {
-        open.result.close();
-        done();
-      };
-    };
-  });
-  expect((await outbox.notes()).map(n => n.entry.id)).toEqual(['old']);
+it('takes notes before it is read: the server may be away', async () => {
+  useWorkshop.setState({ ready: false, taken: [], entries: [] });
+  vi.spyOn(api, 'workshop').mockRejectedValueOnce(new ApiError(0, 'no answer'));
+  await expect(workshop().load()).rejects.toThrow('no answer');
+  counted('tape', 4);
+  expect(workshop().supplies.get('tape')).toBe(4);
+  await vi.waitFor(() => expect(taken.at(-1)?.entry.fact).toMatchObject({ supply: 'tape' }));
+  await workshop().load();
+  expect(workshop().supplies.get('tape')).toBe(4);
 });

@@ -13,10 +13,9 @@ const SHOWN = 200;
 export function LogPanel() {
   const facts = useFacts();
   const entries = useLog(s => s.entries);
-  const waiting = useLog(s => s.waiting);
-  const drop = useLog(s => s.drop);
+  const refused = useLog(s => s.refused);
+  const settleRefused = useLog(s => s.settleRefused);
   const { by, setBy } = usePreferences();
-  const refused = waiting.filter(w => w.refused);
   const off = new Set(facts.offMap);
   const onMap = facts.all.filter(told => !off.has(told));
   const corrections = entries.filter(e => e.fact.kind === 'correction').length;
@@ -42,7 +41,10 @@ export function LogPanel() {
           <p key={w.entry.id} role="alert" className="mt-1 border-l-4 border-signal pl-2">
             Not taken by the server:{' '}
             {w.entry.fact.kind === 'correction' ? 'a correction' : factWords(w.entry.fact)}. {w.refused}{' '}
-            <button type="button" className="underline" onClick={() => drop(w.entry.id)}>
+            <button type="button" className="underline" onClick={() => settleRefused(w.entry.id, true)}>
+              try it again
+            </button>{' '}
+            <button type="button" className="underline" onClick={() => settleRefused(w.entry.id, false)}>
               let it go
             </button>
           </p>

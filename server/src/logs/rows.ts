@@ -7,11 +7,14 @@ import {
 } from 'sequelize';
 import { integer, key, rowsOf, text } from '../db/rowsOf.ts';
 
-class EntryRow extends Model<InferAttributes<EntryRow>, InferCreationAttributes<EntryRow>> {
-  declare conversion_id: string;
+class Row extends Model<InferAttributes<Row>, InferCreationAttributes<Row>> {
+  /** Which log: a conversion's id, or `workshop`. */
+  declare log: string;
+  /** The conversion that it goes with; null for what all vans share. */
+  declare conversion_id: CreationOptional<string | null>;
   /** Place in the order in which the entries were taken in, from 1. */
   declare seq: number;
-  /** Made by the client; once a conversion. */
+  /** Made by the client; once a log. */
   declare id: string;
   declare kind: string;
   /** By the clock of the device that noted it. */
@@ -20,15 +23,16 @@ class EntryRow extends Model<InferAttributes<EntryRow>, InferCreationAttributes<
   declare taken_in: string;
   /** SHA-256 of the file it names. */
   declare file: CreationOptional<string | null>;
-  /** The entry as JSON. */
+  /** As JSON. */
   declare entry: string;
 }
 
-export const logRows = rowsOf(sequelize => {
-  class LogEntry extends EntryRow {}
-  LogEntry.init(
+export const entryRows = rowsOf(sequelize => {
+  class EntryRow extends Row {}
+  EntryRow.init(
     {
-      conversion_id: key(),
+      log: key(),
+      conversion_id: DataTypes.TEXT,
       seq: { ...integer(), primaryKey: true },
       id: text(),
       kind: text(),
@@ -37,7 +41,7 @@ export const logRows = rowsOf(sequelize => {
       file: DataTypes.TEXT,
       entry: text(),
     },
-    { sequelize, tableName: 'log', timestamps: false },
+    { sequelize, tableName: 'entries', timestamps: false },
   );
-  return { LogEntry };
+  return { EntryRow };
 });
