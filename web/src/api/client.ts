@@ -91,6 +91,8 @@ export const api = {
   document: (of: Params<'document'>) => call('document', of),
   saveDocument: (of: Params<'document'>, revision: number, body: Contract['saveDocument']['body']) =>
     call('saveDocument', of, { body, revision }),
+  changeDocument: (of: Params<'document'>, revision: number, body: Contract['changeDocument']['body']) =>
+    call('changeDocument', of, { body, revision }),
   travelDocument: (of: Params<'document'>, way: 'undo' | 'redo', revision: number) =>
     call(`${way}Document`, of, { revision }),
   workshop: (after = 0) => call('workshop', {}, after > 0 ? { query: { after } } : {}),

@@ -13,13 +13,13 @@ export function useDocument<K extends KindName>(kind: K, key: string) {
   const { put, travel } = useDocuments.getState();
   return {
     /** It has been read, or what this browser had in hand of it. */
-    ready: isSuccess || own !== undefined,
+    ready: isSuccess || document !== undefined,
     document: document ?? null,
     /** It stands on the screen at once. Answers whether it stands: refused, it does not. */
     put: (next: Documents[K], label: string) => put(of, next, label),
-    undo: own?.record.undo != null || (own?.pending.length ?? 0) > 0 ? () => void travel(of, 'undo') : null,
-    redo: own?.record.redo != null && own.pending.length === 0 ? () => void travel(of, 'redo') : null,
-    failed: own?.refused?.message ?? null,
+    undo: own?.saved?.undo != null || (own?.pending.length ?? 0) > 0 ? () => void travel(of, 'undo') : null,
+    redo: own?.saved?.redo != null && own.pending.length === 0 ? () => void travel(of, 'redo') : null,
+    failed: own?.refused.at(-1)?.message ?? null,
   };
 }
 

@@ -1,4 +1,6 @@
+import { documentKinds } from '@overcoat/core/model';
 import { useDesign } from '../store/design.ts';
+import { useDocuments } from '../store/documents.ts';
 import { useUnits } from '../store/preferences.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -9,7 +11,17 @@ const isAssumed = (value: unknown): boolean =>
 
 /** Two windows changed the same thing differently: the person says which stands. */
 export function ConflictDialog() {
-  const { conflict, design, settle } = useDesign();
+  const design = useDesign();
+  const { held, settle: settleOf } = useDocuments();
+  const beside = Object.values(held).find(h => h.conflict && h.of.id === design.id);
+  const { conflict, document, called, settle } = design.conflict
+    ? { ...design, document: design.design, called: documentKinds.design.called }
+    : {
+        conflict: beside?.conflict ?? null,
+        document: beside?.document ?? null,
+        called: beside ? documentKinds[beside.of.kind].called : '',
+        settle: (side: 'mine' | 'theirs') => beside && settleOf(beside.of, side),
+      };
   const units = useUnits();
   const places = conflict?.places ?? [];
   // Sizes that nobody read follow from those that were: they are counted, not told.
@@ -23,7 +35,7 @@ export function ConflictDialog() {
       title="Changed in two windows"
       description="Another window saved a change to the same thing while you worked on it here."
     >
-      {conflict && design && (
+      {conflict && document && (
         <>
           {conflict.places.length > 0 && (
             <table className="w-full">
@@ -36,7 +48,7 @@ export function ConflictDialog() {
               </thead>
               <tbody>
                 {said.map(place => {
-                  const words = conflictWords(place, design, units);
+                  const words = conflictWords(place, document, units, called);
                   return (
                     <tr key={place.path.join('/')} className="border-t border-rule align-top">
                       <td className="py-1.5">{words.where}</td>

@@ -14,13 +14,13 @@ export function SaveNote() {
   const logged = useLog(s => s.waiting.length);
   const logAway = useLog(s => s.away);
   const workshopAway = useWorkshop(s => s.away);
-  const documentsAway = useDocuments(s => s.away);
+  const documentsAway = useDocuments(s => Object.values(s.held).some(h => h.state === 'offline'));
   const away = logAway || workshopAway || documentsAway;
   const workshop = useWorkshop(s => s.waiting.length);
   const documents = useDocuments(s => Object.values(s.held).filter(h => h.pending.length > 0).length);
   const notes = logged + workshop + documents;
   const [open, setOpen] = useState(false);
-  const when = saved ? format(new Date(saved.savedAt), 'HH:mm') : '';
+  const when = saved?.savedAt ? format(new Date(saved.savedAt), 'HH:mm') : '';
   return (
     <>
       <output
@@ -68,23 +68,23 @@ interface Refused {
   key: string;
   label: string;
   message: string;
-  again(): void;
-  drop(): void;
+  /** Tries it again, or lets it go. */
+  settle(again: boolean): void;
 }
 
 /** What the server would not take, of whatever kind. */
 function useRefused(): Refused[] {
-  const { id, refused, retryRefused, dropRefused } = useDesign();
-  const { held, settleRefused } = useDocuments();
+  const { id, refused, settleRefused } = useDesign();
+  const { held, settleRefused: settleOf } = useDocuments();
   const log = useLog();
   const workshop = useWorkshop();
   return [
-    ...refused.map(r => ({ ...r, again: () => retryRefused(r.key), drop: () => dropRefused(r.key) })),
-    ...Object.entries(held).flatMap(([key, { of, refused: r }]) =>
-      r && of.id === id
-        ? [{ key, ...r, again: () => settleRefused(of, true), drop: () => settleRefused(of, false) }]
-        : [],
-    ),
+    ...refused.map(r => ({ ...r, settle: (again: boolean) => settleRefused(r.key, again) })),
+    ...Object.values(held)
+      .filter(({ of }) => of.id === id)
+      .flatMap(({ of, refused: own }) =>
+        own.map(r => ({ ...r, settle: (again: boolean) => settleOf(of, r.key, again) })),
+      ),
     ...notTaken('in the log', log),
     ...notTaken('in the workshop', workshop),
   ];
@@ -102,8 +102,7 @@ const notTaken = (
     key: entry.id,
     label: `noted ${where}: ${entry.fact.kind}`,
     message,
-    again: () => log.settleRefused(entry.id, true),
-    drop: () => log.settleRefused(entry.id, false),
+    settle: again => log.settleRefused(entry.id, again),
   }));
 
 function RefusedList({ refused }: { refused: readonly Refused[] }) {
@@ -114,10 +113,10 @@ function RefusedList({ refused }: { refused: readonly Refused[] }) {
           <p className="font-medium">{r.label}</p>
           <p className="text-signal">{r.message}</p>
           <div className="mt-1.5 flex gap-2">
-            <Button small look="strong" onClick={r.again}>
+            <Button small look="strong" onClick={() => r.settle(true)}>
               Try it again
             </Button>
-            <Button small onClick={r.drop}>
+            <Button small onClick={() => r.settle(false)}>
               Let it go
             </Button>
           </div>

@@ -1,4 +1,4 @@
-import type { Conflict, Design, Measurement } from '@overcoat/core/model';
+import type { Conflict, Measurement } from '@overcoat/core/model';
 import { printLength, printMass, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { printMoney } from '../store/money.ts';
 
@@ -12,10 +12,15 @@ export interface ConflictWords {
   theirs: string;
 }
 
-export const conflictWords = (conflict: Conflict, design: Design, units: UnitSystem): ConflictWords => {
+export const conflictWords = (
+  conflict: Conflict,
+  document: object,
+  units: UnitSystem,
+  called = 'design',
+): ConflictWords => {
   const field = conflict.path.at(-1) ?? '';
   return {
-    where: placeWords(conflict.path, design),
+    where: placeWords(conflict.path, document) || `the whole ${called}`,
     mine: valueWords(conflict.mine, field, units),
     theirs: valueWords(conflict.theirs, field, units),
   };
@@ -53,9 +58,9 @@ const WORDS: Record<string, string> = {
   note: 'note',
 };
 
-function placeWords(path: readonly string[], design: Design): string {
+function placeWords(path: readonly string[], document: object): string {
   const words: string[] = path[0] === 'shell' && path.length === 2 ? ['load space'] : [];
-  let node: unknown = design;
+  let node: unknown = document;
   path.forEach((step, i) => {
     const list = path[i - 1] ?? '';
     const member = Array.isArray(node) ? node.find(m => m.id === step) : undefined;
@@ -68,7 +73,7 @@ function placeWords(path: readonly string[], design: Design): string {
     else if (list === 'buildUps' || list === 'zones') words.push(String(title ?? step));
     else if (!SILENT.has(step)) words.push(WORDS[step] ?? plain(step));
   });
-  return words.join(', ') || 'the whole design';
+  return words.join(', ');
 }
 
 /** A member's name as words: `headHeight` as “head height”. */

@@ -2,7 +2,7 @@ import type { Change } from '@overcoat/core/model';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useDesign } from '../store/design.ts';
-import { nameOf, useDocuments } from '../store/documents.ts';
+import { type Named, nameOf, useDocuments } from '../store/documents.ts';
 import { onChange } from '../store/feed.ts';
 import { useLog } from '../store/log.ts';
 import { useWorkshop } from '../store/workshop.ts';
@@ -23,7 +23,7 @@ export function useFeed(): void {
 
 /** Reads what has changed, where this window has it open; `otherVan` that of a van bought for besides. */
 function takeIn(change: Change, otherVan: (id: string) => Promise<unknown>): Promise<unknown>[] {
-  const { held, load } = useDocuments.getState();
+  const { held, look } = useDocuments.getState();
   const open = useDesign.getState().id;
   const { ready, load: loadWorkshop } = useWorkshop.getState();
   if (change.what === 'anything')
@@ -31,15 +31,15 @@ function takeIn(change: Change, otherVan: (id: string) => Promise<unknown>): Pro
       useDesign.getState().look(),
       ...Object.values(held)
         .filter(h => h.of.id === open)
-        .map(h => load(h.of)),
+        .map(h => look(h.of)),
       useLog.getState().refresh(true),
       ...(ready ? [loadWorkshop(true)] : []),
     ];
   if (change.what === 'document') {
     if (change.kind === 'design' && change.id === open) return [useDesign.getState().look(change.revision)];
-    const own = held[nameOf(change)];
+    const own = held[nameOf(change as Named)];
     return [
-      ...(own && own.record.revision < change.revision ? [load(own.of)] : []),
+      ...(own ? [look(own.of, change.revision)] : []),
       ...(change.id === open ? [] : [otherVan(change.id)]),
     ];
   }

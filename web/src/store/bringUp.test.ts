@@ -31,7 +31,7 @@ it('edits of format 2 left unsent become edits of today, and what they tell of w
     ],
   };
   const [brought] = await bringUp('c', [work]);
-  const after = brought!.edits.map(e => applyPatches(brought!.base, e.patches));
+  const after = brought!.edits.map(e => applyPatches(brought!.base!, e.patches));
   expect(after.map(d => [d.format, d.note, d.built])).toEqual([
     [8, 'typed in the van', 'a'],
     [8, 'typed in the van', 'a'],

@@ -1,18 +1,18 @@
 import { type Design, type Entry, partFacts, upgrade } from '@overcoat/core/model';
 import { applyPatches } from 'immer';
-import { type KeptEdit, type KeptWork, outbox } from './outbox.ts';
+import { type KeptWork, outbox } from './outbox.ts';
 
 /**
  * Edits that an earlier version of this program left unsent, as today's: each state of the design is brought up, and
  * what the last one tells of what happened goes to the log, where what the server has already stands once.
  */
-export async function bringUp(id: string, works: readonly KeptWork[]): Promise<KeptWork[]> {
-  const today: KeptWork[] = [];
+export async function bringUp(id: string, works: readonly KeptWork<Design>[]): Promise<KeptWork<Design>[]> {
+  const today: KeptWork<Design>[] = [];
   for (const work of works) {
     let last: unknown = work.base;
-    const edits = work.edits.map(({ patches, label }): KeptEdit => {
+    const edits = work.edits.map(({ patches, label }) => {
       last = applyPatches(last as Design, patches);
-      return { label, patches: [{ op: 'replace', path: [], value: designOf(last) }] };
+      return { label, patches: [{ op: 'replace' as const, path: [], value: designOf(last) }] };
     });
     const { format } = last as { format: number };
     if (format === 2)

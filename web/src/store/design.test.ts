@@ -248,7 +248,7 @@ describe('an edit that the server refuses', () => {
     const [first] = store().refused;
     expect(first).toMatchObject({ label: 'called Odd' });
     odd.mockImplementation((...args) => server.save(...args));
-    store().retryRefused(first!.key);
+    store().settleRefused(first!.key, true);
     await settled('saved');
     expect(server.revisions.at(-1)!.design).toMatchObject({ name: 'Odd', note: 'after' });
     expect(store().refused).toEqual([]);

@@ -1,115 +1,162 @@
-import { checkDesign, type Design, FORMAT, mend, merge, same } from '@overcoat/core/model';
-import { applyPatches, enablePatches, produceWithPatches } from 'immer';
+import {
+  type ConversionRecord,
+  checkDesign,
+  type Design,
+  documentKinds,
+  FORMAT,
+  mend,
+  merge,
+} from '@overcoat/core/model';
+import { type Draft, enablePatches, produceWithPatches } from 'immer';
 import { create } from 'zustand';
+import { api } from '../api/client.ts';
 import { useAside } from './aside.ts';
-import { selection } from './opened/selection.ts';
-import { empty, type OpenDesign, type Pending } from './opened/state.ts';
-import { ANY, syncing } from './opened/sync.ts';
-import { undoing } from './opened/undo.ts';
 import { type KeptWork, outbox } from './outbox.ts';
+import { sending } from './sendQueue.ts';
+import { type Step, type Stored, type Synced, unknown } from './synced/state.ts';
+import { type Sync, syncing } from './synced/sync.ts';
 
 enablePatches();
 
+interface OpenDesign extends Omit<Synced<Design>, 'document'> {
+  /** Which conversion is open. */
+  id: string | null;
+  design: Design | null;
+  /** A change that could not be made, until the next one is. */
+  notDone: string | null;
+  /** What a merge had to change, until it is read. */
+  notice: string | null;
+  /** Which variant and which bays are looked at. */
+  variantId: string | null;
+  selected: string[];
+  /** Opens what the server holds, with what this browser still had in hand on top. */
+  open(record: ConversionRecord): Promise<void>;
+  close(): void;
+  /** Makes one undoable step; returns why it cannot be made, or null. */
+  edit(label: string, recipe: (draft: Draft<Design>) => void): string | null;
+  travel(way: 'undo' | 'redo'): Promise<void>;
+  /** Takes in what another window saved, up to a revision that was heard of; what is on its way is answered first. */
+  look(revision?: number): Promise<void>;
+  settle(side: 'mine' | 'theirs'): void;
+  retry(): void;
+  /** Makes a refused change again, on what is there now, or lets go of it. */
+  settleRefused(key: string, again: boolean): void;
+  /** The person has read what was to be told. */
+  clearNotice(): void;
+  chooseVariant(id: string): void;
+  select(bays: string[]): void;
+}
+
+/** Materials are the server's to know: what an edit names is chosen from what is there. */
+const ANY = { has: () => true };
+
+const empty = () => {
+  const { document: design, ...rest } = unknown<Design>();
+  return { ...rest, design, id: null, notDone: null, notice: null, variantId: null, selected: [] };
+};
+
+/** Both windows' changes together: what was put on a bay that is gone goes with it, and is told. */
+function together(base: Design | null, mine: Design, theirs: Design | null) {
+  const { merged, conflicts } = merge(base, mine, theirs);
+  const { design: document, said } = mend(merged!, mine, theirs!);
+  const mistakes = checkDesign(document, ANY).map(m => m.message);
+  return { document, said, conflicts, mistakes };
+}
+
+const stored = ({ design, id: _, ...saved }: ConversionRecord): Stored<Design> => ({
+  saved,
+  document: design,
+});
+
 /** What an earlier version of this program left in the browser is brought to today's format, on the rare day it is. */
-async function broughtUp(id: string, works: KeptWork[]): Promise<KeptWork[]> {
-  if (works.every(w => w.base.format === FORMAT)) return works;
+async function broughtUp(id: string, works: KeptWork<Design>[]): Promise<KeptWork<Design>[]> {
+  if (works.every(w => w.base?.format === FORMAT)) return works;
   const { bringUp } = await import('./bringUp.ts');
   return bringUp(id, works);
 }
 
 /** The one open design: every edit is one undoable step, saved in turn; nothing is dropped when the server is away. */
 export const useDesign = create<OpenDesign>()((set, get) => {
-  const sync = syncing(set, get);
-  let opening = 0;
+  let sync: Sync<Design> | null = null;
+  sending.register('edits', async () => sync?.drain());
 
-  /** Puts what was kept back on top: one window's edits as they were, what other windows had merged in. */
-  const resume = (works: KeptWork[]) => {
-    const [first, ...others] = works;
-    if (!first) return;
-    const pending: Pending[] = [];
-    let design = first.base;
-    for (const { patches, label } of first.edits) {
-      design = applyPatches(design, patches);
-      pending.push(sync.step(design, label, patches));
-    }
-    for (const other of others) {
-      const theirs = other.edits.reduce((d, e) => applyPatches(d, e.patches), other.base);
-      const { merged } = merge(other.base, design, theirs);
-      const { design: mended } = mend(merged, design, theirs);
-      if (!same(mended, design)) pending.push(sync.whole(mended, 'kept from another window'));
-      design = mended;
-    }
-    set({ design, base: first.base, saved: first.saved, pending });
-    sync.keep();
-    void sync.pump();
-  };
+  const syncOf = (id: string): Sync<Design> =>
+    syncing<Design>({
+      name: id,
+      work: 'edits',
+      clash: documentKinds.design.clash,
+      read: async () => stored(await api.read(id)),
+      save: (revision, design, label) => api.save(id, revision, { design, label }),
+      change: (revision, patches, label) => api.change(id, revision, { changes: [...patches], label }),
+      travel: async (way, revision) => stored(await api.travel(id, way, revision)),
+      current: ({ problem: { current } }) => (current ? stored(current as ConversionRecord) : null),
+      together,
+      say: said => set({ notice: `Another window had changed the same van. ${said}` }),
+      get() {
+        const { design, ...rest } = get();
+        return { ...rest, document: design };
+      },
+      set({ document, ...change }) {
+        if (!document) return set(change);
+        const { variantId } = get();
+        const stays = document.variants.some(v => v.id === variantId);
+        set({ ...change, design: document, variantId: stays ? variantId : document.variants[0]!.id });
+      },
+    });
 
   /** Queues a design as the next step, unless it is not sound and the one before was. */
-  const take = (before: Design, made: Pending): string | null => {
+  const take = (before: Design, made: Step<Design>): string | null => {
     const known = new Set(checkDesign(before, ANY).map(m => m.message));
-    const mistake = checkDesign(made.design, ANY).find(m => !known.has(m.message));
+    const mistake = checkDesign(made.document, ANY).find(m => !known.has(m.message));
     if (mistake) {
       set({ notDone: `Not done: ${made.label}. ${mistake.message}` });
       return mistake.message;
     }
-    set(s => ({
-      design: made.design,
-      pending: [...s.pending, made],
-      lastChange: { label: made.label, before },
-      notDone: null,
-    }));
+    sync!.take(made);
+    set({ notDone: null });
     useAside.getState().note(null);
-    const { id, pending, state } = get();
-    if (pending.length === 1) sync.keep();
-    else void outbox.add(id!, made.seq, { patches: made.patches, label: made.label });
-    if (state !== 'conflict') void sync.pump();
     return null;
   };
 
   return {
     ...empty(),
-    ...selection(set),
-    ...undoing(set, get, sync),
     async open(record) {
-      const mine = ++opening;
-      const kept = (await outbox.take(record.id)) ?? [];
+      sync?.stop();
+      const mine = syncOf(record.id);
+      sync = mine;
+      const kept = (await outbox.take<Design>(record.id)) ?? [];
       const works = await broughtUp(record.id, kept).catch(async error => {
         await outbox.restore(record.id, kept);
         throw error;
       });
-      const refused = await outbox.refused(record.id);
       // Closed or another opened meanwhile: what was taken waits for the next time.
-      if (mine !== opening) return void outbox.restore(record.id, works);
-      set({ ...empty(), id: record.id, refused: refused.map(({ key, edit }) => ({ key, ...edit })) });
-      sync.accept(record);
-      resume(works);
+      if (sync !== mine) return void outbox.restore(record.id, works);
+      set({ ...empty(), id: record.id });
+      await mine.open(stored(record), works);
     },
     close() {
-      opening++;
+      sync?.stop();
+      sync = null;
       set(empty());
     },
     edit(label, recipe) {
       const before = get().design;
-      if (!before) return null;
+      if (!before || !sync) return null;
       const [design, patches] = produceWithPatches(before, recipe);
       return design === before ? null : take(before, sync.step(design, label, patches));
     },
-    settle: sync.settle,
-    retry: () => void sync.pump(),
-    retryRefused(key) {
-      const { design, refused } = get();
-      const edit = refused.find(r => r.key === key);
-      if (!design || !edit) return;
-      const { merged } = merge(edit.before, edit.after, design);
-      const { design: mended } = mend(merged, edit.after, design);
-      get().dropRefused(key);
-      if (!same(mended, design)) take(design, sync.whole(mended, edit.label));
-    },
-    dropRefused(key) {
-      const { id } = get();
-      if (id) void outbox.dropRefused(id, key);
-      set(s => ({ refused: s.refused.filter(r => r.key !== key) }));
+    travel: async way => sync?.travel(way),
+    look: async revision => sync?.look(revision),
+    settle: side => sync?.settle(side),
+    retry: () => void sync?.pump(),
+    settleRefused(key, again) {
+      const { design } = get();
+      if (!again || !design) return sync?.drop(key);
+      const made = sync?.again(key);
+      if (made) take(design, made);
     },
     clearNotice: () => set({ notDone: null, notice: null }),
+    chooseVariant: variantId => set({ variantId, lastChange: null }),
+    select: selected => set({ selected }),
   };
 });

@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import { newDesign } from '@overcoat/core/buildup';
-import type { Contract, CutList } from '@overcoat/core/model';
+import { type Contract, type CutList, documentKinds } from '@overcoat/core/model';
 import { rename } from '@overcoat/core/survey/shell';
+import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
 import { useDesign } from './design.ts';
@@ -47,7 +48,12 @@ beforeEach(async () => {
   server = new Server();
   vi.spyOn(api, 'document').mockImplementation(() => server.read());
   vi.spyOn(api, 'saveDocument').mockImplementation((...args) => server.save(...args));
-  await outbox.dropDocument('c', nameOf(of));
+  // As the real one: what is changed is made on the revision it names, and saved.
+  vi.spyOn(api, 'changeDocument').mockImplementation((_, revision, { changes, label }) => {
+    const before = server.revisions[revision - 1]?.document as object;
+    return api.saveDocument(of, revision, { document: applyPatches(before, changes as Patch[]), label });
+  });
+  await outbox.drop('c');
   useDocuments.setState({ held: {} });
   useDesign.getState().close();
   const design = newDesign('T', 'compact');
@@ -65,7 +71,7 @@ describe('a document', () => {
     await settled();
     expect(server.revisions.map(r => r.label)).toEqual(['kerf', 'kerf again']);
     expect(server.record().document).toEqual(list({ kerf: 0.003 }));
-    expect(await outbox.documents()).toEqual([]);
+    await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
   });
 
   it('changed while the server is away outlives the page, and is sent when it answers', async () => {
@@ -82,16 +88,13 @@ describe('a document', () => {
     await sending.ask('documents');
     await settled();
     expect(server.record().document).toEqual(list({ kerf: 0.004 }));
-    expect(await outbox.documents()).toEqual([]);
+    await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
   });
 
   it('left by an earlier page of another conversion is sent without being opened', async () => {
-    await outbox.keepDocument(nameOf(of), {
-      of,
-      revision: 0,
-      base: null,
-      steps: [{ document: list(), label: 'x' }],
-    });
+    const saved = { revision: 0, savedAt: null, undo: null, redo: null };
+    const patches = [{ op: 'replace' as const, path: [], value: list() }];
+    await outbox.restore(nameOf(of), [{ session: 's', base: null, saved, edits: [{ patches, label: 'x' }] }]);
     useDocuments.setState({ held: {} });
     await sending.ask('documents');
     expect(server.record().document).toEqual(list());
@@ -105,15 +108,32 @@ describe('a document', () => {
     expect(useDesign.getState().notice).toContain('this window’s stands');
   });
 
+  it('of a kind that asks waits for the person’s choice where both changed one thing', async () => {
+    const kind = documentKinds['cut-list'] as { clash: 'ask' | 'later' };
+    kind.clash = 'ask';
+    useDocuments.setState({ held: {} });
+    await documents().load(of);
+    kind.clash = 'later';
+    server.revisions.push({ document: list({ kerf: 0.002, gapBehind: 0.003 }), label: 'other' });
+    await documents().put(of, list({ kerf: 0.004, strips: true }), 'mine');
+    const { conflict } = documents().held[nameOf(of)]!;
+    expect(conflict!.places).toEqual([{ path: ['kerf'], mine: 0.004, theirs: 0.002 }]);
+    expect(here()).toEqual(list({ kerf: 0.004, strips: true }));
+    documents().settle(of, 'theirs');
+    await settled();
+    expect(server.record().document).toEqual(list({ kerf: 0.002, strips: true, gapBehind: 0.003 }));
+  });
+
   it('that is refused is as the server has it, and says why', async () => {
     await documents().put(of, list({ kerf: 0.002 }), 'kerf');
     server.refuses = 'The cut list is not accepted.';
     expect(await documents().put(of, list({ kerf: 9 }), 'kerf')).toBe(false);
     expect(here()).toEqual(list({ kerf: 0.002 }));
-    expect(documents().held[nameOf(of)]!.refused!.message).toContain('not accepted');
-    expect(await outbox.documents()).toEqual([]);
+    const [refused] = documents().held[nameOf(of)]!.refused;
+    expect(refused!.message).toContain('not accepted');
+    await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
     server.refuses = null;
-    documents().settleRefused(of, true);
+    documents().settleRefused(of, refused!.key, true);
     await settled();
     expect(here()).toEqual(list({ kerf: 9 }));
   });

@@ -1,249 +1,198 @@
 import {
   type Contract,
+  changesBetween,
   type Documents,
   documentKinds,
+  formatOf,
   type KindName,
   type Moved,
   merge,
-  same,
+  upgradeDocument,
 } from '@overcoat/core/model';
+import { applyPatches } from 'immer';
 import { create } from 'zustand';
-import { ApiError, api } from '../api/client.ts';
+import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';
-import { type KeptDocument, outbox } from './outbox.ts';
+import { type KeptWork, outbox } from './outbox.ts';
 import { sending } from './sendQueue.ts';
+import { type Stored, type Synced, unknown } from './synced/state.ts';
+import { type Sync, syncing } from './synced/sync.ts';
 
-type DocumentRecord = Contract['document']['answer'];
-type Named = KeptDocument['of'];
-
-/** A change as what the document is after it, and what it is called. */
-type Step = KeptDocument['steps'][number];
+/** Which document. */
+export interface Named {
+  /** Id of the conversion. */
+  id: string;
+  kind: KindName;
+  /** Id of the variant it is of, or `all`. */
+  key: string;
+}
 
 /** A document as this window has it. */
-interface Held {
+export interface Held extends Synced<object> {
   of: Named;
-  /** As the server last acknowledged it. */
-  record: DocumentRecord;
-  /** As it stands here. */
-  document: unknown;
-  /** Changes that the server has not yet, each what the document is by then, in their order. */
-  pending: readonly Step[];
-  /** What the server would not take, with its sentence: it is undone here, and stands to be tried again. */
-  refused: { document: unknown; label: string; message: string } | null;
 }
 
 interface HeldDocuments {
   held: Readonly<Record<string, Held>>;
-  /** The server did not answer when documents were last sent. */
-  away: boolean;
-  /** Takes in what the server has of a document, and what this browser still had in hand of it. */
+  /** Takes in what the server has of a document, and what this browser still had in hand of it. Throws ApiError. */
   load(of: Named): Promise<void>;
+  /** Takes in what another window saved, up to a revision that was heard of. */
+  look(of: Named, revision?: number): Promise<void>;
   /** It stands here at once, and is kept in this browser until the server has it. Answers whether it stands: refused, it does not. */
-  put(of: Named, document: unknown, label: string): Promise<boolean>;
+  put(of: Named, document: object, label: string): Promise<boolean>;
   travel(of: Named, way: 'undo' | 'redo'): Promise<void>;
-  /** Makes the refused change again, or lets go of it. */
-  settleRefused(of: Named, again: boolean): void;
+  settle(of: Named, side: 'mine' | 'theirs'): void;
+  /** Makes a refused change again, on what is there now, or lets go of it. */
+  settleRefused(of: Named, key: string, again: boolean): void;
 }
-
-const EMPTY: DocumentRecord = { revision: 0, savedAt: null, undo: null, redo: null, document: null };
-
-const LEFT = 'overcoat-documents-left';
-
-/** What a page that went left behind; nothing where the browser keeps none, or what is there cannot be read. */
-const leftBehind = {
-  put(left: readonly KeptDocument[]): void {
-    try {
-      // Another window may have gone just before.
-      if (left.length > 0) localStorage.setItem(LEFT, JSON.stringify([...leftBehind.take(), ...left]));
-    } catch {
-      // What the browser's own database has by then is all there is.
-    }
-  },
-  take(): KeptDocument[] {
-    try {
-      const left = JSON.parse(localStorage.getItem(LEFT) ?? '[]') as KeptDocument[];
-      localStorage.removeItem(LEFT);
-      return left;
-    } catch {
-      return [];
-    }
-  },
-};
 
 /** What a document is held under. */
 export const nameOf = ({ id, kind, key }: Named): string => `${id}/${kind}/${key}`;
 
+const namedBy = (name: string): Named | null => {
+  const [id, kind, key] = name.split('/');
+  return id && key && kind && kind in documentKinds ? { id, kind: kind as KindName, key } : null;
+};
+
+const stored = ({ document, ...saved }: Contract['document']['answer']): Stored<object> => ({
+  saved,
+  document: document as object | null,
+});
+
+/** What an earlier version of this program left in the browser, in today's format. */
+function broughtUp(kind: KindName, works: readonly KeptWork<object>[]): KeptWork<object>[] {
+  const today = (document: object | null): object | null => {
+    const read = document && upgradeDocument(documentKinds[kind], document);
+    return read?.ok ? (read.document as object) : null;
+  };
+  const isToday = (work: KeptWork<object>) =>
+    work.base === null || (work.base as { format?: number }).format === formatOf(documentKinds[kind]);
+  return works.map(work => {
+    if (isToday(work)) return work;
+    let last = work.base;
+    const edits = work.edits.map(edit => {
+      last = applyPatches(last!, edit.patches);
+      return { ...edit, patches: [{ op: 'replace' as const, path: [], value: today(last) }] };
+    });
+    return { ...work, base: today(work.base), edits };
+  });
+}
+
 /** What is kept beside designs: cut lists, what is asked of the best choice. */
 export const useDocuments = create<HeldDocuments>()((set, get) => {
-  const hold = (of: Named, change: Partial<Held>) =>
-    set(({ held }) => {
-      const name = nameOf(of);
-      const before = held[name] ?? { of, record: EMPTY, document: null, pending: [], refused: null };
-      return { held: { ...held, [name]: { ...before, ...change } } };
+  const syncs = new Map<string, Sync<object>>();
+
+  const syncOf = (of: Named): Sync<object> => {
+    const name = nameOf(of);
+    const known = syncs.get(name);
+    if (known && get().held[name]) return known;
+    const { called, clash } = documentKinds[of.kind];
+    const change = (to: Partial<Held>) =>
+      set(({ held }) => ({ held: { ...held, [name]: { ...(held[name] ?? { of, ...unknown() }), ...to } } }));
+    const sync = syncing<object>({
+      name,
+      work: 'documents',
+      clash,
+      read: async () => stored(await api.document(of)),
+      save: async (revision, document, label) =>
+        stored(await api.saveDocument(of, revision, { document, label })).saved,
+      change: async (revision, patches, label) =>
+        stored(await api.changeDocument(of, revision, { changes: [...patches], label })).saved,
+      travel: async (way, revision) => stored(await api.travelDocument(of, way, revision)),
+      current: ({ problem: { current } }) =>
+        current ? stored(current as Contract['document']['answer']) : null,
+      together(base, mine, theirs) {
+        const { merged, conflicts } = merge(base ?? {}, mine, theirs ?? {});
+        const both = `Another window had changed the same ${called}: where both changed one thing, this window’s stands.`;
+        return { document: merged, conflicts, mistakes: [], said: conflicts.length > 0 ? [both] : [] };
+      },
+      say: notice => useDesign.setState({ notice }),
+      get: () => get().held[name] ?? unknown(),
+      set: change,
     });
-
-  /** Goes on with what an earlier page left. */
-  const resume = ({ of, revision, base, steps }: KeptDocument) =>
-    hold(of, {
-      record: { ...EMPTY, revision, document: base },
-      document: steps.at(-1)?.document ?? base,
-      pending: steps,
-    });
-
-  const keep = (of: Named) => {
-    const { record, pending } = get().held[nameOf(of)]!;
-    return pending.length === 0
-      ? outbox.dropDocument(of.id, nameOf(of))
-      : outbox.keepDocument(nameOf(of), {
-          of,
-          revision: record.revision,
-          base: record.document,
-          steps: [...pending],
-        });
+    change({});
+    syncs.set(name, sync);
+    return sync;
   };
 
-  /** Goes on from what the server holds, with what was changed here on top of it. A save whose answer was lost is recognised. */
-  const takeIn = (of: Named, theirs: DocumentRecord) => {
-    const { record = EMPTY, pending = [] } = get().held[nameOf(of)] ?? {};
-    const arrived = pending.findLastIndex(p => same(p.document, theirs.document));
-    const left = pending.slice(arrived + 1);
-    const mine = left.at(-1);
-    if (!mine || arrived >= 0)
-      return hold(of, { record: theirs, pending: left, document: mine ? mine.document : theirs.document });
-    const { merged, conflicts } = merge(record.document ?? {}, mine.document, theirs.document ?? {});
-    if (conflicts.length > 0)
-      useDesign.setState({
-        notice: `Another window had changed the same ${documentKinds[of.kind as KindName].called}: where both changed one thing, this window’s stands.`,
-      });
-    hold(of, { record: theirs, document: merged, pending: [{ document: merged, label: mine.label }] });
-  };
-
-  const send = async (of: Named): Promise<void> => {
-    for (;;) {
-      const own = get().held[nameOf(of)];
-      const [next] = own?.pending ?? [];
-      if (!own || !next) return;
-      try {
-        const saved = await api.saveDocument(of, own.record.revision, next);
-        const { pending } = get().held[nameOf(of)]!;
-        hold(of, {
-          record: { ...saved, document: next.document },
-          pending: pending.filter(p => p !== next),
-        });
-      } catch (error) {
-        if (!(error instanceof ApiError) || error.away) throw error;
-        if (error.status === 409 && error.problem.current)
-          takeIn(of, error.problem.current as DocumentRecord);
-        else {
-          // Gone with its conversion, or refused: it is as the server has it, and what came after goes with it.
-          const last = get().held[nameOf(of)]!.pending.at(-1)!;
-          hold(of, {
-            document: own.record.document,
-            pending: [],
-            refused: { ...last, message: error.message },
-          });
-        }
-      }
-      await keep(of);
-    }
-  };
-
-  sending.register('documents', async () => {
+  const drainAll = async () => {
     let away: unknown = null;
-    const sendAll = async () => {
-      for (const { of } of Object.values(get().held).filter(h => h.pending.length > 0))
-        await send(of).catch(error => {
-          away = error;
-        });
-    };
-    await sendAll();
-    // What an earlier page left, of whatever conversion.
-    for (const kept of await outbox.documents()) if (!get().held[nameOf(kept.of)]) resume(kept);
-    await sendAll();
-    set({ away: away !== null });
+    for (const [name, sync] of syncs) {
+      const own = get().held[name];
+      // One that is in the bin is not asked for without end.
+      if (!own || (own.state === 'gone' && own.of.id !== useDesign.getState().id)) continue;
+      await sync.drain().catch(error => {
+        away = error;
+      });
+    }
     if (away) throw away;
-  });
-
-  // A page that goes cannot wait for the browser's database: what is pending by then is left where it is written at once.
-  queueMicrotask(() => {
-    for (const kept of leftBehind.take()) {
-      resume(kept);
-      void keep(kept.of);
-    }
-    // What an earlier page could not send goes now.
-    void sending.ask('documents');
-    if (typeof addEventListener === 'function')
-      addEventListener('pagehide', () =>
-        leftBehind.put(
-          Object.values(get().held)
-            .filter(h => h.pending.length > 0)
-            .map(({ of, record, pending }) => ({
-              of,
-              revision: record.revision,
-              base: record.document,
-              steps: [...pending],
-            })),
-        ),
-      );
-  });
-
-  let journey: Promise<void> = Promise.resolve();
-  const step = async (of: Named, way: 'undo' | 'redo') => {
-    await sending.ask('documents');
-    const own = get().held[nameOf(of)];
-    if (!own || own.pending.length > 0 || own.record[way] === null) return;
-    try {
-      const record = await api.travelDocument(of, way, own.record.revision);
-      hold(of, { record, document: record.document });
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      if (error.away) set({ away: true });
-      if (error.problem.current) takeIn(of, error.problem.current as DocumentRecord);
-    }
   };
+  /** Goes on with what an earlier page left of a document. */
+  const resume = async (of: Named) => {
+    const works = await outbox.take<object>(nameOf(of));
+    if (!works?.length) return;
+    const sync = syncOf(of);
+    await sync.recall();
+    sync.resume(broughtUp(of.kind, works));
+  };
+  sending.register('documents', async () => {
+    // Of whatever conversion.
+    for (const name of await outbox.names()) {
+      const of = namedBy(name);
+      if (of && !get().held[name]) await resume(of);
+    }
+    await drainAll();
+  });
+  queueMicrotask(() => void sending.ask('documents'));
 
+  const load = async (of: Named): Promise<void> => {
+    if (!get().held[nameOf(of)]) await resume(of);
+    const known = () => get().held[nameOf(of)]?.saved != null;
+    if (known()) return get().look(of);
+    const theirs = stored(await api.document(of));
+    // Another look may have come back first.
+    if (known() || get().held[nameOf(of)]?.pending.length) return get().look(of, theirs.saved.revision);
+    await syncOf(of).open(theirs, []);
+  };
   return {
     held: {},
-    away: false,
-    async load(of) {
-      const kept = get().held[nameOf(of)] ? undefined : await outbox.document(of.id, nameOf(of));
-      if (kept && !get().held[nameOf(of)]) resume(kept);
-      const theirs = await api.document(of);
-      // What was saved meanwhile is newer.
-      if (theirs.revision > (get().held[nameOf(of)]?.record.revision ?? -1)) takeIn(of, theirs);
-      if (get().held[nameOf(of)]!.pending.length > 0) void sending.ask('documents');
-    },
+    load,
+    look: (of, revision) => syncOf(of).look(revision),
     async put(of, document, label) {
-      const pending = get().held[nameOf(of)]?.pending ?? [];
-      hold(of, { document, pending: [...pending, { document, label }], refused: null });
-      void keep(of);
-      await sending.ask('documents');
-      return get().held[nameOf(of)]!.refused === null;
+      const sync = syncOf(of);
+      const before = get().held[nameOf(of)]!.document;
+      const patches = before === null ? [] : changesBetween(before, document);
+      const made = patches.length > 0 ? sync.step(document, label, patches) : sync.whole(document, label);
+      const refused = new Set(get().held[nameOf(of)]!.refused.map(r => r.key));
+      sync.take(made);
+      await sync.pump();
+      return get().held[nameOf(of)]!.refused.every(r => refused.has(r.key));
     },
-    travel(of, way) {
-      // One step after another: each press counts, however quick.
-      journey = journey.then(() => step(of, way)).catch(error => console.error(error));
-      return journey;
-    },
-    settleRefused(of, again) {
-      const { refused } = get().held[nameOf(of)] ?? {};
-      hold(of, { refused: null });
-      if (refused && again) void get().put(of, refused.document, refused.label);
+    travel: (of, way) => syncOf(of).travel(way),
+    settle: (of, side) => syncOf(of).settle(side),
+    settleRefused(of, key, again) {
+      const sync = syncOf(of);
+      if (!again) return sync.drop(key);
+      const made = sync.again(key);
+      if (made) sync.take(made);
     },
   };
 });
 
 /** A document of a kind as it stands here; null where nothing is settled, undefined before it is read. */
-export const documentOf = <K extends KindName>(
+export function documentOf<K extends KindName>(
   held: HeldDocuments['held'],
   of: Named & { kind: K },
-): Documents[K] | null | undefined => held[nameOf(of)]?.document as Documents[K] | null | undefined;
+): Documents[K] | null | undefined {
+  const own = held[nameOf(of)];
+  return own && (own.saved || own.document) ? (own.document as Documents[K] | null) : undefined;
+}
 
 /** Ids of the shell have moved: what every document of the conversion says of them moves with them. */
 export function followMoved(id: string, moved: Moved, label: string): void {
   for (const { of, document } of Object.values(useDocuments.getState().held)) {
     if (of.id !== id || document === null) continue;
-    const { follow } = documentKinds[of.kind as KindName];
+    const { follow } = documentKinds[of.kind];
     const next = follow(document as never, moved);
     if (next !== document) void useDocuments.getState().put(of, next, label);
   }

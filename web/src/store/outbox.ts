@@ -1,19 +1,20 @@
-import type { Design, Saved } from '@overcoat/core/model';
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { type DBSchema, type IDBPDatabase, type IDBPTransaction, openDB } from 'idb';
 import { applyPatches, type Patch } from 'immer';
+import type { Refused, Saved } from './synced/state.ts';
 
-/** One edit not yet acknowledged, as what it changed. */
-export interface KeptEdit {
-  patches: Patch[];
+/** One change of a document not yet acknowledged, as what it changed. */
+interface KeptEdit {
+  patches: readonly Patch[];
   label: string;
+  seq?: number;
 }
 
-/** What one window had in hand of a conversion: the state the server last acknowledged, and the edits made on it. */
-export interface KeptWork {
+/** What one window had in hand of a document: the state the server last acknowledged, and the changes made on it. */
+export interface KeptWork<D> {
   session: string;
-  base: Design;
+  base: D | null;
   saved: Saved;
-  edits: KeptEdit[];
+  edits: readonly KeptEdit[];
 }
 
 /** An entry of a log that the server has not yet; what it refused waits to be tried again or let go of. */
@@ -23,35 +24,29 @@ interface WaitingEntry {
   refused?: string;
 }
 
-/** An edit that the server refused, kept to be tried again or let go of. */
-export interface RefusedEdit {
-  label: string;
-  /** The server's sentence. */
-  message: string;
-  before: Design;
-  after: Design;
-}
+/** A change that the server refused, kept to be tried again or let go of. */
+type KeptRefusal = Omit<Refused, 'key'>;
 
-/** A document that is not acknowledged as it is: what the server held of it, and the changes made on that. */
-export interface KeptDocument {
+/** What an earlier version of this program kept of a document beside a design. */
+interface EarlierDocument {
   of: { id: string; kind: string; key: string };
   revision: number;
-  base: unknown;
-  /** Each what the document is by then. */
-  steps: { document: unknown; label: string }[];
+  base: object | null;
+  steps: { document: object; label: string }[];
 }
 
 interface Tables extends DBSchema {
-  bases: { key: [string, string]; value: { base: Design; saved: Saved } };
+  /** By the document's name and the window. */
+  bases: { key: [string, string]; value: { base: object | null; saved: Saved } };
   /** How far the edits on a base have arrived: written instead of the base, which is large. */
   marks: { key: [string, string]; value: { seq: number; saved: Saved } };
   edits: { key: [string, string, number]; value: KeptEdit };
-  refused: { key: [string, string]; value: RefusedEdit };
+  refused: { key: [string, string]; value: KeptRefusal };
   entries: { key: [string, string]; value: WaitingEntry };
   photos: { key: string; value: Blob };
-  /** An earlier version of this program kept notes of the workshop apart, bare or with why they were refused. */
+  /** These two an earlier version of this program kept apart; notes bare, or with why they were refused. */
   workshop: { key: string; value: WaitingEntry | WaitingEntry['entry'] };
-  documents: { key: [string, string]; value: KeptDocument };
+  documents: { key: [string, string]; value: EarlierDocument };
 }
 
 const session = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
@@ -77,7 +72,17 @@ function database(): Promise<IDBPDatabase<Tables> | null> {
               const waiting = 'entry' in note ? note : { entry: note };
               await t.objectStore('entries').put(waiting, ['workshop', waiting.entry.id]);
             }
+            for (const { of, revision, base, steps } of await t.objectStore('documents').getAll()) {
+              const name = `${of.id}/${of.kind}/${of.key}`;
+              const saved = { revision, savedAt: null, undo: null, redo: null };
+              await t.objectStore('bases').put({ base, saved }, [name, 'earlier']);
+              for (const [i, { document, label }] of steps.entries()) {
+                const patches = [{ op: 'replace' as const, path: [], value: document }];
+                await t.objectStore('edits').put({ patches, label }, [name, 'earlier', i]);
+              }
+            }
             db.deleteObjectStore('workshop');
+            db.deleteObjectStore('documents');
           },
           // A newer window waits for this one to let go.
           blocking: (_, __, event) => (event.target as IDBDatabase | null)?.close(),
@@ -95,10 +100,24 @@ function inTurn<T>(work: (db: IDBPDatabase<Tables>) => Promise<T>): Promise<T | 
   return run.catch(() => undefined);
 }
 
-const editsOf = (id: string, who = session) =>
-  IDBKeyRange.bound([id, who, 0], [id, who, Number.MAX_SAFE_INTEGER]);
+const editsOf = (name: string, who = session) =>
+  IDBKeyRange.bound([name, who, 0], [name, who, Number.MAX_SAFE_INTEGER]);
 
-const everythingOf = (id: string) => IDBKeyRange.bound([id, ''], [id, '\uffff']);
+const everythingOf = (name: string) => IDBKeyRange.bound([name, ''], [name, '\uffff']);
+
+/** Writes what a window has in hand, in place of what was; nothing where nothing waits. */
+async function put(
+  t: IDBPTransaction<Tables, ('bases' | 'marks' | 'edits')[], 'readwrite'>,
+  name: string,
+  { session: who, base, saved, edits }: KeptWork<object>,
+): Promise<void> {
+  await t.objectStore('edits').delete(editsOf(name, who));
+  await t.objectStore('marks').delete([name, who]);
+  if (edits.length === 0) return t.objectStore('bases').delete([name, who]);
+  await t.objectStore('bases').put({ base, saved }, [name, who]);
+  for (const [i, { patches, label, seq = i }] of edits.entries())
+    await t.objectStore('edits').put({ patches, label }, [name, who, seq]);
+}
 
 /** Edits, documents, entries of logs and photos kept in the browser until the server has them, so that they outlive the page. */
 export const outbox = {
@@ -106,81 +125,87 @@ export const outbox = {
   /** Whether anything can be kept here. */
   works: async (): Promise<boolean> => (await database()) !== null,
 
-  /** Notes the acknowledged state and what still stands on it, in place of whatever was kept. */
-  keep: (id: string, base: Design, saved: Saved, edits: readonly (KeptEdit & { seq: number })[]) =>
+  /** Notes the acknowledged state and what still stands on it, in place of whatever this window had kept. */
+  keep: (name: string, { base, saved, edits }: Omit<KeptWork<object>, 'session'>) =>
     inTurn(async db => {
       const t = db.transaction(['bases', 'marks', 'edits'], 'readwrite');
-      await t.objectStore('edits').delete(editsOf(id));
-      await t.objectStore('marks').delete([id, session]);
-      if (edits.length === 0) await t.objectStore('bases').delete([id, session]);
-      else {
-        await t.objectStore('bases').put({ base, saved }, [id, session]);
-        for (const { seq, ...edit } of edits) await t.objectStore('edits').put(edit, [id, session, seq]);
-      }
+      await put(t, name, { session, base, saved, edits });
       await t.done;
     }),
 
-  /** Adds one edit to what is kept. */
-  add: (id: string, seq: number, edit: KeptEdit) => inTurn(db => db.put('edits', edit, [id, session, seq])),
+  /** Adds one change to what is kept. */
+  add: (name: string, seq: number, { patches, label }: KeptEdit) =>
+    inTurn(db => db.put('edits', { patches, label }, [name, session, seq])),
 
-  /** The edits up to `seq` have arrived, as `saved`. */
-  arrived: (id: string, seq: number, saved: Saved) =>
-    inTurn(db => db.put('marks', { seq, saved }, [id, session])),
+  /** The changes up to `seq` have arrived, as `saved`. */
+  arrived: (name: string, seq: number, saved: Saved) =>
+    inTurn(db => db.put('marks', { seq, saved }, [name, session])),
 
-  /** Everything kept of a conversion, by any window, oldest window first; it is this window's from now on. */
-  take: (id: string): Promise<KeptWork[] | undefined> =>
+  /** Everything kept of a document, by any window, oldest window first; it is this window's from now on. */
+  take: <D extends object>(name: string): Promise<KeptWork<D>[] | undefined> =>
     inTurn(async db => {
       const t = db.transaction(['bases', 'marks', 'edits'], 'readwrite');
       const [bases, marks, edits] = [t.objectStore('bases'), t.objectStore('marks'), t.objectStore('edits')];
-      const works: KeptWork[] = [];
-      for (const [, who] of await bases.getAllKeys(everythingOf(id))) {
-        const kept = await bases.get([id, who]);
-        const mark = await marks.get([id, who]);
-        const own = await edits.getAll(editsOf(id, who));
-        const seqs = (await edits.getAllKeys(editsOf(id, who))).map(key => key[2]);
+      const works: KeptWork<D>[] = [];
+      for (const [, who] of await bases.getAllKeys(everythingOf(name))) {
+        const kept = await bases.get([name, who]);
+        const mark = await marks.get([name, who]);
+        const own = await edits.getAll(editsOf(name, who));
+        const seqs = (await edits.getAllKeys(editsOf(name, who))).map(key => key[2]);
         const from = mark ? seqs.filter(seq => seq <= mark.seq).length : 0;
         if (kept && own.length > from)
           works.push({
             session: who,
-            base: own.slice(0, from).reduce((design, e) => applyPatches(design, e.patches), kept.base),
+            base: own
+              .slice(0, from)
+              .reduce<object | null>(
+                (document, e) => applyPatches(document!, e.patches),
+                kept.base,
+              ) as D | null,
             saved: mark?.saved ?? kept.saved,
             edits: own.slice(from),
           });
-        await bases.delete([id, who]);
-        await marks.delete([id, who]);
-        await edits.delete(editsOf(id, who));
+        await bases.delete([name, who]);
+        await marks.delete([name, who]);
+        await edits.delete(editsOf(name, who));
       }
       await t.done;
       return works;
     }),
 
-  /** Puts back what was taken and not used. */
-  restore: (id: string, works: readonly KeptWork[]) =>
+  /** Puts back what was taken and not used, or what a page that went left behind. */
+  restore: (name: string, works: readonly KeptWork<object>[]) =>
     inTurn(async db => {
-      const t = db.transaction(['bases', 'edits'], 'readwrite');
-      for (const { session: who, base, saved, edits } of works) {
-        await t.objectStore('bases').put({ base, saved }, [id, who]);
-        for (const [i, edit] of edits.entries()) await t.objectStore('edits').put(edit, [id, who, i]);
-      }
+      const t = db.transaction(['bases', 'marks', 'edits'], 'readwrite');
+      for (const work of works) await put(t, name, work);
       await t.done;
     }),
 
-  /** Drops what is kept of a conversion that is gone. */
+  /** Names of the documents of which something is kept. */
+  names: async (): Promise<string[]> => [
+    ...new Set(((await inTurn(db => db.getAllKeys('bases'))) ?? []).map(([name]) => name)),
+  ],
+
+  /** Drops what is kept of a conversion that is gone: its design, and what is kept beside it. */
   async drop(id: string): Promise<void> {
-    await outbox.take(id);
-    await inTurn(db => db.delete('refused', everythingOf(id)));
+    for (const name of await outbox.names())
+      if (name === id || name.startsWith(`${id}/`)) await outbox.take(name);
+    await inTurn(async db => {
+      for (const key of await db.getAllKeys('refused'))
+        if (key[0] === id || key[0].startsWith(`${id}/`)) await db.delete('refused', key);
+    });
   },
 
-  keepRefused: (id: string, key: string, edit: RefusedEdit) =>
-    inTurn(db => db.put('refused', edit, [id, key])),
-  refused: async (id: string): Promise<{ key: string; edit: RefusedEdit }[]> =>
+  keepRefused: (name: string, key: string, refused: KeptRefusal) =>
+    inTurn(db => db.put('refused', refused, [name, key])),
+  refused: async (name: string): Promise<Refused[]> =>
     (await inTurn(async db => {
-      const found: { key: string; edit: RefusedEdit }[] = [];
-      for (const [, key] of await db.getAllKeys('refused', everythingOf(id)))
-        found.push({ key, edit: (await db.get('refused', [id, key]))! });
+      const found: Refused[] = [];
+      for (const [, key] of await db.getAllKeys('refused', everythingOf(name)))
+        found.push({ key, ...(await db.get('refused', [name, key]))! });
       return found;
     })) ?? [],
-  dropRefused: (id: string, key: string) => inTurn(db => db.delete('refused', [id, key])),
+  dropRefused: (name: string, key: string) => inTurn(db => db.delete('refused', [name, key])),
 
   keepEntries: (log: string, entries: readonly WaitingEntry[]) =>
     inTurn(async db => {
@@ -208,13 +233,6 @@ export const outbox = {
       for (const entry of entries) await t.store.delete([log, entry]);
       await t.done;
     }),
-
-  keepDocument: (name: string, kept: KeptDocument) =>
-    inTurn(db => db.put('documents', kept, [kept.of.id, name])),
-  document: (id: string, name: string) => inTurn(db => db.get('documents', [id, name])),
-  /** Documents still to be sent, of every conversion. */
-  documents: async (): Promise<KeptDocument[]> => (await inTurn(db => db.getAll('documents'))) ?? [],
-  dropDocument: (id: string, name: string) => inTurn(db => db.delete('documents', [id, name])),
 
   keepPhoto: (hash: string, blob: Blob) => inTurn(db => db.put('photos', blob, hash)),
   photo: (hash: string) => inTurn(db => db.get('photos', hash)),
