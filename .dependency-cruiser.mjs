@@ -60,7 +60,7 @@ export const forbidden = [
     name: 'core-stands-alone',
     severity: 'error',
     from: { path: '^core/' },
-    to: { path: '^(server|web|ask)/|^@overcoat/(server|web|ask)' },
+    to: { path: '^(server|web|ask|jobs)/|^@overcoat/(server|web|ask|jobs)' },
   },
   {
     name: 'core-has-no-platform',
@@ -68,13 +68,19 @@ export const forbidden = [
     from: { path: '^core/', pathNot: '\\.test\\.ts$' },
     to: { dependencyTypes: ['core'] },
   },
+  {
+    name: 'jobs-by-core-alone',
+    severity: 'error',
+    from: { path: '^jobs/' },
+    to: { path: '^(server|web|ask)/' },
+  },
   { name: 'server-not-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|ask)/' } },
   { name: 'web-not-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|ask)/' } },
   { name: 'ask-by-core-alone', severity: 'error', from: { path: '^ask/' }, to: { path: '^(server|web)/' } },
   {
     name: 'web-without-schemas',
     severity: 'error',
-    from: { path: '^web/' },
+    from: { path: '^(web|jobs)/' },
     to: { path: '^core/src/model/(schema\\w*|contract)\\.ts$' },
   },
   ...ROOMS.map(room => ({

@@ -15,7 +15,10 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { name: 'around', include: ['server/src/**/*.test.ts', 'web/src/**/*.test.ts'] },
+        test: {
+          name: 'around',
+          include: ['jobs/src/**/*.test.ts', 'server/src/**/*.test.ts', 'web/src/**/*.test.ts'],
+        },
       },
     ],
   },

@@ -12,7 +12,7 @@ export function start(folder: string): Promise<{ url: string; child: ChildProces
   const from = performance.now();
   const child = spawn(
     process.execPath,
-    ['server/dist/main.js', '--web', 'web/dist', '--demo', '--port', '0', '--data', folder],
+    ['server/dist/main.js', '--web', 'web/dist', '--demo', '--port', '0', '--data', folder, '--no-ahead'],
     { stdio: ['ignore', 'pipe', 'inherit'] },
   );
   return new Promise(resolve =>

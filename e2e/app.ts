@@ -27,6 +27,8 @@ export function startApp(folder: string, { port = '0', demo = false } = {}): Pro
       folder,
       '--port',
       port,
+      // What a window shows while it computes is looked at too.
+      '--no-ahead',
     ],
     { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] },
   );

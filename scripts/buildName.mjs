@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { root } from './lib.mjs';
+
+const root = path.resolve(import.meta.dirname, '..');
 
 /** What an answer of a long job rests on besides what it was asked: the core, the jobs themselves, the packages. */
-const PLACES = ['core/src', 'web/src/jobs', 'package-lock.json'];
+const PLACES = ['core/src', 'jobs/src', 'package-lock.json'];
 
 /** The name of the computation: it changes when any of its sources does, and with nothing else. */
 export function buildName() {

@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { buildName } from './buildName.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 const cache = path.join(root, '.cache');
@@ -55,6 +56,7 @@ async function installNow() {
 export function build() {
   const stamp = sourcesStamp([
     'core/src',
+    'jobs/src',
     'server/src',
     'web/src',
     'web/index.html',
@@ -62,10 +64,14 @@ export function build() {
     'package-lock.json',
     'scripts/lib.mjs',
     'scripts/validators.ts',
+    'scripts/buildName.mjs',
   ]);
-  const built = ['server/dist/main.js', 'server/dist/validators.js', 'web/dist/index.html'].every(file =>
-    existsSync(path.join(root, file)),
-  );
+  const built = [
+    'server/dist/main.js',
+    'server/dist/ahead.js',
+    'server/dist/validators.js',
+    'web/dist/index.html',
+  ].every(file => existsSync(path.join(root, file)));
   return once('built', built ? stamp : `${stamp} `, buildNow).then(() =>
     writeFileSync(path.join(cache, 'built'), stamp),
   );
@@ -78,11 +84,14 @@ async function buildNow() {
   const { external, banner } = JSON.parse(readFileSync(path.join(root, 'scripts/serverBundle.json'), 'utf8'));
   const server = [
     'server/src/main.ts',
+    'ahead=server/src/ahead/worker.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',
     '--target=node20',
-    '--outfile=server/dist/main.js',
+    '--outdir=server/dist',
+    '--entry-names=[name]',
+    `--define:import.meta.env=${JSON.stringify({ VITE_BUILD: buildName() })}`,
     '--log-level=warning',
     '--minify',
     '--keep-names',

@@ -11,7 +11,7 @@ const copy = 'web/dist/structure';
 rmSync(copy, { recursive: true, force: true });
 copyCompiled('web/src', copy);
 try {
-  const { output } = await cruise(['core/src', 'server/src', 'ask/src', copy], {
+  const { output } = await cruise(['core/src', 'jobs/src', 'server/src', 'ask/src', copy], {
     ...options,
     ruleSet: { forbidden },
     validate: true,

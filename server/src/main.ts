@@ -3,6 +3,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { demoConversions } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
+import { computeAhead } from './ahead/ahead.ts';
 import { createApp } from './app.ts';
 import { warmUpChanges } from './contract/designCheck.ts';
 import { takeWritten, warmUp } from './contract/validate.ts';
@@ -28,7 +29,10 @@ const { values } = parseArgs({
     data: { type: 'string', default: 'data' },
     web: { type: 'string' },
     demo: { type: 'boolean', default: false },
+    // Verdicts are computed ahead of the first window.
+    ahead: { type: 'boolean', default: true },
   },
+  allowNegative: true,
 });
 
 const db = await openDatabase(path.resolve(values.data)).catch((error: unknown) => {
@@ -45,6 +49,7 @@ const tidy = () => {
   tidied = keepHouse(rooms).catch(error => console.error(error));
 };
 setInterval(tidy, DAY).unref();
+const ending = new AbortController();
 const app = createApp(rooms, values.web ? path.resolve(values.web) : null);
 const server = app.listen(Number(values.port), '127.0.0.1', error => {
   if (error) {
@@ -55,12 +60,19 @@ const server = app.listen(Number(values.port), '127.0.0.1', error => {
   const port = typeof address === 'object' && address ? address.port : values.port;
   console.log(`Overcoat is at http://127.0.0.1:${port}`);
   // Whoever waits for the address asks at once.
-  setTimeout(() => void ready(), SOON);
+  setTimeout(
+    () =>
+      void ready()
+        .then(() => (values.ahead ? computeAhead(rooms, ending.signal) : undefined))
+        .catch(error => console.error(error)),
+    SOON,
+  );
   setImmediate(tidy);
 });
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => {
+    ending.abort();
     server.close();
     server.closeAllConnections();
     void tidied.then(() => db.close()).then(() => process.exit(0));

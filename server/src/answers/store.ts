@@ -24,6 +24,7 @@ export class AnswerStore {
   /** Bytes by key, the one used longest ago first. */
   private readonly known = new Map<string, number>();
   private bytes = 0;
+  private readonly computing = new Map<string, Promise<string | null>>();
 
   constructor(
     db: Pick<Database, 'folder'>,
@@ -41,8 +42,24 @@ export class AnswerStore {
     for (const { name, stat } of there) this.note(name, stat.size);
   }
 
+  has(key: string): boolean {
+    return this.known.has(key);
+  }
+
+  /** An answer is being computed here: whoever asks for it meanwhile waits for it, instead of computing it again. */
+  async coming(key: string, answer: Promise<string | null>): Promise<string | null> {
+    this.computing.set(key, answer);
+    try {
+      return await answer;
+    } finally {
+      this.computing.delete(key);
+    }
+  }
+
   /** An answer as it was put; null where nobody has computed it. */
   async read(key: string): Promise<Buffer | null> {
+    const coming = this.computing.get(key);
+    if (coming) return coming.then(text => (text === null ? null : Buffer.from(text)));
     const size = this.known.get(key);
     if (size === undefined) return null;
     const found = await readFile(path.join(this.folder, key)).catch(() => null);

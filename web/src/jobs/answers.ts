@@ -1,5 +1,5 @@
+import { packed, unpacked } from '@overcoat/jobs/packed';
 import { api } from '../api/client.ts';
-import { packed, unpacked } from './packed.ts';
 
 /** An answer larger than this the server would not keep, characters. */
 const MOST = 4_000_000;

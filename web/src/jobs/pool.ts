@@ -1,4 +1,4 @@
-import type { Report } from './shelf.ts';
+import type { Report } from '@overcoat/jobs/shelf';
 
 /** What a worker says: how far it is, or what came of it. */
 type Said<A> =

@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
+import type { Job } from '@overcoat/jobs/jobs';
 import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Job } from './jobs.ts';
 import { cancelJob, recall, startJob, useResults } from './results.ts';
 
 /** A worker that answers when the test says so. */

@@ -1,7 +1,7 @@
+import type { Answer, Job, JobKind } from '@overcoat/jobs/jobs';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { create } from 'zustand';
 import { answerKept, keepAnswer } from './answers.ts';
-import type { Answer, Job, JobKind } from './jobs.ts';
 import { Pool } from './pool.ts';
 
 /** A computed answer with the name of what it was computed from and the revision it belongs to. */

@@ -1,6 +1,7 @@
 import { type PayBy, USUAL_PAY } from '@overcoat/core/order/buying';
 import type { ChosenHold } from '@overcoat/core/order/holding';
 import { choicesOf } from '@overcoat/core/order/pieces';
+import type { Cutting } from '@overcoat/jobs/cut';
 import { useEffect, useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';
 import { useLibrary } from '../api/queries.ts';
@@ -8,7 +9,6 @@ import { useWorkshopRead } from '../api/workshop.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { notePaid, payBy, usePays } from '../store/pays.ts';
 import { useWorkshop } from '../store/workshop.ts';
-import type { Cutting } from './cut.ts';
 import { useJob } from './useJob.ts';
 
 /** How long sheets are searched by themselves, and how much longer when asked to go on, s. */

@@ -1,5 +1,6 @@
 import type { CutList, Design } from '@overcoat/core/model';
 import { choicesOf } from '@overcoat/core/order/pieces';
+import type { VanAsked } from '@overcoat/jobs/cut';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
@@ -8,7 +9,6 @@ import { useCutList } from '../api/cutList.ts';
 import { useDesign } from '../store/design.ts';
 import { builtOf, useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useWorkshop } from '../store/workshop.ts';
-import type { VanAsked } from './cut.ts';
 import { useJob } from './useJob.ts';
 
 /** Sheets for several vans are searched so long, s. */

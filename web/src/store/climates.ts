@@ -1,10 +1,11 @@
 import type { Library } from '@overcoat/core/materials';
-import type { Brief, Design, Material, Placement, Shell } from '@overcoat/core/model';
-import { lifeOf, livedBy, type VanClimate } from '@overcoat/core/van/wetting';
+import type { Brief, Design, Placement, Shell } from '@overcoat/core/model';
+import { lifeOf, type VanClimate } from '@overcoat/core/van/wetting';
+import { climateAsked } from '@overcoat/jobs/asked';
+import { contentKey } from '@overcoat/jobs/contentKey';
+import type { Job } from '@overcoat/jobs/jobs';
 import { create } from 'zustand';
 import { ownOf } from '../api/own.ts';
-import { contentKey } from '../jobs/contentKey.ts';
-import type { Job } from '../jobs/jobs.ts';
 import { runOnce } from '../jobs/results.ts';
 import { within } from './openDesign.ts';
 
@@ -21,7 +22,7 @@ const known = new Map<string, { climate: VanClimate; life: string }>();
 const MOST = 60;
 const failed = new Set<string>();
 /** Asked for and not begun: after a pause the latest few are, the others have been overtaken. */
-const wanted = new Map<string, { van: Van; placement: Placement; library: Library }>();
+const wanted = new Map<string, { van: Van; job: Job<'climate'> }>();
 const running = new Set<string>();
 const PAUSE = 150;
 const AT_ONCE = 6;
@@ -34,7 +35,7 @@ let timer: ReturnType<typeof setTimeout> | null = null;
 export function climateOf(van: Van, placement: Placement, library: Library): VanClimate | null {
   const own = ownOf(library);
   if (!own || placement.buildUps.length === 0 || typeof Worker === 'undefined') return null;
-  const key = keyOf(van, placement, own.materials);
+  const { key, job } = climateAsked(van, placement, own);
   const found = known.get(key);
   if (found) {
     known.delete(key);
@@ -43,23 +44,10 @@ export function climateOf(van: Van, placement: Placement, library: Library): Van
   }
   if (running.has(key) || failed.has(key)) return null;
   wanted.delete(key);
-  wanted.set(key, { van, placement, library });
+  wanted.set(key, { van, job });
   if (timer === null) timer = setTimeout(begin, PAUSE);
   return null;
 }
-
-/** Named by what moves the air: not by names, prices, limits or what is put up at night. */
-const keyOf = ({ shell, brief }: Van, { buildUps, zones, bays, ribs }: Placement, materials: Material[]) =>
-  contentKey(
-    'climate',
-    shell,
-    livedBy(brief),
-    buildUps.map(({ name: _, ...b }) => b),
-    zones,
-    bays,
-    ribs ?? {},
-    materials,
-  );
 
 const lives = new WeakMap<Shell, WeakMap<Brief, string>>();
 
@@ -84,19 +72,7 @@ function begin(): void {
   for (const [key, of] of latest) void work(key, of);
 }
 
-async function work(
-  key: string,
-  { van, placement, library }: { van: Van; placement: Placement; library: Library },
-) {
-  const { materials, prices } = ownOf(library)!;
-  const { shell, brief } = van;
-  const job: Job<'climate'> = {
-    kind: 'climate',
-    design: { shell, brief },
-    materials,
-    prices,
-    ask: { placement },
-  };
+async function work(key: string, { van, job }: { van: Van; job: Job<'climate'> }) {
   running.add(key);
   try {
     known.set(key, { climate: await runOnce(job, key, new AbortController().signal), life: lifeKey(van) });

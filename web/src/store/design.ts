@@ -129,10 +129,11 @@ export const useDesign = create<OpenDesign>()((set, get) => {
         await outbox.restore(record.id, kept);
         throw error;
       });
+      const refused = await outbox.refused(record.id);
       // Closed or another opened meanwhile: what was taken waits for the next time.
       if (sync !== mine) return void outbox.restore(record.id, works);
-      set({ ...empty(), id: record.id });
-      await mine.open(stored(record), works);
+      set({ ...empty(), id: record.id, refused });
+      mine.open(stored(record), works);
     },
     close() {
       sync?.stop();

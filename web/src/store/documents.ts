@@ -112,6 +112,13 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     });
     change({});
     syncs.set(name, sync);
+    // What was refused to an earlier page stands to be tried again.
+    void outbox.refused(name).then(earlier => {
+      const { refused } = get().held[name] ?? { refused: [] };
+      const known = new Set(refused.map(r => r.key));
+      if (earlier.some(r => !known.has(r.key)))
+        change({ refused: [...earlier.filter(r => !known.has(r.key)), ...refused] });
+    });
     return sync;
   };
 
@@ -131,9 +138,7 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
   const resume = async (of: Named) => {
     const works = await outbox.take<object>(nameOf(of));
     if (!works?.length) return;
-    const sync = syncOf(of);
-    await sync.recall();
-    sync.resume(broughtUp(of.kind, works));
+    syncOf(of).resume(broughtUp(of.kind, works));
   };
   sending.register('documents', async () => {
     // Of whatever conversion.
@@ -152,7 +157,7 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     const theirs = stored(await api.document(of));
     // Another look may have come back first.
     if (known() || get().held[nameOf(of)]?.pending.length) return get().look(of, theirs.saved.revision);
-    await syncOf(of).open(theirs, []);
+    syncOf(of).open(theirs, []);
   };
   return {
     held: {},

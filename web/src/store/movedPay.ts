@@ -1,9 +1,9 @@
 import type { Library } from '@overcoat/core/materials';
 import type { Placement } from '@overcoat/core/model';
+import { contentKey } from '@overcoat/jobs/contentKey';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import { ownOf } from '../api/own.ts';
-import { contentKey } from '../jobs/contentKey.ts';
 import { payBy } from './pays.ts';
 
 /** What was last to pay of a variant, and for what. */

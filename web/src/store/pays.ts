@@ -1,10 +1,10 @@
 import type { Library } from '@overcoat/core/materials';
 import type { CutList, Design, Placement, WorkshopEntry } from '@overcoat/core/model';
-import { isFirstTime, type Paid, type PayBy, payByList, suppliesFor } from '@overcoat/core/order/buying';
+import type { Paid, PayBy } from '@overcoat/core/order/buying';
+import { payAsked, payByOf } from '@overcoat/jobs/asked';
+import type { Job } from '@overcoat/jobs/jobs';
 import { create } from 'zustand';
 import { ownOf } from '../api/own.ts';
-import { contentKey } from '../jobs/contentKey.ts';
-import type { Job } from '../jobs/jobs.ts';
 import { runOnce } from '../jobs/results.ts';
 import { useDesign } from './design.ts';
 import { useWorkshop } from './workshop.ts';
@@ -16,8 +16,6 @@ export const usePays = create<{ version: number; lists: Record<string, Partial<C
   version: 0,
   lists: {},
 }));
-
-const NOTHING_READY: PayBy['ready'] = { rust: [], holes: [], fixings: [] };
 
 /** What was counted, by all it rests on, the one used longest ago first; and what could not be. */
 const known = new Map<string, Paid>();
@@ -31,7 +29,7 @@ let timer: ReturnType<typeof setTimeout> | null = null;
 
 interface Settings {
   list: Partial<CutList>;
-  ready: PayBy['ready'];
+  ready: PayBy['ready'] | undefined;
   rests: PayBy['offcuts'];
   supplies: ReadonlyMap<string, number>;
   prices: PayBy['prices'];
@@ -41,7 +39,7 @@ interface Settings {
 const settled = new Map<string, { of: Settings; by: PayBy }>();
 
 /** What is to pay rests on besides the placement: the variant's cut list, what is at hand, prices, whether it is the first time. */
-export function payBy({ ready = NOTHING_READY }: Van, variant: string): PayBy | null {
+export function payBy({ ready }: Van, variant: string): PayBy | null {
   const list = usePays.getState().lists[variant];
   const { rests, supplies, booked, prices, entries, ready: read } = useWorkshop.getState();
   if (!list || !read) return null;
@@ -49,45 +47,17 @@ export function payBy({ ready = NOTHING_READY }: Van, variant: string): PayBy | 
   const before = settled.get(variant);
   if (before && (Object.keys(of) as (keyof Settings)[]).every(k => before.of[k] === of[k])) return before.by;
   const conversion = useDesign.getState().id ?? '';
-  const by: PayBy = {
-    ...payByList(list),
-    ready,
-    offcuts: rests,
-    supplies: suppliesFor({ supplies, booked }, new Set([conversion])),
-    prices,
-    firstTime: isFirstTime(entries),
-  };
+  const by = payByOf(conversion, list, ready, { rests, supplies, booked, prices }, entries);
   settled.set(variant, { of, by });
   return by;
-}
-
-/** Named by what money moves with: not by names, nor by how the van is lived in. */
-function keyOf({ shell }: Van, p: Placement, library: Library, by: PayBy): string | null {
-  const own = ownOf(library);
-  if (!own) return null;
-  const buildUps = p.buildUps.map(({ name: _, ...b }) => b);
-  return contentKey(
-    'pay',
-    shell,
-    buildUps,
-    p.zones,
-    p.bays,
-    p.sheets,
-    p.ribs ?? {},
-    p.screens ?? {},
-    p.curtain ?? '',
-    own.materials,
-    own.prices,
-    ...Object.values(by),
-  );
 }
 
 /** What is to pay for a placement of a variant, if that is counted; otherwise null, and it is counted off the page's thread. */
 export function payOf(van: Van, placement: Placement, library: Library, variant: string): Paid | null {
   const by = payBy(van, variant);
-  if (!by || typeof Worker === 'undefined') return null;
-  const key = keyOf(van, placement, library, by);
-  if (key === null) return null;
+  const own = ownOf(library);
+  if (!by || !own || typeof Worker === 'undefined') return null;
+  const { key, job } = payAsked(van, placement, own, by);
   const found = known.get(key);
   if (found) {
     known.delete(key);
@@ -95,10 +65,8 @@ export function payOf(van: Van, placement: Placement, library: Library, variant:
     return found;
   }
   if (running.has(key) || failed.has(key)) return null;
-  const { materials, prices } = ownOf(library)!;
-  const { shell, brief } = van;
   wanted.delete(key);
-  wanted.set(key, { kind: 'pay', design: { shell, brief }, materials, prices, ask: { placement, by } });
+  wanted.set(key, job);
   if (timer === null) timer = setTimeout(begin, PAUSE);
   return null;
 }
@@ -112,8 +80,9 @@ export function notePaid(
   paid: Paid,
 ): void {
   const by = payBy(van, variant);
-  const key = by && keyOf(van, placement, library, by);
-  if (!key) return;
+  const own = ownOf(library);
+  if (!by || !own) return;
+  const { key } = payAsked(van, placement, own, by);
   const before = known.get(key);
   if (before && before.total <= paid.total + 1e-6) return;
   known.set(key, paid);

@@ -225,16 +225,9 @@ export function syncing<D extends object>(way: Way<D>) {
     step,
     whole,
     /** Holds what the server has, with what this browser still had in hand on top: one window's changes as they were, others' merged in. */
-    async open(theirs: Stored<D>, works: readonly KeptWork<D>[]): Promise<void> {
-      await sync.recall();
-      if (stopped) return;
+    open(theirs: Stored<D>, works: readonly KeptWork<D>[]): void {
       accept(theirs);
       sync.resume(works);
-    },
-    /** What was refused to an earlier page. */
-    async recall(): Promise<void> {
-      const refused = await outbox.refused(name);
-      if (!stopped) set({ refused });
     },
     /** Goes on from what a page had in hand. */
     resume([first, ...others]: readonly KeptWork<D>[]): void {

@@ -1,7 +1,7 @@
 import type { Candidate, Flip, Proposal } from '@overcoat/core/studies/choose';
+import type { Ask } from '@overcoat/jobs/jobs';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import type { Ask } from '../../jobs/jobs.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';

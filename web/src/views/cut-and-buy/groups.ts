@@ -1,7 +1,7 @@
 import type { Material, Pin } from '@overcoat/core/model';
 import type { OnSheet } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import type { Cutting } from '../../jobs/cut.ts';
+import type { Cutting } from '@overcoat/jobs/cut';
 
 export type CutGroupAnswer = Cutting['groups'][number];
 

@@ -1,8 +1,8 @@
 import { airIsShort, anyRan, FUELS, type VanNight } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { WINDS } from '@overcoat/core/van/climate';
+import type { Nights } from '@overcoat/jobs/damp';
 import { useCallback, useState } from 'react';
-import type { Nights } from '../../jobs/damp.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';

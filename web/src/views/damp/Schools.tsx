@@ -12,9 +12,9 @@ import {
 } from '@overcoat/core/studies/damp';
 import { printMass, printNumber } from '@overcoat/core/units';
 import { buildsUp, dampMark, dampWord } from '@overcoat/core/van/wetting';
+import type { FiguredRow } from '@overcoat/jobs/choose';
 import { useCallback, useMemo, useState } from 'react';
 import { days, grams } from '../../format.ts';
-import type { FiguredRow } from '../../jobs/choose.ts';
 import { useSchoolFigures } from '../../jobs/useFigured.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { BAND_NOTE, BAND_WORDS } from '../../sentences.ts';

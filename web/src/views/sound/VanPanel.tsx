@@ -7,12 +7,12 @@ import {
   sheetPlan,
 } from '@overcoat/core/studies/deaden';
 import { parseMass, printMass } from '@overcoat/core/units';
+import type { DeadenAnswer } from '@overcoat/jobs/sound';
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { printLevel } from '../../format.ts';
-import type { DeadenAnswer } from '../../jobs/sound.ts';
 import { useJob } from '../../jobs/useJob.ts';
 import { useDesign } from '../../store/design.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
