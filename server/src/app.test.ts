@@ -132,6 +132,25 @@ describe('revisions', () => {
     expect((await store().read(made.id)).revision).toBe(2);
   });
 
+  it('refuse a size that no van has, and let a van that has one already be changed elsewhere', async () => {
+    const slip = newDesign('Slip', 'compact');
+    slip.shell.zones[1]!.rail = { basis: 'measured', value: 5, entered: '5000' };
+    const made = await store().create(slip, 'from before there were limits');
+    const changes = (path: (string | number)[], value: unknown) => [{ op: 'replace' as const, path, value }];
+    await store().change(made.id, 1, changes(['note'], 'x'), 'note');
+    await save(made.id, 2, { ...slip, note: 'y' }, 'note');
+    const rib = changes(['shell', 'zones', 1, 'ribs', 0, 'width', 'value'], 5.8);
+    const refused = store().change(made.id, 3, rib, 'rib');
+    await expect(refused).rejects.toMatchObject({
+      status: 422,
+      extra: { errors: [{ path: '/shell/zones/1/ribs/0/width' }] },
+    });
+    await store().change(made.id, 3, changes(['shell', 'zones', 1, 'rail', 'value'], 0.04), 'put right');
+    await expect(
+      store().change(made.id, 4, changes(['shell', 'zones', 1, 'rail', 'value'], 5), 'wrong again'),
+    ).rejects.toMatchObject({ status: 422 });
+  });
+
   it('leave nothing half done when a change fails', async () => {
     const made = await store().create(newDesign('Whole', 'compact'), 'new');
     await expect(

@@ -50,6 +50,7 @@ const tidy = () => {
 };
 setInterval(tidy, DAY).unref();
 const ending = new AbortController();
+let ahead: Promise<void> = Promise.resolve();
 const app = createApp(rooms, values.web ? path.resolve(values.web) : null);
 const server = app.listen(Number(values.port), '127.0.0.1', error => {
   if (error) {
@@ -60,13 +61,11 @@ const server = app.listen(Number(values.port), '127.0.0.1', error => {
   const port = typeof address === 'object' && address ? address.port : values.port;
   console.log(`Overcoat is at http://127.0.0.1:${port}`);
   // Whoever waits for the address asks at once.
-  setTimeout(
-    () =>
-      void ready()
-        .then(() => (values.ahead ? computeAhead(rooms, ending.signal) : undefined))
-        .catch(error => console.error(error)),
-    SOON,
-  );
+  setTimeout(() => {
+    ahead = ready()
+      .then(() => (values.ahead ? computeAhead(rooms, ending.signal) : undefined))
+      .catch(error => console.error(error));
+  }, SOON);
   setImmediate(tidy);
 });
 
@@ -75,5 +74,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
     ending.abort();
     server.close();
     server.closeAllConnections();
-    void tidied.then(() => db.close()).then(() => process.exit(0));
+    void Promise.all([tidied, ahead])
+      .then(() => db.close())
+      .then(() => process.exit(0));
   });

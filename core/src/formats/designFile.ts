@@ -1,5 +1,4 @@
 import {
-  checkDesign,
   checkMaterial,
   type Design,
   type DesignFile,
@@ -14,6 +13,7 @@ import {
   upgrade,
   type WorkshopEntry,
 } from '../model/index.ts';
+import { checkVan } from '../survey/shell/index.ts';
 
 const SCHEMA_URL = `https://overcoat.invalid/schema/design-${FORMAT}.json`;
 
@@ -61,7 +61,7 @@ export function readDesignFile(
   const file = upgraded.document as DesignFile;
   const all = new Set([...known, ...file.materials.map(m => m.id)]);
   const mistakes = [
-    ...checkDesign(file.design, all),
+    ...checkVan(file.design, all),
     ...file.materials.flatMap((m, i) =>
       checkMaterial(m, all).map(({ path, message }) => ({ path: `/materials/${i}${path}`, message })),
     ),

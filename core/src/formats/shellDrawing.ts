@@ -121,7 +121,8 @@ const box = (x: number, y: number, w: number, h: number): Vertex[] => [
 
 function drawnBay(zone: PlacedZone, placed: PlacedBay): DrawnPiece {
   const read = outlineOf(placed.bay);
-  const outline = read.ok ? read.outline : [];
+  // One that cannot be is drawn as its box.
+  const outline = read.ok ? read.outline : box(0, 0, placed.bay.width.value, placed.bay.height.value);
   // Turned or mirrored onto the sheet: a turn of the sense of travel turns the sense of its arcs.
   const origin = onSheet(zone, 0, 0);
   const a = onSheet(zone, 1, 0);

@@ -1,26 +1,46 @@
-import { checkDesign, type Design, type DocumentKind, documentKinds } from '@overcoat/core/model';
-import { measuredBays } from '@overcoat/core/survey/shell';
+import {
+  checkDesign,
+  type Design,
+  type DocumentKind,
+  documentKinds,
+  type Mistake,
+} from '@overcoat/core/model';
+import { measuredBays, surveyMistakes } from '@overcoat/core/survey/shell';
 import { checkChanged } from '../contract/designCheck.ts';
 import { invalid } from '../contract/problem.ts';
 import type { KeptKind, Still } from '../documents/kinds.ts';
 import type { LibraryStore } from '../library/store.ts';
 
-/** Refuses what the schema cannot see; answers a check that it still is so, should the library have changed since. */
-export async function sound(design: Design, library: LibraryStore): Promise<Still> {
+/**
+ * Refuses what the schema cannot see, and what no van has, unless it stood before: whoever opens such a van can still change the rest.
+ * Answers a check that it still is so, should the library have changed since.
+ */
+export async function sound(
+  design: Design,
+  library: LibraryStore,
+  before: Design | null = null,
+): Promise<Still> {
   const seen = await library.read();
-  const mistakes = checkDesign(design, seen.library);
-  if (mistakes.length > 0) throw invalid(mistakes[0]!.message, mistakes);
+  refuse(checkDesign(design, seen.library));
+  const odd = surveyMistakes(design.shell);
+  const stood = new Set(odd.length > 0 && before ? surveyMistakes(before.shell).map(m => m.message) : []);
+  refuse(odd.filter(m => !stood.has(m.message)));
   return async () => {
-    if ((await library.read()) !== seen) await sound(design, library);
+    const now = await library.read();
+    if (now !== seen) refuse(checkDesign(design, now.library));
   };
+}
+
+function refuse(mistakes: readonly Mistake[]): void {
+  if (mistakes.length > 0) throw invalid(mistakes[0]!.message, [...mistakes]);
 }
 
 /** The design as the server keeps it: it is checked against the library too, and its conversion shows of it what lists have. */
 export const keptDesign = (library: LibraryStore): KeptKind => ({
   ...(documentKinds.design as DocumentKind<never>),
-  check(document) {
+  check(document, before) {
     checkChanged(document as Design);
-    return sound(document as Design, library);
+    return sound(document as Design, library, before as Design | null);
   },
   shown: summaryOf,
   // The first servers kept the design alone, later ones its label with it.

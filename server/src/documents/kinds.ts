@@ -8,10 +8,11 @@ export type Still = () => Promise<void>;
 /** A kind of document as the server keeps it: whatever is in it is checked by then. */
 export interface KeptKind extends DocumentKind<never> {
   /**
-   * Refuses what is not accepted, at its place. A document that was made from an accepted one shares with it what it did not change.
+   * Refuses what is not accepted, at its place. A document that was made from an accepted one shares with it what it did not change;
+   * `before` is that one.
    * Answers what has to hold still when its turn to be written has come.
    */
-  check(document: unknown): Promise<Still | undefined>;
+  check(document: unknown, before: object | null): Promise<Still | undefined>;
   /** What lists show of a document, where a conversion goes by its name. */
   shown?(document: never): { name: string; summary: string };
   /** The document in what an earlier layout wrapped it in. */

@@ -139,7 +139,7 @@ export class DocumentStore {
         throw invalid(`The ${this.kindOf(of).called} of variant “${key}” stands twice.`);
       seen.add(`${kind}/${key}`);
       const today = this.today(of, document);
-      await this.kindOf(of).check(today);
+      await this.kindOf(of).check(today, null);
       await this.begin(writer, of, today, label);
     }
   }
@@ -180,7 +180,7 @@ export class DocumentStore {
     const kind = this.kindOf(of);
     const before = await this.latestAt(of, revision);
     const { document, changes } = make(before.document);
-    const still = await kind.check(document);
+    const still = await kind.check(document, before.document);
     const { changes: depth, ...held } = await heldOn(kind, before, document, changes);
     const record = await this.db.writeOne(
       async writer => {

@@ -1,11 +1,5 @@
 import type { Library } from '@overcoat/core/materials';
-import type { Material, Price } from '@overcoat/core/model';
-
-/** What of a library is the person's own. */
-export interface Own {
-  materials: Material[];
-  prices: Price[];
-}
+import type { Own } from '@overcoat/jobs/asked';
 
 const owns = new WeakMap<Library, Own>();
 

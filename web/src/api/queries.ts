@@ -1,8 +1,9 @@
 import { type Library, makeLibrary } from '@overcoat/core/materials';
 import type { Material, Price } from '@overcoat/core/model';
+import type { Own } from '@overcoat/jobs/asked';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './client.ts';
-import { noteOwn, type Own } from './own.ts';
+import { noteOwn } from './own.ts';
 
 const conversions = ['conversions'] as const;
 export const keys = { conversions, bin: [...conversions, 'bin'] as const, library: ['library'] as const };

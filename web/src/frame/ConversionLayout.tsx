@@ -6,7 +6,6 @@ import { useCutListsRead } from '../api/cutLists.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { useDocuments } from '../store/documents.ts';
-import { isCounted, useEvaluation } from '../store/evaluation.ts';
 import { useLog } from '../store/log.ts';
 import { usePreferences } from '../store/preferences.ts';
 import { useWorkshop } from '../store/workshop.ts';
@@ -15,6 +14,7 @@ import { ConflictDialog } from './ConflictDialog.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
 import { HazardWarnings } from './HazardWarnings.tsx';
 import { Ledger } from './Ledger.tsx';
+import { OnPaper } from './OnPaper.tsx';
 import { Notice } from './SaveNote.tsx';
 import { TopBar } from './TopBar.tsx';
 import { useFeed } from './useFeed.ts';
@@ -109,7 +109,7 @@ export function Component() {
       </div>
       <Elsewhere id={id!} />
       <HazardWarnings />
-      <PrintedEarly />
+      <OnPaper />
       <main className="flex min-h-0 grow flex-col lg:flex-row print-whole">
         <Outlet />
       </main>
@@ -122,16 +122,4 @@ export function Component() {
 function CutListsRead() {
   useCutListsRead();
   return null;
-}
-
-/** Said on paper alone: figures that had not settled when it was printed. */
-function PrintedEarly() {
-  const e = useEvaluation();
-  const settled = (e.damp.standing === 'settled' || e.damp.state === 'bare') && isCounted(e);
-  if (settled) return null;
-  return (
-    <p className="hidden font-medium print:block">
-      ! Printed while damp and what is to pay were still being reckoned for the last change: print it again.
-    </p>
-  );
 }

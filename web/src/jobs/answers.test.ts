@@ -1,6 +1,6 @@
 import { beforeEach, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
-import { answerKept, keepAnswer } from './answers.ts';
+import { answerKept, keepAnswer, originOf } from './answers.ts';
 
 const kept = new Map<string, string>();
 beforeEach(() => {
@@ -14,6 +14,9 @@ it('comes back as it was computed, to whoever asks for the same', async () => {
   await keepAnswer('k', 'damp', answer);
   expect(await answerKept('k', 'damp')).toEqual(answer);
   expect(await answerKept('other', 'damp')).toBeUndefined();
+  // Who computed it is known of what was kept, and of nothing else.
+  expect(originOf('k')).toMatchObject({ by: 'window' });
+  expect(originOf('other')).toBeNull();
 });
 
 it('is forgotten where it is none of that kind, nothing that can be read, too large, or the server is away', async () => {

@@ -1,12 +1,5 @@
-import {
-  type ConversionRecord,
-  checkDesign,
-  type Design,
-  documentKinds,
-  FORMAT,
-  mend,
-  merge,
-} from '@overcoat/core/model';
+import { type ConversionRecord, type Design, documentKinds, FORMAT, mend, merge } from '@overcoat/core/model';
+import { checkVan, surveyMistakes } from '@overcoat/core/survey/shell';
 import { type Draft, enablePatches, produceWithPatches } from 'immer';
 import { create } from 'zustand';
 import { api } from '../api/client.ts';
@@ -59,7 +52,9 @@ const empty = () => {
 function together(base: Design | null, mine: Design, theirs: Design | null) {
   const { merged, conflicts } = merge(base, mine, theirs);
   const { design: document, said } = mend(merged!, mine, theirs!);
-  const mistakes = checkDesign(document, ANY).map(m => m.message);
+  // What stood on one side already is no matter of both together.
+  const stood = new Set([mine, theirs!].flatMap(d => surveyMistakes(d.shell)).map(m => m.message));
+  const mistakes = checkVan(document, ANY).flatMap(m => (stood.has(m.message) ? [] : m.message));
   return { document, said, conflicts, mistakes };
 }
 
@@ -106,8 +101,8 @@ export const useDesign = create<OpenDesign>()((set, get) => {
 
   /** Queues a design as the next step, unless it is not sound and the one before was. */
   const take = (before: Design, made: Step<Design>): string | null => {
-    const known = new Set(checkDesign(before, ANY).map(m => m.message));
-    const mistake = checkDesign(made.document, ANY).find(m => !known.has(m.message));
+    const known = new Set(checkVan(before, ANY).map(m => m.message));
+    const mistake = checkVan(made.document, ANY).find(m => !known.has(m.message));
     if (mistake) {
       set({ notDone: `Not done: ${made.label}. ${mistake.message}` });
       return mistake.message;

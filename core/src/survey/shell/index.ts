@@ -53,6 +53,7 @@ export { namesIn } from './names.ts';
 export { flatten, outlineCentroid, outlineOf, readOutline, type Vertex } from './outline.ts';
 export { patterns } from './patterns.ts';
 export { type Area, overlap, useArea } from './rectangles.ts';
+export { BAY_LIMITS, checkVan, surveyMistakes } from './sense.ts';
 export { type EdgeName, edgesOf, edgesSeen, type Seen, seenMirrored } from './side.ts';
 export { areaError, areaErrorOf, zoneArea } from './tapeError.ts';
 export {

@@ -11,6 +11,7 @@ import {
 import { fitAdvice } from '@overcoat/core/studies/junctions';
 import {
   areaError,
+  BAY_LIMITS,
   type BayField,
   closure,
   type Edited,
@@ -37,11 +38,11 @@ import { BayShape } from './BayShape.tsx';
 import { KeepClears } from './KeepClears.tsx';
 import { Openings } from './Openings.tsx';
 
-const FIELDS: { field: BayField; name: string; max: number; min: number }[] = [
-  { field: 'width', name: 'Along the van, rib to rib', min: 0.02, max: 9 },
-  { field: 'height', name: 'Across, rail to rail', min: 0.02, max: 3.5 },
-  { field: 'depthMin', name: 'Depth, shallowest', min: 0, max: 0.4 },
-  { field: 'depthMax', name: 'Depth, deepest', min: 0, max: 0.4 },
+const FIELDS: { field: BayField; name: string }[] = [
+  { field: 'width', name: 'Along the van, rib to rib' },
+  { field: 'height', name: 'Across, rail to rail' },
+  { field: 'depthMin', name: 'Depth, shallowest' },
+  { field: 'depthMax', name: 'Depth, deepest' },
 ];
 
 /** The next bay was asked for from here: its first size takes the keyboard. */
@@ -120,8 +121,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
             key={`${bay.id}${f.field}`}
             label={f.field === 'width' ? `${along.name}, ${along.hint}` : f.name}
             value={bay[f.field]}
-            min={f.min}
-            max={f.max}
+            {...BAY_LIMITS[f.field]}
             onMeasure={set(f.field)}
           />
         ))}

@@ -1,5 +1,5 @@
 import { findBay, isMeasured, type Measurement, measured } from '@overcoat/core/model';
-import { type BayField, setBay, twinOf, walkingOrder } from '@overcoat/core/survey/shell';
+import { BAY_LIMITS, type BayField, setBay, twinOf, walkingOrder } from '@overcoat/core/survey/shell';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { ArrowLeft, ArrowRight, Flag, X } from 'lucide-react';
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
@@ -15,17 +15,15 @@ import { Button } from '../../ui/Button.tsx';
 import { NumberPad } from './NumberPad.tsx';
 import { Photos } from './Photos.tsx';
 
-const FIELDS: { field: BayField; name: string; hint: string; min: number; max: number }[] = [
-  { field: 'width', name: 'Along the van', hint: 'rib to rib', min: 0.02, max: 9 },
-  { field: 'height', name: 'Across', hint: 'rail to rail', min: 0.02, max: 3.5 },
+const FIELDS: { field: BayField; name: string; hint: string }[] = [
+  { field: 'width', name: 'Along the van', hint: 'rib to rib' },
+  { field: 'height', name: 'Across', hint: 'rail to rail' },
   {
     field: 'depthMin',
     name: 'Depth, shallowest',
     hint: 'rib face to skin, where it is least',
-    min: 0,
-    max: 0.4,
   },
-  { field: 'depthMax', name: 'Depth, deepest', hint: 'rib face to skin, where it is most', min: 0, max: 0.4 },
+  { field: 'depthMax', name: 'Depth, deepest', hint: 'rib face to skin, where it is most' },
 ];
 
 /** Bay after bay in walking order, one size at a time, for the van: a tape in one hand, this in the other. */
@@ -78,7 +76,7 @@ export function Component() {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (text.trim() === '') return go(at + 1);
-    const read = parseLength(text, { system: units, min: what.min, max: what.max });
+    const read = parseLength(text, { system: units, ...BAY_LIMITS[what.field] });
     if (read.ok) take(measured(read.value, text.trim()));
     else setRefused(read.message);
   };
