@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { newDesign } from '@overcoat/core/buildup';
-import { type Contract, type CutList, documentKinds } from '@overcoat/core/model';
+import { type Contract, type CutList, type Design, documentKinds } from '@overcoat/core/model';
 import { rename } from '@overcoat/core/survey/shell';
 import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -158,5 +158,27 @@ describe('a document', () => {
     expect(here()!.pins.map(p => p.piece)).toEqual(['Front fill', 'L2w fill']);
     expect(here()!.trims![0]!.piece).toBe('Front fill');
     expect(server.record().document).toEqual(here());
+  });
+
+  it('follows a bay’s old name back when the new one is undone', async () => {
+    await documents().put(of, list({ pins: [pin('L1w fill')] }), 'pins');
+    const { design } = useDesign.getState();
+    const record = (revision: number, of_: Design) => ({
+      id: 'c',
+      revision,
+      savedAt: '',
+      undo: 'a name',
+      redo: null,
+      design: of_,
+    });
+    vi.spyOn(api, 'change').mockResolvedValue({ ...record(2, design!) });
+    expect(reshape('a name', d => rename(d, 'L1w', 'Front'))).toBeNull();
+    await vi.waitFor(() => expect(useDesign.getState().pending).toEqual([]));
+    expect(here()!.pins[0]!.piece).toBe('Front fill');
+    vi.spyOn(api, 'travel').mockResolvedValue(record(3, design!));
+    await useDesign.getState().travel('undo');
+    expect(useDesign.getState().design!.shell).toBe(design!.shell);
+    await vi.waitFor(() => expect(here()!.pins[0]!.piece).toBe('L1w fill'));
+    await settled();
   });
 });

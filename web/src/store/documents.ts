@@ -9,6 +9,7 @@ import {
   merge,
   upgradeDocument,
 } from '@overcoat/core/model';
+import { movedBetween } from '@overcoat/core/survey/shell';
 import { applyPatches } from 'immer';
 import { create } from 'zustand';
 import { api } from '../api/client.ts';
@@ -202,3 +203,12 @@ export function followMoved(id: string, moved: Moved, label: string): void {
     if (next !== document) void useDocuments.getState().put(of, next, label);
   }
 }
+
+// A change that is not this window's own (undone, or another window's) may give names back: what stands of them follows.
+useDesign.subscribe((now, before) => {
+  if (!now.id || now.id !== before.id || !now.design || !before.design) return;
+  const own = now.pending.length > 0 || before.pending.length > 0;
+  if (own || now.design.shell === before.design.shell) return;
+  const moved = movedBetween(before.design.shell, now.design.shell);
+  if (moved.size > 0) followMoved(now.id, moved, now.lastChange?.label ?? 'names of bays');
+});

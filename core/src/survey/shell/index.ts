@@ -49,7 +49,7 @@ export {
   type ShellLayout,
 } from './layout.ts';
 export { mirrorTargets, mirrorZone, twinOf } from './mirror.ts';
-export { namesIn } from './names.ts';
+export { movedBetween, namesIn } from './names.ts';
 export { flatten, outlineCentroid, outlineOf, readOutline, type Vertex } from './outline.ts';
 export { patterns } from './patterns.ts';
 export { type Area, overlap, useArea } from './rectangles.ts';
