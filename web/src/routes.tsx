@@ -19,7 +19,7 @@ export const router = createBrowserRouter([
           path,
           lazy: async () => {
             const [{ Component }, { ViewFailure }] = await Promise.all([
-              view(),
+              view.load(),
               import('./frame/ViewFailure.tsx'),
             ]);
             return { Component, ErrorBoundary: ViewFailure };

@@ -56,7 +56,7 @@ export function Component() {
   );
   // Every view's code is fetched now, so that the work goes on when the server is away.
   useEffect(() => {
-    const timer = setTimeout(() => void Promise.allSettled(Object.values(VIEWS).map(load => load())), 400);
+    const timer = setTimeout(() => void Promise.allSettled(Object.values(VIEWS).map(v => v.load())), 400);
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {

@@ -3,20 +3,14 @@ import { useDesign } from '../store/design.ts';
 import { useSettling } from '../store/evaluation.ts';
 import { heardIn } from '../store/heard.ts';
 import { useLog } from '../store/log.ts';
+import { type Stage, VIEWS } from '../views/index.ts';
 import { Conversions } from './Conversions.tsx';
-import { railStates, type Stage } from './railStates.ts';
+import { railStates } from './railStates.ts';
 import { Stop } from './Stop.tsx';
 
-const STAGES: { key: Stage; name: string }[] = [
-  { key: 'survey', name: 'Survey' },
-  { key: 'brief', name: 'Brief' },
-  { key: 'build-ups', name: 'Build-ups' },
-  { key: 'cold-and-damp', name: 'Cold & damp' },
-  { key: 'sound', name: 'Sound' },
-  { key: 'compare', name: 'Compare' },
-  { key: 'cut-and-buy', name: 'Cut & buy' },
-  { key: 'materials', name: 'Materials' },
-];
+const STAGES = Object.entries(VIEWS).flatMap(([key, view]) =>
+  'stage' in view ? [{ key: key as Stage, name: view.stage }] : [],
+);
 
 /** The stages of one conversion in working order. */
 export default function Stages({ id }: { id: string }) {

@@ -7,16 +7,7 @@ import { buildsUp, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { printLevel } from '../format.ts';
 import { evaluation } from '../store/evaluation.ts';
 import { printMoney } from '../store/money.ts';
-
-export type Stage =
-  | 'survey'
-  | 'brief'
-  | 'build-ups'
-  | 'cold-and-damp'
-  | 'sound'
-  | 'compare'
-  | 'cut-and-buy'
-  | 'materials';
+import type { Stage } from '../views/index.ts';
 
 interface State {
   mark: string;
