@@ -10,7 +10,7 @@ import { chromium as browserType, type Page } from '@playwright/test';
 import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
 import { answered } from './answered.ts';
 import { type Figure, figure, mediansOf, quantile } from './measure.ts';
-import { start, stop } from './server.ts';
+import { perigee, start, stop } from './server.ts';
 
 interface Chunk {
   file: string;
@@ -20,7 +20,13 @@ interface Chunk {
 
 /** Script of the first load, how long an edit in Build-ups takes to reach the screen and another window's, and how long a search keeps the page from answering. */
 export async function pageFigures(): Promise<Figure[]> {
-  return [firstLoad(), await editToPaint(), await toOtherWindow(), ...(await whileSearching())];
+  return [
+    firstLoad(),
+    await editToPaint(),
+    await toOtherWindow(),
+    await inSecondBrowser(),
+    ...(await whileSearching()),
+  ];
 }
 
 /** Everything the list of conversions needs: the entry, its route and what both import. */
@@ -111,6 +117,45 @@ async function editToPaint(): Promise<Figure> {
 }
 
 /** How long until another window shows an edit, against how long until it is saved. */
+/** From a page's first paint until its figures are settled, in a browser that has computed nothing: another has, and the server kept it. */
+async function inSecondBrowser(): Promise<Figure> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
+  const { url, child } = await start(folder);
+  const browser = await browserType.launch({ executablePath: chromium, args: chromiumFlags });
+  /** Until nothing is greyed, ms after the first paint. */
+  const settled = async (): Promise<number> => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(`${url}/c/${(await perigee(url)).id}/build-ups`);
+    await page.waitForFunction(() => {
+      const ledger = document.querySelector('[aria-label="Ledger"]');
+      return ledger && /£\d/.test(ledger.textContent ?? '') && !ledger.querySelector('.italic');
+    });
+    const ms = await page.evaluate(
+      () => performance.now() - performance.getEntriesByName('first-contentful-paint')[0]!.startTime,
+    );
+    await new Promise(resolve => setTimeout(resolve, 1500));
+    await context.close();
+    return ms;
+  };
+  try {
+    const computed = await settled();
+    const kept: number[] = [];
+    for (let i = 0; i < 5; i++) kept.push(await settled());
+    return figure(
+      'figures settled in a second browser, after its first paint',
+      quantile(kept, 0.5),
+      'ms',
+      { name: 'in the first, which computed them, ms', value: computed },
+      0.5,
+    );
+  } finally {
+    await browser.close();
+    await stop(child);
+    rmSync(folder, { recursive: true });
+  }
+}
+
 async function toOtherWindow(): Promise<Figure> {
   const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
   const { url, child } = await start(folder);

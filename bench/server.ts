@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -8,11 +8,24 @@ import { Sequelize } from 'sequelize';
 import { type Figure, figure, quantile } from './measure.ts';
 
 /** The built server on a new folder; resolves once it says where it is. */
-export function start(folder: string): Promise<{ url: string; child: ChildProcess; ms: number }> {
+export function start(
+  folder: string,
+  demo = true,
+): Promise<{ url: string; child: ChildProcess; ms: number }> {
   const from = performance.now();
   const child = spawn(
     process.execPath,
-    ['server/dist/main.js', '--web', 'web/dist', '--demo', '--port', '0', '--data', folder, '--no-ahead'],
+    [
+      'server/dist/main.js',
+      '--web',
+      'web/dist',
+      ...(demo ? ['--demo'] : []),
+      '--port',
+      '0',
+      '--data',
+      folder,
+      '--no-ahead',
+    ],
     { stdio: ['ignore', 'pipe', 'inherit'] },
   );
   return new Promise(resolve =>
@@ -68,6 +81,13 @@ export async function serverFigures(): Promise<Figure[]> {
     const full = await saveSteadily(url, file);
     await file.close();
     await stop(child);
+    const long: number[] = [];
+    for (let i = 0; i < 5; i++) {
+      const again = await start(folder);
+      long.push(again.ms);
+      await stop(again.child);
+    }
+    const first = await firstAnswer();
     const median = (times: readonly number[]) => quantile(times, 0.5);
     const among = (pick: (r: Round) => number[]) => median(rounds.map(r => median(pick(r))));
     return [
@@ -77,6 +97,20 @@ export async function serverFigures(): Promise<Figure[]> {
         'ms',
         { name: 'starting Node alone, ms', value: quantile(bare, 0.5) },
         15,
+      ),
+      figure(
+        `a start on a folder with 2,000 entries and ${full.last} revisions of one van`,
+        quantile(long, 0.5),
+        'ms',
+        { name: 'a start with a few, ms', value: cold },
+        1.25,
+      ),
+      figure(
+        'processor time up to the first answer, empty folder',
+        first.server,
+        'ms',
+        { name: 'of Node alone, ms', value: first.node },
+        5,
       ),
       figure(
         `an edit saved into a design of ${Math.round(bytes / 1000)} kB at 20 a second, p95, calmest of 3 rounds`,
@@ -119,6 +153,30 @@ export async function serverFigures(): Promise<Figure[]> {
   }
 }
 
+/** Processor time of a process so far, ms, as the system counts it in hundredths of a second. */
+function processorTime(pid: number): number {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  return 10 * (Number(fields[11]) + Number(fields[12]));
+}
+
+/** Processor time that the first answer of a server on an empty folder takes, and that of Node doing nothing; medians of five, ms. */
+async function firstAnswer(): Promise<{ server: number; node: number }> {
+  const times: { server: number[]; node: number[] } = { server: [], node: [] };
+  for (let i = 0; i < 5; i++) {
+    const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-bench-'));
+    const { url, child } = await start(folder, false);
+    await (await fetch(`${url}/api/conversions`)).json();
+    times.server.push(processorTime(child.pid!));
+    await stop(child);
+    rmSync(folder, { recursive: true });
+    const idle = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 2000)']);
+    await new Promise(resolve => setTimeout(resolve, 1000));
+    times.node.push(processorTime(idle.pid!));
+    await stop(idle);
+  }
+  return { server: quantile(times.server, 0.5), node: quantile(times.node, 0.5) };
+}
+
 interface Round {
   /** Edits as the interface saves them, and the whole design at once. */
   saves: number[];
@@ -129,6 +187,8 @@ interface Round {
   bareWholes: number[];
   bareEntries: number[];
   bytes: number;
+  /** The revision it ended on. */
+  last: number;
 }
 
 /** A connection of the bench's own, as durable as the program's, and a table for the reference's writes. */
@@ -162,6 +222,7 @@ async function saveSteadily(url: string, file: Sequelize): Promise<Round> {
     bareWholes: [],
     bareEntries: [],
     bytes: 0,
+    last: 0,
   };
   const body = JSON.stringify({ design, label: 'bench' });
   round.bytes = body.length;
@@ -217,10 +278,11 @@ async function saveSteadily(url: string, file: Sequelize): Promise<Round> {
     }
     await new Promise(resolve => setTimeout(resolve, 30));
   }
+  round.last = revision;
   return round;
 }
 
-async function perigee(url: string): Promise<{ id: string; design: Design; revision: number }> {
+export async function perigee(url: string): Promise<{ id: string; design: Design; revision: number }> {
   const list = (await (await fetch(`${url}/api/conversions`)).json()) as { id: string; name: string }[];
   const { id } = list.find(c => c.name === 'Perigee')!;
   return (await (await fetch(`${url}/api/conversions/${id}`)).json()) as {

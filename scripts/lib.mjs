@@ -81,7 +81,9 @@ async function buildNow() {
   console.log('Building…');
   // Its packages are in it, but for the database, which is compiled, and other databases, which nobody has: a file is read sooner
   // than hundreds.
-  const { external, banner } = JSON.parse(readFileSync(path.join(root, 'scripts/serverBundle.json'), 'utf8'));
+  const { external, alias, banner } = JSON.parse(
+    readFileSync(path.join(root, 'scripts/serverBundle.json'), 'utf8'),
+  );
   const server = [
     'server/src/main.ts',
     'ahead=server/src/ahead/worker.ts',
@@ -97,6 +99,8 @@ async function buildNow() {
     '--keep-names',
     `--banner:js=${banner}`,
     ...external.map(name => `--external:${name}`),
+    // What no request needs is not read at every start: zones of time, a command line.
+    ...Object.entries(alias).map(([name, file]) => `--alias:${name}=${file}`),
   ];
   const drafted = path.join(cache, 'validators.js');
   const validators = [

@@ -1,4 +1,4 @@
-import { climateAsked, payAsked } from '@overcoat/jobs/asked';
+import { climateAsked } from '@overcoat/jobs/asked';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { flushSync } from 'react-dom';
@@ -7,7 +7,7 @@ import { useLibrary } from '../api/queries.ts';
 import { originOf } from '../jobs/answers.ts';
 import { isCounted, useEvaluation } from '../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
-import { payBy } from '../store/pays.ts';
+import { askedOf } from '../store/pays.ts';
 
 /** Said on paper alone: figures that had not settled when it was printed, or who reckoned those that had. */
 export function OnPaper() {
@@ -31,11 +31,11 @@ function useReckonedBy(): string | null {
   useEffect(() => {
     const ask = () => {
       const own = ownOf(library);
-      const by = payBy(design, id);
-      if (!own || !by) return;
+      const pay = askedOf(design, placement, library, id);
+      if (!own || !pay) return;
       const parts = [
         ['Damp', climateAsked(design, placement, own).key],
-        ['What is to pay', payAsked(design, placement, own, by).key],
+        ['What is to pay', pay.key],
       ].flatMap(([what, key]) => {
         const from = originOf(key!);
         if (!from) return [];

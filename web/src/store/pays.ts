@@ -1,12 +1,11 @@
 import type { Library } from '@overcoat/core/materials';
 import type { CutList, Design, Placement, WorkshopEntry } from '@overcoat/core/model';
 import type { Paid, PayBy } from '@overcoat/core/order/buying';
-import { payAsked, payByOf } from '@overcoat/jobs/asked';
-import type { Job } from '@overcoat/jobs/jobs';
+import { type Asked, payAsked, payByOf } from '@overcoat/jobs/asked';
 import { create } from 'zustand';
 import { ownOf } from '../api/own.ts';
-import { runOnce } from '../jobs/results.ts';
 import { useDesign } from './design.ts';
+import { reckoner } from './reckoner.ts';
 import { useWorkshop } from './workshop.ts';
 
 type Van = Pick<Design, 'shell' | 'brief'> & Partial<Pick<Design, 'ready'>>;
@@ -17,15 +16,7 @@ export const usePays = create<{ version: number; lists: Record<string, Partial<C
   lists: {},
 }));
 
-/** What was counted, by all it rests on, the one used longest ago first; and what could not be. */
-const known = new Map<string, Paid>();
-const MOST = 60;
-const failed = new Set<string>();
-const wanted = new Map<string, Job<'pay'>>();
-const running = new Set<string>();
-const PAUSE = 60;
-const AT_ONCE = 6;
-let timer: ReturnType<typeof setTimeout> | null = null;
+const counts = reckoner<'pay'>(60, () => usePays.setState(s => ({ version: s.version + 1 })));
 
 interface Settings {
   list: Partial<CutList>;
@@ -54,21 +45,8 @@ export function payBy({ ready }: Van, variant: string): PayBy | null {
 
 /** What is to pay for a placement of a variant, if that is counted; otherwise null, and it is counted off the page's thread. */
 export function payOf(van: Van, placement: Placement, library: Library, variant: string): Paid | null {
-  const by = payBy(van, variant);
-  const own = ownOf(library);
-  if (!by || !own || typeof Worker === 'undefined') return null;
-  const { key, job } = payAsked(van, placement, own, by);
-  const found = known.get(key);
-  if (found) {
-    known.delete(key);
-    known.set(key, found);
-    return found;
-  }
-  if (running.has(key) || failed.has(key)) return null;
-  wanted.delete(key);
-  wanted.set(key, job);
-  if (timer === null) timer = setTimeout(begin, PAUSE);
-  return null;
+  const asked = askedOf(van, placement, library, variant);
+  return asked && counts.of(asked.key, asked.job);
 }
 
 /** Takes over what a longer search found, where it costs less. */
@@ -79,31 +57,18 @@ export function notePaid(
   variant: string,
   paid: Paid,
 ): void {
+  const asked = askedOf(van, placement, library, variant);
+  if (asked) counts.note(asked.key, paid, than => paid.total < than.total - 1e-6);
+}
+
+/** What is asked to count it; null until what it rests on has been read. */
+export function askedOf(
+  van: Van,
+  placement: Placement,
+  library: Library,
+  variant: string,
+): Asked<'pay'> | null {
   const by = payBy(van, variant);
   const own = ownOf(library);
-  if (!by || !own) return;
-  const { key } = payAsked(van, placement, own, by);
-  const before = known.get(key);
-  if (before && before.total <= paid.total + 1e-6) return;
-  known.set(key, paid);
-  usePays.setState(s => ({ version: s.version + 1 }));
-}
-
-function begin(): void {
-  timer = null;
-  const latest = [...wanted].slice(-AT_ONCE);
-  wanted.clear();
-  for (const [key, job] of latest) void count(key, job);
-}
-
-async function count(key: string, job: Job<'pay'>): Promise<void> {
-  running.add(key);
-  try {
-    known.set(key, await runOnce(job, key, new AbortController().signal));
-    for (const old of [...known.keys()].slice(0, Math.max(0, known.size - MOST))) known.delete(old);
-  } catch {
-    failed.add(key);
-  }
-  running.delete(key);
-  usePays.setState(s => ({ version: s.version + 1 }));
+  return by && own ? payAsked(van, placement, own, by) : null;
 }

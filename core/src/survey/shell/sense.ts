@@ -1,4 +1,11 @@
-import { checkDesign, type Design, type Measurement, type Mistake, type Shell } from '../../model/index.ts';
+import {
+  checkDesign,
+  type Design,
+  type Measurement,
+  type Mistake,
+  type Shell,
+  type Zone,
+} from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { curveWrong } from './curve.ts';
 import type { BayField } from './edit.ts';
@@ -36,11 +43,21 @@ const WORDS: Record<string, string> = {
   rail: 'rail between its strips',
 };
 
+/** Found once: a design that was made from another shares the zones that did not change. */
+const known = new WeakMap<Zone, readonly Mistake[]>();
+
 /**
  * What no van has, at its place: sizes that are slips of the tape or the keys (a rail of 5 m for 0.04), outlines that cannot be, bends
  * tighter than their bay. What is drawn, cut and reckoned of them would be nonsense. Empty for a survey that can be.
  */
-export function surveyMistakes(shell: Shell): Mistake[] {
+export const surveyMistakes = ({ zones }: Shell): Mistake[] =>
+  zones.flatMap((zone, z) => {
+    const found = known.get(zone) ?? mistakesOf(zone);
+    known.set(zone, found);
+    return found.map(m => ({ ...m, path: `/shell/zones/${z}${m.path}` }));
+  });
+
+function mistakesOf(zone: Zone): Mistake[] {
   const mistakes: Mistake[] = [];
   const within = (what: string, path: string, field: string, { value }: Measurement, limits: Limits) => {
     if (value < limits.min - 1e-9 || value > limits.max + 1e-9)
@@ -49,23 +66,20 @@ export function surveyMistakes(shell: Shell): Mistake[] {
         message: `${what}: a ${WORDS[field] ?? field} of ${lengthIn(value)} cannot be; ${lengthIn(limits.min)} to ${lengthIn(limits.max)} are accepted.`,
       });
   };
-  shell.zones.forEach((zone, z) => {
-    const at = `/shell/zones/${z}`;
-    for (const [field, limits] of Object.entries(ZONE))
-      within(zone.name, at, field, zone[field as keyof typeof ZONE], limits);
-    zone.ribs.forEach((rib, r) => {
-      for (const [field, limits] of Object.entries(RIB))
-        within(`Rib ${rib.id}`, `${at}/ribs/${r}`, field, rib[field as keyof typeof RIB], limits);
-    });
-    zone.bays.forEach((bay, b) => {
-      const path = `${at}/bays/${b}`;
-      for (const [field, limits] of Object.entries(BAY_LIMITS))
-        within(`Bay ${bay.id}`, path, field, bay[field as BayField], limits);
-      const read = outlineOf(bay);
-      if (!read.ok) mistakes.push({ path: `${path}/outline`, message: `Bay ${bay.id}: ${read.message}` });
-      const bent = bay.curve && curveWrong(bay, bay.curve);
-      if (bent) mistakes.push({ path: `${path}/curve`, message: `Bay ${bay.id}: ${bent}` });
-    });
+  for (const [field, limits] of Object.entries(ZONE))
+    within(zone.name, '', field, zone[field as keyof typeof ZONE], limits);
+  zone.ribs.forEach((rib, r) => {
+    for (const [field, limits] of Object.entries(RIB))
+      within(`Rib ${rib.id}`, `/ribs/${r}`, field, rib[field as keyof typeof RIB], limits);
+  });
+  zone.bays.forEach((bay, b) => {
+    const path = `/bays/${b}`;
+    for (const [field, limits] of Object.entries(BAY_LIMITS))
+      within(`Bay ${bay.id}`, path, field, bay[field as BayField], limits);
+    const read = outlineOf(bay);
+    if (!read.ok) mistakes.push({ path: `${path}/outline`, message: `Bay ${bay.id}: ${read.message}` });
+    const bent = bay.curve && curveWrong(bay, bay.curve);
+    if (bent) mistakes.push({ path: `${path}/curve`, message: `Bay ${bay.id}: ${bent}` });
   });
   return mistakes;
 }
