@@ -73,9 +73,17 @@ test('a shop trip in one hand, where the server does not answer: ticks are kept 
 }) => {
   const id = await lined(page, 'Trip');
   await page.setViewportSize({ width: 375, height: 760 });
+  await page.addInitScript(() => {
+    const said = new Set<string>();
+    Object.assign(window, { said });
+    setInterval(() => said.add(document.querySelector('h2')?.textContent ?? ''), 20);
+  });
   await page.goto(`/c/${id}/shop-trip`);
   const taking = page.getByRole('heading', { name: /\d+ to take/ });
   await expect(taking).toBeVisible({ timeout: 60_000 });
+  // While it was counted nothing said that there is nothing to take.
+  const said = await page.evaluate(() => [...(window as unknown as { said: Set<string> }).said]);
+  expect(said).not.toContain('0 to take');
   // It starts with a shop one walks into, and stays with the one that was chosen.
   await expect(page.getByLabel('Shop')).not.toHaveValue(/^$|by post/);
   await page.getByLabel('Shop').selectOption('Hardware shop');

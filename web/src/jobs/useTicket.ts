@@ -44,8 +44,8 @@ export interface Ticket {
   lines: TicketLine[];
   /** The same as the core has them, to be written down. */
   raw: BuyLine[];
-  /** Sheets are counted as they lie, not estimated. */
-  laidOut: boolean;
+  /** It is the list before the last change: what stands now is being counted. */
+  older: boolean;
   /** Share done of what is being laid out; null when nothing is. */
   running: number | null;
   /** Of the open van, and whether the person said so. */
@@ -145,7 +145,7 @@ export function useTicket(
         return { ...l, ...words, shop: shops.get(l.key)!, due: due.get(l.key)!, enough: e, open: e.open };
       }),
       raw: lines,
-      laidOut: !alone || laid,
+      older: alone && !laid,
       running: alone ? job.running : several.running,
       pace,
       paceSaid: said !== null,

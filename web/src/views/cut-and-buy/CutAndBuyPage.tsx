@@ -95,7 +95,9 @@ export function Component() {
               ? 'Nothing to buy yet'
               : pay
                 ? `${isCounted(e) ? '' : 'Before the last change: '}${printMoney(Math.round(pay.total))} to pay in ${pay.lines.reduce((sum, l) => sum + l.packs, 0)} packs, ${all.length} pieces to cut`
-                : `${all.length} pieces to cut, what is to pay is counted`}
+                : all.length > 0
+                  ? `${all.length} pieces to cut; what is to pay is being counted`
+                  : 'Pieces and packs are being counted…'}
           </h2>
           <div className="no-print flex gap-1">
             <Button small onClick={() => window.print()}>

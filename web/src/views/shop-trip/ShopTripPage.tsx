@@ -29,7 +29,13 @@ export function Component() {
       <div className="mx-auto w-full max-w-[640px]">
         <div className="flex items-baseline gap-3">
           <h2 className="mr-auto text-2xl">
-            {ticket && left.length === 0 ? 'All of it is in the trolley' : `${left.length} to take`}
+            {!ticket
+              ? failed
+                ? 'It could not be counted'
+                : 'Counting what is needed…'
+              : left.length === 0
+                ? 'All of it is in the trolley'
+                : `${left.length} to take`}
           </h2>
           <Link
             to={{ pathname: '../cut-and-buy', search: listed(search) }}
@@ -40,12 +46,14 @@ export function Component() {
           </Link>
         </div>
         {ticket && ticket.vans.length > 1 && <p>For {ticket.vans.map(v => v.name).join(' and ')}.</p>}
-        <p className="text-faint">
-          {printMoney(Math.round(left.reduce((sum, l) => sum + l.open * l.price, 0)))} to pay
-          {shop === '' ? '' : ' here'}
-          {ticket && !ticket.laidOut ? '; sheets are estimated' : ''}
-          {ticket?.running != null ? `, laying out ${Math.round(ticket.running * 100)} %` : ''}.
-        </p>
+        {ticket && (
+          <p className="text-faint">
+            {printMoney(Math.round(left.reduce((sum, l) => sum + l.open * l.price, 0)))} to pay
+            {shop === '' ? '' : ' here'}
+            {ticket.older ? '; this is the list before the last change, and it is counted anew' : ''}
+            {ticket.running !== null ? `, laying out ${Math.round(ticket.running * 100)} %` : ''}.
+          </p>
+        )}
         {failed && (
           <p role="alert" className="text-signal">
             {failed}
@@ -59,7 +67,6 @@ export function Component() {
             </option>
           ))}
         </Select>
-        {!ticket && !failed && <p className="mt-3 text-faint">Counting what is needed…</p>}
         <ul className="mt-3">
           {shown.map(l => (
             <Take key={l.key} line={l} share={ticket!.share} ticked={ticked} onTicked={setTicked} />

@@ -151,7 +151,7 @@ const stillWanted = ({ raw, lines }: Ticket): BuyLine[] =>
   raw.map((l, i) => ({ ...l, packs: lines[i]!.open }));
 
 /** What must be ordered today, or when something first has to be. */
-function Verdict({ ticket: { lines, laidOut, running, vans, pace, paceSaid } }: { ticket: Ticket }) {
+function Verdict({ ticket: { lines, older, running, vans, pace, paceSaid } }: { ticket: Ticket }) {
   const open = lines.filter(l => l.open > 0);
   const cost = open.reduce((sum, l) => sum + l.open * l.price, 0);
   const now = open.filter(l => l.due.order <= today());
@@ -172,9 +172,9 @@ function Verdict({ ticket: { lines, laidOut, running, vans, pace, paceSaid } }: 
         {paceSaid ? '' : `If work begins on ${day(pace.start)}, which is assumed. `}
         {vans.length > 1
           ? `For ${vans.map(v => v.name).join(' and ')}, cut from the same sheets. `
-          : laidOut
-            ? 'Sheets as they lie. '
-            : 'Sheets estimated until they are laid out. '}
+          : older
+            ? 'This is the list before the last change; it is being counted anew. '
+            : 'Sheets as they lie. '}
         {running !== null ? `Laying out… ${Math.round(running * 100)} %. ` : ''}
         {doubtful.length > 0 &&
           `Had, but a pack short if the van is larger than measured: ${doubtful.map(l => l.name).join(', ')}.`}
