@@ -105,6 +105,7 @@ export function Component() {
             </Button>
             <Button
               small
+              disabled={all.length === 0}
               onClick={() =>
                 download(`${file}-pieces.csv`, 'text/csv', cutCsv(all, library, sheetOf, byPiece))
               }
@@ -156,7 +157,9 @@ export function Component() {
                       ? 'Grounds'
                       : t === 'buy'
                         ? 'To buy'
-                        : `To cut (${pieces.length})`}
+                        : pieces.length > 0
+                          ? `To cut (${pieces.length})`
+                          : 'To cut'}
                 </button>
               ))}
               {only && tab === 'cut' && (
