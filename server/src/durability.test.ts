@@ -40,7 +40,7 @@ afterEach(() => {
 
 /** A real server process on a free port. */
 async function start(): Promise<{ process: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, [MAIN, '--data', folder, '--port', '0'], {
+  const child = spawn(process.execPath, [MAIN, '--data', folder, '--port', '0', '--no-ahead'], {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   running.add(child);
@@ -203,7 +203,7 @@ describe('the database as it is meant', () => {
 
   it('starts again after a first start struck down in the middle of it', async () => {
     for (let i = 0; i < 4; i++) {
-      const child = spawn(process.execPath, [MAIN, '--data', folder, '--port', '0'], {
+      const child = spawn(process.execPath, [MAIN, '--data', folder, '--port', '0', '--no-ahead'], {
         stdio: 'ignore',
       });
       running.add(child);

@@ -1,6 +1,12 @@
 import 'fake-indexeddb/auto';
 import { newDesign } from '@overcoat/core/buildup';
-import { type Contract, type CutList, type Design, documentKinds } from '@overcoat/core/model';
+import {
+  type Contract,
+  type CutList,
+  type Design,
+  type DocumentKind,
+  documentKinds,
+} from '@overcoat/core/model';
 import { rename } from '@overcoat/core/survey/shell';
 import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -181,4 +187,61 @@ describe('a document', () => {
     await vi.waitFor(() => expect(here()!.pins[0]!.piece).toBe('L1w fill'));
     await settled();
   });
+});
+
+it('a kind that is declared goes all the way: saved, away over a reload, merged or asked, refused, renamed with its bay', async () => {
+  interface Note {
+    format: 1;
+    bay: string;
+    words: string;
+    more?: string;
+  }
+  const kind: DocumentKind<Note> = {
+    called: 'note',
+    per: 'conversion',
+    steps: [],
+    travels: true,
+    clash: 'ask',
+    begun: note => note,
+    follow: (note, moved) => (moved.has(note.bay) ? { ...note, bay: moved.get(note.bay) ?? '' } : note),
+  };
+  const kinds = documentKinds as unknown as Record<string, DocumentKind<Note>>;
+  kinds.note = kind;
+  const note = { id: 'c', kind: 'note' as 'cut-list', key: 'all' };
+  const held = () => documents().held[nameOf(note)]!;
+  const sent = () => vi.waitFor(() => expect(held().pending).toEqual([]));
+  const put = (change: Partial<Note>) =>
+    documents().put(note, { format: 1, bay: 'L1w', words: 'a', ...change }, 'a note');
+  try {
+    await documents().load(note);
+    await put({});
+    server.down = true;
+    await put({ words: 'b' });
+    useDocuments.setState({ held: {} });
+    await documents()
+      .load(note)
+      .catch(() => undefined);
+    expect(held().document).toMatchObject({ words: 'b' });
+    server.down = false;
+    await sending.ask('documents');
+    await sent();
+    server.revisions.push({ document: { format: 1, bay: 'L1w', words: 'b', more: 'theirs' }, label: 'x' });
+    await put({ words: 'c' });
+    await sent();
+    expect(server.record().document).toEqual({ format: 1, bay: 'L1w', words: 'c', more: 'theirs' });
+    server.revisions.push({ document: { format: 1, bay: 'L1w', words: 'theirs' }, label: 'x' });
+    await put({ words: 'mine' });
+    expect(held().conflict!.places).toMatchObject([{ path: ['words'] }]);
+    documents().settle(note, 'mine');
+    await sent();
+    server.refuses = 'Not this.';
+    expect(await put({ words: 'bad' })).toBe(false);
+    expect([held().document, held().refused.length]).toMatchObject([{ words: 'mine' }, 1]);
+    server.refuses = null;
+    expect(reshape('a name', d => rename(d, 'L1w', 'Front'))).toBeNull();
+    await sent();
+    expect(server.record().document).toMatchObject({ bay: 'Front', words: 'mine' });
+  } finally {
+    delete kinds.note;
+  }
 });
