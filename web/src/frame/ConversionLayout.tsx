@@ -1,9 +1,11 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, Outlet, useMatch, useParams } from 'react-router';
 import { ApiError, api } from '../api/client.ts';
 import { useCutListsRead } from '../api/cutLists.ts';
+import { documentQuery } from '../api/documents.ts';
 import { useLibrary } from '../api/queries.ts';
+import { workshopQuery } from '../api/workshop.ts';
 import { useDesign } from '../store/design.ts';
 import { useDocuments } from '../store/documents.ts';
 import { useLog } from '../store/log.ts';
@@ -20,6 +22,9 @@ import { TopBar } from './TopBar.tsx';
 import { useFeed } from './useFeed.ts';
 import { useKeys } from './useKeys.ts';
 
+/** By then a page has asked for what its figures rest on, ms. */
+const WHEN_SETTLED = 1500;
+
 /** Everything inside one conversion: loads it, keeps it open, and puts bar and ledger over every view. */
 export function Component() {
   const { id } = useParams();
@@ -29,10 +34,14 @@ export function Component() {
   const open = useDesign(s => s.open);
   const close = useDesign(s => s.close);
   const { ready } = useLibrary();
+  const client = useQueryClient();
   const { data, error } = useQuery({
     queryKey: ['open', id],
     queryFn: async () => {
+      void client.prefetchQuery(workshopQuery);
       const [record, { entries }] = await Promise.all([api.read(id!), api.log(id!)]);
+      // What money rests on is on its way while the van is drawn.
+      for (const v of record.design.variants) void client.prefetchQuery(documentQuery(id!, 'cut-list', v.id));
       return { record, entries };
     },
     staleTime: 0,
@@ -54,9 +63,12 @@ export function Component() {
     },
     [close],
   );
-  // Every view's code is fetched now, so that the work goes on when the server is away.
+  // Every view's code is fetched once its figures are there, so that the work goes on when the server is away.
   useEffect(() => {
-    const timer = setTimeout(() => void Promise.allSettled(Object.values(VIEWS).map(v => v.load())), 400);
+    const timer = setTimeout(
+      () => void Promise.allSettled(Object.values(VIEWS).map(v => v.load())),
+      WHEN_SETTLED,
+    );
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {
