@@ -148,3 +148,12 @@ describe('a long run', () => {
     expect(today.useResults.getState().slots.g).toBeUndefined();
   });
 });
+
+it('what runs by itself is kept by its worker under what it was asked; what a person starts is not', async () => {
+  void startJob('kept', job, { asked: 'name', revision: 1, quick: false, byItself: true });
+  await vi.waitFor(() => expect(Stand.all.at(-1)!.asked).toEqual({ ...job, keepAs: 'name' }));
+  await answers(1);
+  void run('own', 'other', 1);
+  await vi.waitFor(() => expect(Stand.all.findLast(w => w.onmessage)!.asked).toEqual(job));
+  await answers(2);
+});

@@ -1,7 +1,7 @@
 import type { Answer, Job, JobKind } from '@overcoat/jobs/jobs';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { create } from 'zustand';
-import { answerKept, keepAnswer } from './answers.ts';
+import { answerKept } from './answers.ts';
 import { Pool } from './pool.ts';
 
 /** A computed answer with the name of what it was computed from and the revision it belongs to. */
@@ -63,7 +63,10 @@ const put = (slot: string, change: Partial<Slot>) =>
     slots: { ...s.slots, [slot]: { ...(s.slots[slot] ?? EMPTY), ...change } },
   }));
 
-const pool = new Pool<Job, Answer<JobKind>>(
+/** A job as a worker gets it; its answer is kept under a name for other windows, by the worker itself. */
+export type SentJob = Job & { keepAs?: string };
+
+const pool = new Pool<SentJob, Answer<JobKind>>(
   () => new Worker(new URL('./jobs.worker.ts', import.meta.url), { type: 'module' }),
   WORKERS,
 );
@@ -95,9 +98,8 @@ export async function runOnce<K extends JobKind>(
 ): Promise<Answer<K>> {
   const there = key === null ? undefined : await answerKept(key, job.kind);
   if (there !== undefined) return there as Answer<K>;
-  const answer = (await pool.run(job as unknown as Job, { urgent: true, signal })) as Answer<K>;
-  if (key !== null) void keepAnswer(key, job.kind, answer);
-  return answer;
+  const sent = { ...(job as unknown as Job), ...(key !== null && { keepAs: key }) };
+  return (await pool.run(sent, { urgent: true, signal })) as Answer<K>;
 }
 
 /**
@@ -126,7 +128,8 @@ export async function startJob(
       change({ running: null, runningFor: null, queued: false, kept });
       return void persist(slot, kept).catch(() => undefined);
     }
-    const answer = await pool.run(job, {
+    const sent = of.byItself ? { ...job, keepAs: of.asked } : job;
+    const answer = await pool.run(sent, {
       quick: of.quick,
       kin: KINS[job.kind],
       signal: control.signal,
@@ -140,7 +143,6 @@ export async function startJob(
     const kept: Kept = { answer, asked: of.asked, revision: of.revision };
     change({ running: null, runningFor: null, queued: false, kept });
     void persist(slot, kept).catch(() => undefined);
-    if (of.byItself) void keepAnswer(of.asked, job.kind, answer);
   } catch (error) {
     // Given up: whoever did that has said so. The best it found stays.
     if (best) void persist(slot, best).catch(() => undefined);
