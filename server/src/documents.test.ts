@@ -170,6 +170,25 @@ describe('a cut list', () => {
   });
 });
 
+it('the design is a document like any other, and there is one of a conversion', async () => {
+  const design = `/conversions/${conversion}/documents/design`;
+  const { body } = await call('get', `${design}/all`).expect(200);
+  expect(body).toMatchObject({ revision: 1, undo: null, document: { name: 'Van' } });
+  const document = { ...body.document, note: 'by its other address' };
+  await call('put', `${design}/all`, 1).send({ document, label: 'note' }).expect(200);
+  expect((await call('get', `/conversions/${conversion}`)).body).toMatchObject({
+    revision: 2,
+    design: { note: 'by its other address' },
+  });
+  await call('put', `${design}/other`, 0).send({ document, label: 'x' }).expect(404);
+  await call('get', `${design}/other`).expect(404);
+  const bad = { ...document, built: 'nowhere' };
+  await call('put', `${design}/all`, 2).send({ document: bad, label: 'x' }).expect(422);
+  expect((await call('get', '/conversions')).body).toMatchObject([
+    { note: 'by its other address', revision: 2 },
+  ]);
+});
+
 describe('a kind that is declared', () => {
   const small: DocumentKind<{ format: 2; words: string; photo: string }> = {
     called: 'note',

@@ -4,6 +4,7 @@ import {
   changesBetween,
   type SentDocument,
   upgradeDocument,
+  WHOLE,
 } from '@overcoat/core/model';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { invalid, notFound, Problem } from '../contract/problem.ts';
@@ -158,9 +159,12 @@ export class DocumentStore {
     });
   }
 
-  private kindOf({ kind }: Pick<Named, 'kind'>): KeptKind {
+  private kindOf({ kind, key }: Pick<Named, 'kind' | 'key'>): KeptKind {
     const known = Object.hasOwn(this.kinds, kind) ? this.kinds[kind] : undefined;
     if (!known) throw notFound(`kind of document called “${kind.slice(0, 60)}”`);
+    // Of some there is one of a conversion, and no other beside it.
+    if (known.per === 'conversion' && key !== WHOLE)
+      throw notFound(`${known.called} of “${key.slice(0, 60)}”: there is one of all of it`);
     return known;
   }
 
