@@ -11,6 +11,7 @@ import { foldShell } from './fold.ts';
 import { generateShell } from './generate.ts';
 import { layoutShell } from './layout.ts';
 import { mirrorZone, twinOf } from './mirror.ts';
+import { movedBetween } from './names.ts';
 import { patterns } from './patterns.ts';
 import {
   addBay,
@@ -200,6 +201,10 @@ describe('moving, adding, deleting, renaming', () => {
     expect(findBay(after.shell, 'over-galley')!.bay.formerly).toEqual(['C4b']);
     const back = done(rename(after, 'over-galley', 'C4b'));
     expect(findBay(back.shell, 'C4b')!.bay.formerly).toEqual(['over-galley']);
+    // Told of both ways, for what stands beside the design.
+    expect([...movedBetween(d.shell, after.shell)]).toEqual([['C4b', 'over-galley']]);
+    expect([...movedBetween(after.shell, d.shell)]).toEqual([['over-galley', 'C4b']]);
+    expect(movedBetween(d.shell, done(deleteBays(d, ['L3m'])).shell).size).toBe(0);
     const window = done(rename(after, 'W-C4b', 'vent'));
     expect(window.ready.holes.find(h => h.id === 'hole2')!.opening).toBe('vent');
     expect(rename(d, 'C4b', 'L1w')).toMatchObject({ ok: false, message: expect.stringContaining('taken') });
