@@ -11,6 +11,7 @@ export function useDocument<K extends KindName>(kind: K, key: string) {
   const document = useDocuments(s => documentOf(s.held, of));
   const { isSuccess } = useDocumentRead(kind, key);
   const { put, travel } = useDocuments.getState();
+  const last = own?.refused.at(-1);
   return {
     /** It has been read, or what this browser had in hand of it. */
     ready: isSuccess || document !== undefined,
@@ -19,7 +20,8 @@ export function useDocument<K extends KindName>(kind: K, key: string) {
     put: (next: Documents[K], label: string) => put(of, next, label),
     undo: own?.saved?.undo != null || (own?.pending.length ?? 0) > 0 ? () => void travel(of, 'undo') : null,
     redo: own?.saved?.redo != null && own.pending.length === 0 ? () => void travel(of, 'redo') : null,
-    failed: own?.refused.at(-1)?.message ?? null,
+    /** Why the last change does not stand, until one does: it is to be tried again or let go of at the top. */
+    failed: last && last.before === own?.base ? last.message : null,
   };
 }
 

@@ -106,6 +106,22 @@ describe('a document', () => {
     expect(server.record().document).toEqual(list());
   });
 
+  it('changed here while what an earlier page left is looked for keeps both', async () => {
+    // One that this page has not looked for yet.
+    const fresh = { ...of, key: 'b' };
+    const saved = { revision: 0, savedAt: null, undo: null, redo: null };
+    const patches = [{ op: 'replace' as const, path: [], value: list({ kerf: 0.002 }) }];
+    await outbox.restore(nameOf(fresh), [
+      { session: 's', base: null, saved, edits: [{ patches, label: 'x' }] },
+    ]);
+    void documents().put(fresh, list({ strips: true }), 'mine');
+    const held = () => documents().held[nameOf(fresh)]!;
+    await vi.waitFor(() => expect(held().pending).toEqual([]));
+    expect(server.record().document).toEqual(list({ kerf: 0.002, strips: true }));
+    expect(held().document).toEqual(server.record().document);
+    await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
+  });
+
   it('that two windows changed is put together; where both changed one thing this one stands, and says so', async () => {
     server.revisions.push({ document: list({ kerf: 0.002, gapBehind: 0.003 }), label: 'other' });
     await documents().put(of, list({ kerf: 0.004, strips: true }), 'mine');

@@ -135,24 +135,30 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     }
     if (away) throw away;
   };
-  /** Goes on with what an earlier page left of a document. */
+  /** Goes on with what an earlier page left of a document, once. */
+  const looked = new Set<string>();
   const resume = async (of: Named) => {
-    const works = await outbox.take<object>(nameOf(of));
-    if (!works?.length) return;
-    syncOf(of).resume(broughtUp(of.kind, works));
+    const name = nameOf(of);
+    if (looked.has(name) && get().held[name]) return;
+    looked.add(name);
+    const kept = (await outbox.take<object>(name)) ?? [];
+    // What this page has in hand by now is kept as well.
+    const inHand = (get().held[name]?.pending.length ?? 0) > 0;
+    const works = inHand ? kept.filter(w => w.session !== outbox.session) : kept;
+    if (kept.length > 0) syncOf(of).resume(broughtUp(of.kind, works));
   };
   sending.register('documents', async () => {
     // Of whatever conversion.
     for (const name of await outbox.names()) {
       const of = namedBy(name);
-      if (of && !get().held[name]) await resume(of);
+      if (of) await resume(of);
     }
     await drainAll();
   });
   queueMicrotask(() => void sending.ask('documents'));
 
   const load = async (of: Named): Promise<void> => {
-    if (!get().held[nameOf(of)]) await resume(of);
+    await resume(of);
     const known = () => get().held[nameOf(of)]?.saved != null;
     if (known()) return get().look(of);
     const theirs = stored(await api.document(of));

@@ -116,7 +116,8 @@ export function syncing<D extends object>(way: Way<D>) {
       }
     }
     await catchUp();
-    if (!stopped && get().state !== 'conflict') set({ state: 'saved' });
+    // What is no change is none to whoever goes by it.
+    if (!stopped && get().state !== 'conflict' && get().state !== 'saved') set({ state: 'saved' });
   };
   const pump = () => sending.ask(way.work);
 
@@ -229,9 +230,14 @@ export function syncing<D extends object>(way: Way<D>) {
       accept(theirs);
       sync.resume(works);
     },
-    /** Goes on from what a page had in hand. */
-    resume([first, ...others]: readonly KeptWork<D>[]): void {
-      if (!first) return;
+    /** Goes on from what a page had in hand; what was changed here while that was looked for is on top of it. */
+    resume([first, ...kept]: readonly KeptWork<D>[]): void {
+      if (!first) {
+        keep();
+        return;
+      }
+      const { base: under, pending: inHand } = get();
+      const others = inHand.length > 0 ? [...kept, { base: under, edits: inHand }] : kept;
       const pending: Step<D>[] = [];
       let document = first.base;
       for (const { patches, label } of first.edits) {
