@@ -441,7 +441,7 @@ test.describe('the round', () => {
       ).json();
       await page.goto(`${url}/c/${made.id}/round`);
       const bays: string[] = [];
-      await page.waitForLoadState('networkidle');
+      await expect(page.getByRole('heading', { level: 2 })).toBeVisible();
       for (let round = 0; round < 2; round++) {
         // Struck down in the middle of a save.
         setTimeout(() => away.child.kill('SIGKILL'), 60);

@@ -5,8 +5,7 @@ import { accessible, applySchool, bay, figure, newConversion, saved, stage } fro
 const open = async (page: Page, view: string, name = 'Perigee') => {
   await page.goto('/');
   await page.getByRole('link', { name, exact: true }).click();
-  await page.getByRole('link', { name: view }).click();
-  await page.waitForLoadState('networkidle');
+  await stage(page, view);
 };
 
 /** In both lights, on one page. */

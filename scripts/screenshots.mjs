@@ -129,7 +129,8 @@ for (const [name, address, act, options = {}] of shots) {
   page.on('pageerror', error => console.error(`${name}: ${error.message}`));
   page.on('console', message => message.type() === 'error' && console.error(`${name}: ${message.text()}`));
   await page.goto(url + address);
-  await page.waitForLoadState('networkidle', { timeout: 120_000 });
+  // The page's connection to the feed stays open, so that its network is never idle.
+  await page.locator('[data-save="saved"]').first().waitFor({ timeout: 120_000 });
   if (act) await act(page);
   await page.mouse.move(640, 4);
   await page.evaluate(() => document.fonts.ready);
