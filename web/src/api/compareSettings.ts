@@ -14,7 +14,7 @@ const NOTHING: CompareSettings = { format: 1, limits: {}, weights: {}, locked: [
 export function useCompareSettings() {
   const id = useDesign(s => s.id) ?? '';
   const variant = useVariant().id;
-  const { document, put } = useDocument('compare', variant);
+  const { reading, document, put } = useDocument('compare', variant);
   const settings = document ?? NOTHING;
   const known = useMemo(() => {
     const of = <V>(all: Record<string, V>): [string, V][] =>
@@ -37,6 +37,7 @@ export function useCompareSettings() {
   };
   return {
     ...known,
+    reading,
     locked: settings.locked,
     refused: settings.refused,
     setLimits({ soft, wet, damp, ...figures }: Partial<ChoiceLimits>) {

@@ -40,8 +40,9 @@ export function Component() {
     queryFn: async () => {
       void client.prefetchQuery(workshopQuery);
       const [record, { entries }] = await Promise.all([api.read(id!), api.log(id!)]);
-      // What money rests on is on its way while the van is drawn.
-      for (const v of record.design.variants) void client.prefetchQuery(documentQuery(id!, 'cut-list', v.id));
+      // What money rests on is on its way while the van is drawn, and what is asked of the choice after it.
+      for (const kind of ['cut-list', 'compare'] as const)
+        for (const v of record.design.variants) void client.prefetchQuery(documentQuery(id!, kind, v.id));
       return { record, entries };
     },
     staleTime: 0,

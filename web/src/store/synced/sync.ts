@@ -49,10 +49,15 @@ export function syncing<D extends object>(way: Way<D>) {
     const { base, saved, pending } = get();
     return { base, saved: saved ?? NEVER, edits: pending };
   };
+  let writing = 0;
   /** Writes down what is not acknowledged, in place of what was. */
-  const keep = () => void outbox.keep(name, held());
+  const keep = () => {
+    writing++;
+    void outbox.keep(name, held()).finally(() => writing--);
+  };
+  // A page that goes before it has crossed out what arrived says that too: the next one would send it again.
   const forget = onLeaving(() =>
-    get().pending.length > 0 ? { name, session: outbox.session, ...held() } : null,
+    get().pending.length > 0 || writing > 0 ? { name, session: outbox.session, ...held() } : null,
   );
 
   const step = (document: D, label: string, patches: readonly Patch[]): Step<D> => ({

@@ -30,8 +30,22 @@ import {
 import { RefusedSection } from './RefusedSection.tsx';
 import { SchoolsSection } from './SchoolsSection.tsx';
 
-/** The best choice for this van: found under limits that one sets, with its reasons, and taken as a variant. */
+/** The best choice for this van, once it is known what is asked of it. */
 export function ProposalSection() {
+  const own = useCompareSettings();
+  return (
+    <section
+      className="relative shrink-0 overflow-x-auto border-b border-rule bg-ticket px-5 py-4"
+      aria-label="The best choice"
+      aria-busy={own.reading}
+    >
+      {own.reading ? <p role="status">Reading what you asked of the best choice…</p> : <Proposal own={own} />}
+    </section>
+  );
+}
+
+/** Found under limits that one sets, with its reasons, and taken as a variant. */
+function Proposal({ own }: { own: ReturnType<typeof useCompareSettings> }) {
   const { brief, shell, ready } = useOpenDesign();
   const pay = useUsualPay(ready);
   const variant = useVariant();
@@ -40,7 +54,6 @@ export function ProposalSection() {
   const units = useUnits();
   const { library } = useLibrary();
   const { heat, load, pay: now, damp } = useEvaluation();
-  const own = useCompareSettings();
   const { locked, refused } = own;
   const limits = useMemo(
     (): ChoiceLimits => ({ ...limitsOf(brief), damp: 'dries', ...own.limits }),
@@ -95,10 +108,7 @@ export function ProposalSection() {
       .filter(Boolean)
       .join(' ');
   return (
-    <section
-      className="relative shrink-0 overflow-x-auto border-b border-rule bg-ticket px-5 py-4"
-      aria-label="The best choice"
-    >
+    <>
       <div className="flex flex-wrap items-start gap-3">
         <div className="min-w-72 flex-1">
           {answer ? (
@@ -188,6 +198,6 @@ export function ProposalSection() {
       {answer && <NotesSection proposal={answer} />}
       {answer && <RefusedSection refused={answer.refused} />}
       {answer && <SchoolsSection best={answer.figures} limits={limits} weights={weights} />}
-    </section>
+    </>
   );
 }
