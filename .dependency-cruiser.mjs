@@ -29,6 +29,7 @@ export const ROOMS = [
   'order/holding',
   'order/cutting',
   'order/buying',
+  'order/pipeline',
   'order/load',
   'evaluate',
   'figures',

@@ -1,18 +1,12 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { layUp } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
-import { dueFor, needsFor, orderList, shopsOf, surveyErrors } from '@overcoat/core/order/buying';
-import { cutGroups } from '@overcoat/core/order/cutting';
-import { fixedOf } from '@overcoat/core/order/holding';
-import { NestSearch } from '@overcoat/core/order/nesting';
-import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
-import { takeOff } from '@overcoat/core/order/takeoff';
-import { workByStage } from '@overcoat/core/order/work';
+import { dueFor, shopsOf } from '@overcoat/core/order/buying';
+import { Ordering, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { chromium as browserType, type Page } from '@playwright/test';
 import { chromium, chromiumFlags } from '../scripts/chromium.mjs';
 import { answered } from './answered.ts';
@@ -30,28 +24,12 @@ function ordered(): Figure {
   const [design] = demoDesigns(library) as [Design];
   const { shell, ready } = design;
   const placement = design.variants[0]!.design;
-  const laid = layUp(shell, placement, library);
-  const { joints } = laid;
-  const pieces = cutPieces(shell, placement, laid, library, USUAL_CHOICES);
-  const cuts = cutGroups(pieces, library).map(group => ({
-    group,
-    nest: new NestSearch(group.problem).best,
-  }));
+  const ordering = new Ordering(shell, placement, library, { ...USUAL_PAY, ready });
+  const pieces = ordering.searches.flatMap(({ group }) => group.pieces);
   const pace = { start: '2026-06-01', hours: 6, days: 'weekends' as const };
   const order = () => {
-    const holdings = fixedOf(pieces, shell, placement, library, []);
-    const needs = needsFor(
-      { shell, ready, placement, joints, takeOff: takeOff(laid, library), pieces, holdings },
-      library,
-    );
-    const hours = workByStage({ shell, ready, pieces, joints }, library);
-    const lines = orderList(cuts, null, needs, library, {
-      supplies: new Map(),
-      prices: new Map(),
-      firstTime: true,
-      errors: surveyErrors(shell),
-    });
-    const van = { id: 'a', name: '', needs, hours, pieces, shell, pace };
+    const { lines, stages } = ordering.paid();
+    const van = { id: 'a', name: '', needs: [], hours: new Map(stages), pieces, shell, pace };
     return dueFor(lines, [van], shopsOf(lines, [], library));
   };
   const [own, one] = mediansOf([order, () => answered(evaluate(design, placement, library))], 40, 20);

@@ -3,7 +3,7 @@ import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
-import { PAY_STEPS, payFor, USUAL_PAY } from '@overcoat/core/order/buying';
+import { PAY_STEPS, payFor, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { ownClimate } from '@overcoat/core/studies/cabin';
 import { figured, figuredAtOnce } from '@overcoat/core/studies/choose';
 import { remediesFor } from '@overcoat/core/studies/remedies';

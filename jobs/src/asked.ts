@@ -1,5 +1,6 @@
 import type { CutList, Design, Material, Placement, Price, WorkshopEntry } from '@overcoat/core/model';
-import { isFirstTime, type PayBy, payByList, type ShelfNow, suppliesFor } from '@overcoat/core/order/buying';
+import { isFirstTime, type ShelfNow, suppliesFor } from '@overcoat/core/order/buying';
+import { type PayBy, payByList } from '@overcoat/core/order/pipeline';
 import { livedBy } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';
 import type { Job } from './jobs.ts';

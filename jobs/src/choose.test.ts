@@ -1,6 +1,6 @@
 import { demoDesigns } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
-import { USUAL_PAY } from '@overcoat/core/order/buying';
+import { USUAL_PAY } from '@overcoat/core/order/pipeline';
 import type { Improvement } from '@overcoat/core/studies/choose';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { climateFor } from '@overcoat/core/van/wetting';

@@ -1,7 +1,7 @@
 import type { FigureKey, Weights } from '@overcoat/core/figures';
 import type { Placement } from '@overcoat/core/model';
-import type { PayBy } from '@overcoat/core/order/buying';
 import type { Offcut } from '@overcoat/core/order/cutting';
+import type { PayBy } from '@overcoat/core/order/pipeline';
 import { ownClimate, searchClimate } from '@overcoat/core/studies/cabin';
 import {
   type Asked,

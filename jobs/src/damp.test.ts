@@ -2,7 +2,7 @@ import { applySchool, closesJoints, schools } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
 import { makeLibrary } from '@overcoat/core/materials';
-import { USUAL_PAY } from '@overcoat/core/order/buying';
+import { USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { bayModelInput } from '@overcoat/core/studies/damp';
 import { evaluateSettled } from '@overcoat/core/studies/settled';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';

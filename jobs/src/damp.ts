@@ -1,7 +1,7 @@
 import { evaluate } from '@overcoat/core/evaluate';
 import type { WeatherFile } from '@overcoat/core/formats';
 import type { Brief, Placement, Variant } from '@overcoat/core/model';
-import type { PayBy } from '@overcoat/core/order/buying';
+import type { PayBy } from '@overcoat/core/order/pipeline';
 import {
   cabSavings,
   climateOfYear,

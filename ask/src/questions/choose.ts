@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { ChoiceSearch, type Proof, prove } from '@overcoat/core/choosing';
 import { limitsOf, weightsOf } from '@overcoat/core/figures';
 import { readLayups } from '@overcoat/core/formats';
-import { USUAL_PAY } from '@overcoat/core/order/buying';
+import { USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { searchClimate } from '@overcoat/core/studies/cabin';
 import { type Candidate, type ChoiceLimits, choose, weighAll } from '@overcoat/core/studies/choose';
 import loadHighs, { type Highs } from 'highs';

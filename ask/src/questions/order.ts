@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Library } from '@overcoat/core/materials';
 import { CURRENCIES, type Design, type Shelf } from '@overcoat/core/model';
-import { offcutWrong, PAY_STEPS, type PayBy, payFor, USUAL_PAY } from '@overcoat/core/order/buying';
+import { offcutWrong } from '@overcoat/core/order/buying';
+import { PAY_STEPS, type PayBy, payFor, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { Shelf as SHELF } from '@overcoat/core/schema';
 import { inUnits } from '@overcoat/core/units';
 import { Ajv2020 } from 'ajv/dist/2020.js';

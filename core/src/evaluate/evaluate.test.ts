@@ -5,7 +5,7 @@ import { bare, newDesign } from '../buildup/newDesign.ts';
 import { demoBrief } from '../demo/brief.ts';
 import { makeLibrary } from '../materials/index.ts';
 import type { Brief, Layer, Placement } from '../model/index.ts';
-import { payFor, USUAL_PAY } from '../order/buying/index.ts';
+import { payFor, USUAL_PAY } from '../order/pipeline/index.ts';
 import {
   bayWorking,
   costWorking,

@@ -1,7 +1,7 @@
 import { type LaidBay, type LayUp, layUp, ribsAs } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Design, Placement, Shell } from '../model/index.ts';
-import type { Paid } from '../order/buying/index.ts';
+import type { Paid } from '../order/pipeline/index.ts';
 import { type TakeOff, takeOff } from '../order/takeoff/index.ts';
 import { type Heard, NOTHING_HEARD } from '../van/quiet/index.ts';
 import { climateFor, type VanClimate } from '../van/wetting/index.ts';

@@ -7,8 +7,8 @@ import { evaluate } from '../evaluate/index.ts';
 import { makeLibrary } from '../materials/index.ts';
 import { type Design, findBay } from '../model/index.ts';
 import * as schema from '../model/schema.ts';
-import { payFor, USUAL_PAY } from '../order/buying/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../order/pieces/index.ts';
+import { payFor, USUAL_PAY } from '../order/pipeline/index.ts';
 import { checkVan, layoutShell, surveyMistakes } from '../survey/shell/index.ts';
 import { cutDxf, cutSvg, pieceDrawing, shellDxf, shellSvg, surveyCsv } from './index.ts';
 

@@ -1,5 +1,5 @@
 import { VAN_FIGURES } from '@overcoat/core/figures';
-import { PRICES_WITHIN } from '@overcoat/core/order/buying';
+import { PRICES_WITHIN } from '@overcoat/core/order/pipeline';
 import { costWorking } from '@overcoat/core/studies/working';
 import { isCounted } from '../store/evaluation.ts';
 import { printMoney } from '../store/money.ts';

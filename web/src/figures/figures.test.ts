@@ -3,7 +3,7 @@ import { evaluate, withPay } from '@overcoat/core/evaluate';
 import { weightsOf } from '@overcoat/core/figures';
 import { makeLibrary } from '@overcoat/core/materials';
 import type { Placement } from '@overcoat/core/model';
-import { payFor, USUAL_PAY } from '@overcoat/core/order/buying';
+import { payFor, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { evaluateOwn } from '@overcoat/core/studies/cabin';
 import { settle } from '@overcoat/core/studies/disputes';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';

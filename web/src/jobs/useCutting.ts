@@ -1,6 +1,6 @@
-import { type PayBy, USUAL_PAY } from '@overcoat/core/order/buying';
 import type { ChosenHold } from '@overcoat/core/order/holding';
 import { choicesOf } from '@overcoat/core/order/pieces';
+import { type PayBy, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import type { Cutting } from '@overcoat/jobs/cut';
 import { useEffect, useMemo } from 'react';
 import { useCutList } from '../api/cutList.ts';

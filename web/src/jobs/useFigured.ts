@@ -1,6 +1,7 @@
 import { applySchool, schools } from '@overcoat/core/buildup';
 import type { Design, Placement } from '@overcoat/core/model';
-import { isFirstTime, type PayBy, suppliesFor, USUAL_PAY } from '@overcoat/core/order/buying';
+import { isFirstTime, suppliesFor } from '@overcoat/core/order/buying';
+import { type PayBy, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { useMemo } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { useWorkshopRead } from '../api/workshop.ts';

@@ -1,6 +1,6 @@
 import type { CutList, Design } from '@overcoat/core/model';
 import { choicesOf } from '@overcoat/core/order/pieces';
-import type { VanAsked } from '@overcoat/jobs/cut';
+import type { VanAsked } from '@overcoat/core/order/pipeline';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
@@ -96,14 +96,15 @@ const EMPTY: CutList = { format: 1, name: 'nothing settled', pins: [] };
 /** Each van under its name, told apart where two have the same. */
 function named(vans: readonly Loaded[]): VanAsked[] {
   const names = new Set<string>();
-  return vans.map(({ id, design: { name: own, shell, brief, ready }, variant, list }) => {
+  return vans.map(({ id, design: { name: own, shell, ready }, variant, list }) => {
     let name = own.replaceAll(':', ' ');
     for (let n = 2; names.has(name); n++) name = `${own.replaceAll(':', ' ')} ${n}`;
     names.add(name);
     return {
       id,
       name,
-      design: { shell, brief, ready },
+      shell,
+      ready,
       placement: variant.design,
       choices: choicesOf(list ?? EMPTY),
       chosen: list?.holding ?? [],

@@ -9,7 +9,7 @@ import {
 } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
 import type { Brief, Design, Placement, Shell } from '@overcoat/core/model';
-import type { Paid } from '@overcoat/core/order/buying';
+import type { Paid } from '@overcoat/core/order/pipeline';
 import type { Heard } from '@overcoat/core/van/quiet';
 import type { VanClimate } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';

@@ -1,6 +1,6 @@
 import type { Library } from '@overcoat/core/materials';
 import type { CutList, Design, Placement, WorkshopEntry } from '@overcoat/core/model';
-import type { Paid, PayBy } from '@overcoat/core/order/buying';
+import type { Paid, PayBy } from '@overcoat/core/order/pipeline';
 import { type Asked, payAsked, payByOf } from '@overcoat/jobs/asked';
 import { create } from 'zustand';
 import { ownOf } from '../api/own.ts';

@@ -13,17 +13,7 @@ export {
   type StandingOrder,
 } from './orders.ts';
 export { linesForVan, workshopLines } from './ownLines.ts';
-export {
-  PAY_STEPS,
-  type Paid,
-  type PayBy,
-  PRICES_WITHIN,
-  paidFor,
-  payByList,
-  payFor,
-  USUAL_PAY,
-} from './payFor.ts';
 export { dueFor, needsByVan, type VanWork } from './several.ts';
-export { type Rest, type ShelfNow, shelfOf, suppliesFor } from './shelf.ts';
+export { type PutPrice, type Rest, type ShelfNow, shelfOf, suppliesFor } from './shelf.ts';
 export { type Shop, shopsOf } from './shops.ts';
 export { surveyErrors } from './surveyError.ts';

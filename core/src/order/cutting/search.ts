@@ -2,7 +2,7 @@ import type { LayUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { CutList, Pin, Placement, Shell } from '../../model/index.ts';
 import { type NestProblem, NestSearch, unfitPieces } from '../nesting/index.ts';
-import { type CutChoices, cutPieces } from '../pieces/index.ts';
+import { type CutChoices, type CutPiece, cutPieces } from '../pieces/index.ts';
 import { holdingPins } from './clash.ts';
 import { type CutGroup, type CutLayout, cutGroups, type Offcut } from './cutting.ts';
 
@@ -62,6 +62,13 @@ export function groupSearches(
     return short && short.pieces.length !== long.pieces.length ? cheaper(one, begin(short)) : one;
   });
 }
+
+/** A search for each material that pieces are cut from, dearest first, with nothing pinned. */
+export const searchPieces = (
+  pieces: readonly CutPiece[],
+  library: Library,
+  offcuts: readonly Offcut[],
+): GroupSearch[] => cutGroups(pieces, library, { offcuts }).map(g => begun(g, [], null));
 
 function continued(problem: NestProblem, before: CutLayout | null): NestProblem {
   const ids = new Set(problem.pieces.map(p => p.id));

@@ -1,5 +1,5 @@
 import type { Placement } from '../../model/index.ts';
-import { type Paid, type PayBy, payFor, USUAL_PAY } from '../../order/buying/index.ts';
+import { type Paid, type PayBy, payFor, USUAL_PAY } from '../../order/pipeline/index.ts';
 import type { Asked } from './options.ts';
 
 /** What is to pay rests on as asked, with the rests at hand and what is to be made ready. */

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
-import { USUAL_PAY } from '../../order/buying/index.ts';
+import { USUAL_PAY } from '../../order/pipeline/index.ts';
 import { buildsUp } from '../../van/wetting/index.ts';
 import { searchClimate } from '../cabin/index.ts';
 import { evaluateSettled } from '../settled/index.ts';

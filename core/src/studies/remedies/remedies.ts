@@ -2,7 +2,7 @@ import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import { VAN_FIGURES } from '../../figures/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Brief, Design, Placement } from '../../model/index.ts';
-import type { PayBy } from '../../order/buying/index.ts';
+import type { PayBy } from '../../order/pipeline/index.ts';
 import { AIR_CAPACITY } from '../../physics/air/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import {

@@ -1,7 +1,7 @@
 import { type Evaluation, withPay } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
-import { type PayBy, payFor, USUAL_PAY } from '../../order/buying/index.ts';
+import { type PayBy, payFor, USUAL_PAY } from '../../order/pipeline/index.ts';
 import { type Heard, NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { evaluateOwn } from '../cabin/index.ts';
 

@@ -3,7 +3,7 @@ import { anyVan, demoDesigns } from '../../demo/index.ts';
 import { FIGURE_KEYS, fireLoadIn, wholeVan } from '../../figures/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
-import { payFor, USUAL_PAY } from '../../order/buying/index.ts';
+import { payFor, USUAL_PAY } from '../../order/pipeline/index.ts';
 import { printMass, printNumber } from '../../units/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { figured } from '../choose/index.ts';

@@ -11,7 +11,8 @@ import { type BayResult, bayResults, type Evaluation, UP } from '../../evaluate/
 import { DWELLING_FIRE_LOAD } from '../../figures/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Design, inCab, isMeasured, type Measurement, type Zone } from '../../model/index.ts';
-import { type BuyLine, type Paid, PRICES_WITHIN } from '../../order/buying/index.ts';
+import type { BuyLine } from '../../order/buying/index.ts';
+import { type Paid, PRICES_WITHIN } from '../../order/pipeline/index.ts';
 import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
 import { outsideResistance, RSE, RSI } from '../../physics/heat/index.ts';
 import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';

@@ -4,7 +4,7 @@ import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { bayResult, bayResults, worstBay } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
-import { payFor, USUAL_PAY } from '../../order/buying/index.ts';
+import { payFor, USUAL_PAY } from '../../order/pipeline/index.ts';
 import {
   bayWorking,
   costWorking,

@@ -1,16 +1,12 @@
-import { type LayUp, layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
-import type { CutList, Design, Placement, Shell } from '../../model/index.ts';
-import { type CutBy, type GroupSearch, groupSearches, nestedLines, SAW_KERF } from '../cutting/index.ts';
-import { type ChosenHold, fixedOf } from '../holding/index.ts';
+import type { CutList, Design, Shell } from '../../model/index.ts';
+import { type BuyLine, type Need, orderList, type PutPrice, surveyErrors } from '../buying/index.ts';
+import { type CutBy, type GroupSearch, nestedLines, SAW_KERF } from '../cutting/index.ts';
+import type { ChosenHold } from '../holding/index.ts';
 import { type CutPiece, choicesOf, USUAL_CHOICES } from '../pieces/index.ts';
-import { type OrderLine, takeOff } from '../takeoff/index.ts';
-import { type Effort, type Stage, workByStage } from '../work/index.ts';
-import type { Need } from './needList.ts';
-import { needsFor } from './needs.ts';
-import { type BuyLine, orderList } from './orderList.ts';
-import type { PutPrice } from './shelf.ts';
-import { surveyErrors } from './surveyError.ts';
+import type { OrderLine } from '../takeoff/index.ts';
+import type { Effort, Stage } from '../work/index.ts';
+import type { Worked } from './worked.ts';
 
 /** Everything besides the placement that what is to pay rests on. */
 export interface PayBy extends CutBy {
@@ -46,9 +42,6 @@ export interface Paid {
   materials: OrderLine[];
 }
 
-/** Steps of search a material: most that is gained in money is gained by then, and mostly at once. */
-export const PAY_STEPS = 100;
-
 /** As it is for somebody who has settled nothing: nothing at hand, and their first time. */
 export const USUAL_PAY: PayBy = {
   choices: USUAL_CHOICES,
@@ -75,7 +68,7 @@ export const payByList = (
 });
 
 /** Where nothing is laid nothing is bought: making ready goes with what it is for. */
-const NOTHING: Paid = {
+export const NOTHING_PAID: Paid = {
   total: 0,
   parts: { materials: 0, supplies: 0, tools: 0, spares: 0 },
   byZone: {},
@@ -86,58 +79,33 @@ const NOTHING: Paid = {
   materials: [],
 };
 
-/** What a placement costs as its pieces lie on sheets; nothing for a bare van. Throws RangeError for an unknown material. */
-export function payFor(
-  shell: Shell,
-  placement: Placement,
-  library: Library,
-  by: PayBy,
-  steps = PAY_STEPS,
-): Paid {
-  const laid = layUp(shell, placement, library);
-  if (laid.covers.length === 0 && laid.extras.length === 0) return NOTHING;
-  const searches = groupSearches(shell, placement, laid, library, by);
-  for (const { search } of searches)
-    if (search) while (search.steps < steps && !search.cheapest) search.step();
-  return paidFor(shell, placement, laid, library, by, searches);
-}
-
-/** The same of a layout that was searched for. */
-export function paidFor(
-  shell: Shell,
-  placement: Placement,
-  laid: LayUp,
-  library: Library,
-  by: PayBy,
+/** What work on a van comes to as its pieces lie. */
+export function paidAs(
+  { estimate, pieces, needs, hours }: Worked,
   searches: readonly Pick<GroupSearch, 'group' | 'search'>[],
+  shell: Shell,
+  library: Library,
+  { supplies, prices, firstTime }: Pick<PayBy, 'supplies' | 'prices' | 'firstTime'>,
 ): Paid {
-  const { ready, chosen, supplies, prices, firstTime } = by;
-  const { joints } = laid;
-  const order = takeOff(laid, library);
-  const pieces = searches.flatMap(s => s.group.pieces);
-  const holdings = fixedOf(pieces, shell, placement, library, chosen);
-  const needs = needsFor({ shell, ready, placement, joints, takeOff: order, pieces, holdings }, library);
   const cuts = searches.map(({ group, search }) => ({ group, nest: search?.best ?? null }));
-  const lines = orderList(cuts, order, needs, library, {
+  const lines = orderList(cuts, estimate, needs, library, {
     supplies,
     prices,
     firstTime,
     errors: surveyErrors(shell),
   });
-  const stages = [...workByStage({ shell, ready, pieces, joints }, library)];
-  const hours = stages.reduce<Effort>(
-    (sum, [, h]) => [sum[0] + h[0], sum[1] + h[1], sum[2] + h[2]],
-    [0, 0, 0],
-  );
   const laidGroups = cuts.map(({ group, nest }) => ({ ...group, layout: nest && { nest } }));
   return {
     ...sumsOf(lines),
     byZone: shared(lines, pieces),
     stays: staying(needs, pieces, shell),
-    hours,
-    stages,
+    hours: [...hours.values()].reduce<Effort>(
+      (sum, h) => [sum[0] + h[0], sum[1] + h[1], sum[2] + h[2]],
+      [0, 0, 0],
+    ),
+    stages: [...hours],
     lines,
-    materials: nestedLines(order.lines, laidGroups, library),
+    materials: nestedLines(estimate.lines, laidGroups, library),
   };
 }
 

@@ -40,7 +40,7 @@ describe('what is to pay', () => {
         placement: applySchool(d.shell, s.id, library),
       })),
     ),
-    ...Array.from({ length: 30 }, (_, i) => ({ name: `van ${i + 1}`, ...anyVan(i + 1, library) })),
+    ...Array.from({ length: 8 }, (_, i) => ({ name: `van ${i + 1}`, ...anyVan(i + 1, library) })),
   ])('of $name is what its first layout says within 5 %, or a sheet', ({ design, placement }) => {
     const [first, settled] = [0, undefined].map(steps =>
       payFor(design.shell, placement, library, USUAL_PAY, steps),
