@@ -50,6 +50,21 @@ export const ROOMS = [
   'demo',
 ];
 
+/** Rooms of the interface in the same order. The cruiser reads them as a copy with its JSX compiled away. */
+export const WEB_ROOMS = [
+  'api',
+  'jobs',
+  'store',
+  'hooks',
+  'ui',
+  'figures',
+  'shell-map',
+  'print',
+  'views',
+  'frame',
+];
+const web = rooms => `^web/(src|dist/structure)/(${rooms.join('|')})/`;
+
 export const forbidden = [
   {
     name: 'no-circles',
@@ -95,6 +110,12 @@ export const forbidden = [
     severity: 'error',
     from: { path: `^core/src/${room}/`, pathNot: '\\.test\\.ts$' },
     to: { path: `^core/src/(${ROOMS.slice(i + 1).join('|')})/` },
+  })),
+  ...WEB_ROOMS.slice(0, -1).map((room, i) => ({
+    name: `web-${room}-is-below`,
+    severity: 'error',
+    from: { path: web([room]), pathNot: '\\.test\\.tsx?$' },
+    to: { path: web(WEB_ROOMS.slice(i + 1)) },
   })),
   {
     name: 'no-room-without-a-rank',

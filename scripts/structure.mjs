@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync }
 import path from 'node:path';
 import { cruise } from 'dependency-cruiser';
 import { transformSync } from 'esbuild';
-import { forbidden, options, ROOMS } from '../.dependency-cruiser.mjs';
+import { forbidden, options, ROOMS, WEB_ROOMS } from '../.dependency-cruiser.mjs';
 import { root } from './lib.mjs';
 
 process.chdir(root);
@@ -31,8 +31,13 @@ try {
       .flatMap(m => /^core\/src\/(.+)\/[^/]+$/.exec(m.source)?.[1] ?? [])
       .filter(r => !/fixtures/.test(r)),
   );
-  const unranked = [...rooms].filter(room => !ROOMS.includes(room));
-  for (const room of unranked) console.error(`core/src/${room} has no rank among the rooms`);
+  const unranked = [
+    ...[...rooms].filter(room => !ROOMS.includes(room)).map(room => `core/src/${room}`),
+    ...readdirSync('web/src', { withFileTypes: true })
+      .filter(f => f.isDirectory() && !WEB_ROOMS.includes(f.name))
+      .map(f => `web/src/${f.name}`),
+  ];
+  for (const room of unranked) console.error(`${room} has no rank among the rooms`);
   const against = error + unsaid.length + unranked.length;
   console.log(
     `${totalCruised} modules in ${ROOMS.length} rooms of the core and around it, ${against} against the rules`,

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, figuresWords } from '../../figures/weighed.ts';
 import { grams } from '../../format.ts';
-import { useSchoolFigures } from '../../jobs/useFigured.ts';
+import { useSchoolFigures } from '../../hooks/useFigured.ts';
 import { putSchool } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';

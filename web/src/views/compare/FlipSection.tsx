@@ -2,7 +2,7 @@ import type { Candidate, Flip, Proposal } from '@overcoat/core/studies/choose';
 import type { Ask } from '@overcoat/jobs/jobs';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { RunButton } from './RunButton.tsx';

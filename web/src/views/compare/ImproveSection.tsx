@@ -1,6 +1,6 @@
 import type { Improvement } from '@overcoat/core/studies/choose';
 import { useLibrary } from '../../api/queries.ts';
-import type { useJob } from '../../jobs/useJob.ts';
+import type { useJob } from '../../hooks/useJob.ts';
 import { takeZone } from '../../store/edits.ts';
 import { printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';

@@ -2,10 +2,10 @@ import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/cor
 import type { ChoiceLimits } from '@overcoat/core/studies/choose';
 import { printMass, printNumber } from '@overcoat/core/units';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { useCompareSettings } from '../../api/compareSettings.ts';
 import { useLibrary } from '../../api/queries.ts';
-import { useRests, useUsualPay } from '../../jobs/useFigured.ts';
-import { useJob } from '../../jobs/useJob.ts';
+import { useCompareSettings } from '../../hooks/useCompareSettings.ts';
+import { useRests, useUsualPay } from '../../hooks/useFigured.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';

@@ -6,7 +6,7 @@ import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, printFigure } from '../../figures/weighed.ts';
 import { WORDS } from '../../figures/words.ts';
-import { useSchoolFigures } from '../../jobs/useFigured.ts';
+import { useSchoolFigures } from '../../hooks/useFigured.ts';
 import { duplicateVariant } from '../../store/edits.ts';
 import { printMoney } from '../../store/money.ts';
 import { useUnits } from '../../store/preferences.ts';

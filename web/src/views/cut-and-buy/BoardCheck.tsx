@@ -2,8 +2,8 @@ import { stiffEnough, type Verdict, widestSpan } from '@overcoat/core/order/boar
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import type { EdgeName } from '@overcoat/core/survey/shell';
 import { inUnits, parseLength, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
-import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
+import { useCutList } from '../../hooks/useCutList.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';

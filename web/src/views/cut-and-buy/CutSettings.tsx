@@ -1,7 +1,7 @@
 import { SAW_KERF } from '@overcoat/core/order/cutting';
 import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { parseLength, printLength } from '@overcoat/core/units';
-import type { useCutList } from '../../api/cutList.ts';
+import type { useCutList } from '../../hooks/useCutList.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';

@@ -3,7 +3,7 @@ import { inUnits, printLength } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { memo, useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { useHolding } from '../../jobs/useCutting.ts';
+import { useHolding } from '../../hooks/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { holdShort } from './holdWords.ts';

@@ -2,7 +2,7 @@ import type { Zone } from '@overcoat/core/model';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import { cellsOf, edgesSeen, hiddenByArches, seenMirrored, woodLines } from '@overcoat/core/survey/shell';
 import { printLength } from '@overcoat/core/units';
-import { useCutList } from '../../api/cutList.ts';
+import { useCutList } from '../../hooks/useCutList.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 

@@ -1,7 +1,7 @@
 import type { FixedPanel, Zone } from '@overcoat/core/model';
 import { inUnits, type Parsed, parseLength, printLength } from '@overcoat/core/units';
 import type { Grounds } from '@overcoat/jobs/cut';
-import { useCutList } from '../../api/cutList.ts';
+import { useCutList } from '../../hooks/useCutList.ts';
 import { freshId } from '../../store/edits.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';

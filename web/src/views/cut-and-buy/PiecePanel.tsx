@@ -4,7 +4,7 @@ import type { CutPiece } from '@overcoat/core/order/pieces';
 import { inUnits, printLength, printNumber } from '@overcoat/core/units';
 import type { ReactNode } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { useHolding } from '../../jobs/useCutting.ts';
+import { useHolding } from '../../hooks/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { BoardCheck, EdgeClearances } from './BoardCheck.tsx';
 import { HoldingSection } from './HoldingSection.tsx';

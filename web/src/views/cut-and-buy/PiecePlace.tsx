@@ -1,8 +1,8 @@
 import { type OnSheet, piecesOn } from '@overcoat/core/order/cutting';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { useState } from 'react';
-import { useCutList } from '../../api/cutList.ts';
 import { useLibrary } from '../../api/queries.ts';
+import { useCutList } from '../../hooks/useCutList.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';

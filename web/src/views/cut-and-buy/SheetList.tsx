@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { useCutList } from '../../api/cutList.ts';
-import { useHolding } from '../../jobs/useCutting.ts';
+import { useCutList } from '../../hooks/useCutList.ts';
+import { useHolding } from '../../hooks/useCutting.ts';
 import type { CutGroupAnswer } from './groups.ts';
 import { SheetDrawing } from './SheetDrawing.tsx';
 import { type ShownSheet, sheetsOf, useCarry } from './useCarry.ts';

@@ -6,7 +6,7 @@ import { FileDown } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { download, downloadBlob } from '../../download.ts';
-import { useHolding } from '../../jobs/useCutting.ts';
+import { useHolding } from '../../hooks/useCutting.ts';
 import type { Press } from '../../print/pdf.ts';
 import { PAPERS, tilesFor } from '../../print/tiles.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';

@@ -12,7 +12,7 @@ import { FIRST_MONTH, MONTHS } from '@overcoat/core/van/climate';
 import { useCallback, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { dampSentence } from '../../sentences.ts';
 import { useBay } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';

@@ -3,7 +3,7 @@ import { withCab } from '@overcoat/core/survey/shell';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { draught, USUAL_WIND } from '@overcoat/core/van/cab';
 import { useMemo } from 'react';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { FRONT_WORDS, FrontSelect } from '../../shell-map/FrontSelect.tsx';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { printMoney } from '../../store/money.ts';

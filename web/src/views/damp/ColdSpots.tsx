@@ -2,7 +2,7 @@ import { coldSpots } from '@overcoat/core/studies/damp';
 import { inUnits, printNumber, printTemperature } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { useBay, useEvaluation } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';

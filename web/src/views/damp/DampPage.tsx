@@ -5,7 +5,7 @@ import type { Bay, Zone } from '@overcoat/core/model';
 import { classByHours } from '@overcoat/core/studies/damp';
 import { buildsUp, dampWord } from '@overcoat/core/van/wetting';
 import { useState } from 'react';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { hoursWords, verdict } from '../../sentences.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';

@@ -1,5 +1,5 @@
 import { grams } from '../../format.ts';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { useVariant } from '../../store/openDesign.ts';
 import { JobBar } from './JobBar.tsx';
 

@@ -3,7 +3,7 @@ import { printNumber, printTemperature } from '@overcoat/core/units';
 import { WINDS } from '@overcoat/core/van/climate';
 import type { Nights } from '@overcoat/jobs/damp';
 import { useCallback, useState } from 'react';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis } from '../../ui/axis.ts';

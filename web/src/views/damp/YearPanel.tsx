@@ -7,7 +7,7 @@ import { MONTHS } from '@overcoat/core/van/climate';
 import { dampRank } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { grams } from '../../format.ts';
-import type { useJob } from '../../jobs/useJob.ts';
+import type { useJob } from '../../hooks/useJob.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';

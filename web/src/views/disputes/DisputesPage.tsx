@@ -12,7 +12,7 @@ import { ArrowLeft } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { printOf } from '../../figures/units.ts';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { useOthers } from '../../jobs/useSeveral.ts';
-import { type Ticket, type TicketLine, useTicket } from '../../jobs/useTicket.ts';
+import { useOthers } from '../../hooks/useSeveral.ts';
+import { type Ticket, type TicketLine, useTicket } from '../../hooks/useTicket.ts';
 import { printMoney } from '../../store/money.ts';
 import { usePreferences } from '../../store/preferences.ts';
 import { useWorkshop } from '../../store/workshop.ts';

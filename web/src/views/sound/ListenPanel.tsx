@@ -1,7 +1,7 @@
 import { bareTones, heardKnock, SOUND_RATE, tonesOfBay } from '@overcoat/core/studies/knocks';
 import { Play } from 'lucide-react';
 import { useState } from 'react';
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { useBay } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useVariant } from '../../store/openDesign.ts';

@@ -1,4 +1,4 @@
-import { useJob } from '../../jobs/useJob.ts';
+import { useJob } from '../../hooks/useJob.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useVariant } from '../../store/openDesign.ts';
 

@@ -1,5 +1,5 @@
 import { useConversions } from '../../../api/queries.ts';
-import type { OtherVan } from '../../../jobs/useSeveral.ts';
+import type { OtherVan } from '../../../hooks/useSeveral.ts';
 import { useDesign } from '../../../store/design.ts';
 import { Select } from '../../../ui/Select.tsx';
 

@@ -1,6 +1,6 @@
 import { inUnits } from '@overcoat/core/units';
 import { useState } from 'react';
-import type { TicketLine } from '../../../jobs/useTicket.ts';
+import type { TicketLine } from '../../../hooks/useTicket.ts';
 import { useDesign } from '../../../store/design.ts';
 import { printMoney } from '../../../store/money.ts';
 import { useUnits } from '../../../store/preferences.ts';

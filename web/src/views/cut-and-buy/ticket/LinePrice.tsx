@@ -1,7 +1,7 @@
 import { isSize } from '@overcoat/core/materials';
 import { format } from 'date-fns';
 import { useLibrary } from '../../../api/queries.ts';
-import type { TicketLine } from '../../../jobs/useTicket.ts';
+import type { TicketLine } from '../../../hooks/useTicket.ts';
 import { parsePrice, printMoney } from '../../../store/money.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Field } from '../../../ui/Field.tsx';

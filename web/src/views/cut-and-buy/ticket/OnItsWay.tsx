@@ -1,6 +1,6 @@
 import { deliveryWrong, onItsWay, type StandingOrder } from '@overcoat/core/order/buying';
 import { useState } from 'react';
-import type { Ticket } from '../../../jobs/useTicket.ts';
+import type { Ticket } from '../../../hooks/useTicket.ts';
 import { printMoney } from '../../../store/money.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api } from '../../../api/client.ts';
 import { useLibraryChange } from '../../../api/queries.ts';
-import type { Ticket, TicketLine } from '../../../jobs/useTicket.ts';
+import type { Ticket, TicketLine } from '../../../hooks/useTicket.ts';
 import { parsePrice, printMoney } from '../../../store/money.ts';
 import { usePreferences } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';

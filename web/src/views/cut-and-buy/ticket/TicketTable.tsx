@@ -1,6 +1,6 @@
 import { parseNumber, printNumber } from '@overcoat/core/units';
 import { Fragment } from 'react';
-import type { TicketLine } from '../../../jobs/useTicket.ts';
+import type { TicketLine } from '../../../hooks/useTicket.ts';
 import { printMoney } from '../../../store/money.ts';
 import { useUnits } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';

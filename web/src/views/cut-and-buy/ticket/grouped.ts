@@ -1,4 +1,4 @@
-import type { TicketLine } from '../../../jobs/useTicket.ts';
+import type { TicketLine } from '../../../hooks/useTicket.ts';
 import { day, things } from './words.ts';
 
 /** How a ticket is read. */

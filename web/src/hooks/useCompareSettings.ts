@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import { useDesign } from '../store/design.ts';
 import { documentOf, useDocuments } from '../store/documents.ts';
 import { useVariant } from '../store/openDesign.ts';
-import { useDocument } from './documents.ts';
+import { useDocument } from './useDocument.ts';
 
 const NOTHING: CompareSettings = { format: 1, limits: {}, weights: {}, locked: [], refused: [] };
 

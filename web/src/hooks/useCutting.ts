@@ -3,13 +3,13 @@ import { choicesOf } from '@overcoat/core/order/pieces';
 import { type PayBy, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import type { Cutting } from '@overcoat/jobs/cut';
 import { useEffect, useMemo } from 'react';
-import { useCutList } from '../api/cutList.ts';
 import { useLibrary } from '../api/queries.ts';
-import { useWorkshopRead } from '../api/workshop.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { notePaid, payBy, usePays } from '../store/pays.ts';
 import { useWorkshop } from '../store/workshop.ts';
+import { useCutList } from './useCutList.ts';
 import { useJob } from './useJob.ts';
+import { useWorkshopRead } from './useWorkshopRead.ts';
 
 /** How long sheets are searched by themselves, and how much longer when asked to go on, s. */
 const SECONDS = 8;

@@ -4,8 +4,8 @@ import { useDesign } from '../store/design.ts';
 import { documentOf, useDocuments } from '../store/documents.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { usePays } from '../store/pays.ts';
-import { documentQuery } from './documents.ts';
-import { useWorkshopRead } from './workshop.ts';
+import { documentQuery } from './useDocument.ts';
+import { useWorkshopRead } from './useWorkshopRead.ts';
 
 const USUAL = {};
 

@@ -19,13 +19,13 @@ import {
 import { inUnits } from '@overcoat/core/units';
 import { addDays, format, nextSaturday } from 'date-fns';
 import { useMemo } from 'react';
-import { useCutList } from '../api/cutList.ts';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { isCounted, useEvaluation } from '../store/evaluation.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
 import { useWorkshop } from '../store/workshop.ts';
+import { useCutList } from './useCutList.ts';
 import { useCutting, usePieces, useSupplies } from './useCutting.ts';
 import { type OtherVan, useSeveral } from './useSeveral.ts';
 

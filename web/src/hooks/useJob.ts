@@ -2,9 +2,9 @@ import { contentKey } from '@overcoat/jobs/contentKey';
 import type { Answer, Ask, Job, JobKind } from '@overcoat/jobs/jobs';
 import { useCallback, useEffect } from 'react';
 import { useLibrary } from '../api/queries.ts';
+import { cancelJob, recall, startJob, useResults } from '../jobs/results.ts';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
-import { cancelJob, recall, startJob, useResults } from './results.ts';
 
 interface Run<K extends JobKind> {
   answer: Answer<K> | null;

@@ -5,10 +5,10 @@ import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
-import { useCutList } from '../api/cutList.ts';
 import { useDesign } from '../store/design.ts';
 import { builtOf, useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useWorkshop } from '../store/workshop.ts';
+import { useCutList } from './useCutList.ts';
 import { useJob } from './useJob.ts';
 
 /** Sheets for several vans are searched so long, s. */

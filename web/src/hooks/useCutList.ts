@@ -2,7 +2,7 @@ import type { CutList, Pin } from '@overcoat/core/model';
 import { useDesign } from '../store/design.ts';
 import { documentOf, useDocuments } from '../store/documents.ts';
 import { useVariant } from '../store/openDesign.ts';
-import { useDocument } from './documents.ts';
+import { useDocument } from './useDocument.ts';
 
 /** What a person settled, without the name it is kept under. */
 type Settled = Omit<CutList, 'format' | 'name'>;

@@ -4,13 +4,13 @@ import { isFirstTime, suppliesFor } from '@overcoat/core/order/buying';
 import { type PayBy, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { useMemo } from 'react';
 import { useLibrary } from '../api/queries.ts';
-import { useWorkshopRead } from '../api/workshop.ts';
 import { useDesign } from '../store/design.ts';
 import { useHeard } from '../store/heard.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { payBy, usePays } from '../store/pays.ts';
 import { useWorkshop } from '../store/workshop.ts';
 import { useJob } from './useJob.ts';
+import { useWorkshopRead } from './useWorkshopRead.ts';
 
 /** What the shelf holds, once it has been read. */
 export function useRests() {
