@@ -1,7 +1,7 @@
 import { evaluate } from '@overcoat/core/evaluate';
 import type { Brief, Front, Shell } from '@overcoat/core/model';
 import { type FacePlace, vanModel } from '@overcoat/core/studies/cabin';
-import { withFront } from '@overcoat/core/survey/shell';
+import { withFront } from '@overcoat/core/survey/patterns';
 import { Mistake } from './mistake.ts';
 import { ABOUT, type Asked, readDesign } from './readDesign.ts';
 

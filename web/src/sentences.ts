@@ -2,7 +2,7 @@ import { type BayResult, bayResult, type Evaluation, worstBay } from '@overcoat/
 import type { Library } from '@overcoat/core/materials';
 import type { BandInput, ByHours } from '@overcoat/core/studies/damp';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
-import { keptClear } from '@overcoat/core/survey/shell';
+import { keptClear } from '@overcoat/core/survey/geometry';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
 import { buildsUp, type DampClass, dampLevel, dampWord, growsYearly } from '@overcoat/core/van/wetting';
 import { days, grams, monthName } from './format.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { makeLibrary } from '../materials/index.ts';
 import type { Layer, Placement } from '../model/index.ts';
-import { generateShell } from '../survey/shell/index.ts';
+import { generateShell } from '../survey/patterns/index.ts';
 import { weakestBondOverhead } from './bonds.ts';
 
 const library = makeLibrary();

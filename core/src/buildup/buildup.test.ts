@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { makeLibrary, materialOf, referenceMaterials, sdOf } from '../materials/index.ts';
 import { assumed, type Bay, inCab, type Layer } from '../model/index.ts';
-import { generateShell, patterns } from '../survey/shell/index.ts';
+import { generateShell, patterns } from '../survey/patterns/index.ts';
 import { applySchool } from './applySchool.ts';
 import { fitAt, fitBuildUp } from './fit.ts';
 import { leakPath, tightLayer } from './leak.ts';

@@ -1,6 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, BuildUp, Layer, Shell, Zone } from '../model/index.ts';
-import { grossArea, type Kept, keptClear, openingArea, unionArea } from '../survey/shell/index.ts';
+import { grossArea, type Kept, keptClear, openingArea, unionArea } from '../survey/geometry/index.ts';
 import { battenOf, isContinuous } from './roles.ts';
 import { type StuckBay, sheetArea } from './sheets.ts';
 

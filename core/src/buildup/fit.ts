@@ -1,6 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, Layer, ZoneKind } from '../model/index.ts';
-import { meanDepth } from '../survey/shell/index.ts';
+import { meanDepth } from '../survey/geometry/index.ts';
 import { battenOf, directionOf, inCavity, isContinuous, liningRests } from './roles.ts';
 
 /** The stack at one depth. Lengths in m. */

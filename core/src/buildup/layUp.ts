@@ -1,6 +1,7 @@
 import type { Library } from '../materials/index.ts';
 import type { Bay, BuildUp, Placement, Shell, Zone, ZoneKind } from '../model/index.ts';
-import { bayArea, behindArches } from '../survey/shell/index.ts';
+import { bayArea } from '../survey/geometry/index.ts';
+import { behindArches } from '../survey/layout/index.ts';
 import { aboveMiddle, type BayJoints, holesKey, holesOf, stackHeight } from './bayJoints.ts';
 import { type Cover, covers } from './covers.ts';
 import { type Joints, jointsOf } from './joints.ts';

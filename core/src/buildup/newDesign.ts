@@ -9,7 +9,8 @@ import {
   type Shell,
   type Variant,
 } from '../model/index.ts';
-import { fromEarlier, generateShell, setMaster } from '../survey/shell/index.ts';
+import { fromEarlier, setMaster } from '../survey/edits/index.ts';
+import { generateShell } from '../survey/patterns/index.ts';
 import { applySchool } from './applySchool.ts';
 import { defaultBrief } from './defaultBrief.ts';
 import { schools } from './schools.ts';

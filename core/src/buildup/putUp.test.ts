@@ -6,7 +6,7 @@ import type { Design, Placement } from '../model/index.ts';
 import { usualPieces } from '../order/pieces/index.ts';
 import { heatWorking } from '../studies/working/index.ts';
 import { apply } from '../studies/working/working.ts';
-import { withFront } from '../survey/shell/index.ts';
+import { withFront } from '../survey/patterns/index.ts';
 import { layUp, ribsAs } from './index.ts';
 
 const library = makeLibrary();

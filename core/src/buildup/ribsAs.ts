@@ -1,5 +1,5 @@
 import { assumed, type Placement, type Pocket, type Shell, type Zone } from '../model/index.ts';
-import { mayFill } from '../survey/shell/index.ts';
+import { mayFill } from '../survey/edits/index.ts';
 
 /** Whether what fills voids by hand belongs into a zone's ribs: those of a floor are its grooves. */
 export const takesStuffing = ({ kind, ribs }: Pick<Zone, 'kind' | 'ribs'>): boolean =>

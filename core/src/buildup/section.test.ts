@@ -4,7 +4,7 @@ import { makeLibrary } from '../materials/index.ts';
 import { assumed, type Bay, type Layer } from '../model/index.ts';
 import { airSpaceResistance } from '../physics/heat/index.ts';
 import { vapourProfile } from '../physics/moisture/index.ts';
-import { generateShell } from '../survey/shell/index.ts';
+import { generateShell } from '../survey/patterns/index.ts';
 import { fitBuildUp } from './fit.ts';
 import { assemblyOf, bayUValue, sectionAt, totalResistance } from './section.ts';
 

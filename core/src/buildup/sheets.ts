@@ -10,7 +10,7 @@ import {
   type Stock,
   type Zone,
 } from '../model/index.ts';
-import { bayArea, type FieldRect, freeField } from '../survey/shell/index.ts';
+import { bayArea, type FieldRect, freeField } from '../survey/geometry/index.ts';
 
 /** Damping sheets on one bay. */
 export interface LaidSheets {

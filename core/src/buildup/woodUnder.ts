@@ -1,5 +1,5 @@
 import type { Shell } from '../model/index.ts';
-import { woodLines } from '../survey/shell/index.ts';
+import { woodLines } from '../survey/edits/index.ts';
 import type { Cover } from './covers.ts';
 import { battenOf } from './roles.ts';
 import type { StuckBay } from './sheets.ts';

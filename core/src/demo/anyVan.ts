@@ -2,7 +2,7 @@ import { applySchool, newDesign, schools } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import type { Brief, Design, Placement } from '../model/index.ts';
 import { randomFrom } from '../physics/sound/index.ts';
-import { patterns } from '../survey/shell/index.ts';
+import { patterns } from '../survey/patterns/index.ts';
 import { climates } from '../van/climate/index.ts';
 
 /** A van, a school and a life in it that nobody chose, the same for the same seed: what numerics are tried on. */

@@ -4,7 +4,9 @@ import { evaluate } from '../evaluate/evaluate.ts';
 import { worstBay } from '../evaluate/index.ts';
 import { makeLibrary } from '../materials/index.ts';
 import { inCab } from '../model/index.ts';
-import { closure, measuredBays, patterns } from '../survey/shell/index.ts';
+import { measuredBays } from '../survey/geometry/index.ts';
+import { closure } from '../survey/layout/index.ts';
+import { patterns } from '../survey/patterns/index.ts';
 import { demoDesigns } from './index.ts';
 
 const library = makeLibrary();

@@ -1,7 +1,8 @@
 import { defaultBrief, nothingReady, variantBySchool } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
 import { assumed, type Design, type Entry, FORMAT, measured, type Shell } from '../model/index.ts';
-import { type BayField, generateShell, setBay, setMaster } from '../survey/shell/index.ts';
+import { type BayField, setBay, setMaster } from '../survey/edits/index.ts';
+import { generateShell } from '../survey/patterns/index.ts';
 import { demoBrief } from './brief.ts';
 import { perigeeReady, perigeeShell } from './perigee.ts';
 import { perigeeLog } from './perigeeLog.ts';

@@ -7,7 +7,7 @@ import {
   setShape,
   setUse,
   setWay,
-} from '../survey/shell/index.ts';
+} from '../survey/edits/index.ts';
 
 const mm = (text: string) => measured(Number(text) / 1000, text);
 

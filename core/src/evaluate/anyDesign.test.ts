@@ -18,7 +18,7 @@ import {
   WAYS,
 } from '../model/index.ts';
 import { bayBand, wetCells } from '../studies/damp/index.ts';
-import { patterns, withFront } from '../survey/shell/index.ts';
+import { patterns, withFront } from '../survey/patterns/index.ts';
 import { evaluate } from './evaluate.ts';
 
 const library = makeLibrary();

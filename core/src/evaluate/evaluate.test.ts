@@ -18,7 +18,9 @@ import {
   type Working,
 } from '../studies/working/index.ts';
 import { apply } from '../studies/working/working.ts';
-import { bayArea, behindArches, generateShell } from '../survey/shell/index.ts';
+import { bayArea } from '../survey/geometry/index.ts';
+import { behindArches } from '../survey/layout/index.ts';
+import { generateShell } from '../survey/patterns/index.ts';
 import { bayResults, worstBay } from './bayResult.ts';
 import { evaluate, withPay } from './evaluate.ts';
 

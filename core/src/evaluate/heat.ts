@@ -19,7 +19,7 @@ import {
   type Zone,
 } from '../model/index.ts';
 import { RSE } from '../physics/heat/index.ts';
-import { keptClear, meanDepth, openingSize, unionArea } from '../survey/shell/index.ts';
+import { keptClear, meanDepth, openingSize, unionArea } from '../survey/geometry/index.ts';
 import { type Bridge, type PointLoss, pointsOf, zoneBridges } from '../van/bridges/index.ts';
 import { cabFactor, conducts, FILM, type FrontPass, factoryTrim, frontPass } from '../van/cab/index.ts';
 import { glazing, type Screen } from '../van/climate/index.ts';

@@ -9,7 +9,8 @@ import { type Design, findBay } from '../model/index.ts';
 import * as schema from '../model/schema.ts';
 import { cutPieces, USUAL_CHOICES } from '../order/pieces/index.ts';
 import { payFor, USUAL_PAY } from '../order/pipeline/index.ts';
-import { checkVan, layoutShell, surveyMistakes } from '../survey/shell/index.ts';
+import { checkVan, surveyMistakes } from '../survey/edits/index.ts';
+import { layoutShell } from '../survey/layout/index.ts';
 import { cutDxf, cutSvg, pieceDrawing, shellDxf, shellSvg, surveyCsv } from './index.ts';
 
 const RUNS = Number(process.env.OVERCOAT_RUNS ?? 120);

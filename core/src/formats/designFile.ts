@@ -13,7 +13,7 @@ import {
   upgrade,
   type WorkshopEntry,
 } from '../model/index.ts';
-import { checkVan } from '../survey/shell/index.ts';
+import { checkVan } from '../survey/edits/index.ts';
 
 const SCHEMA_URL = `https://overcoat.invalid/schema/design-${FORMAT}.json`;
 

@@ -1,5 +1,5 @@
 import type { Shell } from '../model/index.ts';
-import type { Seen } from '../survey/shell/index.ts';
+import type { Seen } from '../survey/layout/index.ts';
 import { type DxfGroup, dxfFile, dxfPolyline, dxfText } from './dxfFile.ts';
 import { type DrawnPiece, drawShell } from './shellDrawing.ts';
 

@@ -1,16 +1,15 @@
 import type { Shell } from '../model/index.ts';
+import { outlineOf, type Vertex } from '../survey/geometry/index.ts';
 import {
   type EdgeName,
   edgesOf,
   layoutShell,
   onSheet,
-  outlineOf,
   type PlacedBay,
   type PlacedZone,
   rectOnSheet,
   type Seen,
-  type Vertex,
-} from '../survey/shell/index.ts';
+} from '../survey/layout/index.ts';
 
 /** A closed outline of the unfolded shell in mm, x to the right and y down; arcs as in `Vertex`. */
 export interface DrawnPiece {

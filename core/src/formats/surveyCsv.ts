@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { findBay, type Measurement, type Shell } from '../model/index.ts';
-import { type BayField, grossArea, openingArea, setBay } from '../survey/shell/index.ts';
+import { type BayField, setBay } from '../survey/edits/index.ts';
+import { grossArea, openingArea } from '../survey/geometry/index.ts';
 import { parseLength, parseNumber } from '../units/index.ts';
 import { toCsv } from './csv.ts';
 

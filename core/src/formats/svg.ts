@@ -1,5 +1,5 @@
 import type { Shell } from '../model/index.ts';
-import type { Seen } from '../survey/shell/index.ts';
+import type { Seen } from '../survey/layout/index.ts';
 import { arcRadius, type DrawnPiece, drawShell } from './shellDrawing.ts';
 
 /** Below the pieces, for what is said of all of them, mm. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoConversions } from '../demo/index.ts';
 import { makeLibrary } from '../materials/index.ts';
 import { type Design, type Entry, type Fact, HOLE_STATES, RUST_STEPS } from '../model/index.ts';
-import { deleteBays, mergeBays, rename, splitBay } from '../survey/shell/index.ts';
+import { deleteBays, mergeBays, rename, splitBay } from '../survey/edits/index.ts';
 import { factsOf } from './facts.ts';
 import { holeUnready, nextHoleState, uncut } from './holes.ts';
 import { type RustStepDone, rustState } from './rust.ts';

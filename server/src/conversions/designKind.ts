@@ -5,7 +5,8 @@ import {
   documentKinds,
   type Mistake,
 } from '@overcoat/core/model';
-import { measuredBays, surveyMistakes } from '@overcoat/core/survey/shell';
+import { surveyMistakes } from '@overcoat/core/survey/edits';
+import { measuredBays } from '@overcoat/core/survey/geometry';
 import { checkChanged } from '../contract/designCheck.ts';
 import { invalid } from '../contract/problem.ts';
 import type { KeptKind, Still } from '../documents/kinds.ts';

@@ -2,7 +2,7 @@ import { newDesign } from '@overcoat/core/buildup';
 import { toDesignFile } from '@overcoat/core/formats';
 import type { ConversionRecord, DesignFile, Entry, Saved } from '@overcoat/core/model';
 import { workshopLines } from '@overcoat/core/order/buying';
-import { MASTER_LIMITS } from '@overcoat/core/survey/shell';
+import { MASTER_LIMITS } from '@overcoat/core/survey/edits';
 import { knownSound } from '../contract/designCheck.ts';
 import { invalid, notFound } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';

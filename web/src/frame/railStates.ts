@@ -1,6 +1,6 @@
 import type { Library } from '@overcoat/core/materials';
 import { type Design, inCab } from '@overcoat/core/model';
-import { measuredBays } from '@overcoat/core/survey/shell';
+import { measuredBays } from '@overcoat/core/survey/geometry';
 import { printTemperature } from '@overcoat/core/units';
 import { type Heard, NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { buildsUp, dampMark, dampWord } from '@overcoat/core/van/wetting';

@@ -1,5 +1,5 @@
 import { FRONTS, type Front } from '@overcoat/core/model';
-import { withFront } from '@overcoat/core/survey/shell';
+import { withFront } from '@overcoat/core/survey/patterns';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { editShell } from '../store/reshape.ts';
 import { Select } from '../ui/Select.tsx';

@@ -1,5 +1,5 @@
 import { findBay } from '@overcoat/core/model';
-import type { PlacedBay, PlacedZone, ShellLayout } from '@overcoat/core/survey/shell';
+import type { PlacedBay, PlacedZone, ShellLayout } from '@overcoat/core/survey/layout';
 import { FlipHorizontal2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { useDesign } from '../store/design.ts';

@@ -1,5 +1,5 @@
 import type { Zone } from '@overcoat/core/model';
-import { type EdgeName, edgesSeen, type Seen } from '@overcoat/core/survey/shell';
+import { type EdgeName, edgesSeen, type Seen } from '@overcoat/core/survey/layout';
 
 interface Props {
   zone: Pick<Zone, 'kind' | 'side'>;

@@ -5,7 +5,7 @@ import {
   type PlacedBay,
   type PlacedZone,
   type ShellLayout,
-} from '@overcoat/core/survey/shell';
+} from '@overcoat/core/survey/layout';
 import {
   type KeyboardEvent,
   type MouseEvent,

@@ -1,4 +1,4 @@
-import { type EdgeName, edgesOf, type PlacedZone } from '@overcoat/core/survey/shell';
+import { type EdgeName, edgesOf, type PlacedZone } from '@overcoat/core/survey/layout';
 import { MM } from './mm.ts';
 
 /** Letter height, mm of the sheet: about 9 px when the whole van is on a screen of 1280. */

@@ -1,4 +1,4 @@
-import type { EdgeName } from '@overcoat/core/survey/shell';
+import type { EdgeName } from '@overcoat/core/survey/layout';
 
 /** An edge inside a sentence. */
 export const edgeWord = (edge: EdgeName): string =>

@@ -1,5 +1,6 @@
 import { measured } from '@overcoat/core/model';
-import { generateShell, layoutShell, type PlacedZone } from '@overcoat/core/survey/shell';
+import { layoutShell, type PlacedZone } from '@overcoat/core/survey/layout';
+import { generateShell } from '@overcoat/core/survey/patterns';
 import { describe, expect, it } from 'vitest';
 import { reliefId, reliefOf, shade } from './relief.tsx';
 

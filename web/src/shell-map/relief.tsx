@@ -1,5 +1,5 @@
 import type { Bay } from '@overcoat/core/model';
-import type { PlacedZone } from '@overcoat/core/survey/shell';
+import type { PlacedZone } from '@overcoat/core/survey/layout';
 
 /** How a bay's depth runs on the sheet: its shade at one end (or the middle) and at the other (or the edge). */
 export interface Relief {

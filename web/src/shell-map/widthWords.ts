@@ -1,5 +1,5 @@
 import type { Zone } from '@overcoat/core/model';
-import { edgesOf } from '@overcoat/core/survey/shell';
+import { edgesOf } from '@overcoat/core/survey/layout';
 
 /** What a bay's width is called: it runs along the van, or across it where its zone stands across. */
 export function widthWords(zone: Pick<Zone, 'kind'>): { name: string; hint: string } {

@@ -1,5 +1,5 @@
 import { type ConversionRecord, type Design, documentKinds, FORMAT, mend, merge } from '@overcoat/core/model';
-import { checkVan, surveyMistakes } from '@overcoat/core/survey/shell';
+import { checkVan, surveyMistakes } from '@overcoat/core/survey/edits';
 import { type Draft, enablePatches, produceWithPatches } from 'immer';
 import { create } from 'zustand';
 import { api } from '../api/client.ts';

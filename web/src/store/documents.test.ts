@@ -7,7 +7,7 @@ import {
   type DocumentKind,
   documentKinds,
 } from '@overcoat/core/model';
-import { rename } from '@overcoat/core/survey/shell';
+import { rename } from '@overcoat/core/survey/edits';
 import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';

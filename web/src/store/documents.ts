@@ -9,7 +9,7 @@ import {
   merge,
   upgradeDocument,
 } from '@overcoat/core/model';
-import { movedBetween } from '@overcoat/core/survey/shell';
+import { movedBetween } from '@overcoat/core/survey/edits';
 import { applyPatches } from 'immer';
 import { create } from 'zustand';
 import { api } from '../api/client.ts';

@@ -1,5 +1,5 @@
 import type { CURRENCIES } from '@overcoat/core/model';
-import type { Seen } from '@overcoat/core/survey/shell';
+import type { Seen } from '@overcoat/core/survey/layout';
 import type { UnitSystem } from '@overcoat/core/units';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';

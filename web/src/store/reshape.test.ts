@@ -1,6 +1,6 @@
 import { newDesign } from '@overcoat/core/buildup';
 import { findBay, measured, type RustSpot } from '@overcoat/core/model';
-import { deleteBays, rename, setBay, splitBay } from '@overcoat/core/survey/shell';
+import { deleteBays, rename, setBay, splitBay } from '@overcoat/core/survey/edits';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';

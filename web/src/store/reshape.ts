@@ -1,5 +1,5 @@
 import type { Design, Moved, Ready } from '@overcoat/core/model';
-import { type Edited, namesIn, type Reshaped } from '@overcoat/core/survey/shell';
+import { type Edited, namesIn, type Reshaped } from '@overcoat/core/survey/edits';
 import { inUnits } from '@overcoat/core/units';
 import type { Draft } from 'immer';
 import { useDesign } from './design.ts';

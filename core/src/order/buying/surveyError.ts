@@ -1,5 +1,5 @@
 import type { Shell } from '../../model/index.ts';
-import { zoneArea } from '../../survey/shell/index.ts';
+import { zoneArea } from '../../survey/geometry/index.ts';
 
 /** Relative standard errors of what zones hold, by zone id. */
 export type SurveyErrors = ReadonlyMap<string, number>;

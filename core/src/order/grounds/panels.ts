@@ -1,6 +1,6 @@
 import { battenOf, type LayUp } from '../../buildup/index.ts';
 import type { FixedPanel, Placement, Shell, Zone } from '../../model/index.ts';
-import { keptClear } from '../../survey/shell/index.ts';
+import { keptClear } from '../../survey/geometry/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { battenLines, placeOf, ribsAfter } from '../pieces/index.ts';
 

@@ -1,7 +1,7 @@
 import { battenOf, type LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { LayerOf, Placement, Shell, Zone } from '../../model/index.ts';
-import { woodLines } from '../../survey/shell/index.ts';
+import { woodLines } from '../../survey/edits/index.ts';
 import { stiffEnough, type Verdict } from '../boards/index.ts';
 import { battenLines, type CutChoices, placeOf } from '../pieces/index.ts';
 import { hoursOf } from '../work/index.ts';

@@ -3,7 +3,7 @@ import { layUp } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary, materialOf } from '../../materials/index.ts';
 import { type Design, guess } from '../../model/index.ts';
-import { ribDepth } from '../../survey/shell/index.ts';
+import { ribDepth } from '../../survey/geometry/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { type ChosenHold, glueFor, type Holding, type Hottest, holdingOf, mayBeHeld } from './index.ts';
 import { screwFor } from './screws.ts';

@@ -1,6 +1,6 @@
 import { battenOf } from '../../buildup/index.ts';
 import type { Bay, BuildUp, KeepClear, Layer, Zone } from '../../model/index.ts';
-import { ribDepth } from '../../survey/shell/index.ts';
+import { ribDepth } from '../../survey/geometry/index.ts';
 
 /** Lengths that short wood and sheet-metal screws are sold in, m. */
 const SOLD = [0.013, 0.016, 0.019, 0.025, 0.03, 0.035, 0.04, 0.05, 0.06, 0.07];

@@ -1,7 +1,8 @@
 import type { LayUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import { type Bay, inCab, type Shell, type Zone } from '../../model/index.ts';
-import { cellsOf, grossArea, outlineCentroid, outlineOf } from '../../survey/shell/index.ts';
+import { grossArea, outlineCentroid, outlineOf } from '../../survey/geometry/index.ts';
+import { cellsOf } from '../../survey/layout/index.ts';
 import { massPerArea } from './mass.ts';
 
 /** What both axles carry, kg, empty and as built, against their plates. */

@@ -1,7 +1,8 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import { buildUpOf, type Placement, type Shell, type Zone } from '../../model/index.ts';
-import { bayCurve, type EdgeName, edgesOf } from '../../survey/shell/index.ts';
+import { bayCurve } from '../../survey/geometry/index.ts';
+import { type EdgeName, edgesOf } from '../../survey/layout/index.ts';
 import type { Place } from './place.ts';
 import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, within } from './region.ts';
 

@@ -1,5 +1,5 @@
 import type { Zone } from '../../model/index.ts';
-import { edgesOf } from '../../survey/shell/index.ts';
+import { edgesOf } from '../../survey/layout/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { edgeSide } from './clearance.ts';
 import { boarded } from './courses.ts';

@@ -1,5 +1,5 @@
 import type { Cover } from '../../buildup/index.ts';
-import { type BayCurve, bayCurve, flatStrips } from '../../survey/shell/index.ts';
+import { type BayCurve, bayCurve, flatStrips } from '../../survey/geometry/index.ts';
 import type { PieceLine } from './piece.ts';
 import { type Place, rectOf } from './place.ts';
 import type { Region } from './region.ts';

@@ -1,6 +1,7 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { Material, Stock, Zone } from '../../model/index.ts';
-import { edgesSeen, isSurveyed, seenMirrored } from '../../survey/shell/index.ts';
+import { isSurveyed } from '../../survey/geometry/index.ts';
+import { edgesSeen, seenMirrored } from '../../survey/layout/index.ts';
 import { atOrigin, type Point } from '../nesting/index.ts';
 import type { Mark } from './curved.ts';
 import type { CutChoices, CutPiece, PieceLine } from './piece.ts';

@@ -1,5 +1,5 @@
 import type { CutList, FixedPanel, GRAINS } from '../../model/index.ts';
-import type { EdgeName } from '../../survey/shell/index.ts';
+import type { EdgeName } from '../../survey/layout/index.ts';
 import type { Point } from '../nesting/index.ts';
 import type { EdgeClearance } from './clearance.ts';
 

@@ -1,6 +1,7 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { Bay, Shell, Zone } from '../../model/index.ts';
-import { archStands, cellsOf, flatten, keptClear, outlineOf } from '../../survey/shell/index.ts';
+import { flatten, keptClear, outlineOf } from '../../survey/geometry/index.ts';
+import { archStands, cellsOf } from '../../survey/layout/index.ts';
 import { boxRegion, FAR, grown, minus, type Region, regionOf, together } from './region.ts';
 
 /** How far a chord may lie from the arc it stands for, m. */

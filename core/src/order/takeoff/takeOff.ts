@@ -1,7 +1,7 @@
 import { battenCount, type Cover, cutsOf, type LayUp, splitToFit } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
-import type { Kept } from '../../survey/shell/index.ts';
+import type { Kept } from '../../survey/geometry/index.ts';
 import { cutLengths, shelfLayout } from '../nesting/index.ts';
 import { canDoes, foamLitres, isFoam, WASTE } from './foam.ts';
 

@@ -9,7 +9,7 @@ import {
   type Shell,
   type Zone,
 } from '../../model/index.ts';
-import { generateShell } from '../../survey/shell/index.ts';
+import { generateShell } from '../../survey/patterns/index.ts';
 import { massLines, massPerArea } from '../load/index.ts';
 import { takeOff } from './takeOff.ts';
 

@@ -4,7 +4,7 @@ import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import type { Front } from '../../model/index.ts';
 import { exchangeFlow, pressureOf } from '../../physics/air/index.ts';
-import { withFront } from '../../survey/shell/index.ts';
+import { withFront } from '../../survey/patterns/index.ts';
 import { cabFactor, conducts, draught, frontPass } from '../../van/cab/index.ts';
 import type { Face } from './faces.ts';
 import { hotDay } from './hotDay.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary, materialOf } from '../../materials/index.ts';
-import { withFront } from '../../survey/shell/index.ts';
+import { withFront } from '../../survey/patterns/index.ts';
 import { cabSavings } from './cabSavings.ts';
 import { thickerWalls } from './thickerWalls.ts';
 import { uOf, vanModel } from './vanModel.ts';

@@ -11,7 +11,8 @@ import {
   type Variant,
 } from '../../model/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
-import { openingSize, withFront } from '../../survey/shell/index.ts';
+import { openingSize } from '../../survey/geometry/index.ts';
+import { withFront } from '../../survey/patterns/index.ts';
 import { hourlyYear } from '../../van/climate/index.ts';
 import { glassOf } from '../../van/wetting/index.ts';
 import { hotDay } from './hotDay.ts';

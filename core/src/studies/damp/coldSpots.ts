@@ -1,7 +1,7 @@
 import { acrossRibs, battenOf, type LaidBay, withRibStrip } from '../../buildup/index.ts';
 import { type Library, usualFor } from '../../materials/index.ts';
 import type { Layer } from '../../model/index.ts';
-import { ribDepth } from '../../survey/shell/index.ts';
+import { ribDepth } from '../../survey/geometry/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import type { DetailCase } from '../../van/bridges/index.ts';
 

@@ -1,7 +1,7 @@
 import { directionOf, sectionAt } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Periodic, periodic, RSE, RSI } from '../../physics/heat/index.ts';
-import { meanDepth } from '../../survey/shell/index.ts';
+import { meanDepth } from '../../survey/geometry/index.ts';
 import type { BayModelInput } from './bayModel.ts';
 
 /** How a day's swing of the skin's temperature reaches the room through the field of a bay. */

@@ -2,7 +2,8 @@ import { closesJoints } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Material, Shell, Use } from '../../model/index.ts';
-import { cellsOf, overlap, useArea } from '../../survey/shell/index.ts';
+import { overlap, useArea } from '../../survey/geometry/index.ts';
+import { cellsOf } from '../../survey/layout/index.ts';
 
 /** What a bay behind a shower is: fit for it, fit once its wood is sealed, or not. */
 type WetState = 'sound' | 'seal' | 'wrong';

@@ -1,7 +1,7 @@
 import { sheetArea, tiles } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Bay, Patch, Stock } from '../../model/index.ts';
-import type { FieldRect } from '../../survey/shell/index.ts';
+import type { FieldRect } from '../../survey/geometry/index.ts';
 import type { BayPanel } from '../../van/quiet/index.ts';
 
 /** What sheets are cut from. */

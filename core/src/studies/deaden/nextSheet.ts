@@ -2,7 +2,7 @@ import { patchBox } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Patch, Shell, Stock } from '../../model/index.ts';
-import type { FieldRect } from '../../survey/shell/index.ts';
+import type { FieldRect } from '../../survey/geometry/index.ts';
 import { panelOf, shareOfVan, sheetsOnField, skinPlate, swings } from '../../van/quiet/index.ts';
 import { mayLie } from './keepOff.ts';
 import { cuts, type SheetStock, STRIP } from './ladder.ts';

@@ -1,7 +1,7 @@
 import { fitBuildUp, inCavity } from '../../buildup/index.ts';
 import type { BayResult } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
-import { bayCurve, flatStrips } from '../../survey/shell/index.ts';
+import { bayCurve, flatStrips } from '../../survey/geometry/index.ts';
 
 export interface FitAdvice {
   /** Squeezed layers, m. */

@@ -2,7 +2,7 @@ import { battenOf } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { HOT, type KeepClear, type Shell } from '../../model/index.ts';
-import { cellsOf } from '../../survey/shell/index.ts';
+import { cellsOf } from '../../survey/layout/index.ts';
 import { lengthIn } from '../../units/index.ts';
 
 /** Something hot with something near it that burns. */

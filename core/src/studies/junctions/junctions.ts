@@ -1,6 +1,6 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Shell, Zone } from '../../model/index.ts';
-import { cellsOf } from '../../survey/shell/index.ts';
+import { cellsOf } from '../../survey/layout/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { floorPassage } from './floorPassage.ts';
 

@@ -1,6 +1,6 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Shell, Zone } from '../../model/index.ts';
-import { cellsOf } from '../../survey/shell/index.ts';
+import { cellsOf } from '../../survey/layout/index.ts';
 
 /** What remains inside at one place along the van, between linings. Lengths in m. */
 interface RoomAt {

@@ -8,7 +8,7 @@ import { needsFor } from '../../order/buying/index.ts';
 import { fixedOf } from '../../order/holding/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
-import { woodLines } from '../../survey/shell/index.ts';
+import { woodLines } from '../../survey/edits/index.ts';
 import { seatWarnings } from './index.ts';
 
 const library = makeLibrary();

@@ -1,7 +1,8 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
-import { cellsOf, overlap, useArea } from '../../survey/shell/index.ts';
+import { overlap, useArea } from '../../survey/geometry/index.ts';
+import { cellsOf } from '../../survey/layout/index.ts';
 
 /** A seat that would stand on something soft. */
 export interface SeatWarning {

@@ -11,7 +11,8 @@ import {
   measured,
 } from '../../model/index.ts';
 import { airSpaceResistance } from '../../physics/heat/index.ts';
-import { generateShell, keptClear, unionArea } from '../../survey/shell/index.ts';
+import { keptClear, unionArea } from '../../survey/geometry/index.ts';
+import { generateShell } from '../../survey/patterns/index.ts';
 import { hotWarnings } from './hot.ts';
 import { floorFouls, roomLeft } from './room.ts';
 

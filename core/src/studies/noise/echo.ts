@@ -3,7 +3,7 @@ import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { inCab, type Shell } from '../../model/index.ts';
 import { absorbed, ECHO_OCTAVES, type Element, eyring, sabine } from '../../physics/sound/index.ts';
-import { openingSize } from '../../survey/shell/index.ts';
+import { openingSize } from '../../survey/geometry/index.ts';
 
 /** How long a van echoes, by octave. */
 export interface Echo {

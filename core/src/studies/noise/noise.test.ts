@@ -5,7 +5,7 @@ import { makeLibrary, referenceMaterials } from '../../materials/index.ts';
 import type { Layer, Placement } from '../../model/index.ts';
 import { measured } from '../../model/index.ts';
 import reference from '../../physics/sound/fixtures/sound.json' with { type: 'json' };
-import { setBay } from '../../survey/shell/index.ts';
+import { setBay } from '../../survey/edits/index.ts';
 import { echo } from './echo.ts';
 import { FLANKING, outsideNoise } from './outside.ts';
 

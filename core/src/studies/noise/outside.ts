@@ -2,7 +2,7 @@ import type { Evaluation } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import { inCab, type Opening, type Shell } from '../../model/index.ts';
 import { type Element, NOISE_OCTAVES, surfaceMass, transmissionLoss } from '../../physics/sound/index.ts';
-import { openingSize } from '../../survey/shell/index.ts';
+import { openingSize } from '../../survey/geometry/index.ts';
 import { skinPlate } from '../../van/quiet/index.ts';
 import { type Passage, passageOf } from './elements.ts';
 

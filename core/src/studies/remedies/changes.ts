@@ -9,7 +9,8 @@ import {
   type Placement,
   type ZoneKind,
 } from '../../model/index.ts';
-import { cellsOf, drainIn } from '../../survey/shell/index.ts';
+import { cellsOf } from '../../survey/layout/index.ts';
+import { drainIn } from '../../survey/patterns/index.ts';
 import { buildsUp } from '../../van/wetting/index.ts';
 
 /** A change to how a van is lived in, surveyed or laid, by what of it is other than now. */

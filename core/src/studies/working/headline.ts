@@ -16,7 +16,7 @@ import { type Paid, PRICES_WITHIN } from '../../order/pipeline/index.ts';
 import { DELTA_AIR, saturationPressure } from '../../physics/air/index.ts';
 import { outsideResistance, RSE, RSI } from '../../physics/heat/index.ts';
 import { DRYING_SECONDS, LEAK_WATER, LEAST_SD } from '../../physics/moisture/index.ts';
-import { meanDepth } from '../../survey/shell/index.ts';
+import { meanDepth } from '../../survey/geometry/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { FIRST_MONTH, MONTHS, WINDS } from '../../van/climate/index.ts';
 import type { BayMoisture } from '../../van/wetting/index.ts';

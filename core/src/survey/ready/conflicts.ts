@@ -1,5 +1,6 @@
 import type { Place, Ready, Shell, Zone } from '../../model/index.ts';
-import { type Area, cellsOf, overlap, useArea } from '../shell/index.ts';
+import { type Area, overlap, useArea } from '../geometry/index.ts';
+import { cellsOf } from '../layout/index.ts';
 
 export interface HoleConflict {
   /** Id of the bay the cut is in. */

@@ -7,7 +7,8 @@ import { makeLibrary } from '../../materials/index.ts';
 import { type Hole, measured } from '../../model/index.ts';
 import { floorPassage, longestTilted } from '../../studies/junctions/floorPassage.ts';
 import { fitAdvice, junctions } from '../../studies/junctions/index.ts';
-import { generateShell, setBay, setFeature, setUse } from '../shell/index.ts';
+import { setBay, setFeature, setUse } from '../edits/index.ts';
+import { generateShell } from '../patterns/index.ts';
 import { holeConflicts } from './conflicts.ts';
 import { readyWarnings } from './warnings.ts';
 

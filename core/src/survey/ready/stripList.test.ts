@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { generateShell, patterns } from '../shell/index.ts';
+import { generateShell, patterns } from '../patterns/index.ts';
 import { clipsCounted, stripList } from './stripList.ts';
 
 describe('what is to come out', () => {

@@ -6,7 +6,7 @@ import { evaluate } from '../../evaluate/evaluate.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import type { Layer } from '../../model/index.ts';
 import { hollowConductivity } from '../../physics/heat/index.ts';
-import { generateShell } from '../../survey/shell/index.ts';
+import { generateShell } from '../../survey/patterns/index.ts';
 import type { DetailCase } from './detail.ts';
 import { detailEffect, solveDetail } from './solveDetail.ts';
 

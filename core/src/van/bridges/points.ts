@@ -2,7 +2,7 @@ import { directionOf, type LaidBay, sectionAt } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { PointBridge, Shell, Zone } from '../../model/index.ts';
 import { type Disc, pointBridge, RSE, RSI } from '../../physics/heat/index.ts';
-import { meanDepth } from '../../survey/shell/index.ts';
+import { meanDepth } from '../../survey/geometry/index.ts';
 
 /** So many pieces of metal through a zone's insulation, alike. */
 export interface PointLoss {

@@ -1,7 +1,7 @@
 import type { LaidBay } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Bay, Layer, Opening, Shell, Zone } from '../../model/index.ts';
-import { ribDepth } from '../../survey/shell/index.ts';
+import { ribDepth } from '../../survey/geometry/index.ts';
 import type { DetailKind } from './detail.ts';
 import { detailEffect } from './solveDetail.ts';
 

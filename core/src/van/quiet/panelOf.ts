@@ -10,7 +10,7 @@ import {
   remembered,
   type Sheet,
 } from '../../physics/sound/index.ts';
-import { bayCurve, type FieldRect, freeField } from '../../survey/shell/index.ts';
+import { bayCurve, type FieldRect, freeField } from '../../survey/geometry/index.ts';
 
 /** Modes an octave that stand for all of it: more change no level by 0.2 dB. */
 const MODES = 12;

@@ -30,7 +30,7 @@ import {
   skinGain,
   type Through,
 } from '../../physics/moisture/index.ts';
-import { openingSize } from '../../survey/shell/index.ts';
+import { openingSize } from '../../survey/geometry/index.ts';
 import {
   ABSORPTANCE,
   designNight,

@@ -5,7 +5,7 @@ import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Brief, type BuildUp, type RoundWay, type Shell } from '../../model/index.ts';
-import { meanDepth } from '../../survey/shell/index.ts';
+import { meanDepth } from '../../survey/geometry/index.ts';
 import { leakOf } from './leak.ts';
 
 const library = makeLibrary([], []);

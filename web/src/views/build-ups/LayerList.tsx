@@ -13,7 +13,7 @@ import type { BayResult } from '@overcoat/core/evaluate';
 import { type Library, stockFor, usualFor } from '@overcoat/core/materials';
 import type { BuildUp, Layer, Material, Role } from '@overcoat/core/model';
 import { massPerArea } from '@overcoat/core/order/load';
-import { meanDepth } from '@overcoat/core/survey/shell';
+import { meanDepth } from '@overcoat/core/survey/geometry';
 import { printLength, printNumber } from '@overcoat/core/units';
 import { ChevronDown, ChevronUp, GripVertical, X } from 'lucide-react';
 import { useMemo } from 'react';

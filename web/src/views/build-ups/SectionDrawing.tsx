@@ -2,7 +2,7 @@ import { assemblyOf, battenOf, type Section, sectionAt } from '@overcoat/core/bu
 import type { BayResult, Evaluation } from '@overcoat/core/evaluate';
 import { dewPoint } from '@overcoat/core/physics/air';
 import { type ProfilePoint, vapourProfile } from '@overcoat/core/physics/moisture';
-import { meanDepth } from '@overcoat/core/survey/shell';
+import { meanDepth } from '@overcoat/core/survey/geometry';
 import { printLength, printTemperature } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';

@@ -1,5 +1,6 @@
 import { type Measurement, measured, type PatternName } from '@overcoat/core/model';
-import { MASTER_LIMITS, patterns } from '@overcoat/core/survey/shell';
+import { MASTER_LIMITS } from '@overcoat/core/survey/edits';
+import { patterns } from '@overcoat/core/survey/patterns';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';

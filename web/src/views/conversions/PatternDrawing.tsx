@@ -1,5 +1,6 @@
 import type { PatternName } from '@overcoat/core/model';
-import { generateShell, layoutShell } from '@overcoat/core/survey/shell';
+import { layoutShell } from '@overcoat/core/survey/layout';
+import { generateShell } from '@overcoat/core/survey/patterns';
 import { useMemo } from 'react';
 
 /** A body pattern as a small drawing of its unfolded pieces. */

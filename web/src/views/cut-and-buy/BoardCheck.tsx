@@ -1,6 +1,6 @@
 import { stiffEnough, type Verdict, widestSpan } from '@overcoat/core/order/boards';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import type { EdgeName } from '@overcoat/core/survey/shell';
+import type { EdgeName } from '@overcoat/core/survey/layout';
 import { inUnits, parseLength, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { useLibrary } from '../../api/queries.ts';
 import { useCutList } from '../../hooks/useCutList.ts';

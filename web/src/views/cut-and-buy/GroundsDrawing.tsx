@@ -1,6 +1,7 @@
 import type { Zone } from '@overcoat/core/model';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { cellsOf, edgesSeen, hiddenByArches, seenMirrored, woodLines } from '@overcoat/core/survey/shell';
+import { woodLines } from '@overcoat/core/survey/edits';
+import { cellsOf, edgesSeen, hiddenByArches, seenMirrored } from '@overcoat/core/survey/layout';
 import { printLength } from '@overcoat/core/units';
 import { useCutList } from '../../hooks/useCutList.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';

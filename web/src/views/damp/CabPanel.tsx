@@ -1,5 +1,5 @@
 import { type CabFigures, FUELS } from '@overcoat/core/studies/cabin';
-import { withCab } from '@overcoat/core/survey/shell';
+import { withCab } from '@overcoat/core/survey/patterns';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { draught, USUAL_WIND } from '@overcoat/core/van/cab';
 import { useMemo } from 'react';

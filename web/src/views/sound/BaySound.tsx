@@ -4,7 +4,7 @@ import { materialOf, stockFor } from '@overcoat/core/materials';
 import type { Patch } from '@overcoat/core/model';
 import { nextSheet } from '@overcoat/core/studies/deaden';
 import { bareTones, type Tone, tonesOfBay } from '@overcoat/core/studies/knocks';
-import { bayCurve } from '@overcoat/core/survey/shell';
+import { bayCurve } from '@overcoat/core/survey/geometry';
 import { printLength, printMass, printNumber, printTemperature } from '@overcoat/core/units';
 import { changeAt } from '@overcoat/core/van/quiet';
 import { Plus, RotateCcw, Trash2, WandSparkles } from 'lucide-react';

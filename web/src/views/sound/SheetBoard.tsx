@@ -1,5 +1,6 @@
 import type { Bay, Patch, Zone } from '@overcoat/core/model';
-import { type FieldRect, flatten, outlineOf, seenMirrored } from '@overcoat/core/survey/shell';
+import { type FieldRect, flatten, outlineOf } from '@overcoat/core/survey/geometry';
+import { seenMirrored } from '@overcoat/core/survey/layout';
 import { printLength } from '@overcoat/core/units';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { PanelMarks } from '../../shell-map/PanelMarks.tsx';

@@ -1,7 +1,8 @@
 import { materialOf } from '@overcoat/core/materials';
 import type { Patch, Zone } from '@overcoat/core/model';
 import { instructions } from '@overcoat/core/studies/deaden';
-import { edgesOf, flatten, outlineOf, seenMirrored } from '@overcoat/core/survey/shell';
+import { flatten, outlineOf } from '@overcoat/core/survey/geometry';
+import { edgesOf, seenMirrored } from '@overcoat/core/survey/layout';
 import { printLength, printMass, printTemperature } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';

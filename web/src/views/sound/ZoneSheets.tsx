@@ -1,5 +1,5 @@
 import type { Patch } from '@overcoat/core/model';
-import { onSheet, type PlacedBay, type PlacedZone } from '@overcoat/core/survey/shell';
+import { onSheet, type PlacedBay, type PlacedZone } from '@overcoat/core/survey/layout';
 import { MM } from '../../shell-map/mm.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useFacts } from '../../store/log.ts';

@@ -2,7 +2,6 @@ import type { Bay, Design, Zone } from '@overcoat/core/model';
 import {
   addBay,
   addRib,
-  cellsOf,
   deleteBays,
   mergeBays,
   moveBay,
@@ -11,7 +10,8 @@ import {
   removeRib,
   rename,
   splitBay,
-} from '@overcoat/core/survey/shell';
+} from '@overcoat/core/survey/edits';
+import { cellsOf } from '@overcoat/core/survey/layout';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useUnits } from '../../store/preferences.ts';

@@ -9,15 +9,9 @@ import {
   type Zone,
 } from '@overcoat/core/model';
 import { fitAdvice } from '@overcoat/core/studies/junctions';
-import {
-  areaError,
-  BAY_LIMITS,
-  type BayField,
-  closure,
-  type Edited,
-  setBay,
-  walkingOrder,
-} from '@overcoat/core/survey/shell';
+import { BAY_LIMITS, type BayField, type Edited, setBay } from '@overcoat/core/survey/edits';
+import { areaError } from '@overcoat/core/survey/geometry';
+import { closure, walkingOrder } from '@overcoat/core/survey/layout';
 import { printArea, printLength, printNumber } from '@overcoat/core/units';
 import { ArrowRight } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';

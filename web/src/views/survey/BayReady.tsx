@@ -1,6 +1,6 @@
 import { type Fact, type FactOf, findBay } from '@overcoat/core/model';
+import { setPads } from '@overcoat/core/survey/edits';
 import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
-import { setPads } from '@overcoat/core/survey/shell';
 import { Flag, Plus } from 'lucide-react';
 import { useFacts, useLog } from '../../store/log.ts';
 import { useBuilt, useOpenDesign } from '../../store/openDesign.ts';

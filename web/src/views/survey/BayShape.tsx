@@ -1,5 +1,6 @@
 import { type Bay, guess, type Measurement, type OutlineReadings, type Zone } from '@overcoat/core/model';
 import { STRIP_GAP } from '@overcoat/core/studies/junctions';
+import { setShape } from '@overcoat/core/survey/edits';
 import {
   bayCurve,
   flatStrips,
@@ -7,9 +8,8 @@ import {
   grossArea,
   outlineOf,
   readOutline,
-  seenMirrored,
-  setShape,
-} from '@overcoat/core/survey/shell';
+} from '@overcoat/core/survey/geometry';
+import { seenMirrored } from '@overcoat/core/survey/layout';
 import { printArea, printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { PanelMarks } from '../../shell-map/PanelMarks.tsx';

@@ -1,4 +1,4 @@
-import { BODY_SLACK, bodyClosure, withCab, withFrames } from '@overcoat/core/survey/shell';
+import { BODY_SLACK, bodyClosure, withCab, withFrames } from '@overcoat/core/survey/patterns';
 import { printArea } from '@overcoat/core/units';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';

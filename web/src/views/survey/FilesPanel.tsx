@@ -1,5 +1,5 @@
 import { readSurveyCsv, type SurveyReading, shellDxf, shellSvg, surveyCsv } from '@overcoat/core/formats';
-import type { Seen } from '@overcoat/core/survey/shell';
+import type { Seen } from '@overcoat/core/survey/layout';
 import { inUnits, printLength } from '@overcoat/core/units';
 import { Download, Printer, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';

@@ -1,5 +1,6 @@
 import { guess, type Zone } from '@overcoat/core/model';
-import { bayArea, grooveVolume, setCorrugation } from '@overcoat/core/survey/shell';
+import { grooveVolume, setCorrugation } from '@overcoat/core/survey/edits';
+import { bayArea } from '@overcoat/core/survey/geometry';
 import { printNumber } from '@overcoat/core/units';
 import { useRefusal } from '../../store/refusal.ts';
 import { editShell } from '../../store/reshape.ts';

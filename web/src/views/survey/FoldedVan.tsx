@@ -1,5 +1,5 @@
 import type { Bay, Zone } from '@overcoat/core/model';
-import { foldShell, type Point3 } from '@overcoat/core/survey/shell';
+import { foldShell, type Point3 } from '@overcoat/core/survey/layout';
 import { type PointerEvent, useMemo, useRef, useState } from 'react';
 import type { BayPaint } from '../../shell-map/ShellMap.tsx';
 import { useDesign } from '../../store/design.ts';

@@ -1,5 +1,5 @@
 import { findBay, guess, HOT, KEPT_CLEAR, type KeepClear } from '@overcoat/core/model';
-import { removeFitting, setKeepClear } from '@overcoat/core/survey/shell';
+import { removeFitting, setKeepClear } from '@overcoat/core/survey/edits';
 import { Plus, X } from 'lucide-react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';

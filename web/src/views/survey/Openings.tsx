@@ -1,5 +1,6 @@
 import { findBay, type Measurement, type Opening, SCREENS } from '@overcoat/core/model';
-import { edgesOf, removeOpening, setOpening } from '@overcoat/core/survey/shell';
+import { removeOpening, setOpening } from '@overcoat/core/survey/edits';
+import { edgesOf } from '@overcoat/core/survey/layout';
 import { Plus, X } from 'lucide-react';
 import { edgeWord } from '../../shell-map/edgeWord.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';

@@ -1,5 +1,5 @@
 import { type Pocket, SERVICES } from '@overcoat/core/model';
-import { mayFill, setPocket } from '@overcoat/core/survey/shell';
+import { mayFill, setPocket } from '@overcoat/core/survey/edits';
 import { printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import { POINTS, type PointBridge } from '@overcoat/core/model';
-import { setPoint } from '@overcoat/core/survey/shell';
+import { setPoint } from '@overcoat/core/survey/edits';
 import { type Parsed, printNumber, printTemperature } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';

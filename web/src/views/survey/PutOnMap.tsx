@@ -1,14 +1,5 @@
-import {
-  addRib,
-  fromSheet,
-  type PlacedBay,
-  type PlacedZone,
-  type ShellLayout,
-  setKeepClear,
-  setOpening,
-  setPocket,
-  splitBay,
-} from '@overcoat/core/survey/shell';
+import { addRib, setKeepClear, setOpening, setPocket, splitBay } from '@overcoat/core/survey/edits';
+import { fromSheet, type PlacedBay, type PlacedZone, type ShellLayout } from '@overcoat/core/survey/layout';
 import { useState } from 'react';
 import { MM } from '../../shell-map/mm.ts';
 import { useDesign } from '../../store/design.ts';

@@ -1,4 +1,4 @@
-import { removeFitting } from '@overcoat/core/survey/shell';
+import { removeFitting } from '@overcoat/core/survey/edits';
 import { X } from 'lucide-react';
 import { useDesign } from '../../store/design.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';

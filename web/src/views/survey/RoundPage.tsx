@@ -1,5 +1,6 @@
 import { findBay, isMeasured, type Measurement, measured } from '@overcoat/core/model';
-import { BAY_LIMITS, type BayField, setBay, twinOf, walkingOrder } from '@overcoat/core/survey/shell';
+import { BAY_LIMITS, type BayField, setBay } from '@overcoat/core/survey/edits';
+import { twinOf, walkingOrder } from '@overcoat/core/survey/layout';
 import { parseLength, printLength } from '@overcoat/core/units';
 import { ArrowLeft, ArrowRight, Flag, X } from 'lucide-react';
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';

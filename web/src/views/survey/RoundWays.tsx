@@ -1,5 +1,5 @@
 import { type RoundWay, type Shell, WAYS } from '@overcoat/core/model';
-import { forgetWays, lookedForWays, repeatWay, setWay } from '@overcoat/core/survey/shell';
+import { forgetWays, lookedForWays, repeatWay, setWay } from '@overcoat/core/survey/edits';
 import { printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';

@@ -1,20 +1,22 @@
 import { rustState, uncut } from '@overcoat/core/log';
 import type { KeepClear, Opening, Place, Pocket, Shell } from '@overcoat/core/model';
 import {
-  fromSheet,
   moveRib,
+  removeFitting,
+  removeOpening,
+  removeRib,
+  setKeepClear,
+  setOpening,
+  setPocket,
+} from '@overcoat/core/survey/edits';
+import {
+  fromSheet,
   onSheet,
   type PlacedZone,
   placeIn,
   rectOnSheet,
-  removeFitting,
-  removeOpening,
-  removeRib,
   type ShellLayout,
-  setKeepClear,
-  setOpening,
-  setPocket,
-} from '@overcoat/core/survey/shell';
+} from '@overcoat/core/survey/layout';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { MM } from '../../shell-map/mm.ts';
 import { useFacts } from '../../store/log.ts';

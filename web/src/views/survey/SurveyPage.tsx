@@ -1,6 +1,8 @@
 import { rustState, uncut } from '@overcoat/core/log';
 import type { Bay, RustSpot, Zone } from '@overcoat/core/model';
-import { deleteBays, isSurveyed, layoutShell, MASTER_LIMITS, setMaster } from '@overcoat/core/survey/shell';
+import { deleteBays, MASTER_LIMITS, setMaster } from '@overcoat/core/survey/edits';
+import { isSurveyed } from '@overcoat/core/survey/geometry';
+import { layoutShell } from '@overcoat/core/survey/layout';
 import { inUnits, lengthIn, printLength } from '@overcoat/core/units';
 import { Footprints } from 'lucide-react';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';

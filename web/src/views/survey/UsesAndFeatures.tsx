@@ -1,5 +1,5 @@
 import { type Feature, guess, type Use } from '@overcoat/core/model';
-import { setFeature, setUse } from '@overcoat/core/survey/shell';
+import { setFeature, setUse } from '@overcoat/core/survey/edits';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { freshId } from '../../store/edits.ts';

@@ -1,12 +1,6 @@
 import { junctions } from '@overcoat/core/studies/junctions';
-import {
-  areaErrorOf,
-  closure,
-  mirrorTargets,
-  mirrorZone,
-  sideDifferences,
-  zoneArea,
-} from '@overcoat/core/survey/shell';
+import { areaErrorOf, zoneArea } from '@overcoat/core/survey/geometry';
+import { closure, mirrorTargets, mirrorZone, sideDifferences } from '@overcoat/core/survey/layout';
 import { inUnits, printArea, printLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { SkinColour } from '../../shell-map/SkinColour.tsx';

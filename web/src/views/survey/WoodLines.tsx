@@ -1,5 +1,5 @@
 import { guess, LINES, type Place, type Zone } from '@overcoat/core/model';
-import { setWoodLine, woodLines } from '@overcoat/core/survey/shell';
+import { setWoodLine, woodLines } from '@overcoat/core/survey/edits';
 import { printLength } from '@overcoat/core/units';
 import { useState } from 'react';
 import { freshId } from '../../store/edits.ts';

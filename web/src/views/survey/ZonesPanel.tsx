@@ -4,12 +4,12 @@ import {
   addZone,
   archFromTemplate,
   archReadings,
-  closure,
   fromTemplate,
   removeZone,
   setArch,
   setZone,
-} from '@overcoat/core/survey/shell';
+} from '@overcoat/core/survey/edits';
+import { closure } from '@overcoat/core/survey/layout';
 import { printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';

@@ -4,15 +4,16 @@ import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Bay, checkDesign, type Design, findBay, measured } from '../../model/index.ts';
 import { inUnits } from '../../units/index.ts';
-import { closure, sideDifferences } from './closure.ts';
+import { closure, sideDifferences } from '../layout/closure.ts';
+import { foldShell } from '../layout/fold.ts';
+import { layoutShell } from '../layout/layout.ts';
+import { mirrorZone, twinOf } from '../layout/mirror.ts';
+import { walkingOrder } from '../layout/walk.ts';
+import { generateShell } from '../patterns/generate.ts';
+import { patterns } from '../patterns/patterns.ts';
 import { setBay, setShape } from './edit.ts';
 import { setKeepClear, setPocket } from './fittings.ts';
-import { foldShell } from './fold.ts';
-import { generateShell } from './generate.ts';
-import { layoutShell } from './layout.ts';
-import { mirrorZone, twinOf } from './mirror.ts';
 import { movedBetween } from './names.ts';
-import { patterns } from './patterns.ts';
 import {
   addBay,
   addRib,
@@ -26,7 +27,6 @@ import {
   rename,
   splitBay,
 } from './topology.ts';
-import { walkingOrder } from './walk.ts';
 
 const library = makeLibrary();
 const start = () => structuredClone(demoDesigns(library)[0]!) as Design;

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { inCab, measured, type Shell } from '../../model/index.ts';
+import { setBay, setMaster } from '../edits/edit.ts';
+import { closure } from '../layout/closure.ts';
+import { layoutShell } from '../layout/layout.ts';
+import { walkingOrder } from '../layout/walk.ts';
 import { BODY_SLACK, bodyClosure } from './body.ts';
 import { withCab, withFrames, withFront } from './cab.ts';
-import { closure } from './closure.ts';
-import { setBay, setMaster } from './edit.ts';
 import { generateShell } from './generate.ts';
-import { layoutShell } from './layout.ts';
 import { patterns } from './patterns.ts';
-import { walkingOrder } from './walk.ts';
 
 const long = generateShell('long high-roof');
 const without = (shell: Shell, keep: (z: Shell['zones'][number]) => boolean): Shell => ({

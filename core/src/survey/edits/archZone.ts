@@ -1,11 +1,16 @@
 import type { Bay, Design, Measurement, Shell, Zone } from '../../model/index.ts';
 import { assumed, guess, isMeasured } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { type ArchSizes, developArch } from './arch.ts';
-import { allMeasured } from './basis.ts';
+import {
+  type ArchSizes,
+  allMeasured,
+  developArch,
+  flatten,
+  outlineBox,
+  outlineOf,
+} from '../geometry/index.ts';
 import { blankZone, plainBay } from './blank.ts';
 import type { Edited } from './edit.ts';
-import { flatten, outlineBox, outlineOf } from './outline.ts';
 import type { Reshaped } from './topology.ts';
 
 /** The few sizes of an arch as they are read: its length, how far it reaches in, its height, the radius of its shoulders. */

@@ -9,10 +9,7 @@ import {
   type Zone,
 } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { allMeasured } from './basis.ts';
-import { curveWrong } from './curve.ts';
-import { outlineBox, outlineOf, readOutline } from './outline.ts';
-import { shareOut } from './share.ts';
+import { allMeasured, curveWrong, outlineBox, outlineOf, readOutline, shareOut } from '../geometry/index.ts';
 
 export type BayField = 'width' | 'height' | 'depthMin' | 'depthMax';
 /** What a bay may be besides its four sizes. */

@@ -7,9 +7,8 @@ import {
   type Zone,
 } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { curveWrong } from './curve.ts';
+import { curveWrong, outlineOf } from '../geometry/index.ts';
 import type { BayField } from './edit.ts';
-import { outlineOf } from './outline.ts';
 
 /** What a size can be, m. */
 interface Limits {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { newDesign } from '../../buildup/index.ts';
 import { checkDesign, type Design, measured, type Shell } from '../../model/index.ts';
+import { grossArea } from '../geometry/area.ts';
+import { outlineCentroid, roundCorners } from '../geometry/outline.ts';
+import { closure } from '../layout/closure.ts';
 import { addArch, archFromTemplate, archReadings, setArch } from './archZone.ts';
-import { grossArea } from './area.ts';
-import { closure } from './closure.ts';
 import { setShape } from './edit.ts';
-import { outlineCentroid, roundCorners } from './outline.ts';
 
 const mm = (value: number) => measured(value / 1000, `${value}`);
 const van = newDesign('Arches', 'mid');

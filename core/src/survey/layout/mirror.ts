@@ -1,7 +1,7 @@
 import type { Bay, Shell, Zone } from '../../model/index.ts';
-import { assumeAll } from './basis.ts';
+import type { Area } from '../geometry/index.ts';
+import { assumeAll } from '../geometry/index.ts';
 import { cellsOf } from './layout.ts';
-import type { Area } from './rectangles.ts';
 
 /** Zones of the same kind that another could be copied to. */
 export const mirrorTargets = (shell: Shell, from: string): Zone[] => {

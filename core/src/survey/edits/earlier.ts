@@ -1,5 +1,5 @@
 import type { Shell } from '../../model/index.ts';
-import { assumeAll } from './basis.ts';
+import { assumeAll } from '../geometry/index.ts';
 
 /** A shell measured once as the start of another: every size stands as assumed from that van, nothing it hid goes along. */
 export function fromEarlier(shell: Shell): Shell {

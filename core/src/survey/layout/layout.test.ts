@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { measured, type PatternName } from '../../model/index.ts';
-import { setShape } from './edit.ts';
-import { generateShell } from './generate.ts';
+import { setShape } from '../edits/edit.ts';
+import { outlineArea, outlineOf } from '../geometry/outline.ts';
+import { generateShell } from '../patterns/generate.ts';
+import { patterns } from '../patterns/patterns.ts';
 import { cellsOf, fromSheet, layoutShell, onSheet, placeIn } from './layout.ts';
-import { outlineArea, outlineOf } from './outline.ts';
-import { patterns } from './patterns.ts';
 
 const names = patterns.map(p => p.name) as PatternName[];
 

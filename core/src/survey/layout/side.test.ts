@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { inCab } from '../../model/index.ts';
+import { generateShell } from '../patterns/generate.ts';
+import { patterns } from '../patterns/patterns.ts';
 import { foldShell, type Point3 } from './fold.ts';
-import { generateShell } from './generate.ts';
 import { layoutShell, onSheet } from './layout.ts';
-import { patterns } from './patterns.ts';
 import { edgesOf, edgesSeen, seenMirrored } from './side.ts';
 
 const minus = (a: Point3, b: Point3): Point3 => ({ x: a.x - b.x, y: a.y - b.y, z: a.z - b.z });

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { assumed, type Shell } from '../../model/index.ts';
-import { bayArea } from './area.ts';
+import { bayArea } from '../geometry/area.ts';
+import { generateShell } from '../patterns/generate.ts';
+import { patterns } from '../patterns/patterns.ts';
 import { behindArches } from './behindArches.ts';
-import { generateShell } from './generate.ts';
-import { patterns } from './patterns.ts';
 
 const total = (shell: Shell) => [...behindArches(shell).values()].reduce((a, b) => a + b, 0);
 

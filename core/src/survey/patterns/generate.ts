@@ -9,12 +9,11 @@ import {
   type Zone,
   type ZoneKind,
 } from '../../model/index.ts';
-import { archZone } from './archZone.ts';
-import { blankZone, plainBay } from './blank.ts';
+import { archZone, blankZone, plainBay } from '../edits/index.ts';
+import { shareOut } from '../geometry/index.ts';
 import { withCab, withFrames } from './cab.ts';
 import { furnish } from './furnish.ts';
 import { type Pattern, patternOf, type Strip } from './patterns.ts';
-import { shareOut } from './share.ts';
 
 const mm = (millimetres: number): Measurement => assumed(millimetres / 1000);
 

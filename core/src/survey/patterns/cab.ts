@@ -7,7 +7,7 @@ import {
   type Shell,
   type Zone,
 } from '../../model/index.ts';
-import { blankZone, guessed, plainBay } from './blank.ts';
+import { blankZone, guessed, plainBay } from '../edits/index.ts';
 import { areaOf, cabBody } from './body.ts';
 import { patternOf } from './patterns.ts';
 

@@ -1,5 +1,5 @@
 import type { Bay, Opening, Place, Rib, Shell, Zone } from '../../model/index.ts';
-import { flatten, outlineOf } from './outline.ts';
+import { flatten, outlineOf } from '../geometry/index.ts';
 import { type Seen, seenMirrored } from './side.ts';
 
 /** A rectangle in m, x across the sheet and y from the front of the van to the rear. */

@@ -1,6 +1,6 @@
 import type { Shell, Zone } from '../../model/index.ts';
+import { flatten, outlineOf } from '../geometry/index.ts';
 import { cellsOf } from './layout.ts';
-import { flatten, outlineOf } from './outline.ts';
 
 /** A floor bay narrower than so much of the floor, alone in its station, lies between wheel arches. */
 const NARROWED = 0.9;

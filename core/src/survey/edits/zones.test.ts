@@ -3,10 +3,10 @@ import { applySchool, newDesign } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { checkDesign, type Design, measured } from '../../model/index.ts';
+import { layoutShell } from '../layout/layout.ts';
 import { fromEarlier } from './earlier.ts';
 import { setShape } from './edit.ts';
 import { grooveVolume, setCorrugation, setWoodLine, woodLines } from './floor.ts';
-import { layoutShell } from './layout.ts';
 import type { Reshaped } from './topology.ts';
 import { addZone, removeZone, setZone } from './zones.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { assumed, type Bay, measured, type Zone } from '../../model/index.ts';
+import { generateShell } from '../patterns/generate.ts';
 import { freeField } from './field.ts';
-import { generateShell } from './generate.ts';
 
 const zone = generateShell('long high-roof').zones.find(z => z.id === 'L')!;
 const bay = (more: Partial<Bay> = {}): Bay => ({

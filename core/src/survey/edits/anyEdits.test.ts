@@ -16,6 +16,7 @@ import {
   type PatternName,
 } from '../../model/index.ts';
 import * as schema from '../../model/schema.ts';
+import { mirrorTargets, mirrorZone } from '../layout/index.ts';
 import {
   forgetWays,
   lookedForWays,
@@ -34,8 +35,6 @@ import {
   deleteBays,
   type Edited,
   mergeBays,
-  mirrorTargets,
-  mirrorZone,
   moveBay,
   moveRib,
   type Reshaped,

@@ -3,13 +3,13 @@ import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { assumed, findBay, measured, type PatternName } from '../../model/index.ts';
-import { bayArea, measuredBays } from './area.ts';
-import { closure } from './closure.ts';
-import { setBay, setMaster, setOpening } from './edit.ts';
+import { setBay, setMaster, setOpening } from '../edits/edit.ts';
+import { removeOpening } from '../edits/topology.ts';
+import { bayArea, measuredBays } from '../geometry/area.ts';
+import { closure } from '../layout/closure.ts';
+import { layoutShell } from '../layout/layout.ts';
 import { generateShell } from './generate.ts';
-import { layoutShell } from './layout.ts';
 import { patterns } from './patterns.ts';
-import { removeOpening } from './topology.ts';
 
 const names = patterns.map(p => p.name);
 const worst = (shell: ReturnType<typeof generateShell>) =>

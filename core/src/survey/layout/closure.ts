@@ -1,6 +1,6 @@
 import type { Bay, Shell, Zone } from '../../model/index.ts';
+import { sizeError } from '../geometry/index.ts';
 import { oppositeIn } from './mirror.ts';
-import { sizeError } from './tapeError.ts';
 
 /** What is left over when a zone's bays, ribs and rails are laid end to end, m: 0 when it closes. */
 export interface Closure {

@@ -1,6 +1,6 @@
 import type { Bay, Shell, Zone } from '../../model/index.ts';
+import { flatten, outlineOf } from '../geometry/index.ts';
 import { cellsOf } from './layout.ts';
-import { flatten, outlineOf } from './outline.ts';
 
 /** A point in the van, m: x to the rear, y to the right, z up from the load floor. */
 export interface Point3 {

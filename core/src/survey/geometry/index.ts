@@ -1,0 +1,11 @@
+export { type ArchSizes, developArch } from './arch.ts';
+export { bayArea, grossArea, isSurveyed, measuredBays, openingArea, openingSize } from './area.ts';
+export { allMeasured, assumeAll } from './basis.ts';
+export { type BayCurve, bayCurve, curveWrong, flatStrips } from './curve.ts';
+export { meanDepth, ribDepth } from './depth.ts';
+export { type FieldRect, freeField } from './field.ts';
+export { type Kept, keptClear, unionArea } from './keptClear.ts';
+export { flatten, outlineBox, outlineCentroid, outlineOf, readOutline, type Vertex } from './outline.ts';
+export { type Area, overlap, useArea } from './rectangles.ts';
+export { shareOut } from './share.ts';
+export { areaError, areaErrorOf, sizeError, zoneArea } from './tapeError.ts';

@@ -1,0 +1,18 @@
+export { archStands } from './archStand.ts';
+export { behindArches, hiddenByArches } from './behindArches.ts';
+export { closure, sideDifferences } from './closure.ts';
+export { foldShell, type Point3 } from './fold.ts';
+export {
+  cellsOf,
+  fromSheet,
+  layoutShell,
+  onSheet,
+  type PlacedBay,
+  type PlacedZone,
+  placeIn,
+  rectOnSheet,
+  type ShellLayout,
+} from './layout.ts';
+export { mirrorTargets, mirrorZone, twinOf } from './mirror.ts';
+export { type EdgeName, edgesOf, edgesSeen, type Seen, seenMirrored } from './side.ts';
+export { walkingOrder } from './walk.ts';
