@@ -5,7 +5,7 @@ import { makeLibrary } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
 import { PAY_STEPS, payFor, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { ownClimate } from '@overcoat/core/studies/cabin';
-import { figured, figuredAtOnce } from '@overcoat/core/studies/choose';
+import { figured, figuredAtOnce } from '@overcoat/core/studies/proposal';
 import { remediesFor } from '@overcoat/core/studies/remedies';
 import { evaluateSettled } from '@overcoat/core/studies/settled';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';

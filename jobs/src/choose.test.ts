@@ -1,7 +1,7 @@
 import { demoDesigns } from '@overcoat/core/demo';
 import { makeLibrary } from '@overcoat/core/materials';
 import { USUAL_PAY } from '@overcoat/core/order/pipeline';
-import type { Improvement } from '@overcoat/core/studies/choose';
+import type { Improvement } from '@overcoat/core/studies/proposal';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { climateFor } from '@overcoat/core/van/wetting';
 import { expect, it } from 'vitest';

@@ -3,6 +3,7 @@ import type { Placement } from '@overcoat/core/model';
 import type { Offcut } from '@overcoat/core/order/cutting';
 import type { PayBy } from '@overcoat/core/order/pipeline';
 import { ownClimate, searchClimate } from '@overcoat/core/studies/cabin';
+import { type Asked as Disputed, type Settled, settle } from '@overcoat/core/studies/disputes';
 import {
   type Asked,
   type Avoided,
@@ -23,8 +24,7 @@ import {
   type Proposal,
   weighAll,
   zonesOf,
-} from '@overcoat/core/studies/choose';
-import { type Asked as Disputed, type Settled, settle } from '@overcoat/core/studies/disputes';
+} from '@overcoat/core/studies/proposal';
 import type { Heard } from '@overcoat/core/van/quiet';
 import { dampLevel, isNoDamper, type VanClimate } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';

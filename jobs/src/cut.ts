@@ -15,7 +15,7 @@ import {
   type VanAsked,
   workOn,
 } from '@overcoat/core/order/pipeline';
-import { type HeldVan, heldVan } from '@overcoat/core/studies/holding';
+import { type HeldVan, heldVan } from '@overcoat/core/studies/cabin';
 import type { Report, Shelf } from './shelf.ts';
 
 /** All that is cut, how it lies, and what fits nothing. */

@@ -1,4 +1,4 @@
-import { type Asked, type LayUpOption, sharesOf, weighAll } from '@overcoat/core/studies/choose';
+import { type Asked, type LayUpOption, sharesOf, weighAll } from '@overcoat/core/studies/proposal';
 
 /** Most workers that help, however many cores there are. */
 const HELPERS = 3;

@@ -4,7 +4,7 @@ import { limitsOf, weightsOf } from '@overcoat/core/figures';
 import { readLayups } from '@overcoat/core/formats';
 import { USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { searchClimate } from '@overcoat/core/studies/cabin';
-import { type Candidate, type ChoiceLimits, choose, weighAll } from '@overcoat/core/studies/choose';
+import { type Candidate, type ChoiceLimits, choose, weighAll } from '@overcoat/core/studies/proposal';
 import loadHighs, { type Highs } from 'highs';
 import { Mistake } from '../mistake.ts';
 import { number, options } from '../options.ts';

@@ -1,6 +1,6 @@
 import { layUp } from '@overcoat/core/buildup';
 import { cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
-import { heldVan } from '@overcoat/core/studies/holding';
+import { heldVan } from '@overcoat/core/studies/cabin';
 import { options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
 

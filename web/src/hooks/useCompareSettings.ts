@@ -1,6 +1,6 @@
 import { FIGURE_KEYS, type Weights } from '@overcoat/core/figures';
 import type { CompareSettings } from '@overcoat/core/model';
-import type { ChoiceLimits } from '@overcoat/core/studies/choose';
+import type { ChoiceLimits } from '@overcoat/core/studies/proposal';
 import { DAMP_CLASSES } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { useDesign } from '../store/design.ts';

@@ -1,7 +1,7 @@
 import { applySchool, schools } from '@overcoat/core/buildup';
 import type { Library } from '@overcoat/core/materials';
 import { type BuildUp, buildUpOf, type Design, type Placement, type Variant } from '@overcoat/core/model';
-import type { Candidate, PutUp } from '@overcoat/core/studies/choose';
+import type { Candidate, PutUp } from '@overcoat/core/studies/proposal';
 import type { Change } from '@overcoat/core/studies/remedies';
 import type { Draft } from 'immer';
 import { v7 as uuid } from 'uuid';

@@ -11,8 +11,8 @@ interface View {
 /** Every view of a conversion by its address, stages of the work in their order: routes, the rail, what is fetched ahead and what is looked through for accessibility follow. */
 export const VIEWS = {
   survey: { stage: 'Survey', load: () => import('./survey/SurveyPage.tsx') },
-  round: { load: () => import('./survey/RoundPage.tsx') },
-  form: { load: () => import('./survey/FormPage.tsx') },
+  round: { load: () => import('./survey/round/RoundPage.tsx') },
+  form: { load: () => import('./survey/files/FormPage.tsx') },
   brief: { stage: 'Brief', load: () => import('./brief/BriefPage.tsx') },
   'build-ups': { stage: 'Build-ups', load: () => import('./build-ups/BuildUpsPage.tsx') },
   'cold-and-damp': { stage: 'Cold & damp', load: () => import('./damp/DampPage.tsx') },

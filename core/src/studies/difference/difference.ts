@@ -2,7 +2,7 @@ import { isScreened } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Placement, Shell, Zone } from '../../model/index.ts';
 import { type DampState, dampRank } from '../../van/wetting/index.ts';
-import { type Candidate, candidateAt, makeOf } from '../choose/index.ts';
+import { type Candidate, candidateAt, makeOf } from '../proposal/index.ts';
 
 /** What one zone comes to in one placement. */
 export interface ZoneFigures {

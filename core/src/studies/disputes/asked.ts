@@ -2,7 +2,7 @@ import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import { type Weights, wholeVan } from '../../figures/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
-import { type Asked as Chosen, worthOf } from '../choose/index.ts';
+import { type Asked as Chosen, worthOf } from '../proposal/index.ts';
 import type { Side } from './dispute.ts';
 
 /** A van that disputes are settled for. */

@@ -1,6 +1,6 @@
 import { usualFor } from '../../materials/index.ts';
 import type { Layer } from '../../model/index.ts';
-import { worthOf } from '../choose/index.ts';
+import { worthOf } from '../proposal/index.ts';
 import { type Asked, evaluateOf, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
 

@@ -1,7 +1,7 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import { materialOf, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, LayerOf, Material } from '../../model/index.ts';
-import { hoursOf, throughout, worthOf } from '../choose/index.ts';
+import { hoursOf, throughout, worthOf } from '../proposal/index.ts';
 import { type Asked, bestOf, evaluateOf, layersIn, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
 import { byWorthOfHeat } from './worth.ts';

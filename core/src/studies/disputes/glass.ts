@@ -1,7 +1,7 @@
 import { type Evaluation, UP } from '../../evaluate/index.ts';
 import { figuresBy, VAN_FIGURES } from '../../figures/index.ts';
 import { materialOf } from '../../materials/index.ts';
-import { allScreens } from '../choose/index.ts';
+import { allScreens } from '../proposal/index.ts';
 import { type Asked, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 

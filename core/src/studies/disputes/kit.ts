@@ -1,7 +1,7 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { cuttingOf, fittingOf, hoursOf } from '../../order/work/index.ts';
-import { perFigure } from '../choose/index.ts';
+import { perFigure } from '../proposal/index.ts';
 import { type Asked, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 

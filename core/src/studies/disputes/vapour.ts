@@ -3,7 +3,7 @@ import { type Evaluation, inClimate } from '../../evaluate/index.ts';
 import { type Library, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Zone } from '../../model/index.ts';
 import { moister } from '../../van/wetting/index.ts';
-import { perFigure } from '../choose/index.ts';
+import { perFigure } from '../proposal/index.ts';
 import { type Asked, evaluateOf, lined, remade, sideOf } from './asked.ts';
 import { crossing, type Dispute, levelAt, meet } from './dispute.ts';
 

@@ -1,5 +1,5 @@
 import type { Weights } from '../../figures/index.ts';
-import { perFigure, worthOf } from '../choose/index.ts';
+import { perFigure, worthOf } from '../proposal/index.ts';
 import type { Side, Turning } from './dispute.ts';
 
 /** What is asked of a W/K at most, money. */

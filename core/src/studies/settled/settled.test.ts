@@ -6,7 +6,7 @@ import type { Design, Placement } from '../../model/index.ts';
 import { payFor, USUAL_PAY } from '../../order/pipeline/index.ts';
 import { printMass, printNumber } from '../../units/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
-import { figured } from '../choose/index.ts';
+import { figured } from '../proposal/index.ts';
 import { costWorking, fireWorking, hoursWorking, massWorking } from '../working/index.ts';
 import { evaluateSettled } from './index.ts';
 

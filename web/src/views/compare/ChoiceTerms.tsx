@@ -1,6 +1,6 @@
 import { FIGURE_KEYS, type FigureKey, type Unit, VAN_FIGURES, type Weights } from '@overcoat/core/figures';
 import { CURTAINS, type Purpose, type Shell } from '@overcoat/core/model';
-import type { ChoiceLimits } from '@overcoat/core/studies/choose';
+import type { ChoiceLimits } from '@overcoat/core/studies/proposal';
 import {
   type Parsed,
   parseLength,

@@ -1,4 +1,4 @@
-import type { Candidate, Flip, Proposal } from '@overcoat/core/studies/choose';
+import type { Candidate, Flip, Proposal } from '@overcoat/core/studies/proposal';
 import type { Ask } from '@overcoat/jobs/jobs';
 import { useMemo } from 'react';
 import { Link } from 'react-router';

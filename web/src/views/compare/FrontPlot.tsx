@@ -1,5 +1,5 @@
 import { type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
-import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/choose';
+import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/proposal';
 import { useCallback, useMemo } from 'react';
 import { figureAxis, printFigure } from '../../figures/weighed.ts';
 import { WORDS } from '../../figures/words.ts';

@@ -1,6 +1,6 @@
 import { schools } from '@overcoat/core/buildup';
 import { FIGURE_KEYS, type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
-import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/choose';
+import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/proposal';
 import { printNumber } from '@overcoat/core/units';
 import { useMemo, useState } from 'react';
 import { figuresWords, printFigure } from '../../figures/weighed.ts';

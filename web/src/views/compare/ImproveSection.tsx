@@ -1,4 +1,4 @@
-import type { Improvement } from '@overcoat/core/studies/choose';
+import type { Improvement } from '@overcoat/core/studies/proposal';
 import { useLibrary } from '../../api/queries.ts';
 import type { useJob } from '../../hooks/useJob.ts';
 import { takeZone } from '../../store/edits.ts';

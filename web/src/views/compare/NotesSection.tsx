@@ -1,4 +1,4 @@
-import { type MaterialNote, notesOn, type Proposal } from '@overcoat/core/studies/choose';
+import { type MaterialNote, notesOn, type Proposal } from '@overcoat/core/studies/proposal';
 import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 

@@ -1,5 +1,5 @@
 import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/core/figures';
-import type { ChoiceLimits } from '@overcoat/core/studies/choose';
+import type { ChoiceLimits } from '@overcoat/core/studies/proposal';
 import { printMass, printNumber } from '@overcoat/core/units';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';

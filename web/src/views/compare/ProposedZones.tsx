@@ -1,4 +1,4 @@
-import { hasUp, type PutUpPick, type ZonePick } from '@overcoat/core/studies/choose';
+import { hasUp, type PutUpPick, type ZonePick } from '@overcoat/core/studies/proposal';
 import { printNumber } from '@overcoat/core/units';
 import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';

@@ -1,5 +1,5 @@
 import { materialOf } from '@overcoat/core/materials';
-import { type Proposal, REFUSALS, type Refusal } from '@overcoat/core/studies/choose';
+import { type Proposal, REFUSALS, type Refusal } from '@overcoat/core/studies/proposal';
 import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 

@@ -1,6 +1,6 @@
 import { schools } from '@overcoat/core/buildup';
 import { FIGURE_KEYS, type Figured, type Weights } from '@overcoat/core/figures';
-import { type ChoiceLimits, regretOf } from '@overcoat/core/studies/choose';
+import { type ChoiceLimits, regretOf } from '@overcoat/core/studies/proposal';
 import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { memo } from 'react';
 import { useLibrary } from '../../api/queries.ts';

@@ -2,7 +2,7 @@ import { FIGURE_KEYS, type Figured, type FigureKey, VAN_FIGURES } from '@overcoa
 import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Layer } from '@overcoat/core/model';
 import type { Hold } from '@overcoat/core/order/holding';
-import type { Candidate, ChoiceLimits, Proposal, PutUp } from '@overcoat/core/studies/choose';
+import type { Candidate, ChoiceLimits, Proposal, PutUp } from '@overcoat/core/studies/proposal';
 import { printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { dampWord, isNoDamper } from '@overcoat/core/van/wetting';
 import { brokenWords, printFigure } from '../../figures/weighed.ts';

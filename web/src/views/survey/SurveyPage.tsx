@@ -20,14 +20,14 @@ import { Button } from '../../ui/Button.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
-import { Advice, BayCard, ClosureNote } from './BayCard.tsx';
-import { FilesPanel } from './FilesPanel.tsx';
-import { FoldedVan } from './FoldedVan.tsx';
-import { LogPanel } from './LogPanel.tsx';
-import { PUTS, type Put } from './PutOnMap.tsx';
-import { ReadyPanel, useReadyCount } from './ReadyPanel.tsx';
-import { SheetMarks } from './SheetMarks.tsx';
-import { VanPanel } from './VanPanel.tsx';
+import { Advice, BayCard, ClosureNote } from './bay/BayCard.tsx';
+import { FilesPanel } from './files/FilesPanel.tsx';
+import { LogPanel } from './log/LogPanel.tsx';
+import { PUTS, type Put } from './map/PutOnMap.tsx';
+import { SheetMarks } from './map/SheetMarks.tsx';
+import { ReadyPanel, useReadyCount } from './ready/ReadyPanel.tsx';
+import { FoldedVan } from './van/FoldedVan.tsx';
+import { VanPanel } from './van/VanPanel.tsx';
 
 /** What counts as a deep bay, m. */
 const DEEP = 0.06;

@@ -1,1 +1,0 @@
-export { type HeldVan, heldVan } from './heldVan.ts';

@@ -1,0 +1,175 @@
+import { readSurveyCsv, type SurveyReading, shellDxf, shellSvg, surveyCsv } from '@overcoat/core/formats';
+import type { Seen } from '@overcoat/core/survey/layout';
+import { inUnits, printLength } from '@overcoat/core/units';
+import { Download, Printer, Upload } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { download } from '../../../download.ts';
+import { useDesign } from '../../../store/design.ts';
+import { useOpenDesign } from '../../../store/openDesign.ts';
+import { usePreferences, useUnits } from '../../../store/preferences.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Dialog } from '../../../ui/Dialog.tsx';
+import { Select } from '../../../ui/Select.tsx';
+
+const WORDS = { width: 'along', height: 'across', depthMin: 'shallowest', depthMax: 'deepest' };
+
+/** The survey on paper, as a table and as outlines. */
+export function FilesPanel() {
+  const design = useOpenDesign();
+  const edit = useDesign(s => s.edit);
+  const [reading, setReading] = useState<SurveyReading | null>(null);
+  const { seen, setSeen } = usePreferences();
+  const input = useRef<HTMLInputElement>(null);
+  const name = design.name.toLowerCase();
+  const read = async (file: File | undefined) => {
+    if (file) setReading(readSurveyCsv(design.shell, await file.text()));
+    if (input.current) input.current.value = '';
+  };
+  const apply = () => {
+    if (reading)
+      edit(`survey read in: ${reading.changes.length} sizes`, draft => {
+        draft.shell = reading.shell;
+      });
+    setReading(null);
+  };
+  return (
+    <div className="flex flex-col gap-5">
+      <section>
+        <h2 className="text-xl">On paper</h2>
+        <p className="text-faint">The unfolded shell and one line a bay, to take into the van.</p>
+        <div className="mt-2 flex gap-2">
+          <Link
+            to="../form"
+            relative="path"
+            className="inline-flex min-h-9 items-center gap-1.5 rounded-[4px] border border-rule bg-ticket px-3 font-medium hover:border-ink"
+          >
+            <Printer size={15} aria-hidden /> Survey form
+          </Link>
+        </div>
+      </section>
+      <section>
+        <h2 className="text-xl">As a table</h2>
+        <p className="text-faint">
+          One row a bay, millimetres. What a file would change is shown before it is taken.
+        </p>
+        <div className="mt-2 flex gap-2">
+          <Button onClick={() => download(`${name}-survey.csv`, 'text/csv', surveyCsv(design.shell))}>
+            <Download size={15} aria-hidden /> Survey CSV
+          </Button>
+          <Button onClick={() => input.current?.click()}>
+            <Upload size={15} aria-hidden /> Read a CSV…
+          </Button>
+          <input
+            ref={input}
+            type="file"
+            accept=".csv,text/csv"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="Survey file"
+            onChange={e => void read(e.target.files?.[0])}
+          />
+        </div>
+      </section>
+      <section>
+        <h2 className="text-xl">As outlines</h2>
+        <p className="text-faint">
+          Every bay and opening at true size in millimetres, a layer a zone, each bay with its TOP and FRONT.
+        </p>
+        <div className="mt-1 w-56">
+          <Select label="every piece seen from" value={seen} onChange={e => setSeen(e.target.value as Seen)}>
+            <option value="inside">inside, as you stand</option>
+            <option value="outside">outside, its back</option>
+          </Select>
+        </div>
+        <div className="mt-2 flex gap-2">
+          <Button
+            onClick={() =>
+              download(
+                `${name}-shell-${seen}.svg`,
+                'image/svg+xml',
+                shellSvg(design.shell, design.name, seen),
+              )
+            }
+          >
+            <Download size={15} aria-hidden /> SVG
+          </Button>
+          <Button
+            onClick={() =>
+              download(`${name}-shell-${seen}.dxf`, 'image/vnd.dxf', shellDxf(design.shell, seen))
+            }
+          >
+            <Download size={15} aria-hidden /> DXF
+          </Button>
+        </div>
+      </section>
+      <Dialog
+        open={reading !== null}
+        onOpenChange={open => !open && setReading(null)}
+        title="What this file would change"
+        description="Nothing is taken until you say so; it is one step to undo."
+        side
+      >
+        {reading && <Report reading={reading} onApply={apply} onLeave={() => setReading(null)} />}
+      </Dialog>
+    </div>
+  );
+}
+
+function Report({ reading, onApply, onLeave }: { reading: SurveyReading; onApply(): void; onLeave(): void }) {
+  const units = useUnits();
+  const { changes, problems, same } = reading;
+  return (
+    <>
+      <p>
+        <b>{changes.length}</b> sizes would change, {same} bays stay as they are
+        {problems.length > 0 && (
+          <>
+            , <b className="text-signal">{problems.length}</b> places cannot be taken
+          </>
+        )}
+        .
+      </p>
+      {problems.length > 0 && (
+        <ul className="mt-2">
+          {problems.map(p => (
+            <li key={`${p.row}${p.column}`} className="text-signal">
+              Row {p.row}
+              {p.column ? `, ${p.column}` : ''}: {inUnits(p.message, units)}
+            </li>
+          ))}
+        </ul>
+      )}
+      {changes.length > 0 && (
+        <table className="mt-3 w-full text-left">
+          <thead className="text-[13px] text-faint">
+            <tr>
+              <th className="font-medium">bay</th>
+              <th className="font-medium">size</th>
+              <th className="text-right font-medium">from</th>
+              <th className="text-right font-medium">to</th>
+            </tr>
+          </thead>
+          <tbody>
+            {changes.map(c => (
+              <tr key={`${c.bay}${c.field}`} className="border-t border-rule">
+                <td className="py-1">{c.bay}</td>
+                <td>{WORDS[c.field]}</td>
+                <td className="text-right">
+                  {printLength(c.from.value, units)} {c.from.basis === 'assumed' && 'assumed'}
+                </td>
+                <td className="text-right font-medium">{printLength(c.to.value, units)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <div className="mt-4 flex gap-2">
+        <Button look="strong" disabled={changes.length === 0} onClick={onApply}>
+          Take {changes.length} sizes
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+      </div>
+    </>
+  );
+}
