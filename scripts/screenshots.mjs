@@ -130,7 +130,7 @@ for (const [name, address, act, options = {}] of shots) {
   page.on('console', message => message.type() === 'error' && console.error(`${name}: ${message.text()}`));
   await page.goto(url + address);
   // The page's connection to the feed stays open, so that its network is never idle.
-  await page.locator('[data-save="saved"]').first().waitFor({ timeout: 120_000 });
+  if (address !== '/') await page.locator('[data-save="saved"]').first().waitFor({ timeout: 120_000 });
   if (act) await act(page);
   await page.mouse.move(640, 4);
   await page.evaluate(() => document.fonts.ready);

@@ -131,10 +131,14 @@ export const cutJobs = {
     });
     report(0, soFar());
     const started = performance.now();
+    let shown = started;
     for (const _ of takeTurns(searches, s => s.cheapest)) {
-      const share = (performance.now() - started) / (seconds * 1000);
+      const now = performance.now();
+      const share = (now - started) / (seconds * 1000);
       if (share >= 1) break;
+      if (now - shown < SHOWN_EVERY) continue;
       report(share);
+      shown = now;
     }
     return soFar();
   },

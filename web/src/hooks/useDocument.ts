@@ -9,14 +9,14 @@ export function useDocument<K extends KindName>(kind: K, key: string) {
   const of = { id, kind, key };
   const own = useDocuments(s => s.held[nameOf(of)]);
   const document = useDocuments(s => documentOf(s.held, of));
-  const { isSuccess, isPending } = useDocumentRead(kind, key);
+  const { isSuccess, isLoading } = useDocumentRead(kind, key);
   const { put, travel } = useDocuments.getState();
   const last = own?.refused.at(-1);
   return {
     /** It has been read, or what this browser had in hand of it. */
     ready: isSuccess || document !== undefined,
     /** It is still being read: what stands here may not be what was settled. */
-    reading: isPending && document === undefined,
+    reading: isLoading && document === undefined,
     document: document ?? null,
     /** It stands on the screen at once. Answers whether it stands: refused, it does not. */
     put: (next: Documents[K], label: string) => put(of, next, label),

@@ -2,7 +2,7 @@ import { type LayUp, layUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Placement, Shell } from '../../model/index.ts';
 import { type CutLayout, type GroupSearch, groupSearches } from '../cutting/index.ts';
-import { NOTHING_PAID, type Paid, type PayBy, paidAs } from './paid.ts';
+import { NOTHING_PAID, type Paid, type PayBy, paidFor } from './paid.ts';
 import { takeTurns } from './turns.ts';
 import { workWith } from './worked.ts';
 
@@ -33,7 +33,7 @@ export class Ordering {
     if (laid.covers.length === 0 && laid.extras.length === 0) return NOTHING_PAID;
     const pieces = searches.flatMap(s => s.group.pieces);
     const worked = workWith(pieces, { shell, ready: by.ready, placement }, laid, library, by.chosen);
-    return paidAs(worked, searches, shell, library, by);
+    return paidFor(worked, searches, shell, library, by);
   }
 }
 

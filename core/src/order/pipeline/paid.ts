@@ -80,7 +80,7 @@ export const NOTHING_PAID: Paid = {
 };
 
 /** What work on a van comes to as its pieces lie. */
-export function paidAs(
+export function paidFor(
   { estimate, pieces, needs, hours }: Worked,
   searches: readonly Pick<GroupSearch, 'group' | 'search'>[],
   shell: Shell,

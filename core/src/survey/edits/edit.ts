@@ -9,7 +9,14 @@ import {
   type Zone,
 } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { allMeasured, curveWrong, outlineBox, outlineOf, readOutline, shareOut } from '../geometry/index.ts';
+import {
+  allMeasured,
+  curveWrong,
+  outlineBox,
+  outlineOf,
+  readOutline,
+  splitByWeight,
+} from '../geometry/index.ts';
 
 export type BayField = 'width' | 'height' | 'depthMin' | 'depthMax';
 /** What a bay may be besides its four sizes. */
@@ -226,7 +233,7 @@ function share(bays: Bay[], chosen: (b: Bay) => boolean, field: 'width' | 'heigh
   const fixed = row.reduce((sum, b) => sum + (loose.includes(b) ? 0 : b[field].value), 0);
   const rest = Math.round((target - fixed) * 1000);
   if (loose.length === 0 || rest < 50 * loose.length) return bays;
-  const parts = shareOut(
+  const parts = splitByWeight(
     rest,
     loose.map(b => b[field].value),
   );

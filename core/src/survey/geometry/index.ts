@@ -7,5 +7,5 @@ export { type FieldRect, freeField } from './field.ts';
 export { type Kept, keptClear, unionArea } from './keptClear.ts';
 export { flatten, outlineBox, outlineCentroid, outlineOf, readOutline, type Vertex } from './outline.ts';
 export { type Area, overlap, useArea } from './rectangles.ts';
-export { shareOut } from './share.ts';
+export { splitByWeight } from './share.ts';
 export { areaError, areaErrorOf, sizeError, zoneArea } from './tapeError.ts';

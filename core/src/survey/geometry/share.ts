@@ -2,7 +2,7 @@
  * Splits a whole number of millimetres by weights into whole millimetres that add up to it exactly
  * (largest remainders first). Weights are above 0.
  */
-export function shareOut(total: number, weights: readonly number[]): number[] {
+export function splitByWeight(total: number, weights: readonly number[]): number[] {
   const sum = weights.reduce((a, b) => a + b, 0);
   const exact = weights.map(w => (total * w) / sum);
   const parts = exact.map(Math.floor);

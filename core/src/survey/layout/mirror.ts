@@ -1,6 +1,5 @@
 import type { Bay, Shell, Zone } from '../../model/index.ts';
-import type { Area } from '../geometry/index.ts';
-import { assumeAll } from '../geometry/index.ts';
+import { type Area, assumeAll } from '../geometry/index.ts';
 import { cellsOf } from './layout.ts';
 
 /** Zones of the same kind that another could be copied to. */

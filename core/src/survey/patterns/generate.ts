@@ -10,7 +10,7 @@ import {
   type ZoneKind,
 } from '../../model/index.ts';
 import { archZone, blankZone, plainBay } from '../edits/index.ts';
-import { shareOut } from '../geometry/index.ts';
+import { splitByWeight } from '../geometry/index.ts';
 import { withCab, withFrames } from './cab.ts';
 import { furnish } from './furnish.ts';
 import { type Pattern, patternOf, type Strip } from './patterns.ts';
@@ -20,7 +20,7 @@ const mm = (millimetres: number): Measurement => assumed(millimetres / 1000);
 /** The shell a body pattern stands for: every size assumed, every zone closing to 0 mm. */
 export function generateShell(name: PatternName): Shell {
   const p = patternOf(name);
-  const widths = shareOut(p.length - p.rib * (p.stations - 1), Array<number>(p.stations).fill(1));
+  const widths = splitByWeight(p.length - p.rib * (p.stations - 1), Array<number>(p.stations).fill(1));
   const span = (from: number, to: number) =>
     widths.slice(from - 1, to).reduce((a, b) => a + b, 0) + p.rib * (to - from);
   const doorStations = p.slidingDoor?.stations ?? 0;
@@ -81,7 +81,7 @@ interface Grid {
 }
 
 function grid(p: Pattern, g: Grid): Zone {
-  const heights = shareOut(
+  const heights = splitByWeight(
     g.height - g.rail * (g.strips.length - 1),
     g.strips.map(s => s.share),
   );
@@ -136,7 +136,7 @@ const zone = (
 });
 
 function floor(p: Pattern, widths: number[]): Zone {
-  const [left, right] = shareOut(p.width, [1, 1]) as [number, number];
+  const [left, right] = splitByWeight(p.width, [1, 1]) as [number, number];
   const bays = widths.flatMap((width, i) => {
     const station = i + 1;
     if (p.arches && station >= p.arches.from && station <= p.arches.to)
@@ -162,7 +162,7 @@ function slidingDoor(p: Pattern, opening: number): Zone {
     { letter: 'w', share: 0.52, depth: [30, 65] },
     { letter: 'u', share: 0.48, depth: [25, 48] },
   ];
-  const widths = shareOut(inner - p.rib * (door.stations - 1), Array<number>(door.stations).fill(1));
+  const widths = splitByWeight(inner - p.rib * (door.stations - 1), Array<number>(door.stations).fill(1));
   return grid(p, {
     id: 'S',
     kind: 'sliding door',
@@ -219,7 +219,7 @@ function front(p: Pattern): Zone {
         { letter: 'w', share: 0.5, depth: [0, 20] },
         { letter: 'u', share: 0.5, depth: [0, 20] },
       ];
-  const widths = shareOut(Math.round(p.width * 0.86) - p.rib, [1, 1]);
+  const widths = splitByWeight(Math.round(p.width * 0.86) - p.rib, [1, 1]);
   return grid(p, {
     id: overhead ? 'H' : 'B',
     kind: p.front,
