@@ -6,7 +6,7 @@ import { cancelJob, recall, startJob, useResults } from '../jobs/results.ts';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
 
-interface Run<K extends JobKind> {
+export interface Run<K extends JobKind> {
   answer: Answer<K> | null;
   /** Whether the answer belongs to something else than is asked now, and the revision it belongs to. */
   stale: boolean;

@@ -9,7 +9,7 @@ import { evaluateOwn } from './ownClimate.ts';
 import { vanModel } from './vanModel.ts';
 
 /** A piece as it is held, and whether it would be under a dark skin. */
-interface HeldPiece extends Holding {
+export interface HeldPiece extends Holding {
   /** Whether it would hold were the van painted black; null where it is. */
   onDark: Holding['verdict'] | null;
 }

@@ -2,7 +2,7 @@ export { type CabFigures, cabSavings } from './cabSavings.ts';
 export type { FacePlace } from './faces.ts';
 export { airIsShort, anyRan } from './freshAir.ts';
 export { FUELS } from './fuels.ts';
-export { type HeldVan, heldVan } from './heldVan.ts';
+export { type HeldPiece, type HeldVan, heldVan } from './heldVan.ts';
 export { type HotDay, hotDay } from './hotDay.ts';
 export { AIRS, GLUE_CAUTION, type HotDayCase, hotDayCases, hotDayCautions, STANDS } from './hotDayCases.ts';
 export { inWind } from './inWind.ts';

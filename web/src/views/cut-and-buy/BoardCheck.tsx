@@ -2,6 +2,7 @@ import { stiffEnough, type Verdict, widestSpan } from '@overcoat/core/order/boar
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import type { EdgeName } from '@overcoat/core/survey/layout';
 import { inUnits, parseLength, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
+import type { EdgeClearance } from '../../../../core/src/order/pieces/clearance.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useCutList } from '../../hooks/useCutList.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -116,27 +117,7 @@ export function EdgeClearances({ piece }: { piece: CutPiece }) {
         </thead>
         <tbody>
           {piece.edges.map(e => (
-            <tr key={e.edge} className="border-t border-rule align-top">
-              <th scope="row" className="pr-2 text-left font-medium">
-                {e.edge}
-              </th>
-              <td className="pr-2 text-right whitespace-nowrap">{printLength(e.leave, units)}</td>
-              <td className="text-[13px] text-faint">{inUnits(e.why, units)}</td>
-              <td className="w-20 pl-1">
-                <Field
-                  compact
-                  hideLabel
-                  label={`Taken off at the ${e.edge}`}
-                  shown={took(e.edge) === 0 ? '' : printLength(took(e.edge), units)}
-                  parse={text =>
-                    text.trim() === ''
-                      ? { ok: true, value: 0 }
-                      : parseLength(text, { system: units, min: 0, max: 0.1 })
-                  }
-                  onCommit={by => void put(e.edge, by)}
-                />
-              </td>
-            </tr>
+            <EdgeRow key={e.edge} units={units} took={took} put={put} e={e} />
           ))}
         </tbody>
       </table>
@@ -148,5 +129,41 @@ export function EdgeClearances({ piece }: { piece: CutPiece }) {
         )}
       </p>
     </section>
+  );
+}
+
+function EdgeRow({
+  units,
+  took,
+  put,
+  e,
+}: {
+  units: UnitSystem;
+  took: (edge: EdgeName) => number;
+  put: (edge: EdgeName, by: number) => undefined;
+  e: EdgeClearance;
+}) {
+  return (
+    <tr className="border-t border-rule align-top">
+      <th scope="row" className="pr-2 text-left font-medium">
+        {e.edge}
+      </th>
+      <td className="pr-2 text-right whitespace-nowrap">{printLength(e.leave, units)}</td>
+      <td className="text-[13px] text-faint">{inUnits(e.why, units)}</td>
+      <td className="w-20 pl-1">
+        <Field
+          compact
+          hideLabel
+          label={`Taken off at the ${e.edge}`}
+          shown={took(e.edge) === 0 ? '' : printLength(took(e.edge), units)}
+          parse={text =>
+            text.trim() === ''
+              ? { ok: true, value: 0 }
+              : parseLength(text, { system: units, min: 0, max: 0.1 })
+          }
+          onCommit={by => void put(e.edge, by)}
+        />
+      </td>
+    </tr>
   );
 }

@@ -1,6 +1,6 @@
 import { SAW_KERF } from '@overcoat/core/order/cutting';
 import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
-import { parseLength, printLength } from '@overcoat/core/units';
+import { type Parsed, parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import type { useCutList } from '../../hooks/useCutList.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -37,45 +37,8 @@ export function CutSettings({ cuts }: { cuts: ReturnType<typeof useCutList> }) {
         <span className="font-medium text-ink">How it is cut:</span> {said}
       </summary>
       <div className="mt-1.5 flex flex-wrap items-start gap-x-3 gap-y-1">
-        <Field
-          compact
-          className="w-20"
-          label="Saw takes"
-          shown={printLength(kerf, units)}
-          parse={within(0, 0.01)}
-          onCommit={value => void cuts.set({ kerf: value })}
-        />
-        <Field
-          compact
-          className="w-32"
-          label="Gap behind boards"
-          shown={printLength(gapBehind, units)}
-          parse={within(0.0005, 0.02)}
-          onCommit={value => void cuts.set({ gapBehind: value })}
-        />
-        <Select
-          compact
-          className="w-44"
-          label="Boards on a curve"
-          value={strips ? 'strips' : 'scored'}
-          onChange={e => cuts.set({ strips: e.target.value === 'strips' })}
-        >
-          <option value="scored">scored and broken</option>
-          <option value="strips">cut into strips</option>
-        </Select>
-        <Select
-          compact
-          className="w-40"
-          label="Grain of sheets runs"
-          value={grain ?? ''}
-          onChange={e =>
-            cuts.set({ grain: e.target.value === '' ? undefined : (e.target.value as 'lengthwise') })
-          }
-        >
-          <option value="">as it saves most</option>
-          <option value="lengthwise">lengthwise</option>
-          <option value="crosswise">crosswise</option>
-        </Select>
+        <Saw cuts={cuts} units={units} gapBehind={gapBehind} kerf={kerf} within={within} />
+        <CurveAndGrain cuts={cuts} grain={grain} strips={strips} />
         <Field
           compact
           className="w-36"
@@ -86,23 +49,112 @@ export function CutSettings({ cuts }: { cuts: ReturnType<typeof useCutList> }) {
           }
           onCommit={value => void cuts.set({ corner: value === 0 ? undefined : value })}
         />
-        <label className="mt-[22px] flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={sawBench ?? false}
-            onChange={e => cuts.set({ sawBench: e.target.checked })}
-          />
-          saw bench: cuts from edge to edge
-        </label>
-        <label className="mt-[22px] flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={plainBehind ?? false}
-            onChange={e => cuts.set({ plainBehind: e.target.checked })}
-          />
-          plain behind furniture
-        </label>
+        <Ticked cuts={cuts} plainBehind={plainBehind} sawBench={sawBench} />
       </div>
     </details>
+  );
+}
+
+function CurveAndGrain({
+  cuts,
+  grain,
+  strips,
+}: {
+  cuts: ReturnType<typeof useCutList>;
+  grain: 'lengthwise' | 'crosswise' | undefined;
+  strips: boolean | undefined;
+}) {
+  return (
+    <>
+      <Select
+        compact
+        className="w-44"
+        label="Boards on a curve"
+        value={strips ? 'strips' : 'scored'}
+        onChange={e => cuts.set({ strips: e.target.value === 'strips' })}
+      >
+        <option value="scored">scored and broken</option>
+        <option value="strips">cut into strips</option>
+      </Select>
+      <Select
+        compact
+        className="w-40"
+        label="Grain of sheets runs"
+        value={grain ?? ''}
+        onChange={e =>
+          cuts.set({ grain: e.target.value === '' ? undefined : (e.target.value as 'lengthwise') })
+        }
+      >
+        <option value="">as it saves most</option>
+        <option value="lengthwise">lengthwise</option>
+        <option value="crosswise">crosswise</option>
+      </Select>
+    </>
+  );
+}
+
+function Saw({
+  cuts,
+  units,
+  gapBehind,
+  kerf,
+  within,
+}: {
+  cuts: ReturnType<typeof useCutList>;
+  units: UnitSystem;
+  gapBehind: number;
+  kerf: number;
+  within: (min: number, max: number) => (text: string) => Parsed;
+}) {
+  return (
+    <>
+      <Field
+        compact
+        className="w-20"
+        label="Saw takes"
+        shown={printLength(kerf, units)}
+        parse={within(0, 0.01)}
+        onCommit={value => void cuts.set({ kerf: value })}
+      />
+      <Field
+        compact
+        className="w-32"
+        label="Gap behind boards"
+        shown={printLength(gapBehind, units)}
+        parse={within(0.0005, 0.02)}
+        onCommit={value => void cuts.set({ gapBehind: value })}
+      />
+    </>
+  );
+}
+
+function Ticked({
+  cuts,
+  plainBehind,
+  sawBench,
+}: {
+  cuts: ReturnType<typeof useCutList>;
+  plainBehind: boolean | undefined;
+  sawBench: boolean | undefined;
+}) {
+  return (
+    <>
+      <label className="mt-[22px] flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={sawBench ?? false}
+          onChange={e => cuts.set({ sawBench: e.target.checked })}
+        />
+        saw bench: cuts from edge to edge
+      </label>
+      <label className="mt-[22px] flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={plainBehind ?? false}
+          onChange={e => cuts.set({ plainBehind: e.target.checked })}
+        />
+        plain behind furniture
+      </label>
+    </>
   );
 }

@@ -1,5 +1,7 @@
+import type { Library } from '@overcoat/core/materials';
 import { type CutPiece, cutOutsOf, cutOutWords } from '@overcoat/core/order/pieces';
-import { inUnits, printLength } from '@overcoat/core/units';
+import type { HeldPiece } from '@overcoat/core/studies/cabin';
+import { inUnits, printLength, type UnitSystem } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
 import { memo, useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -21,57 +23,7 @@ export const CutTable = memo(function CutTable({ rows, sheetOf, className }: Pro
   const { library } = useLibrary();
   const { byPiece } = useHolding();
   const columns = useMemo<ColumnDef<CutPiece, unknown>[]>(() => {
-    const wide = (p: CutPiece) => Math.max(...p.outline.map(q => q.x));
-    const high = (p: CutPiece) => Math.max(...p.outline.map(q => q.y));
-    return [
-      {
-        id: 'id',
-        header: 'piece',
-        accessorFn: p => p.id,
-        cell: ({ row: { original: p } }) => <PieceName piece={p} />,
-      },
-      { id: 'material', header: 'of', accessorFn: p => library.get(p.material)?.name ?? p.material },
-      {
-        id: 'thickness',
-        header: 'thick',
-        accessorFn: p => p.thickness,
-        meta: { number: true },
-        cell: ({ row: { original: p } }) => printLength(p.thickness, units),
-      },
-      {
-        id: 'width',
-        header: 'wide',
-        accessorFn: wide,
-        meta: { number: true },
-        cell: ({ row: { original: p } }) => printLength(wide(p), units),
-      },
-      {
-        id: 'height',
-        header: 'high',
-        accessorFn: high,
-        meta: { number: true },
-        cell: ({ row: { original: p } }) => printLength(high(p), units),
-      },
-      {
-        id: 'held',
-        header: 'held',
-        accessorFn: p => byPiece.get(p.id)?.verdict ?? '',
-        cell: ({ row: { original: p } }) => {
-          const h = byPiece.get(p.id);
-          if (!h) return null;
-          return (
-            <span
-              className={`text-[13px] ${h.verdict === 'holds' ? 'text-faint' : 'font-medium text-signal'}`}
-            >
-              {h.verdict === 'holds' ? '' : '! '}
-              {holdShort(h)}
-              {h.verdict !== 'holds' && h.untilLined && '; waits for its lining'}
-            </span>
-          );
-        },
-      },
-      { id: 'sheet', header: 'from', accessorFn: p => sheetOf.get(p.id) ?? '' },
-    ];
+    return columnsOf(sheetOf, units, library, byPiece);
   }, [library, units, sheetOf, byPiece]);
   return (
     <div className={className}>
@@ -84,6 +36,63 @@ export const CutTable = memo(function CutTable({ rows, sheetOf, className }: Pro
     </div>
   );
 });
+
+function columnsOf(
+  sheetOf: ReadonlyMap<string, string>,
+  units: UnitSystem,
+  library: Library,
+  byPiece: Map<string, HeldPiece>,
+): ColumnDef<CutPiece, unknown>[] {
+  const wide = (p: CutPiece) => Math.max(...p.outline.map(q => q.x));
+  const high = (p: CutPiece) => Math.max(...p.outline.map(q => q.y));
+  return [
+    {
+      id: 'id',
+      header: 'piece',
+      accessorFn: p => p.id,
+      cell: ({ row: { original: p } }) => <PieceName piece={p} />,
+    },
+    { id: 'material', header: 'of', accessorFn: p => library.get(p.material)?.name ?? p.material },
+    {
+      id: 'thickness',
+      header: 'thick',
+      accessorFn: p => p.thickness,
+      meta: { number: true },
+      cell: ({ row: { original: p } }) => printLength(p.thickness, units),
+    },
+    {
+      id: 'width',
+      header: 'wide',
+      accessorFn: wide,
+      meta: { number: true },
+      cell: ({ row: { original: p } }) => printLength(wide(p), units),
+    },
+    {
+      id: 'height',
+      header: 'high',
+      accessorFn: high,
+      meta: { number: true },
+      cell: ({ row: { original: p } }) => printLength(high(p), units),
+    },
+    {
+      id: 'held',
+      header: 'held',
+      accessorFn: p => byPiece.get(p.id)?.verdict ?? '',
+      cell: ({ row: { original: p } }) => {
+        const h = byPiece.get(p.id);
+        if (!h) return null;
+        return (
+          <span className={`text-[13px] ${h.verdict === 'holds' ? 'text-faint' : 'font-medium text-signal'}`}>
+            {h.verdict === 'holds' ? '' : '! '}
+            {holdShort(h)}
+            {h.verdict !== 'holds' && h.untilLined && '; waits for its lining'}
+          </span>
+        );
+      },
+    },
+    { id: 'sheet', header: 'from', accessorFn: p => sheetOf.get(p.id) ?? '' },
+  ];
+}
 
 function PieceName({ piece }: { piece: CutPiece }) {
   const units = useUnits();

@@ -135,30 +135,84 @@ function SpacingTable({ options, name, buildUp }: { options: Spacing[]; name: st
   );
 }
 
+const column = (
+  id: string,
+  header: string,
+  value: (o: Spacing) => number,
+  print: (o: Spacing) => ReactNode,
+  under?: (o: Spacing) => ReactNode,
+): ColumnDef<Spacing, unknown> => ({
+  id,
+  header,
+  accessorFn: value,
+  meta: { number: true },
+  cell: ({ row: { original: o } }) => (
+    <>
+      {print(o)}
+      {under && <span className="block text-[13px] whitespace-nowrap text-faint">{under(o)}</span>}
+    </>
+  ),
+});
+
+/** What only some zones have: boards, edges on wood, cross-pieces, marks. */
+const COUNTED: readonly { when(o: Spacing): number; column: ColumnDef<Spacing, unknown> }[] = [
+  {
+    when: o => o.boards,
+    column: column(
+      'boards',
+      'boards',
+      o => o.boards,
+      o => o.boards,
+      o => `${o.sizes} sizes`,
+    ),
+  },
+  {
+    when: o => o.edges,
+    column: column(
+      'edges',
+      'edges on wood',
+      o => o.edgesMet,
+      o => `${o.edgesMet} of ${o.edges}`,
+    ),
+  },
+  {
+    when: o => o.cross,
+    column: column(
+      'cross',
+      'cross-pieces',
+      o => o.cross,
+      o => o.cross,
+    ),
+  },
+  {
+    when: o => o.marks,
+    column: column(
+      'marks',
+      'marks on wood',
+      o => o.marksMet,
+      o => `${o.marksMet} of ${o.marks}`,
+    ),
+  },
+];
+
+const LINING: ColumnDef<Spacing, unknown> = {
+  id: 'lining',
+  header: 'lining',
+  accessorFn: o => o.fails.length,
+  cell: ({ row: { original: o } }) =>
+    o.fails.length > 0 ? (
+      <span className="font-medium text-signal">! {o.fails.map(f => WHY[f]).join(', ')}</span>
+    ) : (
+      'stiff enough'
+    ),
+};
+
 const columnsOf = (
   options: readonly Spacing[],
   units: UnitSystem,
   buildUp: string,
   name: string,
 ): ColumnDef<Spacing, unknown>[] => {
-  const column = (
-    id: string,
-    header: string,
-    value: (o: Spacing) => number,
-    print: (o: Spacing) => ReactNode,
-    under?: (o: Spacing) => ReactNode,
-  ): ColumnDef<Spacing, unknown> => ({
-    id,
-    header,
-    accessorFn: value,
-    meta: { number: true },
-    cell: ({ row: { original: o } }) => (
-      <>
-        {print(o)}
-        {under && <span className="block text-[13px] whitespace-nowrap text-faint">{under(o)}</span>}
-      </>
-    ),
-  });
   const run = (m: number) =>
     units === 'metric' ? `${printNumber(m, 1)} m` : `${printNumber(m / 0.3048)} ft`;
   return [
@@ -175,47 +229,7 @@ const columnsOf = (
       o => o.battens,
       o => `${printLength(o.widest, units)} apart`,
     ),
-    ...(options.some(o => o.boards > 0)
-      ? [
-          column(
-            'boards',
-            'boards',
-            o => o.boards,
-            o => o.boards,
-            o => `${o.sizes} sizes`,
-          ),
-        ]
-      : []),
-    ...(options.some(o => o.edges > 0)
-      ? [
-          column(
-            'edges',
-            'edges on wood',
-            o => o.edgesMet,
-            o => `${o.edgesMet} of ${o.edges}`,
-          ),
-        ]
-      : []),
-    ...(options.some(o => o.cross > 0)
-      ? [
-          column(
-            'cross',
-            'cross-pieces',
-            o => o.cross,
-            o => o.cross,
-          ),
-        ]
-      : []),
-    ...(options.some(o => o.marks > 0)
-      ? [
-          column(
-            'marks',
-            'marks on wood',
-            o => o.marksMet,
-            o => `${o.marksMet} of ${o.marks}`,
-          ),
-        ]
-      : []),
+    ...COUNTED.filter(c => options.some(o => c.when(o) > 0)).map(c => c.column),
     column(
       'timber',
       'timber',
@@ -230,41 +244,43 @@ const columnsOf = (
       o => `${printNumber(o.hours[1], 1)} h`,
       o => `${printNumber(o.hours[0], 1)} to ${printNumber(o.hours[2], 1)}`,
     ),
-    {
-      id: 'lining',
-      header: 'lining',
-      accessorFn: o => o.fails.length,
-      cell: ({ row: { original: o } }) =>
-        o.fails.length > 0 ? (
-          <span className="font-medium text-signal">! {o.fails.map(f => WHY[f]).join(', ')}</span>
-        ) : (
-          'stiff enough'
-        ),
-    },
+    LINING,
     {
       id: 'use',
       header: '',
       enableSorting: false,
       cell: ({ row: { original: o } }) =>
-        o.now ? (
-          'as it is'
-        ) : (
-          <span className="whitespace-nowrap">
-            <Button
-              small
-              aria-label={`Battens every ${printLength(o.spacing, units)}`}
-              onClick={() =>
-                editBuildUp(`${name}: battens every ${printLength(o.spacing, units)}`, buildUp, b => {
-                  const batten = b.layers.find(l => l.role === 'batten');
-                  if (batten) Object.assign(batten, { spacing: o.spacing });
-                })
-              }
-            >
-              take it
-            </Button>
-            {o.best && <span className="block text-[13px] text-faint">fewest hours of the stiff</span>}
-          </span>
-        ),
+        o.now ? 'as it is' : <TakeIt units={units} buildUp={buildUp} name={name} o={o} />,
     },
   ];
 };
+
+function TakeIt({
+  units,
+  buildUp,
+  name,
+  o,
+}: {
+  units: UnitSystem;
+  buildUp: string;
+  name: string;
+  o: Spacing;
+}) {
+  return (
+    <span className="whitespace-nowrap">
+      <Button
+        small
+        aria-label={`Battens every ${printLength(o.spacing, units)}`}
+        onClick={() =>
+          editBuildUp(`${name}: battens every ${printLength(o.spacing, units)}`, buildUp, b => {
+            const batten = b.layers.find(l => l.role === 'batten');
+            if (batten) Object.assign(batten, { spacing: o.spacing });
+          })
+        }
+      >
+        take it
+      </Button>
+      {o.best && <span className="block text-[13px] text-faint">fewest hours of the stiff</span>}
+    </span>
+  );
+}

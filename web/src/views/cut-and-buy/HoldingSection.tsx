@@ -4,6 +4,7 @@ import { HOLDS } from '@overcoat/core/model';
 import type { Hold, Holding } from '@overcoat/core/order/holding';
 import { mayBeHeld } from '@overcoat/core/order/holding';
 import type { CutPiece } from '@overcoat/core/order/pieces';
+import type { HeldPiece, HeldVan } from '@overcoat/core/studies/cabin';
 import { printLength, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { useLibrary } from '../../api/queries.ts';
 import { HOLD_NAMES } from '../../holdNames.ts';
@@ -49,6 +50,43 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
           no standard.
         </p>
       )}
+      <Judged held={held} library={library} h={h} material={material} t={t} />
+      {bad && h.untilLined && (
+        <p>Its lining holds it in the end: put it up only when that and what runs behind it are ready.</p>
+      )}
+      {h.instead && <p>Would hold: {HOLD_NAMES[h.instead]}.</p>}
+      {h.wait && <p className="text-[13px] text-faint">{h.wait.replace(/^./, c => c.toUpperCase())}.</p>}
+      <Screws units={units} h={h} />
+      {h.reaches.length > 0 && (
+        <p className={h.opens ? '' : 'font-medium text-signal'}>
+          {h.opens ? '' : '! '}
+          Behind it: {h.reaches.join(', ')}.{' '}
+          {h.opens
+            ? 'It comes off again.'
+            : 'Held like this it comes off only in bits: leave a part of it that opens.'}
+        </p>
+      )}
+      {h.squeaks && <p>Wood on steel squeaks: felt or foam tape on the ribs.</p>}
+      <HoldChoice piece={piece} library={library} h={h} material={material} choose={choose} chosen={chosen} />
+    </section>
+  );
+}
+
+function Judged({
+  held,
+  library,
+  h,
+  material,
+  t,
+}: {
+  held: HeldVan;
+  library: Library;
+  h: HeldPiece;
+  material: Material;
+  t: (value: number) => string;
+}) {
+  return (
+    <>
       {h.refused && (
         <p role="alert" className="font-medium text-signal">
           ! {HOLD_NAMES[h.refused].replace(/^./, c => c.toUpperCase())} was chosen: its solvent dissolves{' '}
@@ -63,36 +101,27 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
             : ''}
         </p>
       )}
-      {bad && h.untilLined && (
-        <p>Its lining holds it in the end: put it up only when that and what runs behind it are ready.</p>
-      )}
-      {h.instead && <p>Would hold: {HOLD_NAMES[h.instead]}.</p>}
-      {h.wait && <p className="text-[13px] text-faint">{h.wait.replace(/^./, c => c.toUpperCase())}.</p>}
-      {h.screw && (
-        <p className={h.screw.ok ? '' : 'font-medium text-signal'}>
-          {h.screw.length === null || !h.screw.ok
-            ? `! No screw that is sold bites in the ${h.screw.into} and stays clear of the outer skin: it would have to be ${printLength(h.screw.least, units)} and no longer than ${most(h.screw.most, units)}. Glue it, or put battens under it.`
-            : `Screws of ${printLength(h.screw.length, units)} into the ${h.screw.into}: at least ${printLength(h.screw.least, units)}, and no longer than ${most(h.screw.most, units)}, or ${h.screw.at === 'between ribs' ? 'between ribs ' : ''}they come out through the skin.`}
-          {h.screw.over.length > 0 &&
-            ` A ${h.screw.over.join(' and a ')} lies there: find and mark it first, and drive nothing within ${printLength(0.05, units)} of it.`}
-        </p>
-      )}
-      {h.screw && h.besides.length > 0 && (
-        <p>
-          It meets a {h.besides.join(' and a ')}: no screw within {printLength(0.06, units)} of that edge, its
-          cavity lies behind. Glue there.
-        </p>
-      )}
-      {h.reaches.length > 0 && (
-        <p className={h.opens ? '' : 'font-medium text-signal'}>
-          {h.opens ? '' : '! '}
-          Behind it: {h.reaches.join(', ')}.{' '}
-          {h.opens
-            ? 'It comes off again.'
-            : 'Held like this it comes off only in bits: leave a part of it that opens.'}
-        </p>
-      )}
-      {h.squeaks && <p>Wood on steel squeaks: felt or foam tape on the ribs.</p>}
+    </>
+  );
+}
+
+function HoldChoice({
+  piece,
+  library,
+  h,
+  material,
+  choose,
+  chosen,
+}: {
+  piece: CutPiece;
+  library: Library;
+  h: HeldPiece;
+  material: Material;
+  choose: (by: string) => void;
+  chosen: { by: Hold; buildUp: string; layer: string } | undefined;
+}) {
+  return (
+    <>
       {h.lies !== 'flat' && piece.role !== 'damping' && (
         <Select
           compact
@@ -110,7 +139,29 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
           ))}
         </Select>
       )}
-    </section>
+    </>
+  );
+}
+
+function Screws({ units, h }: { units: UnitSystem; h: HeldPiece }) {
+  return (
+    <>
+      {h.screw && (
+        <p className={h.screw.ok ? '' : 'font-medium text-signal'}>
+          {h.screw.length === null || !h.screw.ok
+            ? `! No screw that is sold bites in the ${h.screw.into} and stays clear of the outer skin: it would have to be ${printLength(h.screw.least, units)} and no longer than ${most(h.screw.most, units)}. Glue it, or put battens under it.`
+            : `Screws of ${printLength(h.screw.length, units)} into the ${h.screw.into}: at least ${printLength(h.screw.least, units)}, and no longer than ${most(h.screw.most, units)}, or ${h.screw.at === 'between ribs' ? 'between ribs ' : ''}they come out through the skin.`}
+          {h.screw.over.length > 0 &&
+            ` A ${h.screw.over.join(' and a ')} lies there: find and mark it first, and drive nothing within ${printLength(0.05, units)} of it.`}
+        </p>
+      )}
+      {h.screw && h.besides.length > 0 && (
+        <p>
+          It meets a {h.besides.join(' and a ')}: no screw within {printLength(0.06, units)} of that edge, its
+          cavity lies behind. Glue there.
+        </p>
+      )}
+    </>
   );
 }
 

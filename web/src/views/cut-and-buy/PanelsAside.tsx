@@ -1,6 +1,7 @@
 import type { FixedPanel, Zone } from '@overcoat/core/model';
-import { inUnits, type Parsed, parseLength, printLength } from '@overcoat/core/units';
+import { inUnits, type Parsed, parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import type { Grounds } from '@overcoat/jobs/cut';
+import type { PanelFinding } from '../../../../core/src/order/grounds/panels.ts';
 import { useCutList } from '../../hooks/useCutList.ts';
 import { freshId } from '../../store/edits.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -46,44 +47,15 @@ export function PanelsAside({ zone, findings }: { zone: Zone; findings: Grounds[
       {own.map(panel => {
         const about = findings.filter(f => f.panel === panel.id);
         return (
-          <fieldset key={panel.id} className="mt-4 border-t border-rule pt-2">
-            <legend className="sr-only">{panel.name}</legend>
-            <NameInput value={panel.name} onName={name => put({ ...panel, name })} />
-            <div className="mt-1 grid grid-cols-2 gap-x-3">
-              {SIZES.map(([field, label]) => (
-                <Field
-                  key={field}
-                  label={label}
-                  shown={printLength(panel[field], units)}
-                  parse={text =>
-                    parseLength(text, {
-                      system: units,
-                      min: field === 'width' || field === 'height' ? 0.021 : 0,
-                      max: 20,
-                    })
-                  }
-                  onCommit={value => put({ ...panel, [field]: value })}
-                />
-              ))}
-            </div>
-            <MarksField panel={panel} onMarks={marks => put({ ...panel, marks })} />
-            <ul>
-              {about.map(f => (
-                <li key={f.says} className={f.ok ? '' : 'font-medium text-signal'}>
-                  {f.ok ? '' : '! '}
-                  {inUnits(f.says, units)}
-                </li>
-              ))}
-            </ul>
-            <Button
-              small
-              look="danger"
-              className="mt-1"
-              onClick={() => cuts.set({ panels: panels.filter(p => p.id !== panel.id) })}
-            >
-              Take it out
-            </Button>
-          </fieldset>
+          <OnePanel
+            key={panel.id}
+            cuts={cuts}
+            units={units}
+            panels={panels}
+            put={put}
+            panel={panel}
+            about={about}
+          />
         );
       })}
       <div className="mt-4 flex flex-wrap gap-1.5">
@@ -97,6 +69,77 @@ export function PanelsAside({ zone, findings }: { zone: Zone; findings: Grounds[
         </p>
       )}
     </section>
+  );
+}
+
+function OnePanel({
+  cuts,
+  units,
+  panels,
+  put,
+  panel,
+  about,
+}: {
+  cuts: ReturnType<typeof useCutList>;
+  units: UnitSystem;
+  panels: FixedPanel[];
+  put: (panel: FixedPanel) => undefined;
+  panel: FixedPanel;
+  about: PanelFinding[];
+}) {
+  return (
+    <fieldset className="mt-4 border-t border-rule pt-2">
+      <legend className="sr-only">{panel.name}</legend>
+      <NameInput value={panel.name} onName={name => put({ ...panel, name })} />
+      <PanelSizes units={units} put={put} panel={panel} />
+      <MarksField panel={panel} onMarks={marks => put({ ...panel, marks })} />
+      <ul>
+        {about.map(f => (
+          <li key={f.says} className={f.ok ? '' : 'font-medium text-signal'}>
+            {f.ok ? '' : '! '}
+            {inUnits(f.says, units)}
+          </li>
+        ))}
+      </ul>
+      <Button
+        small
+        look="danger"
+        className="mt-1"
+        onClick={() => cuts.set({ panels: panels.filter(p => p.id !== panel.id) })}
+      >
+        Take it out
+      </Button>
+    </fieldset>
+  );
+}
+
+function PanelSizes({
+  units,
+  put,
+  panel,
+}: {
+  units: UnitSystem;
+  put: (panel: FixedPanel) => undefined;
+  panel: FixedPanel;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-2 gap-x-3">
+      {SIZES.map(([field, label]) => (
+        <Field
+          key={field}
+          label={label}
+          shown={printLength(panel[field], units)}
+          parse={text =>
+            parseLength(text, {
+              system: units,
+              min: field === 'width' || field === 'height' ? 0.021 : 0,
+              max: 20,
+            })
+          }
+          onCommit={value => put({ ...panel, [field]: value })}
+        />
+      ))}
+    </div>
   );
 }
 

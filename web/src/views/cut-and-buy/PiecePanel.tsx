@@ -1,7 +1,8 @@
 import type { Material } from '@overcoat/core/model';
 import type { OnSheet } from '@overcoat/core/order/cutting';
+import type { Point } from '@overcoat/core/order/nesting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
-import { inUnits, printLength, printNumber } from '@overcoat/core/units';
+import { inUnits, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import type { ReactNode } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useHolding } from '../../hooks/useCutting.ts';
@@ -40,40 +41,7 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
             : 'cut exact'
           : `${printLength(Math.abs(piece.allowance), units)} ${under ? 'under' : 'over'} on every edge${under ? ': foam the gap' : ''}`}
       </p>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-        <dt className="text-faint">area, mass</dt>
-        <dd>
-          {printNumber(piece.area, 3)} m²,{' '}
-          {printNumber(piece.area * piece.thickness * (material?.density ?? 0), 2)} kg
-        </dd>
-        <dt className="text-faint">on the sheet</dt>
-        <dd>
-          {mm(on.x)} across, {mm(on.y)} up from the datum corner
-          {on.turn ? `, turned ${on.turn}°` : ''}
-        </dd>
-        {material && material.runs !== 'any' && (
-          <>
-            <dt className="text-faint">{material.runs}</dt>
-            <dd>
-              {material.runs === 'pile'
-                ? `its top towards ${piece.above}, as on the sheet`
-                : `runs ${on.turn % 180 === 0 ? `${piece.above} to the opposite edge` : `${piece.left} to the opposite edge`}`}
-            </dd>
-          </>
-        )}
-        <dt className="text-faint">bays</dt>
-        <dd>{piece.bays.join(', ')}</dd>
-        {piece.twin && (
-          <>
-            <dt className="text-faint">twin</dt>
-            <dd>
-              {piece.handed
-                ? `${piece.twin}: the same piece, flipped; cut one of them face up, the other face down`
-                : `${piece.twin}: the same piece, neither is flipped`}
-            </dd>
-          </>
-        )}
-      </dl>
+      <PieceFacts on={on} piece={piece} material={material} mm={mm} />
       {piece.notes.length > 0 && (
         <ul className="list-disc pl-5">
           {piece.notes.map(n => (
@@ -95,6 +63,55 @@ export function PiecePanel({ on, sheet, place }: { on: OnSheet; sheet: string; p
       <Cautions of={material} />
       {glue && <Cautions of={glue} named />}
     </section>
+  );
+}
+
+function PieceFacts({
+  on,
+  piece,
+  material,
+  mm,
+}: {
+  on: OnSheet;
+  piece: CutPiece;
+  material: Material | undefined;
+  mm: (m: number) => string;
+}) {
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+      <dt className="text-faint">area, mass</dt>
+      <dd>
+        {printNumber(piece.area, 3)} m²,{' '}
+        {printNumber(piece.area * piece.thickness * (material?.density ?? 0), 2)} kg
+      </dd>
+      <dt className="text-faint">on the sheet</dt>
+      <dd>
+        {mm(on.x)} across, {mm(on.y)} up from the datum corner
+        {on.turn ? `, turned ${on.turn}°` : ''}
+      </dd>
+      {material && material.runs !== 'any' && (
+        <>
+          <dt className="text-faint">{material.runs}</dt>
+          <dd>
+            {material.runs === 'pile'
+              ? `its top towards ${piece.above}, as on the sheet`
+              : `runs ${on.turn % 180 === 0 ? `${piece.above} to the opposite edge` : `${piece.left} to the opposite edge`}`}
+          </dd>
+        </>
+      )}
+      <dt className="text-faint">bays</dt>
+      <dd>{piece.bays.join(', ')}</dd>
+      {piece.twin && (
+        <>
+          <dt className="text-faint">twin</dt>
+          <dd>
+            {piece.handed
+              ? `${piece.twin}: the same piece, flipped; cut one of them face up, the other face down`
+              : `${piece.twin}: the same piece, neither is flipped`}
+          </dd>
+        </>
+      )}
+    </dl>
   );
 }
 
@@ -139,6 +156,35 @@ function PieceDrawing({ piece }: { piece: CutPiece }) {
         stroke="var(--ink)"
         strokeWidth="1.6"
       />
+      <WorkLines piece={piece} at={at} />
+      <Sides units={units} at={at} many={many} sides={sides} />
+      <text x={(w * scale) / 2} y={-26} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
+        {piece.above}
+      </text>
+      <text
+        x={-38}
+        y={(h * scale) / 2}
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="600"
+        fill="var(--ink)"
+        transform={`rotate(-90 -38 ${(h * scale) / 2})`}
+      >
+        {piece.left}
+      </text>
+    </svg>
+  );
+}
+
+function WorkLines({
+  piece,
+  at,
+}: {
+  piece: CutPiece;
+  at: (p: { x: number; y: number }) => [number, number];
+}) {
+  return (
+    <>
       {piece.lines.map(l => {
         const [[x1, y1], [x2, y2]] = [at(l.from), at(l.to)];
         return (
@@ -154,6 +200,23 @@ function PieceDrawing({ piece }: { piece: CutPiece }) {
           />
         );
       })}
+    </>
+  );
+}
+
+function Sides({
+  units,
+  at,
+  many,
+  sides,
+}: {
+  units: UnitSystem;
+  at: (p: { x: number; y: number }) => [number, number];
+  many: boolean;
+  sides: (readonly [Point, Point])[];
+}) {
+  return (
+    <>
       {sides.map(([a, b], i) => {
         const length = Math.hypot(b.x - a.x, b.y - a.y);
         if (length < SAID || (many && length < 0.06)) return null;
@@ -176,20 +239,6 @@ function PieceDrawing({ piece }: { piece: CutPiece }) {
           </text>
         );
       })}
-      <text x={(w * scale) / 2} y={-26} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
-        {piece.above}
-      </text>
-      <text
-        x={-38}
-        y={(h * scale) / 2}
-        textAnchor="middle"
-        fontSize="13"
-        fontWeight="600"
-        fill="var(--ink)"
-        transform={`rotate(-90 -38 ${(h * scale) / 2})`}
-      >
-        {piece.left}
-      </text>
-    </svg>
+    </>
   );
 }

@@ -1,5 +1,6 @@
 import { type OnSheet, piecesOn } from '@overcoat/core/order/cutting';
-import { parseLength, printLength } from '@overcoat/core/units';
+import type { NestStock } from '@overcoat/core/order/nesting';
+import { type Parsed, parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import { useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useCutList } from '../../hooks/useCutList.ts';
@@ -13,6 +14,96 @@ import { sheetsOf } from './useCarry.ts';
 
 /** Where the chosen piece lies, typed: put there it is pinned; and its pin taken out again. */
 export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupAnswer; index: number }) {
+  const {
+    sheets,
+    id,
+    toSheet,
+    sheetName,
+    units,
+    within,
+    stock,
+    put,
+    turned,
+    setRefused,
+    isPinned,
+    cuts,
+    others,
+    refused,
+  } = usePlace(on, group, index);
+  return (
+    <fieldset className="flex flex-wrap items-end gap-2">
+      <legend className="sr-only">Place on the sheet</legend>
+      {sheets.length > 1 && (
+        <Select
+          compact
+          className="w-28"
+          label="On"
+          value={`${id}/${index}`}
+          onChange={e => toSheet(e.target.value)}
+        >
+          {sheets.map(s => (
+            <option key={s.key} value={s.key}>
+              {sheetName(s)}
+            </option>
+          ))}
+        </Select>
+      )}
+      <Distances on={on} units={units} within={within} stock={stock} put={put} />
+      {turned && <Button onClick={() => setRefused(put(turned))}>Turn</Button>}
+      <Button
+        aria-pressed={isPinned}
+        onClick={() =>
+          isPinned ? cuts.setPins(others) : setRefused(put({ x: on.x, y: on.y, turn: on.turn }))
+        }
+      >
+        {isPinned ? 'Unpin' : 'Pin it here'}
+      </Button>
+      {refused && (
+        <p role="alert" className="w-full text-[13px] text-signal">
+          {refused}
+        </p>
+      )}
+    </fieldset>
+  );
+}
+
+function Distances({
+  on,
+  units,
+  within,
+  stock,
+  put,
+}: {
+  on: OnSheet;
+  units: UnitSystem;
+  within: (max: number) => (text: string) => Parsed;
+  stock: NestStock;
+  put: ReturnType<typeof usePlace>['put'];
+}) {
+  return (
+    <>
+      <Field
+        compact
+        className="w-24"
+        label="Across"
+        shown={printLength(on.x, units)}
+        parse={within(stock.width)}
+        onCommit={x => put({ x, y: on.y, turn: on.turn })}
+      />
+      <Field
+        compact
+        className="w-24"
+        label="Up"
+        shown={printLength(on.y, units)}
+        parse={within(stock.length)}
+        onCommit={y => put({ x: on.x, y, turn: on.turn })}
+      />
+    </>
+  );
+}
+
+/** Where the piece lies, the sheets it may go to, and how it is put there. */
+function usePlace(on: OnSheet, group: CutGroupAnswer, index: number) {
   const units = useUnits();
   const cuts = useCutList();
   const { library } = useLibrary();
@@ -51,54 +142,20 @@ export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupA
   };
   const sheetName = (s: (typeof sheets)[number]) =>
     `${s.stock.price === 0 ? 'rest' : itemsWord(library.get(group.material), 1)} ${s.used.index + 1}${group.problem.stock.length > 1 ? `, ${printLength(s.stock.width, units)} wide` : ''}`;
-  return (
-    <fieldset className="flex flex-wrap items-end gap-2">
-      <legend className="sr-only">Place on the sheet</legend>
-      {sheets.length > 1 && (
-        <Select
-          compact
-          className="w-28"
-          label="On"
-          value={`${id}/${index}`}
-          onChange={e => toSheet(e.target.value)}
-        >
-          {sheets.map(s => (
-            <option key={s.key} value={s.key}>
-              {sheetName(s)}
-            </option>
-          ))}
-        </Select>
-      )}
-      <Field
-        compact
-        className="w-24"
-        label="Across"
-        shown={printLength(on.x, units)}
-        parse={within(stock.width)}
-        onCommit={x => put({ x, y: on.y, turn: on.turn })}
-      />
-      <Field
-        compact
-        className="w-24"
-        label="Up"
-        shown={printLength(on.y, units)}
-        parse={within(stock.length)}
-        onCommit={y => put({ x: on.x, y, turn: on.turn })}
-      />
-      {turned && <Button onClick={() => setRefused(put(turned))}>Turn</Button>}
-      <Button
-        aria-pressed={isPinned}
-        onClick={() =>
-          isPinned ? cuts.setPins(others) : setRefused(put({ x: on.x, y: on.y, turn: on.turn }))
-        }
-      >
-        {isPinned ? 'Unpin' : 'Pin it here'}
-      </Button>
-      {refused && (
-        <p role="alert" className="w-full text-[13px] text-signal">
-          {refused}
-        </p>
-      )}
-    </fieldset>
-  );
+  return {
+    sheets,
+    id,
+    toSheet,
+    sheetName,
+    units,
+    within,
+    stock,
+    put,
+    turned,
+    setRefused,
+    isPinned,
+    cuts,
+    others,
+    refused,
+  };
 }

@@ -1,4 +1,5 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
+import type { CutPiece } from '@overcoat/core/order/pieces';
 import type { PointerEvent } from 'react';
 import { upTurn } from './groups.ts';
 
@@ -75,24 +76,62 @@ export function PieceShape({
         strokeWidth={chosen ? 2 : 1}
       />
       {fits && (
-        <g pointerEvents="none" transform={upright ? `rotate(-90 ${x} ${y})` : undefined} aria-hidden>
-          <text
-            x={x}
-            y={y + (arrow ? 12 : 4)}
-            textAnchor="middle"
-            fontSize="12"
-            fontWeight="600"
-            fill={chosen ? 'var(--tape-ink)' : 'var(--ink)'}
-          >
-            {name}
-          </text>
-          {piece.handed && !piece.mirrored && tall > 56 && room > 40 && (
-            <text x={x} y={y + 25} textAnchor="middle" fontSize="10.5" fill="var(--signal)">
-              flip
-            </text>
-          )}
-        </g>
+        <Label
+          name={name}
+          room={room}
+          tall={tall}
+          chosen={chosen}
+          x={x}
+          y={y}
+          piece={piece}
+          upright={upright}
+          arrow={arrow}
+        />
       )}
+      <Marks
+        on={on}
+        room={room}
+        tall={tall}
+        lying={lying}
+        chosen={chosen}
+        pinned={pinned}
+        comesDown={comesDown}
+        x={x}
+        y={y}
+        fits={fits}
+        arrow={arrow}
+      />
+    </g>
+  );
+}
+
+function Marks({
+  on,
+  room,
+  tall,
+  lying,
+  chosen,
+  pinned,
+  comesDown,
+  x,
+  y,
+  fits,
+  arrow,
+}: {
+  on: OnSheet;
+  room: number;
+  tall: number;
+  lying: boolean;
+  chosen: boolean;
+  pinned: boolean;
+  comesDown: boolean;
+  x: number;
+  y: number;
+  fits: boolean;
+  arrow: boolean;
+}) {
+  return (
+    <>
       {comesDown && fits && (
         <path
           aria-hidden
@@ -113,6 +152,48 @@ export function PieceShape({
           stroke={chosen ? 'var(--tape-ink)' : 'var(--ink)'}
           strokeWidth="1.3"
         />
+      )}
+    </>
+  );
+}
+
+function Label({
+  name,
+  room,
+  tall,
+  chosen,
+  x,
+  y,
+  piece,
+  upright,
+  arrow,
+}: {
+  name: string;
+  room: number;
+  tall: number;
+  chosen: boolean;
+  x: number;
+  y: number;
+  piece: CutPiece;
+  upright: boolean;
+  arrow: boolean;
+}) {
+  return (
+    <g pointerEvents="none" transform={upright ? `rotate(-90 ${x} ${y})` : undefined} aria-hidden>
+      <text
+        x={x}
+        y={y + (arrow ? 12 : 4)}
+        textAnchor="middle"
+        fontSize="12"
+        fontWeight="600"
+        fill={chosen ? 'var(--tape-ink)' : 'var(--ink)'}
+      >
+        {name}
+      </text>
+      {piece.handed && !piece.mirrored && tall > 56 && room > 40 && (
+        <text x={x} y={y + 25} textAnchor="middle" fontSize="10.5" fill="var(--signal)">
+          flip
+        </text>
       )}
     </g>
   );

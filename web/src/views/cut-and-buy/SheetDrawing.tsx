@@ -1,4 +1,5 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
+import type { Point } from '@overcoat/core/order/nesting';
 import { printLength } from '@overcoat/core/units';
 import type { PointerEvent } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -57,26 +58,7 @@ export function SheetDrawing({
           .join(' '),
       )
       .join('L')}Z`;
-  const nudge = (on: OnSheet, x: number, y: number) => {
-    const next = movedTo(on.piece, { x: on.x + x, y: on.y + y, turn: on.turn }, sheet);
-    if (!next.wrong) onPut(on.piece.id, { x: next.on.x, y: next.on.y, turn: on.turn });
-  };
-  const onKey = (on: OnSheet, key: string, fine: boolean): boolean => {
-    const step = fine ? 0.001 : 0.01;
-    if (key === 'ArrowRight') nudge(on, lying ? 0 : step, lying ? step : 0);
-    else if (key === 'ArrowLeft') nudge(on, lying ? 0 : -step, lying ? -step : 0);
-    else if (key === 'ArrowUp') nudge(on, lying ? step : 0, lying ? 0 : step);
-    else if (key === 'ArrowDown') nudge(on, lying ? -step : 0, lying ? 0 : -step);
-    else if (key === 'p')
-      pinned.has(on.piece.id)
-        ? onUnpin(on.piece.id)
-        : onPut(on.piece.id, { x: on.x, y: on.y, turn: on.turn });
-    else if (key === 't') {
-      const next = turnedOn(on);
-      if (next && !movedTo(on.piece, next, sheet).wrong) onPut(on.piece.id, next);
-    } else return false;
-    return true;
-  };
+  const onKey = movedByKeys({ sheet, onPut, onUnpin, pinned, lying });
   const { rest } = used;
   // Of a roll only as much is drawn as is cut; its rest is told in full.
   const drawn = { ...rest, length: Math.min(rest.length, shown - rest.y) };
@@ -110,63 +92,182 @@ export function SheetDrawing({
         className="touch-none select-none overflow-visible"
         data-sheet={sheet.key}
       >
-        <defs>
-          <pattern
-            id={hatch}
-            width="9"
-            height="9"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <path d="M0 0V9" stroke="var(--rule)" strokeWidth="1.4" />
-          </pattern>
-        </defs>
-        <rect width={w} height={h} fill="var(--sheet)" />
-        <rect width={w} height={h} fill={`url(#${hatch})`} />
+        <Ground w={w} h={h} hatch={hatch} />
         {keeps && <Rest at={at} rest={drawn} whole={rest} units={units} />}
-        {placed.map(p => (
-          <PieceShape
-            key={p.piece.id}
-            on={p}
-            name={shortName(p.piece, group)}
-            d={[p.outline, ...p.holes].map(path).join('')}
-            middle={at({ x: p.x + p.width / 2, y: p.y + p.length / 2 })}
-            room={lying ? p.length * scale : p.width * scale}
-            tall={lying ? p.width * scale : p.length * scale}
-            lying={lying}
-            chosen={chosen === p.piece.id}
-            pinned={pinned.has(p.piece.id)}
-            comesDown={comesDown(p.piece.id)}
-            gives={carried?.gives.includes(p.piece.id) ?? false}
-            onChoose={onChoose}
-            onKey={(key, fine) => onKey(p, key, fine)}
-            onGrab={e => onTake(p, e)}
-          />
-        ))}
-        {carried && (
-          <path
-            d={[carried.on.outline, ...carried.on.holes].map(path).join('')}
-            fillRule="evenodd"
-            fill={carried.wrong ? 'var(--signal)' : 'var(--tape)'}
-            fillOpacity={0.55}
-            stroke={carried.wrong ? 'var(--signal)' : 'var(--ink)'}
-            strokeWidth="2"
-            pointerEvents="none"
-          />
-        )}
+        <Pieces
+          group={group}
+          scale={scale}
+          chosen={chosen}
+          carried={carried}
+          comesDown={comesDown}
+          onChoose={onChoose}
+          onTake={onTake}
+          placed={placed}
+          pinned={pinned}
+          lying={lying}
+          at={at}
+          path={path}
+          onKey={onKey}
+        />
+        <Carried carried={carried} path={path} />
         <rect width={w} height={h} fill="none" stroke="var(--ink)" strokeWidth="1.6" pointerEvents="none" />
-        <g stroke="var(--ink)" strokeWidth="1" aria-hidden>
-          {ticks(w / scale).map(i => (
-            <path key={`x${i}`} d={`M${i * TICK * scale} ${h}v${i % 5 === 0 ? 8 : 4}`} />
-          ))}
-          {ticks(h / scale).map(i => (
-            <path key={`y${i}`} d={`M0 ${h - i * TICK * scale}h${i % 5 === 0 ? -8 : -4}`} />
-          ))}
-        </g>
+        <Tapes scale={scale} w={w} h={h} ticks={ticks} />
         <circle cx={0} cy={h} r={3.5} fill="var(--signal)" aria-hidden />
       </svg>
     </figure>
   );
+}
+
+function Pieces({
+  group,
+  scale,
+  chosen,
+  carried,
+  comesDown,
+  onChoose,
+  onTake,
+  placed,
+  pinned,
+  lying,
+  at,
+  path,
+  onKey,
+}: {
+  group: Props['group'];
+  scale: number;
+  chosen: string | null;
+  carried: Moved | null;
+  comesDown: (piece: string) => boolean;
+  onChoose: (piece: string) => void;
+  onTake: (on: OnSheet, e: PointerEvent) => void;
+  placed: readonly OnSheet[];
+  pinned: ReadonlySet<string>;
+  lying: boolean;
+  at: (p: Point) => [number, number];
+  path: (points: readonly { x: number; y: number }[]) => string;
+  onKey: (on: OnSheet, key: string, fine: boolean) => boolean;
+}) {
+  return (
+    <>
+      {placed.map(p => (
+        <PieceShape
+          key={p.piece.id}
+          on={p}
+          name={shortName(p.piece, group)}
+          d={[p.outline, ...p.holes].map(path).join('')}
+          middle={at({ x: p.x + p.width / 2, y: p.y + p.length / 2 })}
+          room={lying ? p.length * scale : p.width * scale}
+          tall={lying ? p.width * scale : p.length * scale}
+          lying={lying}
+          chosen={chosen === p.piece.id}
+          pinned={pinned.has(p.piece.id)}
+          comesDown={comesDown(p.piece.id)}
+          gives={carried?.gives.includes(p.piece.id) ?? false}
+          onChoose={onChoose}
+          onKey={(key, fine) => onKey(p, key, fine)}
+          onGrab={e => onTake(p, e)}
+        />
+      ))}
+    </>
+  );
+}
+
+function Ground({ w, h, hatch }: { w: number; h: number; hatch: string }) {
+  return (
+    <>
+      <defs>
+        <pattern id={hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V9" stroke="var(--rule)" strokeWidth="1.4" />
+        </pattern>
+      </defs>
+      <rect width={w} height={h} fill="var(--sheet)" />
+      <rect width={w} height={h} fill={`url(#${hatch})`} />
+    </>
+  );
+}
+
+function Carried({
+  carried,
+  path,
+}: {
+  carried: Moved | null;
+  path: (points: readonly { x: number; y: number }[]) => string;
+}) {
+  return (
+    <>
+      {carried && (
+        <path
+          d={[carried.on.outline, ...carried.on.holes].map(path).join('')}
+          fillRule="evenodd"
+          fill={carried.wrong ? 'var(--signal)' : 'var(--tape)'}
+          fillOpacity={0.55}
+          stroke={carried.wrong ? 'var(--signal)' : 'var(--ink)'}
+          strokeWidth="2"
+          pointerEvents="none"
+        />
+      )}
+    </>
+  );
+}
+
+function Tapes({
+  scale,
+  w,
+  h,
+  ticks,
+}: {
+  scale: number;
+  w: number;
+  h: number;
+  ticks: (length: number) => number[];
+}) {
+  return (
+    <g stroke="var(--ink)" strokeWidth="1" aria-hidden>
+      {ticks(w / scale).map(i => (
+        <path key={`x${i}`} d={`M${i * TICK * scale} ${h}v${i % 5 === 0 ? 8 : 4}`} />
+      ))}
+      {ticks(h / scale).map(i => (
+        <path key={`y${i}`} d={`M0 ${h - i * TICK * scale}h${i % 5 === 0 ? -8 : -4}`} />
+      ))}
+    </g>
+  );
+}
+
+/** Moves a piece by a key; whether the key means anything here. */
+function movedByKeys({
+  sheet,
+  onPut,
+  onUnpin,
+  pinned,
+  lying,
+}: {
+  sheet: ShownSheet;
+  onPut: Props['onPut'];
+  onUnpin: (piece: string) => void;
+  pinned: ReadonlySet<string>;
+  lying: boolean;
+}) {
+  const nudge = (on: OnSheet, x: number, y: number) => {
+    const next = movedTo(on.piece, { x: on.x + x, y: on.y + y, turn: on.turn }, sheet);
+    if (!next.wrong) onPut(on.piece.id, { x: next.on.x, y: next.on.y, turn: on.turn });
+  };
+  const onKey = (on: OnSheet, key: string, fine: boolean): boolean => {
+    const step = fine ? 0.001 : 0.01;
+    if (key === 'ArrowRight') nudge(on, lying ? 0 : step, lying ? step : 0);
+    else if (key === 'ArrowLeft') nudge(on, lying ? 0 : -step, lying ? -step : 0);
+    else if (key === 'ArrowUp') nudge(on, lying ? step : 0, lying ? 0 : step);
+    else if (key === 'ArrowDown') nudge(on, lying ? -step : 0, lying ? 0 : -step);
+    else if (key === 'p')
+      pinned.has(on.piece.id)
+        ? onUnpin(on.piece.id)
+        : onPut(on.piece.id, { x: on.x, y: on.y, turn: on.turn });
+    else if (key === 't') {
+      const next = turnedOn(on);
+      if (next && !movedTo(on.piece, next, sheet).wrong) onPut(on.piece.id, next);
+    } else return false;
+    return true;
+  };
+  return onKey;
 }
 
 function Rest({

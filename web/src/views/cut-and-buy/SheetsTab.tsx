@@ -1,10 +1,15 @@
-import { packsOf, piecesOn } from '@overcoat/core/order/cutting';
-import { printLength } from '@overcoat/core/units';
+import type { Library } from '@overcoat/core/materials';
+import type { Material, Pin } from '@overcoat/core/model';
+import { type CutGroup, type CutLayout, packsOf, piecesOn } from '@overcoat/core/order/cutting';
+import type { Nest } from '@overcoat/core/order/nesting';
+import { printLength, type UnitSystem } from '@overcoat/core/units';
+import type { Cutting } from '@overcoat/jobs/cut';
 import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useLibrary } from '../../api/queries.ts';
 import { useCutList } from '../../hooks/useCutList.ts';
 import { LONGER, type useCutting } from '../../hooks/useCutting.ts';
+import type { Run } from '../../hooks/useJob.ts';
 import { printMoney } from '../../store/money.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { useWorkshop } from '../../store/workshop.ts';
@@ -51,77 +56,10 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
   const share = Math.round((job.running ?? 0) * 100);
   return (
     <div className="mt-3">
-      <div className="no-print flex flex-wrap items-center gap-x-4 gap-y-1.5 text-[13px]">
-        {job.running === null ? (
-          <>
-            <span className={job.stale ? 'font-medium text-signal' : 'text-faint'}>
-              {job.stale
-                ? 'Older than the last edit.'
-                : job.stopped
-                  ? 'Stopped: the best until then.'
-                  : `Searched for ${Math.round(answer.seconds)} s.`}
-            </span>
-            {job.stale || job.stopped ? (
-              <Button small onClick={job.run}>
-                Lay out again
-              </Button>
-            ) : (
-              <Button small onClick={goOn}>
-                Search {LONGER} s more
-              </Button>
-            )}
-          </>
-        ) : (
-          <>
-            <div
-              role="progressbar"
-              aria-label="Laying pieces on sheets"
-              aria-valuemin={0}
-              aria-valuemax={100}
-              aria-valuenow={share}
-              className="h-2.5 w-40 overflow-hidden rounded-full border border-ink bg-ticket"
-            >
-              <div className="h-full bg-tape" style={{ width: `${share}%` }} />
-            </div>
-            <output>{job.queued ? 'waiting for its turn' : 'searching, the best so far is shown'}…</output>
-            <Button small onClick={job.cancel} aria-label="Stop searching">
-              stop
-            </Button>
-          </>
-        )}
-      </div>
+      <Search job={job} goOn={goOn} answer={answer} share={share} />
       <CutSettings cuts={cuts} />
       <div className="mt-2 flex gap-4 max-md:flex-col">
-        <div
-          role="listbox"
-          aria-label="Cut from"
-          className="no-print sticky top-0 flex w-44 shrink-0 flex-col self-start max-md:static max-md:w-full"
-        >
-          {answer.groups.map(g => {
-            const material = library.get(g.material);
-            const items = g.layout?.nest.used.length ?? 0;
-            const chosen = g.key === group.key;
-            return (
-              <button
-                key={g.key}
-                type="button"
-                role="option"
-                aria-selected={chosen}
-                onClick={() => onGroup(g.key)}
-                className={`border-b border-rule px-2 py-1.5 text-left leading-tight ${chosen ? 'bg-ticket shadow-[inset_3px_0_0_var(--signal)]' : 'hover:bg-wet'}`}
-              >
-                <span className="block font-medium">
-                  {material?.name ?? g.material} {printLength(g.thickness, units)}
-                </span>
-                <span className="block text-[13px] text-faint">
-                  {g.unfit.length > 0
-                    ? '! a piece fits nothing'
-                    : `${items} ${itemsWord(material, items)} · ${printMoney(Math.round(g.layout!.nest.cost))}`}
-                </span>
-              </button>
-            );
-          })}
-        </div>
+        <GroupList group={group} onGroup={onGroup} library={library} units={units} answer={answer} />
         <div className="min-w-0 grow">
           <GroupVerdict group={group} cuts={cuts} />
           <PinBar cuts={cuts} group={group} settled={!job.stale && job.running === null} />
@@ -130,6 +68,134 @@ export function SheetsTab({ cutting, group, onGroup, piece, onPiece }: Props) {
           {group.layout && <SheetList group={shown!} chosen={piece} onChoose={onPiece} />}
         </div>
       </div>
+    </div>
+  );
+}
+
+function GroupList({
+  group,
+  onGroup,
+  library,
+  units,
+  answer,
+}: {
+  group: CutGroupAnswer;
+  onGroup: (key: string) => void;
+  library: Library;
+  units: UnitSystem;
+  answer: Cutting;
+}) {
+  return (
+    <div
+      role="listbox"
+      aria-label="Cut from"
+      className="no-print sticky top-0 flex w-44 shrink-0 flex-col self-start max-md:static max-md:w-full"
+    >
+      {answer.groups.map(g => {
+        const material = library.get(g.material);
+        const items = g.layout?.nest.used.length ?? 0;
+        const chosen = g.key === group.key;
+        return (
+          <GroupChoice
+            key={g.key}
+            onGroup={onGroup}
+            units={units}
+            g={g}
+            material={material}
+            items={items}
+            chosen={chosen}
+          />
+        );
+      })}
+    </div>
+  );
+}
+
+function GroupChoice({
+  onGroup,
+  units,
+  g,
+  material,
+  items,
+  chosen,
+}: {
+  onGroup: (key: string) => void;
+  units: UnitSystem;
+  g: CutGroup & { layout: CutLayout | null; unfit: string[]; pinned: string[] };
+  material: Material | undefined;
+  items: number;
+  chosen: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      role="option"
+      aria-selected={chosen}
+      onClick={() => onGroup(g.key)}
+      className={`border-b border-rule px-2 py-1.5 text-left leading-tight ${chosen ? 'bg-ticket shadow-[inset_3px_0_0_var(--signal)]' : 'hover:bg-wet'}`}
+    >
+      <span className="block font-medium">
+        {material?.name ?? g.material} {printLength(g.thickness, units)}
+      </span>
+      <span className="block text-[13px] text-faint">
+        {g.unfit.length > 0
+          ? '! a piece fits nothing'
+          : `${items} ${itemsWord(material, items)} · ${printMoney(Math.round(g.layout!.nest.cost))}`}
+      </span>
+    </button>
+  );
+}
+
+function Search({
+  job,
+  goOn,
+  answer,
+  share,
+}: {
+  job: Run<'cutting'>;
+  goOn: () => void;
+  answer: Cutting;
+  share: number;
+}) {
+  return (
+    <div className="no-print flex flex-wrap items-center gap-x-4 gap-y-1.5 text-[13px]">
+      {job.running === null ? (
+        <>
+          <span className={job.stale ? 'font-medium text-signal' : 'text-faint'}>
+            {job.stale
+              ? 'Older than the last edit.'
+              : job.stopped
+                ? 'Stopped: the best until then.'
+                : `Searched for ${Math.round(answer.seconds)} s.`}
+          </span>
+          {job.stale || job.stopped ? (
+            <Button small onClick={job.run}>
+              Lay out again
+            </Button>
+          ) : (
+            <Button small onClick={goOn}>
+              Search {LONGER} s more
+            </Button>
+          )}
+        </>
+      ) : (
+        <>
+          <div
+            role="progressbar"
+            aria-label="Laying pieces on sheets"
+            aria-valuemin={0}
+            aria-valuemax={100}
+            aria-valuenow={share}
+            className="h-2.5 w-40 overflow-hidden rounded-full border border-ink bg-ticket"
+          >
+            <div className="h-full bg-tape" style={{ width: `${share}%` }} />
+          </div>
+          <output>{job.queued ? 'waiting for its turn' : 'searching, the best so far is shown'}…</output>
+          <Button small onClick={job.cancel} aria-label="Stop searching">
+            stop
+          </Button>
+        </>
+      )}
     </div>
   );
 }
@@ -219,6 +285,29 @@ function PinBar({
           ? 'Drag a piece to where it shall lie: it is pinned there, and the others are laid anew. Keys: arrows move, t turns, p pins.'
           : `${own.length - lost.length} pinned.${lost.length > 0 ? ` ${lost.join(', ')} ${lost.length === 1 ? 'cannot' : 'cannot all'} stay where ${lost.length === 1 ? 'it was' : 'they were'} pinned: a piece, its size or its sheet has changed.` : ''}`}
       </span>
+      <PinButtons cuts={cuts} group={group} own={own} lost={lost} />
+      {cuts.failed && (
+        <span role="alert" className="text-signal">
+          {cuts.failed}
+        </span>
+      )}
+    </div>
+  );
+}
+
+function PinButtons({
+  cuts,
+  group,
+  own,
+  lost,
+}: {
+  cuts: ReturnType<typeof useCutList>;
+  group: CutGroupAnswer;
+  own: Pin[];
+  lost: string[];
+}) {
+  return (
+    <>
       {group.layout && own.length < group.layout.nest.laid.length && (
         <Button
           small
@@ -257,12 +346,7 @@ function PinBar({
           Redo here
         </Button>
       )}
-      {cuts.failed && (
-        <span role="alert" className="text-signal">
-          {cuts.failed}
-        </span>
-      )}
-    </div>
+    </>
   );
 }
 
@@ -292,12 +376,7 @@ function CutNow({
   if (!settled) return null;
   const kept = nest.used.filter(u => Math.min(u.rest.width, u.rest.length) >= KEPT);
   const done = async () => {
-    const counts = new Map<string, number>();
-    for (const u of nest.used)
-      if (u.stock.startsWith('rest-')) {
-        const id = u.stock.slice('rest-'.length);
-        counts.set(id, (counts.get(id) ?? 0) + 1);
-      }
+    const counts = restsCutOf(nest);
     const from = rests.filter(r => counts.has(r.id));
     const saved = await cuts.saved({
       pins: [
@@ -330,4 +409,15 @@ function CutNow({
       </Button>
     </div>
   );
+}
+
+/** How many of which rests on the shelf were cut. */
+function restsCutOf(nest: Nest) {
+  const counts = new Map<string, number>();
+  for (const u of nest.used)
+    if (u.stock.startsWith('rest-')) {
+      const id = u.stock.slice('rest-'.length);
+      counts.set(id, (counts.get(id) ?? 0) + 1);
+    }
+  return counts;
 }

@@ -1,6 +1,8 @@
 import { cutDxf, cutSvg, pieceDrawing, sheetDrawing } from '@overcoat/core/formats';
-import { piecesOn } from '@overcoat/core/order/cutting';
+import type { Material } from '@overcoat/core/model';
+import { type CutLayout, piecesOn } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
+import type { HeldPiece } from '@overcoat/core/studies/cabin';
 import { inUnits, printLength } from '@overcoat/core/units';
 import { FileDown } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
@@ -116,17 +118,7 @@ export function SheetButtons({ group }: { group: CutGroupAnswer }): ReactNode {
   if (!layout) return null;
   const named = `${material?.name} ${printLength(group.thickness, units)}`;
   const pieces = new Map(group.pieces.map(p => [p.id, p]));
-  const sheets = layout.nest.used.map(u => {
-    const stock = group.problem.stock.find(s => s.id === u.stock)!;
-    const roll = stock.length > 3 * stock.width;
-    return {
-      title: `${van} ${variant.name}: ${named}, ${itemsWord(material, 1)} ${u.index + 1}`,
-      width: stock.width,
-      // Of a roll, what is cut of it.
-      length: roll ? Math.min(stock.length, u.reach + 0.1) : stock.length,
-      placed: piecesOn(layout.nest, pieces, u.stock, u.index),
-    };
-  });
+  const sheets = sheetsCut({ group, van, variant, material, layout, named, pieces });
   const files = (kind: 'svg' | 'dxf') => {
     for (const s of sheets) {
       const drawing = sheetDrawing(s.placed, s.width, s.length);
@@ -154,31 +146,82 @@ export function SheetButtons({ group }: { group: CutGroupAnswer }): ReactNode {
       <Button small onClick={() => files('svg')}>
         <FileDown size={15} aria-hidden /> SVG
       </Button>
-      <Button
-        small
-        disabled={busy}
-        onClick={() =>
-          void print(`${van} ${named} labels.pdf`, async press => {
-            const { labelsPdf } = await import('../../print/sheets.ts');
-            const labels = sheets.flatMap(s =>
-              s.placed.map(({ piece: p }) => ({
-                name: p.id,
-                lines: [
-                  named,
-                  `${p.above} above, ${p.left} on the left, seen from inside`,
-                  p.bays.join(', '),
-                  ...(p.twin ? [p.handed ? `flip of ${p.twin}` : `same as ${p.twin}`] : []),
-                  ...[byPiece.get(p.id)].flatMap(h => (h ? [holdShort(h)] : [])),
-                ],
-              })),
-            );
-            return labelsPdf(press, labels);
-          })
-        }
-      >
-        <FileDown size={15} aria-hidden /> Labels
-      </Button>
+      <LabelsButton van={van} busy={busy} print={print} byPiece={byPiece} named={named} sheets={sheets} />
       <Failed failed={failed} />
     </div>
   );
+}
+
+function LabelsButton({
+  van,
+  busy,
+  print,
+  byPiece,
+  named,
+  sheets,
+}: {
+  van: string;
+  busy: boolean;
+  print: (name: string, make: (press: Press) => Promise<Blob>) => Promise<void>;
+  byPiece: Map<string, HeldPiece>;
+  named: string;
+  sheets: ReturnType<typeof sheetsCut>;
+}) {
+  return (
+    <Button
+      small
+      disabled={busy}
+      onClick={() =>
+        void print(`${van} ${named} labels.pdf`, async press => {
+          const { labelsPdf } = await import('../../print/sheets.ts');
+          const labels = sheets.flatMap(s =>
+            s.placed.map(({ piece: p }) => ({
+              name: p.id,
+              lines: [
+                named,
+                `${p.above} above, ${p.left} on the left, seen from inside`,
+                p.bays.join(', '),
+                ...(p.twin ? [p.handed ? `flip of ${p.twin}` : `same as ${p.twin}`] : []),
+                ...[byPiece.get(p.id)].flatMap(h => (h ? [holdShort(h)] : [])),
+              ],
+            })),
+          );
+          return labelsPdf(press, labels);
+        })
+      }
+    >
+      <FileDown size={15} aria-hidden /> Labels
+    </Button>
+  );
+}
+
+function sheetsCut({
+  group,
+  van,
+  variant,
+  material,
+  layout,
+  named,
+  pieces,
+}: {
+  group: CutGroupAnswer;
+  van: string;
+  variant: ReturnType<typeof useVariant>;
+  material: Material | undefined;
+  layout: CutLayout;
+  named: string;
+  pieces: Map<string, CutPiece>;
+}) {
+  const sheets = layout.nest.used.map(u => {
+    const stock = group.problem.stock.find(s => s.id === u.stock)!;
+    const roll = stock.length > 3 * stock.width;
+    return {
+      title: `${van} ${variant.name}: ${named}, ${itemsWord(material, 1)} ${u.index + 1}`,
+      width: stock.width,
+      // Of a roll, what is cut of it.
+      length: roll ? Math.min(stock.length, u.reach + 0.1) : stock.length,
+      placed: piecesOn(layout.nest, pieces, u.stock, u.index),
+    };
+  });
+  return sheets;
 }

@@ -1,8 +1,8 @@
 import { buyCsv, buyText } from '@overcoat/core/formats';
-import { CURRENCIES } from '@overcoat/core/model';
+import { CURRENCIES, type WorkshopEntry } from '@overcoat/core/model';
 import { type BuyLine, isFirstTime } from '@overcoat/core/order/buying';
 import { FileDown, ListChecks } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { download } from '../../../download.ts';
 import type { OtherVan } from '../../../hooks/useSeveral.ts';
@@ -35,7 +35,7 @@ interface Props {
 
 /** The order as a shop ticket: what cannot wait first, then by shop or by day; what is on its way; the shelf. */
 export function BuyTab(props: Props) {
-  const { ticket, failed, others, onOthers, chosen, onChoose, file, title } = props;
+  const { ticket, failed, chosen, onChoose, file, title } = props;
   const { entries, note } = useWorkshop();
   const { search } = useLocation();
   const [way, setWay] = useState<Way>('by shop');
@@ -56,67 +56,10 @@ export function BuyTab(props: Props) {
       ) : (
         !failed && <p className="text-faint">Counting what is needed…</p>
       )}
-      <div className="no-print mt-2 flex flex-wrap items-start gap-x-4 gap-y-2">
-        {ticket && <PaceFields pace={ticket.pace} said={ticket.paceSaid} />}
-        <Select
-          compact
-          className="w-20"
-          label="prices in"
-          value={currency}
-          onChange={e => setCurrency(CURRENCIES.find(c => c === e.target.value) ?? currency)}
-        >
-          {CURRENCIES.map(c => (
-            <option key={c} value={c}>
-              {c}
-            </option>
-          ))}
-        </Select>
-        <div className="flex flex-col gap-1 pt-1">
-          <label className="flex items-center gap-1.5 text-[13px]">
-            <input
-              type="checkbox"
-              checked={isFirstTime(entries)}
-              onChange={e => note([{ kind: 'practised', practised: !e.target.checked }])}
-            />
-            my first time: spares for what gets spoilt
-          </label>
-          <ForVans others={others} onOthers={onOthers} />
-        </div>
-      </div>
+      <Terms props={props} entries={entries} note={note} currency={currency} setCurrency={setCurrency} />
       {ticket && (
         <>
-          <div className="no-print mt-3 flex flex-wrap items-center gap-2">
-            <fieldset className="flex">
-              <legend className="sr-only">Read the ticket</legend>
-              {WAYS.map(w => (
-                <button
-                  key={w}
-                  type="button"
-                  aria-pressed={w === way}
-                  onClick={() => setWay(w)}
-                  className={`min-h-7 border border-rule px-2.5 text-[13px] font-medium first:rounded-l-[4px] last:rounded-r-[4px] ${w === way ? 'bg-slate text-on-slate' : 'bg-ticket'}`}
-                >
-                  {w}
-                </button>
-              ))}
-            </fieldset>
-            <Link
-              to={{ pathname: '../shop-trip', search }}
-              relative="path"
-              className="inline-flex min-h-7 items-center gap-1.5 rounded-[4px] border border-rule bg-ticket px-2 text-[13px] font-medium"
-            >
-              <ListChecks size={15} aria-hidden /> Shop trip
-            </Link>
-            <Button small onClick={() => download(`${file}-order.csv`, 'text/csv', buyCsv(ticket.raw))}>
-              <FileDown size={15} aria-hidden /> CSV
-            </Button>
-            <Button
-              small
-              onClick={() => download(`${file}-order.txt`, 'text/plain', buyText(stillWanted(ticket), title))}
-            >
-              <FileDown size={15} aria-hidden /> Text for a merchant
-            </Button>
-          </div>
+          <ReadAndTake ticket={ticket} file={file} title={title} search={search} way={way} setWay={setWay} />
           <TicketTable
             groups={groups}
             shops={shops}
@@ -142,6 +85,102 @@ export function BuyTab(props: Props) {
           onClose={() => setOrdering(null)}
         />
       )}
+    </div>
+  );
+}
+
+function Terms({
+  props,
+  entries,
+  note,
+  currency,
+  setCurrency,
+}: {
+  props: Props;
+  entries: readonly WorkshopEntry[];
+  note: (facts: WorkshopEntry['fact'][]) => void;
+  currency: 'GBP' | 'EUR' | 'USD' | 'AUD' | 'CAD' | 'CHF' | 'CZK' | 'DKK' | 'NOK' | 'NZD' | 'PLN' | 'SEK';
+  setCurrency: (currency: (typeof CURRENCIES)[number]) => void;
+}) {
+  const { ticket, others, onOthers } = props;
+  return (
+    <div className="no-print mt-2 flex flex-wrap items-start gap-x-4 gap-y-2">
+      {ticket && <PaceFields pace={ticket.pace} said={ticket.paceSaid} />}
+      <Select
+        compact
+        className="w-20"
+        label="prices in"
+        value={currency}
+        onChange={e => setCurrency(CURRENCIES.find(c => c === e.target.value) ?? currency)}
+      >
+        {CURRENCIES.map(c => (
+          <option key={c} value={c}>
+            {c}
+          </option>
+        ))}
+      </Select>
+      <div className="flex flex-col gap-1 pt-1">
+        <label className="flex items-center gap-1.5 text-[13px]">
+          <input
+            type="checkbox"
+            checked={isFirstTime(entries)}
+            onChange={e => note([{ kind: 'practised', practised: !e.target.checked }])}
+          />
+          my first time: spares for what gets spoilt
+        </label>
+        <ForVans others={others} onOthers={onOthers} />
+      </div>
+    </div>
+  );
+}
+
+function ReadAndTake({
+  ticket,
+  file,
+  title,
+  search,
+  way,
+  setWay,
+}: {
+  ticket: Ticket;
+  file: string;
+  title: string;
+  search: string;
+  way: 'by shop' | 'by day' | 'by kind';
+  setWay: Dispatch<SetStateAction<'by shop' | 'by day' | 'by kind'>>;
+}) {
+  return (
+    <div className="no-print mt-3 flex flex-wrap items-center gap-2">
+      <fieldset className="flex">
+        <legend className="sr-only">Read the ticket</legend>
+        {WAYS.map(w => (
+          <button
+            key={w}
+            type="button"
+            aria-pressed={w === way}
+            onClick={() => setWay(w)}
+            className={`min-h-7 border border-rule px-2.5 text-[13px] font-medium first:rounded-l-[4px] last:rounded-r-[4px] ${w === way ? 'bg-slate text-on-slate' : 'bg-ticket'}`}
+          >
+            {w}
+          </button>
+        ))}
+      </fieldset>
+      <Link
+        to={{ pathname: '../shop-trip', search }}
+        relative="path"
+        className="inline-flex min-h-7 items-center gap-1.5 rounded-[4px] border border-rule bg-ticket px-2 text-[13px] font-medium"
+      >
+        <ListChecks size={15} aria-hidden /> Shop trip
+      </Link>
+      <Button small onClick={() => download(`${file}-order.csv`, 'text/csv', buyCsv(ticket.raw))}>
+        <FileDown size={15} aria-hidden /> CSV
+      </Button>
+      <Button
+        small
+        onClick={() => download(`${file}-order.txt`, 'text/plain', buyText(stillWanted(ticket), title))}
+      >
+        <FileDown size={15} aria-hidden /> Text for a merchant
+      </Button>
     </div>
   );
 }

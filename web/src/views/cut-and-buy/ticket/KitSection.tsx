@@ -90,32 +90,58 @@ function OneKit({ kit, lines, onKit, onRemove }: OneProps) {
             className="block min-h-7 w-44 rounded-[4px] border border-rule bg-sheet px-2 text-ink"
           />
         </label>
-        <Field
-          compact
-          className="w-24"
-          label="Its price"
-          shown={printMoney(kit.price)}
-          parse={parsePrice}
-          onCommit={price => onKit({ ...kit, price }) ?? null}
-        />
-        <Field
-          compact
-          className="w-28"
-          label="Will not fit, %"
-          shown={printNumber(kit.misfits * 100, 0)}
-          parse={text => {
-            const read = parseNumber(text.replace('%', ''));
-            if (!read.ok) return read;
-            return read.value >= 0 && read.value <= 100
-              ? { ok: true, value: read.value / 100 }
-              : { ok: false, message: 'A share from 0 to 100 %.' };
-          }}
-          onCommit={misfits => onKit({ ...kit, misfits }) ?? null}
-        />
+        <KitTerms kit={kit} onKit={onKit} />
         <Button small className="mt-5" onClick={onRemove} aria-label={`Take away ${kit.name}`}>
           take away
         </Button>
       </div>
+      <KitCovers kit={kit} onKit={onKit} shell={shell} has={has} />
+    </div>
+  );
+}
+
+function KitTerms({ kit, onKit }: { kit: OneProps['kit']; onKit: (kit: Kit) => void }) {
+  return (
+    <>
+      <Field
+        compact
+        className="w-24"
+        label="Its price"
+        shown={printMoney(kit.price)}
+        parse={parsePrice}
+        onCommit={price => onKit({ ...kit, price }) ?? null}
+      />
+      <Field
+        compact
+        className="w-28"
+        label="Will not fit, %"
+        shown={printNumber(kit.misfits * 100, 0)}
+        parse={text => {
+          const read = parseNumber(text.replace('%', ''));
+          if (!read.ok) return read;
+          return read.value >= 0 && read.value <= 100
+            ? { ok: true, value: read.value / 100 }
+            : { ok: false, message: 'A share from 0 to 100 %.' };
+        }}
+        onCommit={misfits => onKit({ ...kit, misfits }) ?? null}
+      />
+    </>
+  );
+}
+
+function KitCovers({
+  kit,
+  onKit,
+  shell,
+  has,
+}: {
+  kit: OneProps['kit'];
+  onKit: (kit: Kit) => void;
+  shell: ReturnType<typeof useOpenDesign>['shell'];
+  has: <T>(all: T[], one: T) => T[];
+}) {
+  return (
+    <>
       <fieldset className="no-print mt-1 flex flex-wrap gap-x-3 text-[13px]">
         <legend className="text-faint">What it brings</legend>
         {KIT_ROLES.map(role => (
@@ -142,7 +168,7 @@ function OneKit({ kit, lines, onKit, onRemove }: OneProps) {
           </label>
         ))}
       </fieldset>
-    </div>
+    </>
   );
 }
 

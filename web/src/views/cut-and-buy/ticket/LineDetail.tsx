@@ -1,4 +1,4 @@
-import { inUnits } from '@overcoat/core/units';
+import { inUnits, type UnitSystem } from '@overcoat/core/units';
 import { useState } from 'react';
 import type { TicketLine } from '../../../hooks/useTicket.ts';
 import { useDesign } from '../../../store/design.ts';
@@ -27,47 +27,7 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
   };
   return (
     <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-      <div className="min-w-60 flex-1">
-        <p>
-          {inUnits(l.why, units).replace(/^./, c => c.toUpperCase())}. For: {l.due.stage}, reached on{' '}
-          {day(l.due.needed)} at the earliest.
-        </p>
-        <p className="text-[13px] text-faint">
-          {amount(l.unit, Math.max(0, l.left), units)} left over
-          {l.spare > 0 ? `; ${amount(l.unit, l.spare, units)} may be spoilt` : ''}
-          {l.packsAtMost > l.packs ? `; ${l.packsAtMost} packs if the van is larger than measured` : ''}.
-        </p>
-        {l.instead && (
-          <p>
-            Instead: {l.instead.packs} × {inUnits(l.instead.name, units)}, {printMoney(l.instead.cost)} (
-            {l.instead.cost < l.cost
-              ? `${printMoney(l.cost - l.instead.cost)} less: one run over each rib`
-              : `${printMoney(l.instead.cost - l.cost)} more`}
-            ).
-          </p>
-        )}
-        {l.supply?.sizes
-          .filter(s => s.key !== l.key)
-          .map(s => (
-            <p key={s.key} className="flex flex-wrap items-baseline gap-x-2">
-              It is also sold in packs of {amount(l.unit, s.amount, units)}, at
-              <span className="w-[84px]">
-                <SupplyPrice
-                  supply={s.key}
-                  name={`${l.name} of ${amount(l.unit, s.amount, units)}`}
-                  price={s.price}
-                />
-              </span>
-              each: what costs least together is on the list.
-            </p>
-          ))}
-        {paid.length > 0 && <p className="text-[13px] text-faint">Paid: {paid.join('; ')}.</p>}
-        {l.supply?.counts && <Booking line={l} supply={l.supply.id} />}
-        <p className="text-[13px] text-faint">
-          Used by {l.uses.slice(0, 8).join(', ')}
-          {l.uses.length > 8 ? ` and ${l.uses.length - 8} more` : ''}.
-        </p>
-      </div>
+      <Why l={l} units={units} paid={paid} />
       <div className="w-64">
         <Select
           compact
@@ -96,6 +56,52 @@ export function LineDetail({ line: l, shops }: { line: TicketLine; shops: Readon
           <DaysToCome lead={l.shop.lead} onLead={lead => from(l.shop.name, lead)} />
         )}
       </div>
+    </div>
+  );
+}
+
+function Why({ l, units, paid }: { l: TicketLine; units: UnitSystem; paid: string[] }) {
+  return (
+    <div className="min-w-60 flex-1">
+      <p>
+        {inUnits(l.why, units).replace(/^./, c => c.toUpperCase())}. For: {l.due.stage}, reached on{' '}
+        {day(l.due.needed)} at the earliest.
+      </p>
+      <p className="text-[13px] text-faint">
+        {amount(l.unit, Math.max(0, l.left), units)} left over
+        {l.spare > 0 ? `; ${amount(l.unit, l.spare, units)} may be spoilt` : ''}
+        {l.packsAtMost > l.packs ? `; ${l.packsAtMost} packs if the van is larger than measured` : ''}.
+      </p>
+      {l.instead && (
+        <p>
+          Instead: {l.instead.packs} × {inUnits(l.instead.name, units)}, {printMoney(l.instead.cost)} (
+          {l.instead.cost < l.cost
+            ? `${printMoney(l.cost - l.instead.cost)} less: one run over each rib`
+            : `${printMoney(l.instead.cost - l.cost)} more`}
+          ).
+        </p>
+      )}
+      {l.supply?.sizes
+        .filter(s => s.key !== l.key)
+        .map(s => (
+          <p key={s.key} className="flex flex-wrap items-baseline gap-x-2">
+            It is also sold in packs of {amount(l.unit, s.amount, units)}, at
+            <span className="w-[84px]">
+              <SupplyPrice
+                supply={s.key}
+                name={`${l.name} of ${amount(l.unit, s.amount, units)}`}
+                price={s.price}
+              />
+            </span>
+            each: what costs least together is on the list.
+          </p>
+        ))}
+      {paid.length > 0 && <p className="text-[13px] text-faint">Paid: {paid.join('; ')}.</p>}
+      {l.supply?.counts && <Booking line={l} supply={l.supply.id} />}
+      <p className="text-[13px] text-faint">
+        Used by {l.uses.slice(0, 8).join(', ')}
+        {l.uses.length > 8 ? ` and ${l.uses.length - 8} more` : ''}.
+      </p>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { deliveryWrong, onItsWay, type StandingOrder } from '@overcoat/core/order/buying';
 import { useState } from 'react';
+import type { OrderedLine } from '../../../../../core/src/order/buying/orders.ts';
 import type { Ticket } from '../../../hooks/useTicket.ts';
 import { printMoney } from '../../../store/money.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
@@ -91,49 +92,7 @@ function OrderLines({ order, van, of }: { order: StandingOrder; van: string; of:
         {order.lines.map(l => {
           const left = of === 'coming' ? onItsWay(l) : l.arrived - l.returned;
           if (left <= 0) return null;
-          return (
-            <li key={l.key} className="flex flex-wrap items-center gap-2 border-t border-rule py-1">
-              <span className="mr-auto">
-                {left} × {l.name}
-                <span className="text-faint">
-                  , {printMoney(l.price, order.currency)} a pack
-                  {of === 'coming' && l.arrived > 0 ? `, ${l.arrived} came` : ''}
-                  {l.returned > 0 ? `, ${l.returned} went back` : ''}
-                </span>
-              </span>
-              {of === 'coming' ? (
-                <>
-                  <Button small onClick={() => say(l.key, 'arrived', left)} aria-label={`${l.name} arrived`}>
-                    {left > 1 ? `all ${left} arrived` : 'arrived'}
-                  </Button>
-                  {left > 1 && (
-                    <Button
-                      small
-                      onClick={() => say(l.key, 'arrived', 1)}
-                      aria-label={`One ${l.name} arrived`}
-                    >
-                      one
-                    </Button>
-                  )}
-                  <Button
-                    small
-                    onClick={() => say(l.key, 'short', left)}
-                    aria-label={`${l.name} will not come`}
-                  >
-                    will not come
-                  </Button>
-                </>
-              ) : (
-                <Button
-                  small
-                  onClick={() => say(l.key, 'returned', 1)}
-                  aria-label={`One ${l.name} goes back`}
-                >
-                  one goes back
-                </Button>
-              )}
-            </li>
-          );
+          return <OrderLine key={l.key} order={order} of={of} say={say} l={l} left={left} />;
         })}
       </ul>
       {refused && (
@@ -142,5 +101,51 @@ function OrderLines({ order, van, of }: { order: StandingOrder; van: string; of:
         </p>
       )}
     </div>
+  );
+}
+
+function OrderLine({
+  order,
+  of,
+  say,
+  l,
+  left,
+}: {
+  order: StandingOrder;
+  of: 'coming' | 'here';
+  say: (key: string, what: What, packs: number) => void;
+  l: OrderedLine;
+  left: number;
+}) {
+  return (
+    <li className="flex flex-wrap items-center gap-2 border-t border-rule py-1">
+      <span className="mr-auto">
+        {left} × {l.name}
+        <span className="text-faint">
+          , {printMoney(l.price, order.currency)} a pack
+          {of === 'coming' && l.arrived > 0 ? `, ${l.arrived} came` : ''}
+          {l.returned > 0 ? `, ${l.returned} went back` : ''}
+        </span>
+      </span>
+      {of === 'coming' ? (
+        <>
+          <Button small onClick={() => say(l.key, 'arrived', left)} aria-label={`${l.name} arrived`}>
+            {left > 1 ? `all ${left} arrived` : 'arrived'}
+          </Button>
+          {left > 1 && (
+            <Button small onClick={() => say(l.key, 'arrived', 1)} aria-label={`One ${l.name} arrived`}>
+              one
+            </Button>
+          )}
+          <Button small onClick={() => say(l.key, 'short', left)} aria-label={`${l.name} will not come`}>
+            will not come
+          </Button>
+        </>
+      ) : (
+        <Button small onClick={() => say(l.key, 'returned', 1)} aria-label={`One ${l.name} goes back`}>
+          one goes back
+        </Button>
+      )}
+    </li>
   );
 }

@@ -1,3 +1,4 @@
+import type { BuyLine } from '@overcoat/core/order/buying';
 import { parseNumber } from '@overcoat/core/units';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
@@ -38,12 +39,7 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
   const taken = shown.filter(r => r.take);
   const cost = taken.reduce((sum, r) => sum + r.packs * r.price, 0);
   const place = (supplier: string, lead: number) => {
-    const byVan = new Map<string, { key: string; name: string; packs: number; price: number }[]>();
-    for (const { line, packs, price } of taken)
-      for (const { van, packs: own } of share(line, packs)) {
-        const row = { key: line.key, name: line.name.slice(0, 120), packs: own, price };
-        byVan.set(van, [...(byVan.get(van) ?? []), row]);
-      }
+    const byVan = sharedOut(share, taken);
     const paid = taken.filter(r => Math.abs(r.price - r.line.price) > 0.004);
     note([
       ...[...byVan].map(([van, own]) => ({
@@ -74,66 +70,10 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
         </Select>
       )}
       <table className="w-full border-collapse">
-        <thead>
-          <tr className="border-b border-ink text-left text-[13px] text-faint">
-            <th scope="col">what</th>
-            <th scope="col" className="w-20 pl-2 text-right">
-              packs
-            </th>
-            <th scope="col" className="w-24 pl-2 text-right">
-              a pack
-            </th>
-          </tr>
-        </thead>
+        <OrderHead />
         <tbody>
           {shown.map(({ line, take, packs, price }) => (
-            <tr key={line.key} className="border-t border-rule align-top">
-              <td className="py-1">
-                <label className="flex items-baseline gap-2">
-                  <input
-                    type="checkbox"
-                    checked={take}
-                    onChange={e => change(line.key, { take: e.target.checked })}
-                  />
-                  <span>
-                    {line.name}
-                    <span className="block text-[13px] text-faint">
-                      {line.pack}
-                      {line.packsAtMost > line.packs
-                        ? ` · ${line.packsAtMost - line.packs} more if the van is larger than measured`
-                        : ''}
-                    </span>
-                  </span>
-                </label>
-              </td>
-              <td className="py-1 pl-2">
-                <Field
-                  compact
-                  hideLabel
-                  label={`Packs of ${line.name}`}
-                  shown={`${packs}`}
-                  parse={text => {
-                    const read = parseNumber(text);
-                    if (!read.ok) return read;
-                    return Number.isInteger(read.value) && read.value >= 1 && read.value <= 10_000
-                      ? read
-                      : { ok: false, message: 'Whole packs, 1 to 10 000.' };
-                  }}
-                  onCommit={value => change(line.key, { packs: value }) ?? null}
-                />
-              </td>
-              <td className="py-1 pl-2">
-                <Field
-                  compact
-                  hideLabel
-                  label={`Paid for a pack of ${line.name}`}
-                  shown={printMoney(price)}
-                  note={unlikely(price, line.price)}
-                  parse={parsePrice}
-                  onCommit={value => change(line.key, { price: value }) ?? null}
-                />
-              </td>
-            </tr>
+            <OrderRow key={line.key} change={change} line={line} take={take} packs={packs} price={price} />
           ))}
         </tbody>
       </table>
@@ -153,6 +93,133 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
       )}
     </Dialog>
   );
+}
+
+function OrderHead() {
+  return (
+    <thead>
+      <tr className="border-b border-ink text-left text-[13px] text-faint">
+        <th scope="col">what</th>
+        <th scope="col" className="w-20 pl-2 text-right">
+          packs
+        </th>
+        <th scope="col" className="w-24 pl-2 text-right">
+          a pack
+        </th>
+      </tr>
+    </thead>
+  );
+}
+
+function OrderRow({
+  change,
+  line,
+  take,
+  packs,
+  price,
+}: {
+  change: (
+    key: string,
+    put: Partial<{ line: TicketLine; take: boolean; packs: number; price: number }>,
+  ) => void;
+  line: TicketLine;
+  take: boolean;
+  packs: number;
+  price: number;
+}) {
+  return (
+    <tr className="border-t border-rule align-top">
+      <td className="py-1">
+        <TakenTick change={change} line={line} take={take} />
+      </td>
+      <td className="py-1 pl-2">
+        <PacksField change={change} line={line} packs={packs} />
+      </td>
+      <td className="py-1 pl-2">
+        <Field
+          compact
+          hideLabel
+          label={`Paid for a pack of ${line.name}`}
+          shown={printMoney(price)}
+          note={unlikely(price, line.price)}
+          parse={parsePrice}
+          onCommit={value => change(line.key, { price: value }) ?? null}
+        />
+      </td>
+    </tr>
+  );
+}
+
+function TakenTick({
+  change,
+  line,
+  take,
+}: {
+  change: (
+    key: string,
+    put: Partial<{ line: TicketLine; take: boolean; packs: number; price: number }>,
+  ) => void;
+  line: TicketLine;
+  take: boolean;
+}) {
+  return (
+    <label className="flex items-baseline gap-2">
+      <input type="checkbox" checked={take} onChange={e => change(line.key, { take: e.target.checked })} />
+      <span>
+        {line.name}
+        <span className="block text-[13px] text-faint">
+          {line.pack}
+          {line.packsAtMost > line.packs
+            ? ` · ${line.packsAtMost - line.packs} more if the van is larger than measured`
+            : ''}
+        </span>
+      </span>
+    </label>
+  );
+}
+
+function PacksField({
+  change,
+  line,
+  packs,
+}: {
+  change: (
+    key: string,
+    put: Partial<{ line: TicketLine; take: boolean; packs: number; price: number }>,
+  ) => void;
+  line: TicketLine;
+  packs: number;
+}) {
+  return (
+    <Field
+      compact
+      hideLabel
+      label={`Packs of ${line.name}`}
+      shown={`${packs}`}
+      parse={text => {
+        const read = parseNumber(text);
+        if (!read.ok) return read;
+        return Number.isInteger(read.value) && read.value >= 1 && read.value <= 10_000
+          ? read
+          : { ok: false, message: 'Whole packs, 1 to 10 000.' };
+      }}
+      onCommit={value => change(line.key, { packs: value }) ?? null}
+    />
+  );
+}
+
+/** What each van has of an order. */
+function sharedOut(
+  share: (line: BuyLine, packs: number) => { van: string; packs: number }[],
+  taken: { line: TicketLine; take: boolean; packs: number; price: number }[],
+) {
+  const byVan = new Map<string, { key: string; name: string; packs: number; price: number }[]>();
+  for (const { line, packs, price } of taken)
+    for (const { van, packs: own } of share(line, packs)) {
+      const row = { key: line.key, name: line.name.slice(0, 120), packs: own, price };
+      byVan.set(van, [...(byVan.get(van) ?? []), row]);
+    }
+  return byVan;
 }
 
 /** A price ten times off is more likely a slip. */

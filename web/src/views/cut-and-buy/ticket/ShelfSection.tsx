@@ -1,9 +1,9 @@
-import type { WorkshopEntry } from '@overcoat/core/model';
+import type { Material, WorkshopEntry } from '@overcoat/core/model';
 import { offcutWrong, type Rest } from '@overcoat/core/order/buying';
-import { parseLength, printLength } from '@overcoat/core/units';
+import { type Parsed, parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import { format } from 'date-fns';
 import { Camera } from 'lucide-react';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useLibrary } from '../../../api/queries.ts';
 import { keepPhoto, usePhotoUrl } from '../../../store/photos.ts';
@@ -101,17 +101,7 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
   const [thickness, setThickness] = useState<number | null>(null);
   const [typed, setSize] = useState({ width: 0.6, length: 0.4 });
   const [where, setWhere] = useState('');
-  const [photo, setPhoto] = useState<string | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    setRefused(null);
-    try {
-      setPhoto((await keepPhoto(file)).hash);
-    } catch (error) {
-      setRefused((error as Error).message);
-    }
-  };
+  const { photo, take, setRefused, setPhoto, refused } = useRestPhoto();
   const thick = thickness !== null && thicknesses.includes(thickness) ? thickness : thicknesses[0]!;
   const most = {
     width: Math.max(...own.stock.map(s => s.width)),
@@ -123,6 +113,106 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
   return (
     <fieldset className="no-print mt-3 flex flex-wrap items-end gap-2">
       <legend className="sr-only">Put a rest on the shelf</legend>
+      <RestSize
+        units={units}
+        cut={cut}
+        material={material}
+        setMaterial={setMaterial}
+        thicknesses={thicknesses}
+        setThickness={setThickness}
+        setSize={setSize}
+        thick={thick}
+        most={most}
+        size={size}
+        within={within}
+      />
+      <label className="block">
+        <span className="block text-[13px] text-faint">Where</span>
+        <input
+          value={where}
+          maxLength={200}
+          onChange={e => setWhere(e.target.value)}
+          className="min-h-7 w-36 rounded-[4px] border border-rule bg-ticket px-2"
+        />
+      </label>
+      <PictureButton photo={photo} take={take} />
+      <Button
+        onClick={() => {
+          const wrong = offcutWrong({ material: own.id, ...size }, library);
+          setRefused(wrong);
+          if (wrong) return;
+          onAdd({
+            kind: 'rest kept',
+            rest: uuid(),
+            material: own.id,
+            thickness: thick,
+            ...size,
+            count: 1,
+            where: where.trim(),
+            ...(photo ? { photo } : {}),
+          });
+          setPhoto(null);
+        }}
+      >
+        Put it on the shelf
+      </Button>
+      {refused && (
+        <p role="alert" className="w-full text-signal">
+          {refused}
+        </p>
+      )}
+    </fieldset>
+  );
+}
+
+function PictureButton({
+  photo,
+  take,
+}: {
+  photo: string | null;
+  take: (file: File | undefined) => Promise<void>;
+}) {
+  return (
+    <label className="inline-flex min-h-7 cursor-pointer items-center gap-1.5 rounded-[4px] border border-rule bg-ticket px-2 text-[13px] font-medium focus-within:outline-2">
+      <Camera size={15} aria-hidden /> {photo ? 'picture taken' : 'picture'}
+      <input
+        type="file"
+        accept="image/*"
+        capture="environment"
+        className="sr-only"
+        onChange={e => void take(e.target.files?.[0])}
+      />
+    </label>
+  );
+}
+
+function RestSize({
+  units,
+  cut,
+  material,
+  setMaterial,
+  thicknesses,
+  setThickness,
+  setSize,
+  thick,
+  most,
+  size,
+  within,
+}: {
+  units: UnitSystem;
+  cut: Material[];
+  material: string;
+  setMaterial: Dispatch<SetStateAction<string>>;
+  thicknesses: number[];
+  setThickness: Dispatch<SetStateAction<number | null>>;
+  setSize: Dispatch<SetStateAction<{ width: number; length: number }>>;
+  thick: number;
+  most: { width: number; length: number };
+  size: { width: number; length: number };
+  within: (max: number) => (text: string) => Parsed;
+}) {
+  return (
+    <>
       <Select
         compact
         className="w-56"
@@ -165,50 +255,21 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
         parse={within(most.length)}
         onCommit={length => setSize({ ...size, length }) ?? null}
       />
-      <label className="block">
-        <span className="block text-[13px] text-faint">Where</span>
-        <input
-          value={where}
-          maxLength={200}
-          onChange={e => setWhere(e.target.value)}
-          className="min-h-7 w-36 rounded-[4px] border border-rule bg-ticket px-2"
-        />
-      </label>
-      <label className="inline-flex min-h-7 cursor-pointer items-center gap-1.5 rounded-[4px] border border-rule bg-ticket px-2 text-[13px] font-medium focus-within:outline-2">
-        <Camera size={15} aria-hidden /> {photo ? 'picture taken' : 'picture'}
-        <input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          className="sr-only"
-          onChange={e => void take(e.target.files?.[0])}
-        />
-      </label>
-      <Button
-        onClick={() => {
-          const wrong = offcutWrong({ material: own.id, ...size }, library);
-          setRefused(wrong);
-          if (wrong) return;
-          onAdd({
-            kind: 'rest kept',
-            rest: uuid(),
-            material: own.id,
-            thickness: thick,
-            ...size,
-            count: 1,
-            where: where.trim(),
-            ...(photo ? { photo } : {}),
-          });
-          setPhoto(null);
-        }}
-      >
-        Put it on the shelf
-      </Button>
-      {refused && (
-        <p role="alert" className="w-full text-signal">
-          {refused}
-        </p>
-      )}
-    </fieldset>
+    </>
   );
+}
+
+function useRestPhoto() {
+  const [photo, setPhoto] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setRefused(null);
+    try {
+      setPhoto((await keepPhoto(file)).hash);
+    } catch (error) {
+      setRefused((error as Error).message);
+    }
+  };
+  return { photo, take, setRefused, setPhoto, refused };
 }
