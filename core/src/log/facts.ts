@@ -9,7 +9,7 @@ export type Pinned<K extends Standing['fact']['kind'] = Standing['fact']['kind']
   bay: string | null;
 };
 
-interface Knock {
+export interface Knock {
   /** Before anything was stuck on. */
   bare?: Standing<FactOf<'knock'>>;
   /** After damping. */

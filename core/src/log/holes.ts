@@ -3,7 +3,7 @@ import type { Standing } from './standing.ts';
 
 export type HoleState = (typeof HOLE_STATES)[number];
 
-interface HoleTest extends Pick<FactOf<'leak test'>, 'by' | 'result' | 'from'> {
+export interface HoleTest extends Pick<FactOf<'leak test'>, 'by' | 'result' | 'from'> {
   /** When; undefined where nobody kept the time. */
   at: string | undefined;
 }

@@ -10,7 +10,7 @@ import { useOpenDesign, within } from './openDesign.ts';
 import { usePreferences } from './preferences.ts';
 
 /** Where something happened, and what it is about. */
-interface Where {
+export interface Where {
   bay?: string;
   zone?: string;
   /** A rust spot or hole of the plan. */

@@ -10,6 +10,7 @@ export {
   type PlacedBay,
   type PlacedZone,
   placeIn,
+  type Rect,
   rectOnSheet,
   type ShellLayout,
 } from './layout.ts';

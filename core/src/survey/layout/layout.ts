@@ -3,7 +3,7 @@ import { flatten, outlineOf } from '../geometry/index.ts';
 import { type Seen, seenMirrored } from './side.ts';
 
 /** A rectangle in m, x across the sheet and y from the front of the van to the rear. */
-interface Rect {
+export interface Rect {
   x: number;
   y: number;
   width: number;

@@ -13,6 +13,7 @@ import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 import { ChoiceTerms } from './ChoiceTerms.tsx';
 import { FlipSection } from './FlipSection.tsx';
 import { FrontSection } from './FrontSection.tsx';
@@ -161,11 +162,7 @@ function Proposal({ own }: { own: ReturnType<typeof useCompareSettings> }) {
           )}
         </div>
       </div>
-      {job.failed && (
-        <p role="alert" className="text-signal">
-          {job.failed}
-        </p>
-      )}
+      <Refused why={job.failed} />
       <ChoiceTerms
         limits={limits}
         weights={weights}

@@ -1,4 +1,4 @@
-import type { FixedPanel, Zone } from '@overcoat/core/model';
+import type { Design, FixedPanel, Zone } from '@overcoat/core/model';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import { woodLines } from '@overcoat/core/survey/edits';
 import { cellsOf, edgesSeen, hiddenByArches, seenMirrored } from '@overcoat/core/survey/layout';
@@ -177,7 +177,7 @@ function WoodWanted({
   rect,
 }: {
   zone: Zone;
-  shell: ReturnType<typeof useOpenDesign>['shell'];
+  shell: Design['shell'];
   rect: ReturnType<typeof placedOn>['rect'];
 }) {
   return (
@@ -317,7 +317,7 @@ function figuresOf(
 }
 
 /** What lies where on the drawing, px. */
-function placedOn(zone: Zone, pieces: readonly CutPiece[], shell: ReturnType<typeof useOpenDesign>['shell']) {
+function placedOn(zone: Zone, pieces: readonly CutPiece[], shell: Design['shell']) {
   const { length, breadth, cells } = cellsOf(zone);
   const scale = Math.min(WIDE / length, HIGH / breadth);
   const [w, h] = [length * scale, breadth * scale];

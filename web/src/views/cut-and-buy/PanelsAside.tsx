@@ -8,6 +8,7 @@ import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { NameInput } from '../../ui/NameInput.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 
 const SIZES = [
   ['along', 'Behind the front'],
@@ -63,11 +64,7 @@ export function PanelsAside({ zone, findings }: { zone: Zone; findings: Grounds[
         {cuts.undo && <Button onClick={cuts.undo}>Undo here</Button>}
         {cuts.redo && <Button onClick={cuts.redo}>Redo here</Button>}
       </div>
-      {cuts.failed && (
-        <p role="alert" className="mt-1 text-signal">
-          {cuts.failed}
-        </p>
-      )}
+      <Refused why={cuts.failed} className="mt-1" />
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { useCutList } from '../../hooks/useCutList.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { type CutGroupAnswer, itemsWord, withPins } from './groups.ts';
 import { freePlace, type MovedOn, movedTo, turnedOn } from './moving.ts';
@@ -58,11 +59,7 @@ export function PiecePlace({ on, group, index }: { on: OnSheet; group: CutGroupA
       >
         {isPinned ? 'Unpin' : 'Pin it here'}
       </Button>
-      {refused && (
-        <p role="alert" className="w-full text-[13px] text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="w-full text-[13px]" />
     </fieldset>
   );
 }

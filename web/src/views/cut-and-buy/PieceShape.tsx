@@ -142,18 +142,34 @@ function Marks({
         />
       )}
       {pinned && <PinHead x={x + room / 2 - 9} y={y - tall / 2 + 9} />}
-      {arrow && (
-        <path
-          aria-hidden
-          pointerEvents="none"
-          d="M0 7V-7M-4 -3L0 -7.5L4 -3"
-          transform={`translate(${x} ${y - 11}) rotate(${upTurn(on, lying)})`}
-          fill="none"
-          stroke={chosen ? 'var(--tape-ink)' : 'var(--ink)'}
-          strokeWidth="1.3"
-        />
-      )}
+      {arrow && <UpArrow on={on} lying={lying} chosen={chosen} x={x} y={y} />}
     </>
+  );
+}
+
+function UpArrow({
+  on,
+  lying,
+  chosen,
+  x,
+  y,
+}: {
+  on: OnSheet;
+  lying: boolean;
+  chosen: boolean;
+  x: number;
+  y: number;
+}) {
+  return (
+    <path
+      aria-hidden
+      pointerEvents="none"
+      d="M0 7V-7M-4 -3L0 -7.5L4 -3"
+      transform={`translate(${x} ${y - 11}) rotate(${upTurn(on, lying)})`}
+      fill="none"
+      stroke={chosen ? 'var(--tape-ink)' : 'var(--ink)'}
+      strokeWidth="1.3"
+    />
   );
 }
 

@@ -1,9 +1,10 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
-import type { Point } from '@overcoat/core/order/nesting';
+import type { Point, UsedStock } from '@overcoat/core/order/nesting';
 import { printLength } from '@overcoat/core/units';
 import type { PointerEvent } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Refused } from '../../ui/Refused.tsx';
 import type { CutGroupAnswer } from './groups.ts';
 import { itemsWord, shortName } from './groups.ts';
 import { type Moved, movedTo, turnedOn } from './moving.ts';
@@ -73,15 +74,8 @@ export function SheetDrawing({
       style={{ contentVisibility: 'auto', containIntrinsicSize: `${w + 12}px ${h + 40}px` }}
       className="m-0 max-w-full break-inside-avoid overflow-x-auto"
     >
-      <figcaption className="mb-1 font-semibold">
-        {group.problem.stock.length > 1 ? label : name}
-        <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>
-      </figcaption>
-      {refused && (
-        <p role="alert" className="mb-1 max-w-52 text-[13px] text-signal">
-          {refused}
-        </p>
-      )}
+      <SheetName group={group} used={used} name={name} label={label} />
+      <Refused why={refused} className="mb-1 max-w-52 text-[13px]" />
       {/* biome-ignore lint/a11y/useSemanticElements: a drawing is no set of fields. */}
       <svg
         width={w + 12}
@@ -115,6 +109,25 @@ export function SheetDrawing({
         <circle cx={0} cy={h} r={3.5} fill="var(--signal)" aria-hidden />
       </svg>
     </figure>
+  );
+}
+
+function SheetName({
+  group,
+  used,
+  name,
+  label,
+}: {
+  group: Props['group'];
+  used: UsedStock;
+  name: string;
+  label: string;
+}) {
+  return (
+    <figcaption className="mb-1 font-semibold">
+      {group.problem.stock.length > 1 ? label : name}
+      <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>
+    </figcaption>
   );
 }
 

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 
 interface Props {
   job: {
@@ -51,11 +52,7 @@ export function JobBar({ job, name, doing, children }: Props) {
           <output>{job.queued ? 'waiting for its turn' : doing}…</output>
         </div>
       )}
-      {job.failed && (
-        <p role="alert" className="text-signal">
-          {job.failed}
-        </p>
-      )}
+      <Refused why={job.failed} />
       {job.answer !== null && job.stale && (
         <p className="font-medium text-signal">
           Older: the design or the choice here has changed since this was computed.

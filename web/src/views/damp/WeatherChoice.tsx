@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import { download } from '../../download.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 
 interface Props {
   weather: WeatherFile | null;
@@ -56,11 +57,7 @@ export function WeatherChoice({ weather, onWeather }: Props) {
         aria-label="Weather file"
         onChange={e => void read(e.target.files?.[0])}
       />
-      {refused && (
-        <p role="alert" className="w-full font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="w-full font-medium" />
     </>
   );
 }

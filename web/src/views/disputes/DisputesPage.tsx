@@ -17,6 +17,7 @@ import { useEvaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Refused } from '../../ui/Refused.tsx';
 import { TurningPlot } from './TurningPlot.tsx';
 
 /** Where it can be tried and taken. */
@@ -71,11 +72,7 @@ export function Component() {
               : 'In a guessed year, by what matters in the brief.'}
         </p>
       </div>
-      {job.failed && (
-        <p role="alert" className="text-signal">
-          {job.failed}
-        </p>
-      )}
+      <Refused why={job.failed} />
       <div className="mt-3 grid gap-4 lg:grid-cols-2">
         {answer?.disputes.map(({ id, dispute }) => (
           <section key={id} aria-label={QUESTIONS[id]} className="break-inside-avoid bg-sheet px-4 py-3">

@@ -6,6 +6,7 @@ import { type Ticket, type TicketLine, useTicket } from '../../hooks/useTicket.t
 import { printMoney } from '../../store/money.ts';
 import { usePreferences } from '../../store/preferences.ts';
 import { useWorkshop } from '../../store/workshop.ts';
+import { Refused } from '../../ui/Refused.tsx';
 import { Select } from '../../ui/Select.tsx';
 
 /** A tick of this trip: what was noted for it, so that a slip can be put back. */
@@ -54,11 +55,7 @@ export function Component() {
             {ticket.running !== null ? `, laying out ${Math.round(ticket.running * 100)} %` : ''}.
           </p>
         )}
-        {failed && (
-          <p role="alert" className="text-signal">
-            {failed}
-          </p>
-        )}
+        <Refused why={failed} />
         <Select label="Shop" className="mt-2" value={shop} onChange={e => setShop(e.target.value)}>
           <option value="">every shop</option>
           {shops.map(s => (

@@ -11,6 +11,7 @@ import { useFacts, useLog } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { keepRecording, keptRecording } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 import { KnockPicture } from './KnockPicture.tsx';
 import { KnockAgainst, KnockTones, verdictOf } from './KnockTones.tsx';
 import { canRecord, type Recorded, readSound, record, recorded } from './recording.ts';
@@ -140,11 +141,7 @@ export function KnockPanel({ id }: { id: string }) {
           : 'This browser lends its microphone only to this machine or over HTTPS: load a file instead.'}
       </p>
       {state.doing && <output className="text-[15px]">{state.doing}…</output>}
-      {state.failed && (
-        <p role="alert" className="border-l-[5px] border-signal pl-3 font-medium">
-          {state.failed}
-        </p>
-      )}
+      <Refused why={state.failed} className="border-l-[5px] border-signal pl-3 font-medium" />
       {read && (
         <>
           {read.sound.note && <p className="text-signal">{read.sound.note}</p>}

@@ -6,6 +6,7 @@ import { useBay } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useVariant } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 import { JobBar } from '../damp/JobBar.tsx';
 import { play } from './play.ts';
 
@@ -51,11 +52,7 @@ export function ListenPanel({ id }: { id: string }) {
           <JobBar job={rain} name="Make it rain" doing="raining on the roof’s panels" />
         )}
       </section>
-      {failed && (
-        <p role="alert" className="text-signal">
-          {failed}
-        </p>
-      )}
+      <Refused why={failed} />
       <p className="text-[13px] text-faint">
         Made from the panels’ computed tones, with drops at chance moments. Headphones cannot tell how loud it
         is in the van, and most give little below 100 Hz; the room, the lining and the way in from outside are

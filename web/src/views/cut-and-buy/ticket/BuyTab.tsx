@@ -11,6 +11,7 @@ import { printMoney } from '../../../store/money.ts';
 import { usePreferences } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { ForVans } from './ForVans.tsx';
 import { type Group, grouped, WAYS, type Way } from './grouped.ts';
@@ -46,11 +47,7 @@ export function BuyTab(props: Props) {
   const shops = useMemo(() => new Map(lines?.map(l => [l.shop.name, l.shop.lead])), [lines]);
   return (
     <div className="mt-3">
-      {failed && (
-        <p role="alert" className="text-signal">
-          {failed}
-        </p>
-      )}
+      <Refused why={failed} />
       {ticket ? (
         <Verdict ticket={ticket} />
       ) : (

@@ -1,4 +1,4 @@
-import { KIT_ROLES } from '@overcoat/core/model';
+import { type Design, KIT_ROLES } from '@overcoat/core/model';
 import { type BuyLine, weighKit } from '@overcoat/core/order/buying';
 import { parseNumber, printNumber } from '@overcoat/core/units';
 import { useState } from 'react';
@@ -137,7 +137,7 @@ function KitCovers({
 }: {
   kit: OneProps['kit'];
   onKit: (kit: Kit) => void;
-  shell: ReturnType<typeof useOpenDesign>['shell'];
+  shell: Design['shell'];
   has: <T>(all: T[], one: T) => T[];
 }) {
   return (

@@ -5,6 +5,7 @@ import type { Ticket } from '../../../hooks/useTicket.ts';
 import { printMoney } from '../../../store/money.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { day } from './words.ts';
 
 /** What was ordered: what is on its way and when it is due, what came, and what goes back. */
@@ -44,11 +45,7 @@ export function OnItsWay({ vans }: Pick<Ticket, 'vans'>) {
           ))}
         </details>
       )}
-      {failed && (
-        <p role="alert" className="text-signal">
-          {failed}
-        </p>
-      )}
+      <Refused why={failed} />
     </section>
   );
 }
@@ -95,11 +92,7 @@ function OrderLines({ order, van, of }: { order: StandingOrder; van: string; of:
           return <OrderLine key={l.key} order={order} of={of} say={say} l={l} left={left} />;
         })}
       </ul>
-      {refused && (
-        <p role="alert" className="text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} />
     </div>
   );
 }

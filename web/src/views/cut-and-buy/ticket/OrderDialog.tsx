@@ -11,6 +11,7 @@ import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Dialog } from '../../../ui/Dialog.tsx';
 import { Field } from '../../../ui/Field.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { ShopFields } from './ShopFields.tsx';
 import { things } from './words.ts';
@@ -86,11 +87,7 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
           )}
         </ShopFields>
       </div>
-      {failed && (
-        <p role="alert" className="text-signal">
-          {failed}
-        </p>
-      )}
+      <Refused why={failed} />
     </Dialog>
   );
 }

@@ -11,6 +11,7 @@ import { useUnits } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Field } from '../../../ui/Field.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 
 /** Pixels a metre. */
@@ -69,11 +70,7 @@ export function ShelfSection() {
         ))}
       </ul>
       <AddRest onAdd={fact => note([fact])} />
-      {failed && (
-        <p role="alert" className="text-signal">
-          {failed}
-        </p>
-      )}
+      <Refused why={failed} />
     </section>
   );
 }
@@ -156,11 +153,7 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
       >
         Put it on the shelf
       </Button>
-      {refused && (
-        <p role="alert" className="w-full text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="w-full" />
     </fieldset>
   );
 }

@@ -1,4 +1,4 @@
-import type { Bay, Design, Zone } from '@overcoat/core/model';
+import type { Bay, Design, Rib, Zone } from '@overcoat/core/model';
 import {
   addBay,
   addRib,
@@ -13,12 +13,13 @@ import {
 } from '@overcoat/core/survey/edits';
 import { cellsOf } from '@overcoat/core/survey/layout';
 import { parseLength, printLength } from '@overcoat/core/units';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { useUnits } from '../../../store/preferences.ts';
 import { useRefusal } from '../../../store/refusal.ts';
 import { reshape } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Field } from '../../../ui/Field.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 
 /** Changes what bays there are: split, merge, move, add, delete, rename, and ribs likewise. */
@@ -52,104 +53,161 @@ export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Ba
       <summary className="font-sign text-lg">Change the bays</summary>
       {one ? (
         <>
-          <div className="mt-2 flex flex-wrap items-end gap-1.5">
-            <label className="w-32 text-[13px] text-faint">
-              from the lower or front edge
-              <input
-                value={at}
-                onChange={e => setAt(e.target.value)}
-                className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium text-chalk"
-              />
-            </label>
-            <Button
-              small
-              onClick={() => withLength(`${bay.id} split`, (d, m) => splitBay(d, bay.id, 'across', m))}
-            >
-              split by a rail
-            </Button>
-            <Button
-              small
-              onClick={() => withLength(`${bay.id} split`, (d, m) => splitBay(d, bay.id, 'along', m))}
-            >
-              split along
-            </Button>
-            <Button
-              small
-              onClick={() => withLength('rib added', (d, m) => addRib(d, zone.id, bay.station, m))}
-            >
-              put a rib through
-            </Button>
-          </div>
-          <div className="mt-2 flex flex-wrap items-center gap-1.5">
-            <span className="text-[13px] text-faint">change places with the one</span>
-            {(['front', 'rear', 'down', 'up'] as const).map(way => (
-              <Button key={way} small onClick={() => run(`${bay.id} moved`, d => moveBay(d, bay.id, way))}>
-                {{ front: 'before', rear: 'behind', down: 'below', up: 'above' }[way]}
-              </Button>
-            ))}
-          </div>
-          <form
-            className="mt-2 flex items-end gap-1.5"
-            onSubmit={e => {
-              e.preventDefault();
-              if (run(`${what} renamed`, d => rename(d, what, name))) setWhat(name.trim());
-            }}
-          >
-            <Select
-              label="rename"
-              value={what}
-              onChange={e => {
-                setWhat(e.target.value);
-                setName(e.target.value);
-              }}
-            >
-              {nameable.map(n => (
-                <option key={n.id} value={n.id}>
-                  {n.kind} {n.id}
-                </option>
-              ))}
-            </Select>
-            <label className="text-[13px] text-faint">
-              new name
-              <input
-                value={name}
-                onChange={e => setName(e.target.value)}
-                className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium"
-              />
-            </label>
-            <Button small type="submit">
-              rename
-            </Button>
-          </form>
+          <Divide bay={bay} zone={zone} at={at} setAt={setAt} withLength={withLength} />
+          <ChangePlaces bay={bay} run={run} />
+          <Rename what={what} setWhat={setWhat} name={name} setName={setName} nameable={nameable} run={run} />
         </>
       ) : (
         <Button small className="mt-2" onClick={() => run('bays merged', d => mergeBays(d, ids))}>
           merge these {ids.length}
         </Button>
       )}
-      <div className="mt-2 flex flex-wrap items-end gap-1.5">
-        {one && (
-          <Button small onClick={() => run('bay added', d => addBay(d, zone.id, bay.station))}>
-            add a bay on top
-          </Button>
-        )}
-        {one && rib && <RibPlace rib={rib} zone={zone} run={run} />}
-        {one && rib && (
-          <Button small onClick={() => run(`rib ${rib.id} out`, d => removeRib(d, rib.id))}>
-            take rib {rib.id} out
-          </Button>
-        )}
-        <Button small look="danger" onClick={() => run(`${ids.join(', ')} deleted`, d => deleteBays(d, ids))}>
-          delete {one ? bay.id : `these ${ids.length}`}
-        </Button>
-      </div>
+      <AddAndTake ids={ids} bay={bay} zone={zone} run={run} rib={rib} one={one} />
       <p className="mt-1 text-[13px] text-faint">Undo brings everything back.</p>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
     </details>
+  );
+}
+
+function AddAndTake({
+  ids,
+  bay,
+  zone,
+  run,
+  rib,
+  one,
+}: {
+  ids: readonly string[];
+  bay: Bay;
+  zone: Zone;
+  run: (label: string, change: (d: Design) => Reshaped) => boolean;
+  rib: Rib | undefined;
+  one: boolean;
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-1.5">
+      {one && (
+        <Button small onClick={() => run('bay added', d => addBay(d, zone.id, bay.station))}>
+          add a bay on top
+        </Button>
+      )}
+      {one && rib && <RibPlace rib={rib} zone={zone} run={run} />}
+      {one && rib && (
+        <Button small onClick={() => run(`rib ${rib.id} out`, d => removeRib(d, rib.id))}>
+          take rib {rib.id} out
+        </Button>
+      )}
+      <Button small look="danger" onClick={() => run(`${ids.join(', ')} deleted`, d => deleteBays(d, ids))}>
+        delete {one ? bay.id : `these ${ids.length}`}
+      </Button>
+    </div>
+  );
+}
+
+function ChangePlaces({
+  bay,
+  run,
+}: {
+  bay: Bay;
+  run: (label: string, change: (d: Design) => Reshaped) => boolean;
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-1.5">
+      <span className="text-[13px] text-faint">change places with the one</span>
+      {(['front', 'rear', 'down', 'up'] as const).map(way => (
+        <Button key={way} small onClick={() => run(`${bay.id} moved`, d => moveBay(d, bay.id, way))}>
+          {{ front: 'before', rear: 'behind', down: 'below', up: 'above' }[way]}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+function Rename({
+  what,
+  setWhat,
+  name,
+  setName,
+  nameable,
+  run,
+}: {
+  what: string;
+  setWhat: Dispatch<SetStateAction<string>>;
+  name: string;
+  setName: Dispatch<SetStateAction<string>>;
+  nameable: { id: string; kind: string }[];
+  run: (label: string, change: (d: Design) => Reshaped) => boolean;
+}) {
+  return (
+    <form
+      className="mt-2 flex items-end gap-1.5"
+      onSubmit={e => {
+        e.preventDefault();
+        if (run(`${what} renamed`, d => rename(d, what, name))) setWhat(name.trim());
+      }}
+    >
+      <Select
+        label="rename"
+        value={what}
+        onChange={e => {
+          setWhat(e.target.value);
+          setName(e.target.value);
+        }}
+      >
+        {nameable.map(n => (
+          <option key={n.id} value={n.id}>
+            {n.kind} {n.id}
+          </option>
+        ))}
+      </Select>
+      <label className="text-[13px] text-faint">
+        new name
+        <input
+          value={name}
+          onChange={e => setName(e.target.value)}
+          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium"
+        />
+      </label>
+      <Button small type="submit">
+        rename
+      </Button>
+    </form>
+  );
+}
+
+function Divide({
+  bay,
+  zone,
+  at,
+  setAt,
+  withLength,
+}: {
+  bay: Bay;
+  zone: Zone;
+  at: string;
+  setAt: Dispatch<SetStateAction<string>>;
+  withLength: (label: string, change: (d: Design, at: number) => Reshaped) => void;
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-1.5">
+      <label className="w-32 text-[13px] text-faint">
+        from the lower or front edge
+        <input
+          value={at}
+          onChange={e => setAt(e.target.value)}
+          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium text-chalk"
+        />
+      </label>
+      <Button small onClick={() => withLength(`${bay.id} split`, (d, m) => splitBay(d, bay.id, 'across', m))}>
+        split by a rail
+      </Button>
+      <Button small onClick={() => withLength(`${bay.id} split`, (d, m) => splitBay(d, bay.id, 'along', m))}>
+        split along
+      </Button>
+      <Button small onClick={() => withLength('rib added', (d, m) => addRib(d, zone.id, bay.station, m))}>
+        put a rib through
+      </Button>
+    </div>
   );
 }
 

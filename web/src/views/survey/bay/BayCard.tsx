@@ -1,7 +1,9 @@
-import { bayResult } from '@overcoat/core/evaluate';
+import { type BayResult, bayResult } from '@overcoat/core/evaluate';
+import type { Library } from '@overcoat/core/materials';
 import {
   type Bay,
   buildUpOf,
+  type Design,
   findBay,
   isMeasured,
   type Measurement,
@@ -12,9 +14,10 @@ import { fitAdvice } from '@overcoat/core/studies/junctions';
 import { BAY_LIMITS, type BayField, type Edited, setBay } from '@overcoat/core/survey/edits';
 import { areaError } from '@overcoat/core/survey/geometry';
 import { closure, walkingOrder } from '@overcoat/core/survey/layout';
-import { printArea, printLength, printNumber } from '@overcoat/core/units';
+import { printArea, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
+import type { Draft } from 'immer';
 import { ArrowRight } from 'lucide-react';
-import { memo, useEffect, useRef } from 'react';
+import { memo, type RefObject, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../../api/queries.ts';
 import { adviceSentences, bayPlace, dampSentence, fitSentence, keptSentences } from '../../../sentences.ts';
@@ -74,17 +77,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
   };
   const confirmAll = () => {
     if (allMeasured) return;
-    let shell = design.shell;
-    for (const id of ids)
-      for (const { field } of FIELDS) {
-        const value = findBay(shell, id)!.bay[field];
-        if (isMeasured(value)) continue;
-        const edited = setBay(shell, id, field, measured(value.value, printLength(value.value, units)));
-        if (edited.ok) shell = edited.shell;
-      }
-    edit(`${ids.join(', ')} confirmed`, draft => {
-      draft.shell = shell;
-    });
+    confirmSizes(ids, design, units, edit);
   };
   const allMeasured = ids.every(id => FIELDS.every(f => isMeasured(findBay(design.shell, id)!.bay[f.field])));
   const along = widthWords(zone);
@@ -101,42 +94,10 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
 
   return (
     <div key={bay.id}>
-      <h2 className="text-2xl">
-        {ids.length > 1
-          ? `${ids.length} bays: ${ids.slice(0, 4).join(', ')}${ids.length > 4 ? '…' : ''}`
-          : bay.id}
-      </h2>
-      <p className="text-faint">
-        {ids.length > 1 ? 'A size entered here goes to all of them.' : bayPlace(result, units)}
-      </p>
-      <div ref={sizes} data-sizes className="mt-3 grid grid-cols-2 gap-x-3 gap-y-2">
-        {FIELDS.map(f => (
-          <MeasureField
-            key={`${bay.id}${f.field}`}
-            label={f.field === 'width' ? `${along.name}, ${along.hint}` : f.name}
-            value={bay[f.field]}
-            {...BAY_LIMITS[f.field]}
-            onMeasure={set(f.field)}
-          />
-        ))}
-      </div>
+      <BayTitle ids={ids} units={units} result={result} bay={bay} />
+      <Sizes sizes={sizes} bay={bay} set={set} along={along} />
       <BayClosure bay={bay} zone={zone} />
-      <div className="mt-1 flex gap-1.5">
-        <Button small aria-disabled={allMeasured} onClick={confirmAll}>
-          {allMeasured ? 'All four are measured' : 'All of these are right'}
-        </Button>
-        {next && (
-          <Button
-            small
-            onClick={() => {
-              goingOn = true;
-              useDesign.getState().select([next]);
-            }}
-          >
-            next: {next} <ArrowRight size={14} aria-hidden />
-          </Button>
-        )}
-      </div>
+      <ConfirmAndNext confirmAll={confirmAll} allMeasured={allMeasured} next={next} />
       {ids.length === 1 && <BayShape bay={bay} zone={zone} />}
       <BayActions ids={ids} bay={bay} zone={zone} />
       {ids.length === 1 && (
@@ -146,35 +107,167 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
           <BayReady bay={bay.id} />
         </>
       )}
-      <section className="mt-5 border-t border-rule pt-3">
-        <h3 className="text-lg">{buildUp ? buildUp.name : 'Bare'}</h3>
-        <dl className="mt-1 grid grid-cols-2 gap-x-3 text-[13px]">
-          <dt className="text-faint">
-            {ids.length > 1 ? `Area of these ${ids.length}` : 'Area'}, openings off
-          </dt>
-          <dd className="text-right font-medium">{printArea(area.all, units)}</dd>
-          <dt className="text-faint">tape error on it</dt>
-          <dd className="text-right">± {printArea(area.error, units)}</dd>
-          <dt className="text-faint">U-value, clear bay{ids.length > 1 ? ` ${bay.id}` : ''}</dt>
-          <dd className="text-right font-medium">{printNumber(result.uValue, 2)} W/m²K</dd>
-        </dl>
-        <p className={`mt-2 ${fit.wrong ? 'font-medium text-signal' : ''}`}>{fit.says}</p>
-        {[
-          ...adviceSentences(fitAdvice(result, library), library, units),
-          ...keptSentences(result, units),
-        ].map(says => (
-          <p key={says} className="mt-1 text-[13px]">
-            {says}
-          </p>
-        ))}
-        <p className="mt-1">{dampSentence(result)}</p>
-        <Link to="../build-ups" relative="path" className="mt-2 inline-block text-chalk underline">
-          Choose what goes here
-        </Link>
-      </section>
+      <WhatGoesHere
+        ids={ids}
+        library={library}
+        units={units}
+        result={result}
+        bay={bay}
+        buildUp={buildUp}
+        fit={fit}
+        area={area}
+      />
     </div>
   );
 });
+
+function BayTitle({
+  ids,
+  units,
+  result,
+  bay,
+}: {
+  ids: readonly string[];
+  units: UnitSystem;
+  result: BayResult;
+  bay: Bay;
+}) {
+  return (
+    <>
+      <h2 className="text-2xl">
+        {ids.length > 1
+          ? `${ids.length} bays: ${ids.slice(0, 4).join(', ')}${ids.length > 4 ? '…' : ''}`
+          : bay.id}
+      </h2>
+      <p className="text-faint">
+        {ids.length > 1 ? 'A size entered here goes to all of them.' : bayPlace(result, units)}
+      </p>
+    </>
+  );
+}
+
+/** What is assumed of these bays is taken as measured. */
+function confirmSizes(
+  ids: readonly string[],
+  design: Design,
+  units: UnitSystem,
+  edit: (label: string, recipe: (draft: Draft<Design>) => void) => string | null,
+) {
+  let shell = design.shell;
+  for (const id of ids)
+    for (const { field } of FIELDS) {
+      const value = findBay(shell, id)!.bay[field];
+      if (isMeasured(value)) continue;
+      const edited = setBay(shell, id, field, measured(value.value, printLength(value.value, units)));
+      if (edited.ok) shell = edited.shell;
+    }
+  edit(`${ids.join(', ')} confirmed`, draft => {
+    draft.shell = shell;
+  });
+}
+
+function Sizes({
+  sizes,
+  bay,
+  set,
+  along,
+}: {
+  sizes: RefObject<HTMLDivElement | null>;
+  bay: Bay;
+  set: (field: BayField) => (value: Measurement) => string | null;
+  along: ReturnType<typeof widthWords>;
+}) {
+  return (
+    <div ref={sizes} data-sizes className="mt-3 grid grid-cols-2 gap-x-3 gap-y-2">
+      {FIELDS.map(f => (
+        <MeasureField
+          key={`${bay.id}${f.field}`}
+          label={f.field === 'width' ? `${along.name}, ${along.hint}` : f.name}
+          value={bay[f.field]}
+          {...BAY_LIMITS[f.field]}
+          onMeasure={set(f.field)}
+        />
+      ))}
+    </div>
+  );
+}
+
+function ConfirmAndNext({
+  confirmAll,
+  allMeasured,
+  next,
+}: {
+  confirmAll: () => void;
+  allMeasured: boolean;
+  next: string | undefined;
+}) {
+  return (
+    <div className="mt-1 flex gap-1.5">
+      <Button small aria-disabled={allMeasured} onClick={confirmAll}>
+        {allMeasured ? 'All four are measured' : 'All of these are right'}
+      </Button>
+      {next && (
+        <Button
+          small
+          onClick={() => {
+            goingOn = true;
+            useDesign.getState().select([next]);
+          }}
+        >
+          next: {next} <ArrowRight size={14} aria-hidden />
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function WhatGoesHere({
+  ids,
+  library,
+  units,
+  result,
+  bay,
+  buildUp,
+  fit,
+  area,
+}: {
+  ids: readonly string[];
+  library: Library;
+  units: UnitSystem;
+  result: BayResult;
+  bay: Bay;
+  buildUp: ReturnType<typeof buildUpOf>;
+  fit: ReturnType<typeof fitSentence>;
+  area: { all: number; error: number };
+}) {
+  return (
+    <section className="mt-5 border-t border-rule pt-3">
+      <h3 className="text-lg">{buildUp ? buildUp.name : 'Bare'}</h3>
+      <dl className="mt-1 grid grid-cols-2 gap-x-3 text-[13px]">
+        <dt className="text-faint">
+          {ids.length > 1 ? `Area of these ${ids.length}` : 'Area'}, openings off
+        </dt>
+        <dd className="text-right font-medium">{printArea(area.all, units)}</dd>
+        <dt className="text-faint">tape error on it</dt>
+        <dd className="text-right">± {printArea(area.error, units)}</dd>
+        <dt className="text-faint">U-value, clear bay{ids.length > 1 ? ` ${bay.id}` : ''}</dt>
+        <dd className="text-right font-medium">{printNumber(result.uValue, 2)} W/m²K</dd>
+      </dl>
+      <p className={`mt-2 ${fit.wrong ? 'font-medium text-signal' : ''}`}>{fit.says}</p>
+      {[...adviceSentences(fitAdvice(result, library), library, units), ...keptSentences(result, units)].map(
+        says => (
+          <p key={says} className="mt-1 text-[13px]">
+            {says}
+          </p>
+        ),
+      )}
+      <p className="mt-1">{dampSentence(result)}</p>
+      <Link to="../build-ups" relative="path" className="mt-2 inline-block text-chalk underline">
+        Choose what goes here
+      </Link>
+    </section>
+  );
+}
 
 /** Less does not show on a tape, m. */
 const TELLS = 0.0015;

@@ -18,6 +18,7 @@ import { useRefusal } from '../../../store/refusal.ts';
 import { editShell } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 
 /** What a rectangle would read, as a start for each way of measuring. */
@@ -78,25 +79,36 @@ export function BayShape({ bay, zone }: { bay: Bay; zone: Zone }) {
       <summary className="font-sign text-lg">
         Shape <span className="font-sans text-[13px] text-faint">{shapeWords(bay)}</span>
       </summary>
-      <div className="mt-2 grid grid-cols-[1fr_116px] gap-3">
-        <Select
-          label="outline"
-          value={bay.outline?.by ?? 'rectangle'}
-          onChange={e =>
-            put('outline', {
-              outline:
-                e.target.value === 'rectangle' ? null : startOf(e.target.value as OutlineReadings['by'], bay),
-            })
-          }
-        >
-          <option value="rectangle">rectangle</option>
-          <option value="four sides">four sides and a diagonal</option>
-          <option value="offsets">offsets from the lower edge</option>
-          <option value="widths">widths at several heights</option>
-          <option value="corners">corners, one after another</option>
-        </Select>
-        <OutlinePicture bay={bay} zone={zone} />
-      </div>
+      <OutlineChoice bay={bay} zone={zone} put={put} />
+      <FourSides bay={bay} outline={outline} />
+      {bay.outline && bay.outline.by !== 'four sides' && <Rows readings={bay.outline} onPut={outline} />}
+      <CornersAndDepth bay={bay} put={put} />
+      <CurveFields bay={bay} put={put} />
+      {curve && (
+        <p className="text-[13px]">
+          Radius {printLength(curve.radius, units)}: one flat board stands {printLength(curve.gap, units)} off
+          in the middle; in {flatStrips(bay[curve.along].value, curve.radius, STRIP_GAP)} strips no more than{' '}
+          {printLength(STRIP_GAP, units)}. Soft material laid along it is{' '}
+          {printLength(curve.developed, units)}.
+        </p>
+      )}
+      <p className="mt-1 text-[13px] text-faint">
+        Area inside the outline {printArea(grossArea(bay), units)}.
+      </p>
+      <Refused why={refused} className="font-medium" />
+    </details>
+  );
+}
+
+function FourSides({
+  bay,
+  outline,
+}: {
+  bay: Bay;
+  outline: (next: OutlineReadings, label: string) => string | null;
+}) {
+  return (
+    <>
       {bay.outline?.by === 'four sides' && (
         <div className="mt-1 grid grid-cols-3 gap-2">
           {SIDES.map(side => (
@@ -111,114 +123,151 @@ export function BayShape({ bay, zone }: { bay: Bay; zone: Zone }) {
           ))}
         </div>
       )}
-      {bay.outline && bay.outline.by !== 'four sides' && <Rows readings={bay.outline} onPut={outline} />}
-      <div className="mt-1 grid grid-cols-3 gap-2">
+    </>
+  );
+}
+
+function OutlineChoice({
+  bay,
+  zone,
+  put,
+}: {
+  bay: Bay;
+  zone: Zone;
+  put: (label: string, change: Parameters<typeof setShape>[2]) => string | null;
+}) {
+  return (
+    <div className="mt-2 grid grid-cols-[1fr_116px] gap-3">
+      <Select
+        label="outline"
+        value={bay.outline?.by ?? 'rectangle'}
+        onChange={e =>
+          put('outline', {
+            outline:
+              e.target.value === 'rectangle' ? null : startOf(e.target.value as OutlineReadings['by'], bay),
+          })
+        }
+      >
+        <option value="rectangle">rectangle</option>
+        <option value="four sides">four sides and a diagonal</option>
+        <option value="offsets">offsets from the lower edge</option>
+        <option value="widths">widths at several heights</option>
+        <option value="corners">corners, one after another</option>
+      </Select>
+      <OutlinePicture bay={bay} zone={zone} />
+    </div>
+  );
+}
+
+function CornersAndDepth({
+  bay,
+  put,
+}: {
+  bay: Bay;
+  put: (label: string, change: Parameters<typeof setShape>[2]) => string | null;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-3 gap-2">
+      <MeasureField
+        label="corner radius"
+        value={bay.cornerRadius ?? guess(0)}
+        max={1}
+        onMeasure={value => put('corner radius', { cornerRadius: value.value === 0 ? null : value })}
+      />
+      {bay.cornerRadius && (
+        <Select
+          label="which corners"
+          value={bay.rounded ?? ''}
+          onChange={e =>
+            put('corners', { rounded: (e.target.value || null) as NonNullable<Bay['rounded']> | null })
+          }
+        >
+          <option value="">all</option>
+          <option value="upper">the upper ones</option>
+          <option value="lower">the lower ones</option>
+        </Select>
+      )}
+      <Select
+        label="depth runs"
+        value={bay.depthRuns ?? ''}
+        onChange={e =>
+          put('depth', { depthRuns: (e.target.value || null) as NonNullable<Bay['depthRuns']> | null })
+        }
+      >
+        <option value="">not said</option>
+        <option value="taper">straight taper</option>
+        <option value="dished">dished</option>
+      </Select>
+      <Select
+        label="shallowest at"
+        value={bay.shallowAt ?? ''}
+        onChange={e =>
+          put('depth', { shallowAt: (e.target.value || null) as NonNullable<Bay['shallowAt']> | null })
+        }
+      >
+        <option value="">not said</option>
+        {['front', 'rear', 'lower', 'upper', 'edges', 'middle'].map(at => (
+          <option key={at} value={at}>
+            {at === 'edges' ? 'the edges' : at === 'middle' ? 'the middle' : `${at} edge`}
+          </option>
+        ))}
+      </Select>
+    </div>
+  );
+}
+
+function CurveFields({
+  bay,
+  put,
+}: {
+  bay: Bay;
+  put: (label: string, change: Parameters<typeof setShape>[2]) => string | null;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-3 gap-2">
+      <Select
+        label="curved skin"
+        value={bay.curve ? `${bay.curve.by} ${bay.curve.along}` : ''}
+        onChange={e => {
+          const [by, along] = e.target.value.split(' ') as ['radius' | 'gap', 'width' | 'height'];
+          put('curve', {
+            curve: !e.target.value
+              ? null
+              : by === 'radius'
+                ? { by, along, radius: guess(3) }
+                : { by, along, straightedge: guess(0.4), gap: guess(0.005) },
+          });
+        }}
+      >
+        <option value="">flat</option>
+        <option value="gap width">along: by a gap</option>
+        <option value="gap height">across: by a gap</option>
+        <option value="radius width">along: by radius</option>
+        <option value="radius height">across: by radius</option>
+      </Select>
+      {bay.curve?.by === 'radius' && (
         <MeasureField
-          label="corner radius"
-          value={bay.cornerRadius ?? guess(0)}
-          max={1}
-          onMeasure={value => put('corner radius', { cornerRadius: value.value === 0 ? null : value })}
+          label="radius"
+          value={bay.curve.radius}
+          min={0.05}
+          max={20}
+          onMeasure={radius => put('radius', { curve: { ...bay.curve, radius } as Bay['curve'] & object })}
         />
-        {bay.cornerRadius && (
-          <Select
-            label="which corners"
-            value={bay.rounded ?? ''}
-            onChange={e =>
-              put('corners', { rounded: (e.target.value || null) as NonNullable<Bay['rounded']> | null })
-            }
-          >
-            <option value="">all</option>
-            <option value="upper">the upper ones</option>
-            <option value="lower">the lower ones</option>
-          </Select>
-        )}
-        <Select
-          label="depth runs"
-          value={bay.depthRuns ?? ''}
-          onChange={e =>
-            put('depth', { depthRuns: (e.target.value || null) as NonNullable<Bay['depthRuns']> | null })
-          }
-        >
-          <option value="">not said</option>
-          <option value="taper">straight taper</option>
-          <option value="dished">dished</option>
-        </Select>
-        <Select
-          label="shallowest at"
-          value={bay.shallowAt ?? ''}
-          onChange={e =>
-            put('depth', { shallowAt: (e.target.value || null) as NonNullable<Bay['shallowAt']> | null })
-          }
-        >
-          <option value="">not said</option>
-          {['front', 'rear', 'lower', 'upper', 'edges', 'middle'].map(at => (
-            <option key={at} value={at}>
-              {at === 'edges' ? 'the edges' : at === 'middle' ? 'the middle' : `${at} edge`}
-            </option>
-          ))}
-        </Select>
-      </div>
-      <div className="mt-1 grid grid-cols-3 gap-2">
-        <Select
-          label="curved skin"
-          value={bay.curve ? `${bay.curve.by} ${bay.curve.along}` : ''}
-          onChange={e => {
-            const [by, along] = e.target.value.split(' ') as ['radius' | 'gap', 'width' | 'height'];
-            put('curve', {
-              curve: !e.target.value
-                ? null
-                : by === 'radius'
-                  ? { by, along, radius: guess(3) }
-                  : { by, along, straightedge: guess(0.4), gap: guess(0.005) },
-            });
-          }}
-        >
-          <option value="">flat</option>
-          <option value="gap width">along: by a gap</option>
-          <option value="gap height">across: by a gap</option>
-          <option value="radius width">along: by radius</option>
-          <option value="radius height">across: by radius</option>
-        </Select>
-        {bay.curve?.by === 'radius' && (
+      )}
+      {bay.curve?.by === 'gap' &&
+        (['straightedge', 'gap'] as const).map(field => (
           <MeasureField
-            label="radius"
-            value={bay.curve.radius}
-            min={0.05}
-            max={20}
-            onMeasure={radius => put('radius', { curve: { ...bay.curve, radius } as Bay['curve'] & object })}
+            key={field}
+            label={field === 'gap' ? 'gap in its middle' : 'straightedge'}
+            value={(bay.curve as Extract<Bay['curve'], { by: 'gap' }>)[field]}
+            min={field === 'gap' ? 0 : 0.05}
+            max={3}
+            onMeasure={value =>
+              put(field, { curve: { ...bay.curve, [field]: value } as Bay['curve'] & object })
+            }
           />
-        )}
-        {bay.curve?.by === 'gap' &&
-          (['straightedge', 'gap'] as const).map(field => (
-            <MeasureField
-              key={field}
-              label={field === 'gap' ? 'gap in its middle' : 'straightedge'}
-              value={(bay.curve as Extract<Bay['curve'], { by: 'gap' }>)[field]}
-              min={field === 'gap' ? 0 : 0.05}
-              max={3}
-              onMeasure={value =>
-                put(field, { curve: { ...bay.curve, [field]: value } as Bay['curve'] & object })
-              }
-            />
-          ))}
-      </div>
-      {curve && (
-        <p className="text-[13px]">
-          Radius {printLength(curve.radius, units)}: one flat board stands {printLength(curve.gap, units)} off
-          in the middle; in {flatStrips(bay[curve.along].value, curve.radius, STRIP_GAP)} strips no more than{' '}
-          {printLength(STRIP_GAP, units)}. Soft material laid along it is{' '}
-          {printLength(curve.developed, units)}.
-        </p>
-      )}
-      <p className="mt-1 text-[13px] text-faint">
-        Area inside the outline {printArea(grossArea(bay), units)}.
-      </p>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
-    </details>
+        ))}
+    </div>
   );
 }
 
@@ -281,40 +330,87 @@ function Rows({
   };
   return (
     <div className="mt-1">
-      {readings.by === 'widths' && (
-        <Select
-          label="flush with"
-          value={readings.flush}
-          onChange={e => onPut({ ...readings, flush: e.target.value as typeof readings.flush }, 'flush')}
-        >
-          <option value="centre">its middle line</option>
-          <option value="front">its front edge</option>
-          <option value="rear">its rear edge</option>
-        </Select>
-      )}
+      {readings.by === 'widths' && <Flush readings={readings} onPut={onPut} />}
       {rows.map((row, i) => (
-        <div key={i} className="mt-1 grid grid-cols-[1fr_1fr_auto] gap-2">
-          <MeasureField
-            label={`${i + 1}: ${atWord}`}
-            value={row.at}
-            max={6}
-            onMeasure={at => change(i, { at })}
-          />
-          <MeasureField label={sizeWord} value={row.size} max={6} onMeasure={size => change(i, { size })} />
-          <Button
-            small
-            look="quiet"
-            className="mt-5"
-            disabled={rows.length <= least}
-            aria-label={`Remove reading ${i + 1}`}
-            onClick={() => onPut(build(rows.filter((_, j) => j !== i)), 'reading removed')}
-          >
-            ×
-          </Button>
-        </div>
+        <ReadingRow
+          key={i}
+          onPut={onPut}
+          rows={rows}
+          build={build}
+          least={least}
+          atWord={atWord}
+          sizeWord={sizeWord}
+          change={change}
+          row={row}
+          i={i}
+        />
       ))}
       <Button small onClick={add}>
         <Plus size={14} aria-hidden /> a reading between the last two
+      </Button>
+    </div>
+  );
+}
+
+function Flush({
+  readings,
+  onPut,
+}: {
+  readings: Extract<OutlineReadings, { by: 'widths' }>;
+  onPut: (next: OutlineReadings, label: string) => string | null;
+}) {
+  return (
+    <Select
+      label="flush with"
+      value={readings.flush}
+      onChange={e => onPut({ ...readings, flush: e.target.value as typeof readings.flush }, 'flush')}
+    >
+      <option value="centre">its middle line</option>
+      <option value="front">its front edge</option>
+      <option value="rear">its rear edge</option>
+    </Select>
+  );
+}
+
+function ReadingRow({
+  onPut,
+  rows,
+  build,
+  least,
+  atWord,
+  sizeWord,
+  change,
+  row,
+  i,
+}: {
+  onPut: (next: OutlineReadings, label: string) => string | null;
+  rows: Row[];
+  build: (list: readonly Row[]) => OutlineReadings;
+  least: 2 | 3;
+  atWord: string;
+  sizeWord: string;
+  change: (i: number, part: Partial<Row>) => string | null;
+  row: Row;
+  i: number;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-[1fr_1fr_auto] gap-2">
+      <MeasureField
+        label={`${i + 1}: ${atWord}`}
+        value={row.at}
+        max={6}
+        onMeasure={at => change(i, { at })}
+      />
+      <MeasureField label={sizeWord} value={row.size} max={6} onMeasure={size => change(i, { size })} />
+      <Button
+        small
+        look="quiet"
+        className="mt-5"
+        disabled={rows.length <= least}
+        aria-label={`Remove reading ${i + 1}`}
+        onClick={() => onPut(build(rows.filter((_, j) => j !== i)), 'reading removed')}
+      >
+        ×
       </Button>
     </div>
   );

@@ -1,5 +1,6 @@
-import { findBay, guess, HOT, KEPT_CLEAR, type KeepClear } from '@overcoat/core/model';
+import { type Design, findBay, guess, HOT, KEPT_CLEAR, type KeepClear } from '@overcoat/core/model';
 import { removeFitting, setKeepClear } from '@overcoat/core/survey/edits';
+import type { Draft } from 'immer';
 import { Plus, X } from 'lucide-react';
 import { useDesign } from '../../../store/design.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
@@ -7,6 +8,7 @@ import { useRefusal } from '../../../store/refusal.ts';
 import { editShell } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { newKeepClear } from '../map/newItems.ts';
 
@@ -55,72 +57,76 @@ export function KeepClears({ bay }: { bay: string }) {
           <Plus size={14} aria-hidden /> keep a place clear
         </Button>
       </div>
-      {refused && (
-        <p role="alert" className="text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} />
       {items.map(k => (
-        <div key={k.id} className="mt-1">
-          <div className="grid grid-cols-[1.4fr_auto] items-end gap-1.5">
-            <Select
-              label={k.id}
-              value={k.kind}
-              onChange={e => {
-                const kind = e.target.value as KeepClear['kind'];
-                put({ ...k, kind, clearance: guess(CLEARANCE[kind] ?? 0.01) });
-              }}
-            >
-              {KEPT_CLEAR.map(kind => (
-                <option key={kind}>{kind}</option>
-              ))}
-            </Select>
-            <Button
-              small
-              look="quiet"
-              aria-label={`Remove ${k.kind} ${k.id}`}
-              onClick={() =>
-                edit(`${k.id} removed`, draft => {
-                  draft.shell = removeFitting(design.shell, k.id);
-                })
-              }
-            >
-              <X size={15} />
-            </Button>
-          </div>
-          <div className="grid grid-cols-3 gap-1.5">
-            <MeasureField
-              label="behind front"
-              value={k.at.along}
-              onMeasure={along => put({ ...k, at: { ...k.at, along } })}
-            />
-            <MeasureField
-              label="above edge"
-              value={k.at.up}
-              onMeasure={up => put({ ...k, at: { ...k.at, up } })}
-            />
-            <MeasureField
-              label="its length"
-              value={k.width}
-              max={2}
-              onMeasure={width => put({ ...k, width })}
-            />
-            <MeasureField
-              label="its height"
-              value={k.height}
-              max={2}
-              onMeasure={height => put({ ...k, height })}
-            />
-            <MeasureField
-              label={isHot(k.kind) ? 'its maker’s distance' : 'free all round'}
-              value={k.clearance}
-              max={1}
-              onMeasure={clearance => put({ ...k, clearance })}
-            />
-          </div>
-          {CAUTIONS[k.kind] && <p className="text-[13px] font-medium">{CAUTIONS[k.kind]}</p>}
-        </div>
+        <OneKeepClear key={k.id} design={design} edit={edit} put={put} k={k} />
       ))}
     </section>
+  );
+}
+
+function OneKeepClear({
+  design,
+  edit,
+  put,
+  k,
+}: {
+  design: Design;
+  edit: (label: string, recipe: (draft: Draft<Design>) => void) => string | null;
+  put: (item: KeepClear, label?: string) => string | null;
+  k: KeepClear;
+}) {
+  return (
+    <div className="mt-1">
+      <div className="grid grid-cols-[1.4fr_auto] items-end gap-1.5">
+        <Select
+          label={k.id}
+          value={k.kind}
+          onChange={e => {
+            const kind = e.target.value as KeepClear['kind'];
+            put({ ...k, kind, clearance: guess(CLEARANCE[kind] ?? 0.01) });
+          }}
+        >
+          {KEPT_CLEAR.map(kind => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </Select>
+        <Button
+          small
+          look="quiet"
+          aria-label={`Remove ${k.kind} ${k.id}`}
+          onClick={() =>
+            edit(`${k.id} removed`, draft => {
+              draft.shell = removeFitting(design.shell, k.id);
+            })
+          }
+        >
+          <X size={15} />
+        </Button>
+      </div>
+      <KeptSize put={put} k={k} />
+      {CAUTIONS[k.kind] && <p className="text-[13px] font-medium">{CAUTIONS[k.kind]}</p>}
+    </div>
+  );
+}
+
+function KeptSize({ put, k }: { put: (item: KeepClear, label?: string) => string | null; k: KeepClear }) {
+  return (
+    <div className="grid grid-cols-3 gap-1.5">
+      <MeasureField
+        label="behind front"
+        value={k.at.along}
+        onMeasure={along => put({ ...k, at: { ...k.at, along } })}
+      />
+      <MeasureField label="above edge" value={k.at.up} onMeasure={up => put({ ...k, at: { ...k.at, up } })} />
+      <MeasureField label="its length" value={k.width} max={2} onMeasure={width => put({ ...k, width })} />
+      <MeasureField label="its height" value={k.height} max={2} onMeasure={height => put({ ...k, height })} />
+      <MeasureField
+        label={isHot(k.kind) ? 'its maker’s distance' : 'free all round'}
+        value={k.clearance}
+        max={1}
+        onMeasure={clearance => put({ ...k, clearance })}
+      />
+    </div>
   );
 }

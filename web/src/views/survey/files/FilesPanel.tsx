@@ -1,8 +1,9 @@
 import { readSurveyCsv, type SurveyReading, shellDxf, shellSvg, surveyCsv } from '@overcoat/core/formats';
+import type { Design } from '@overcoat/core/model';
 import type { Seen } from '@overcoat/core/survey/layout';
 import { inUnits, printLength } from '@overcoat/core/units';
 import { Download, Printer, Upload } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { type RefObject, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { download } from '../../../download.ts';
 import { useDesign } from '../../../store/design.ts';
@@ -48,61 +49,8 @@ export function FilesPanel() {
           </Link>
         </div>
       </section>
-      <section>
-        <h2 className="text-xl">As a table</h2>
-        <p className="text-faint">
-          One row a bay, millimetres. What a file would change is shown before it is taken.
-        </p>
-        <div className="mt-2 flex gap-2">
-          <Button onClick={() => download(`${name}-survey.csv`, 'text/csv', surveyCsv(design.shell))}>
-            <Download size={15} aria-hidden /> Survey CSV
-          </Button>
-          <Button onClick={() => input.current?.click()}>
-            <Upload size={15} aria-hidden /> Read a CSV…
-          </Button>
-          <input
-            ref={input}
-            type="file"
-            accept=".csv,text/csv"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="Survey file"
-            onChange={e => void read(e.target.files?.[0])}
-          />
-        </div>
-      </section>
-      <section>
-        <h2 className="text-xl">As outlines</h2>
-        <p className="text-faint">
-          Every bay and opening at true size in millimetres, a layer a zone, each bay with its TOP and FRONT.
-        </p>
-        <div className="mt-1 w-56">
-          <Select label="every piece seen from" value={seen} onChange={e => setSeen(e.target.value as Seen)}>
-            <option value="inside">inside, as you stand</option>
-            <option value="outside">outside, its back</option>
-          </Select>
-        </div>
-        <div className="mt-2 flex gap-2">
-          <Button
-            onClick={() =>
-              download(
-                `${name}-shell-${seen}.svg`,
-                'image/svg+xml',
-                shellSvg(design.shell, design.name, seen),
-              )
-            }
-          >
-            <Download size={15} aria-hidden /> SVG
-          </Button>
-          <Button
-            onClick={() =>
-              download(`${name}-shell-${seen}.dxf`, 'image/vnd.dxf', shellDxf(design.shell, seen))
-            }
-          >
-            <Download size={15} aria-hidden /> DXF
-          </Button>
-        </div>
-      </section>
+      <AsTable design={design} input={input} name={name} read={read} />
+      <AsOutlines design={design} seen={seen} setSeen={setSeen} name={name} />
       <Dialog
         open={reading !== null}
         onOpenChange={open => !open && setReading(null)}
@@ -113,6 +61,85 @@ export function FilesPanel() {
         {reading && <Report reading={reading} onApply={apply} onLeave={() => setReading(null)} />}
       </Dialog>
     </div>
+  );
+}
+
+function AsOutlines({
+  design,
+  seen,
+  setSeen,
+  name,
+}: {
+  design: Design;
+  seen: Seen;
+  setSeen: (seen: Seen) => void;
+  name: string;
+}) {
+  return (
+    <section>
+      <h2 className="text-xl">As outlines</h2>
+      <p className="text-faint">
+        Every bay and opening at true size in millimetres, a layer a zone, each bay with its TOP and FRONT.
+      </p>
+      <div className="mt-1 w-56">
+        <Select label="every piece seen from" value={seen} onChange={e => setSeen(e.target.value as Seen)}>
+          <option value="inside">inside, as you stand</option>
+          <option value="outside">outside, its back</option>
+        </Select>
+      </div>
+      <div className="mt-2 flex gap-2">
+        <Button
+          onClick={() =>
+            download(`${name}-shell-${seen}.svg`, 'image/svg+xml', shellSvg(design.shell, design.name, seen))
+          }
+        >
+          <Download size={15} aria-hidden /> SVG
+        </Button>
+        <Button
+          onClick={() => download(`${name}-shell-${seen}.dxf`, 'image/vnd.dxf', shellDxf(design.shell, seen))}
+        >
+          <Download size={15} aria-hidden /> DXF
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function AsTable({
+  design,
+  input,
+  name,
+  read,
+}: {
+  design: Design;
+  input: RefObject<HTMLInputElement | null>;
+  name: string;
+  read: (file: File | undefined) => Promise<void>;
+}) {
+  return (
+    <section>
+      <h2 className="text-xl">As a table</h2>
+      <p className="text-faint">
+        One row a bay, millimetres. What a file would change is shown before it is taken.
+      </p>
+      <div className="mt-2 flex gap-2">
+        <Button onClick={() => download(`${name}-survey.csv`, 'text/csv', surveyCsv(design.shell))}>
+          <Download size={15} aria-hidden /> Survey CSV
+        </Button>
+        <Button onClick={() => input.current?.click()}>
+          <Upload size={15} aria-hidden /> Read a CSV…
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,text/csv"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Survey file"
+          onChange={e => void read(e.target.files?.[0])}
+        />
+      </div>
+    </section>
   );
 }
 

@@ -1,8 +1,8 @@
 import { type Facts, uncut } from '@overcoat/core/log';
-import type { Bay, Ready } from '@overcoat/core/model';
+import type { Bay, Design, Ready, Zone } from '@overcoat/core/model';
 import { printLength } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { Link } from 'react-router';
 import { ShellMap } from '../../../shell-map/ShellMap.tsx';
 import { useFacts } from '../../../store/log.ts';
@@ -25,23 +25,7 @@ export function Component() {
   };
   return (
     <div className="table-ground min-h-0 grow overflow-auto p-6 print-whole">
-      <div className="no-print mb-4 flex flex-wrap items-center gap-2">
-        <Link to="../survey" relative="path" className="inline-flex items-center gap-1 text-chalk underline">
-          <ArrowLeft size={15} aria-hidden /> Survey
-        </Link>
-        <Button aria-pressed={blank} onClick={() => setBlank(true)} look={blank ? 'strong' : 'plain'}>
-          blank
-        </Button>
-        <Button aria-pressed={!blank} onClick={() => setBlank(false)} look={blank ? 'plain' : 'strong'}>
-          filled in
-        </Button>
-        <Button onClick={() => print()}>
-          <Printer size={15} aria-hidden /> Print
-        </Button>
-        <span className="text-[13px] text-faint">
-          {blank ? 'Room to write on.' : 'A question mark stands behind what is only assumed.'}
-        </span>
-      </div>
+      <FormTools blank={blank} setBlank={setBlank} />
       <article className="mx-auto max-w-[900px] bg-sheet p-6 print:p-0">
         <h2 className="text-2xl">Survey: {name}</h2>
         <p className="text-faint">
@@ -65,45 +49,83 @@ export function Component() {
           />
         </div>
         {shell.zones.map(zone => (
-          <section key={zone.id} className="mt-4 break-inside-avoid">
-            <h3 className="text-lg">
-              {zone.id} {zone.name}
-            </h3>
-            <table className="w-full border-collapse text-[13px]">
-              <thead>
-                <tr className="text-left text-faint">
-                  {['bay', 'along', 'across', 'shallowest', 'deepest', 'knock', 'rust, holes, notes'].map(
-                    h => (
-                      <th
-                        key={h}
-                        scope="col"
-                        className={`border-b border-ink py-1 font-medium ${h.startsWith('rust') ? 'w-[38%]' : ''}`}
-                      >
-                        {h}
-                      </th>
-                    ),
-                  )}
-                </tr>
-              </thead>
-              <tbody>
-                {zone.bays.map(bay => (
-                  <tr key={bay.id} className="border-b border-rule">
-                    <th scope="row" className="py-1 text-left">
-                      {bay.id}
-                    </th>
-                    {FIELDS.map(field => (
-                      <td key={field}>{figures(bay, field)}</td>
-                    ))}
-                    <td>{blank ? '' : (facts.knocks.get(bay.id)?.bare?.fact.sounds ?? '')}</td>
-                    <td>{blank ? '' : notesOn(bay.id, ready, facts)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </section>
+          <ZoneTable key={zone.id} ready={ready} facts={facts} blank={blank} figures={figures} zone={zone} />
         ))}
       </article>
     </div>
+  );
+}
+
+function FormTools({ blank, setBlank }: { blank: boolean; setBlank: Dispatch<SetStateAction<boolean>> }) {
+  return (
+    <div className="no-print mb-4 flex flex-wrap items-center gap-2">
+      <Link to="../survey" relative="path" className="inline-flex items-center gap-1 text-chalk underline">
+        <ArrowLeft size={15} aria-hidden /> Survey
+      </Link>
+      <Button aria-pressed={blank} onClick={() => setBlank(true)} look={blank ? 'strong' : 'plain'}>
+        blank
+      </Button>
+      <Button aria-pressed={!blank} onClick={() => setBlank(false)} look={blank ? 'plain' : 'strong'}>
+        filled in
+      </Button>
+      <Button onClick={() => print()}>
+        <Printer size={15} aria-hidden /> Print
+      </Button>
+      <span className="text-[13px] text-faint">
+        {blank ? 'Room to write on.' : 'A question mark stands behind what is only assumed.'}
+      </span>
+    </div>
+  );
+}
+
+function ZoneTable({
+  ready,
+  facts,
+  blank,
+  figures,
+  zone,
+}: {
+  ready: Design['ready'];
+  facts: Facts;
+  blank: boolean;
+  figures: (bay: Bay, field: (typeof FIELDS)[number]) => string;
+  zone: Zone;
+}) {
+  return (
+    <section className="mt-4 break-inside-avoid">
+      <h3 className="text-lg">
+        {zone.id} {zone.name}
+      </h3>
+      <table className="w-full border-collapse text-[13px]">
+        <thead>
+          <tr className="text-left text-faint">
+            {['bay', 'along', 'across', 'shallowest', 'deepest', 'knock', 'rust, holes, notes'].map(h => (
+              <th
+                key={h}
+                scope="col"
+                className={`border-b border-ink py-1 font-medium ${h.startsWith('rust') ? 'w-[38%]' : ''}`}
+              >
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {zone.bays.map(bay => (
+            <tr key={bay.id} className="border-b border-rule">
+              <th scope="row" className="py-1 text-left">
+                {bay.id}
+              </th>
+              {FIELDS.map(field => (
+                <td key={field}>{figures(bay, field)}</td>
+              ))}
+              <td>{blank ? '' : (facts.knocks.get(bay.id)?.bare?.fact.sounds ?? '')}</td>
+              <td>{blank ? '' : notesOn(bay.id, ready, facts)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }
 

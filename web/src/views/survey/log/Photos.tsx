@@ -1,6 +1,7 @@
-import type { Pinned } from '@overcoat/core/log';
+import type { Facts, Pinned } from '@overcoat/core/log';
+import type { Design, Fact } from '@overcoat/core/model';
 import { Camera, X } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { type Dispatch, type RefObject, type SetStateAction, useRef, useState } from 'react';
 import { useFacts, useLog } from '../../../store/log.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { keepPhoto, usePhotoUrl } from '../../../store/photos.ts';
@@ -25,15 +26,7 @@ export function Photos({ bay, zone, about, large = false }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [state, setState] = useState<string | null>(null);
   const [open, setOpen] = useState<string | null>(null);
-  const planned = new Set(
-    [...ready.rust, ...ready.holes, ...ready.fixings, ...facts.takenOut].map(item => item.id),
-  );
-  // A photo outlives the rust it shows, on the bay.
-  const hangsOn = (p: Pinned<'photo'>) =>
-    p.about !== undefined && planned.has(p.about) ? p.about : undefined;
-  const photos = facts.photos.filter(
-    p => hangsOn(p) === about && (zone ? p.place?.zone === zone : p.bay === bay),
-  );
+  const photos = photosOf({ bay, zone, about, ready, facts });
   const name = zone ? `what came out of ${zone}` : about ? `${about} in ${bay}` : bay!;
   const shown = photos.find(p => p.id === open);
   const add = async (files: FileList | null) => {
@@ -53,24 +46,7 @@ export function Photos({ bay, zone, about, large = false }: Props) {
   };
   return (
     <div className="mt-2">
-      <Button
-        small={!large}
-        className={large ? 'min-h-12 w-full text-base' : ''}
-        onClick={() => input.current?.click()}
-      >
-        <Camera size={large ? 20 : 14} aria-hidden /> photo
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        capture={large ? 'environment' : undefined}
-        multiple={!large}
-        className="sr-only"
-        tabIndex={-1}
-        aria-label={`Photo of ${name}`}
-        onChange={e => void add(e.target.files)}
-      />
+      <TakePhoto large={large} input={input} name={name} add={add} />
       {state && (
         <output className="ml-2 text-[13px]" role={state.includes('…') ? 'status' : 'alert'}>
           {state}
@@ -90,39 +66,116 @@ export function Photos({ bay, zone, about, large = false }: Props) {
         ))}
       </div>
       <Dialog open={Boolean(shown)} onOpenChange={o => !o && setOpen(null)} title={`Photo of ${name}`}>
-        {shown && (
-          <>
-            <Picture photo={shown} className="max-h-[52vh] w-full object-contain" />
-            <div className="mt-3 flex gap-2">
-              <input
-                aria-label="Note on the photo"
-                defaultValue={shown.fact.note}
-                maxLength={500}
-                placeholder="what it shows"
-                className="min-h-9 grow rounded-[4px] border border-rule bg-ticket px-2"
-                onBlur={e =>
-                  e.target.value !== shown.fact.note &&
-                  correct(shown.id, { ...shown.fact, note: e.target.value })
-                }
-              />
-              <Button
-                look="danger"
-                onClick={() => {
-                  correct(shown.id);
-                  setOpen(null);
-                }}
-              >
-                <X size={15} aria-hidden /> take off
-              </Button>
-            </div>
-            <p className="mt-2 text-[13px] text-faint">
-              {shown.at ? `${shown.at.slice(0, 10)}. ` : ''}Where it was taken is not kept. Taken off, it is
-              erased after 30 days; until then the log can put it back.
-            </p>
-          </>
-        )}
+        <ShownPhoto correct={correct} setOpen={setOpen} shown={shown} />
       </Dialog>
     </div>
+  );
+}
+
+function TakePhoto({
+  large,
+  input,
+  name,
+  add,
+}: {
+  large: boolean;
+  input: RefObject<HTMLInputElement | null>;
+  name: string;
+  add: (files: FileList | null) => Promise<void>;
+}) {
+  return (
+    <>
+      <Button
+        small={!large}
+        className={large ? 'min-h-12 w-full text-base' : ''}
+        onClick={() => input.current?.click()}
+      >
+        <Camera size={large ? 20 : 14} aria-hidden /> photo
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        capture={large ? 'environment' : undefined}
+        multiple={!large}
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={`Photo of ${name}`}
+        onChange={e => void add(e.target.files)}
+      />
+    </>
+  );
+}
+
+/** Photos of what is asked for: one that outlives what it shows stays on the bay. */
+function photosOf({
+  bay,
+  zone,
+  about,
+  ready,
+  facts,
+}: {
+  bay: string | undefined;
+  zone: string | undefined;
+  about: string | undefined;
+  ready: Design['ready'];
+  facts: Facts;
+}) {
+  const planned = new Set(
+    [...ready.rust, ...ready.holes, ...ready.fixings, ...facts.takenOut].map(item => item.id),
+  );
+  // A photo outlives the rust it shows, on the bay.
+  const hangsOn = (p: Pinned<'photo'>) =>
+    p.about !== undefined && planned.has(p.about) ? p.about : undefined;
+  const photos = facts.photos.filter(
+    p => hangsOn(p) === about && (zone ? p.place?.zone === zone : p.bay === bay),
+  );
+  return photos;
+}
+
+function ShownPhoto({
+  correct,
+  setOpen,
+  shown,
+}: {
+  correct: (id: string, instead?: Fact) => void;
+  setOpen: Dispatch<SetStateAction<string | null>>;
+  shown: Pinned<'photo'> | undefined;
+}) {
+  return (
+    <>
+      {shown && (
+        <>
+          <Picture photo={shown} className="max-h-[52vh] w-full object-contain" />
+          <div className="mt-3 flex gap-2">
+            <input
+              aria-label="Note on the photo"
+              defaultValue={shown.fact.note}
+              maxLength={500}
+              placeholder="what it shows"
+              className="min-h-9 grow rounded-[4px] border border-rule bg-ticket px-2"
+              onBlur={e =>
+                e.target.value !== shown.fact.note &&
+                correct(shown.id, { ...shown.fact, note: e.target.value })
+              }
+            />
+            <Button
+              look="danger"
+              onClick={() => {
+                correct(shown.id);
+                setOpen(null);
+              }}
+            >
+              <X size={15} aria-hidden /> take off
+            </Button>
+          </div>
+          <p className="mt-2 text-[13px] text-faint">
+            {shown.at ? `${shown.at.slice(0, 10)}. ` : ''}Where it was taken is not kept. Taken off, it is
+            erased after 30 days; until then the log can put it back.
+          </p>
+        </>
+      )}
+    </>
   );
 }
 

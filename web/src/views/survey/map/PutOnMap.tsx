@@ -1,3 +1,4 @@
+import type { Bay } from '@overcoat/core/model';
 import { addRib, setKeepClear, setOpening, setPocket, splitBay } from '@overcoat/core/survey/edits';
 import { fromSheet, type PlacedBay, type PlacedZone, type ShellLayout } from '@overcoat/core/survey/layout';
 import { useState } from 'react';
@@ -52,38 +53,15 @@ export function PutOnMap({ layout, what }: { layout: ShellLayout; what: Exclude<
           const { bay } = placed;
           const says = `${PUTS[what]} in ${bay.id}${refused?.bay === bay.id ? `: ${refused.why}` : ''}`;
           return (
-            // biome-ignore lint/a11y/useSemanticElements: a button cannot stand in a drawing.
-            <rect
+            <PutTarget
               key={bay.id}
-              data-handle
-              role="button"
-              tabIndex={0}
-              aria-label={says}
-              x={placed.x * MM}
-              y={placed.y * MM}
-              width={placed.width * MM}
-              height={placed.height * MM}
-              fill="var(--tape)"
-              fillOpacity={0.12}
-              stroke={refused?.bay === bay.id ? 'var(--signal)' : 'none'}
-              strokeWidth={14}
-              className="cursor-crosshair outline-none focus-visible:stroke-[var(--chalk)]"
-              onClick={event => {
-                event.stopPropagation();
-                const matrix = event.currentTarget.getScreenCTM()!.inverse();
-                const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-                const { along, up } = fromSheet(zone, p.x / MM, p.y / MM);
-                put(zone, placed, along - placed.along, up - placed.up);
-              }}
-              onKeyDown={event => {
-                if (event.key !== 'Enter' && event.key !== ' ') return;
-                event.preventDefault();
-                event.stopPropagation();
-                put(zone, placed, bay.width.value / 2, bay.height.value / 2);
-              }}
-            >
-              <title>{says}</title>
-            </rect>
+              refused={refused}
+              put={put}
+              zone={zone}
+              placed={placed}
+              bay={bay}
+              says={says}
+            />
           );
         }),
       )}
@@ -95,5 +73,55 @@ export function PutOnMap({ layout, what }: { layout: ShellLayout; what: Exclude<
         </foreignObject>
       )}
     </g>
+  );
+}
+
+function PutTarget({
+  refused,
+  put,
+  zone,
+  placed,
+  bay,
+  says,
+}: {
+  refused: { bay: string; why: string } | null;
+  put: (zone: PlacedZone, { bay }: PlacedBay, along: number, up: number) => void;
+  zone: PlacedZone;
+  placed: PlacedBay;
+  bay: Bay;
+  says: string;
+}) {
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot stand in a drawing.
+    <rect
+      data-handle
+      role="button"
+      tabIndex={0}
+      aria-label={says}
+      x={placed.x * MM}
+      y={placed.y * MM}
+      width={placed.width * MM}
+      height={placed.height * MM}
+      fill="var(--tape)"
+      fillOpacity={0.12}
+      stroke={refused?.bay === bay.id ? 'var(--signal)' : 'none'}
+      strokeWidth={14}
+      className="cursor-crosshair outline-none focus-visible:stroke-[var(--chalk)]"
+      onClick={event => {
+        event.stopPropagation();
+        const matrix = event.currentTarget.getScreenCTM()!.inverse();
+        const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+        const { along, up } = fromSheet(zone, p.x / MM, p.y / MM);
+        put(zone, placed, along - placed.along, up - placed.up);
+      }}
+      onKeyDown={event => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        event.stopPropagation();
+        put(zone, placed, bay.width.value / 2, bay.height.value / 2);
+      }}
+    >
+      <title>{says}</title>
+    </rect>
   );
 }

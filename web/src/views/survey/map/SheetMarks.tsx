@@ -1,5 +1,5 @@
 import { rustState, uncut } from '@overcoat/core/log';
-import type { KeepClear, Opening, Place, Pocket, Shell } from '@overcoat/core/model';
+import type { Design, KeepClear, Opening, Place, Pocket, Shell } from '@overcoat/core/model';
 import {
   moveRib,
   removeFitting,
@@ -9,9 +9,11 @@ import {
   setOpening,
   setPocket,
 } from '@overcoat/core/survey/edits';
+import type { Rect } from '@overcoat/core/survey/layout';
 import {
   fromSheet,
   onSheet,
+  type PlacedBay,
   type PlacedZone,
   placeIn,
   rectOnSheet,
@@ -39,84 +41,10 @@ export function SheetMarks({ layout, arrange, put }: { layout: ShellLayout; arra
   return (
     <g>
       <g aria-hidden pointerEvents="none">
-        {shell.uses.map(u => {
-          const zone = layout.zones.find(z => z.zone.id === u.zone);
-          if (!zone) return null;
-          const r = rectOnSheet(zone, u.along.value, u.up.value, u.width.value, u.height.value);
-          return (
-            <g key={u.id}>
-              <rect
-                x={r.x * MM}
-                y={r.y * MM}
-                width={r.width * MM}
-                height={r.height * MM}
-                fill="none"
-                stroke="var(--chalk)"
-                strokeWidth={12}
-                strokeDasharray="60 26 12 26"
-              />
-              <text
-                x={r.x * MM + 24}
-                y={(r.y + r.height) * MM - 30}
-                fontSize={92}
-                fill="var(--chalk)"
-                fontStyle="italic"
-              >
-                {u.name}
-                {u.rises ? ' ↑' : ''}
-              </text>
-            </g>
-          );
-        })}
-        {layout.zones.flatMap(zone =>
-          (zone.zone.lines ?? []).map(l => {
-            const a = onSheet(zone, l.from.along.value, l.from.up.value);
-            const b = onSheet(zone, l.to.along.value, l.to.up.value);
-            return (
-              <path
-                key={l.id}
-                d={`M${a.x * MM} ${a.y * MM}L${b.x * MM} ${b.y * MM}`}
-                stroke="var(--tape)"
-                strokeWidth={34}
-                strokeOpacity={0.8}
-              >
-                <title>{l.name}: wants wood beneath</title>
-              </path>
-            );
-          }),
-        )}
-        {ready.fixings.map(f => {
-          const r = spot(f.bay, f.at, 0.05);
-          return (
-            r && (
-              <circle
-                key={f.id}
-                cx={(r.x + 0.025) * MM}
-                cy={(r.y + 0.025) * MM}
-                r={26}
-                fill={f.becomes === 'used' ? 'var(--chalk)' : 'none'}
-                stroke="var(--chalk)"
-                strokeWidth={9}
-              />
-            )
-          );
-        })}
-        {!arrange &&
-          shell.zones.flatMap(z =>
-            z.keepClears.map(k => {
-              const r = spot(k.bay, k.at, 0.05);
-              return (
-                r && (
-                  <path
-                    key={k.id}
-                    d={`M${r.x * MM} ${r.y * MM}l50 50m0 -50l-50 50`}
-                    stroke="var(--chalk)"
-                    strokeWidth={11}
-                  />
-                )
-              );
-            }),
-          )}
+        <Uses layout={layout} shell={shell} />
+        <WoodLines layout={layout} />
+        <Fixings ready={ready} spot={spot} />
+        <KeepClears arrange={arrange} shell={shell} spot={spot} />
         {ready.holes.map(h => {
           const r = spot(h.bay, h.at, 0.12);
           const { state } = facts.holes.get(h.id) ?? uncut;
@@ -131,6 +59,126 @@ export function SheetMarks({ layout, arrange, put }: { layout: ShellLayout; arra
       {arrange && put === 'nothing' && layout.zones.map(zone => <Handles key={zone.zone.id} zone={zone} />)}
       {arrange && put !== 'nothing' && <PutOnMap layout={layout} what={put} />}
     </g>
+  );
+}
+
+function KeepClears({
+  arrange,
+  shell,
+  spot,
+}: {
+  arrange: boolean;
+  shell: Design['shell'];
+  spot: (id: string, at: Place | undefined, side: number) => Rect | undefined;
+}) {
+  return (
+    <>
+      {!arrange &&
+        shell.zones.flatMap(z =>
+          z.keepClears.map(k => {
+            const r = spot(k.bay, k.at, 0.05);
+            return (
+              r && (
+                <path
+                  key={k.id}
+                  d={`M${r.x * MM} ${r.y * MM}l50 50m0 -50l-50 50`}
+                  stroke="var(--chalk)"
+                  strokeWidth={11}
+                />
+              )
+            );
+          }),
+        )}
+    </>
+  );
+}
+
+function Fixings({
+  ready,
+  spot,
+}: {
+  ready: Design['ready'];
+  spot: (id: string, at: Place | undefined, side: number) => Rect | undefined;
+}) {
+  return (
+    <>
+      {ready.fixings.map(f => {
+        const r = spot(f.bay, f.at, 0.05);
+        return (
+          r && (
+            <circle
+              key={f.id}
+              cx={(r.x + 0.025) * MM}
+              cy={(r.y + 0.025) * MM}
+              r={26}
+              fill={f.becomes === 'used' ? 'var(--chalk)' : 'none'}
+              stroke="var(--chalk)"
+              strokeWidth={9}
+            />
+          )
+        );
+      })}
+    </>
+  );
+}
+
+function WoodLines({ layout }: { layout: ShellLayout }) {
+  return (
+    <>
+      {layout.zones.flatMap(zone =>
+        (zone.zone.lines ?? []).map(l => {
+          const a = onSheet(zone, l.from.along.value, l.from.up.value);
+          const b = onSheet(zone, l.to.along.value, l.to.up.value);
+          return (
+            <path
+              key={l.id}
+              d={`M${a.x * MM} ${a.y * MM}L${b.x * MM} ${b.y * MM}`}
+              stroke="var(--tape)"
+              strokeWidth={34}
+              strokeOpacity={0.8}
+            >
+              <title>{l.name}: wants wood beneath</title>
+            </path>
+          );
+        }),
+      )}
+    </>
+  );
+}
+
+function Uses({ layout, shell }: { layout: ShellLayout; shell: Design['shell'] }) {
+  return (
+    <>
+      {shell.uses.map(u => {
+        const zone = layout.zones.find(z => z.zone.id === u.zone);
+        if (!zone) return null;
+        const r = rectOnSheet(zone, u.along.value, u.up.value, u.width.value, u.height.value);
+        return (
+          <g key={u.id}>
+            <rect
+              x={r.x * MM}
+              y={r.y * MM}
+              width={r.width * MM}
+              height={r.height * MM}
+              fill="none"
+              stroke="var(--chalk)"
+              strokeWidth={12}
+              strokeDasharray="60 26 12 26"
+            />
+            <text
+              x={r.x * MM + 24}
+              y={(r.y + r.height) * MM - 30}
+              fontSize={92}
+              fill="var(--chalk)"
+              fontStyle="italic"
+            >
+              {u.name}
+              {u.rises ? ' ↑' : ''}
+            </text>
+          </g>
+        );
+      })}
+    </>
   );
 }
 
@@ -205,21 +253,15 @@ function Handles({ zone }: { zone: PlacedZone }) {
           onDelete={() => reshape(`${o.opening.id} removed`, d => removeOpening(d, o.opening.id))}
         />
       ))}
-      {zone.zone.keepClears.map(k => {
-        const bay = host(k.bay);
-        if (!bay) return null;
-        const size = (m: number) => Math.max(0.06, m);
-        return (
-          <Handle
-            key={k.id}
-            zone={zone}
-            label={`${k.kind} ${k.id}`}
-            rect={placeIn(zone, bay, k.at, size(k.width.value), size(k.height.value))}
-            onMove={by => moveKeep(k, by)}
-            onDelete={() => drop(k.id, shell => removeFitting(shell, k.id))}
-          />
-        );
-      })}
+      <KeepClearHandles zone={zone} host={host} moveKeep={moveKeep} />
+      <PocketHandles zone={zone} />
+    </>
+  );
+}
+
+function PocketHandles({ zone }: { zone: PlacedZone }) {
+  return (
+    <>
       {zone.zone.pockets.flatMap(p => {
         const rib = p.kind === 'rib' && zone.ribs.find(r => r.rib.after === p.after);
         return rib ? (
@@ -234,6 +276,36 @@ function Handles({ zone }: { zone: PlacedZone }) {
           />
         ) : (
           []
+        );
+      })}
+    </>
+  );
+}
+
+function KeepClearHandles({
+  zone,
+  host,
+  moveKeep,
+}: {
+  zone: PlacedZone;
+  host: (id: string) => PlacedBay | undefined;
+  moveKeep: (k: KeepClear, by: Shift) => string | null;
+}) {
+  return (
+    <>
+      {zone.zone.keepClears.map(k => {
+        const bay = host(k.bay);
+        if (!bay) return null;
+        const size = (m: number) => Math.max(0.06, m);
+        return (
+          <Handle
+            key={k.id}
+            zone={zone}
+            label={`${k.kind} ${k.id}`}
+            rect={placeIn(zone, bay, k.at, size(k.width.value), size(k.height.value))}
+            onMove={by => moveKeep(k, by)}
+            onDelete={() => drop(k.id, shell => removeFitting(shell, k.id))}
+          />
         );
       })}
     </>
@@ -317,32 +389,7 @@ function Handle({
   onMove(by: Shift): string | null;
   onDelete(): string | null;
 }) {
-  const start = useRef<{ x: number; y: number } | null>(null);
-  const [by, setBy] = useState({ x: 0, y: 0 });
-  const [refused, setRefused] = useRefusal();
-  const onSvg = (event: PointerEvent<SVGElement>) => {
-    const matrix = event.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
-    return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-  };
-  const commit = (x: number, y: number) => {
-    const from = fromSheet(zone, 0, 0);
-    const to = fromSheet(zone, x, y);
-    const shift = { along: round(to.along - from.along), up: round(to.up - from.up) };
-    setRefused(shift.along === 0 && shift.up === 0 ? null : onMove(shift));
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Delete') {
-      event.preventDefault();
-      event.stopPropagation();
-      return setRefused(onDelete());
-    }
-    const step = event.shiftKey ? 0.01 : 0.001;
-    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    if (!way) return;
-    event.preventDefault();
-    event.stopPropagation();
-    commit(way[0]! * step, way[1]! * step);
-  };
+  const { refused, by, onKeyDown, onSvg, start, setBy, commit } = useMoving(zone, onMove, onDelete);
   const says = refused
     ? `${label}: ${refused}`
     : `${label}: drag, or move with the arrow keys; Delete removes it`;
@@ -390,4 +437,35 @@ function Handle({
       />
     </g>
   );
+}
+
+/** Moves what stands on the sheet by the pointer and by keys. */
+function useMoving(zone: PlacedZone, onMove: (by: Shift) => string | null, onDelete: () => string | null) {
+  const start = useRef<{ x: number; y: number } | null>(null);
+  const [by, setBy] = useState({ x: 0, y: 0 });
+  const [refused, setRefused] = useRefusal();
+  const onSvg = (event: PointerEvent<SVGElement>) => {
+    const matrix = event.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
+    return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+  };
+  const commit = (x: number, y: number) => {
+    const from = fromSheet(zone, 0, 0);
+    const to = fromSheet(zone, x, y);
+    const shift = { along: round(to.along - from.along), up: round(to.up - from.up) };
+    setRefused(shift.along === 0 && shift.up === 0 ? null : onMove(shift));
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Delete') {
+      event.preventDefault();
+      event.stopPropagation();
+      return setRefused(onDelete());
+    }
+    const step = event.shiftKey ? 0.01 : 0.001;
+    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    commit(way[0]! * step, way[1]! * step);
+  };
+  return { refused, by, onKeyDown, onSvg, start, setBy, commit };
 }

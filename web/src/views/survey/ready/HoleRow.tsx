@@ -1,3 +1,4 @@
+import type { HoleTest } from '@overcoat/core/log';
 import { holeUnready, nextHoleState, uncut } from '@overcoat/core/log';
 import { type Fact, HOLE_STATES, type Hole, RAIN_SIDES } from '@overcoat/core/model';
 import { X } from 'lucide-react';
@@ -21,42 +22,8 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
   const unready = holeUnready(facts);
   return (
     <div className="mt-2 rounded-[4px] border border-rule bg-ticket p-2" data-hole={hole.id}>
-      <div className="flex items-start gap-2">
-        <input
-          aria-label="Name of the hole"
-          defaultValue={hole.name}
-          maxLength={120}
-          className="grow bg-transparent font-semibold"
-          onBlur={e =>
-            e.target.value.trim() &&
-            e.target.value !== hole.name &&
-            put({ ...hole, name: e.target.value.trim() }, 'renamed')
-          }
-        />
-        {place && <span className="text-faint">{hole.bay}</span>}
-        <Button
-          small
-          look="quiet"
-          aria-label={`Remove ${hole.name}`}
-          onClick={() => dropReady(`${hole.name} removed`, 'holes', hole.id)}
-        >
-          <X size={14} />
-        </Button>
-      </div>
-      <ol className="flex flex-wrap gap-x-2 text-[13px]">
-        {HOLE_STATES.map((state, i) => (
-          <li key={state} className={i <= at ? 'font-semibold text-chalk' : 'text-faint'}>
-            {i <= at ? '●' : '○'} {state}
-          </li>
-        ))}
-      </ol>
-      {last && (
-        <p className={`text-[13px] ${last.result === 'leaks' ? 'font-medium text-signal' : ''}`}>
-          {last.by}
-          {last.from && ` from ${SIDE_WORDS[last.from]}`}
-          {last.at && ` on ${last.at.slice(0, 10)}`}: {last.result === 'dry' ? 'dry' : 'leaks, bond it again'}
-        </p>
-      )}
+      <HoleHead hole={hole} place={place} put={put} />
+      <HoleSteps at={at} last={last} />
       {hole.opening === null && (
         <PlaceFields
           bay={hole.bay}
@@ -89,6 +56,62 @@ export function HoleRow({ hole, place = false }: { hole: Hole; place?: boolean }
       {unready && facts.state !== 'planned' && (
         <p className="text-[13px] text-faint">Covering the bay waits: it {unready}.</p>
       )}
+    </div>
+  );
+}
+
+function HoleSteps({ at, last }: { at: number; last: HoleTest | undefined }) {
+  return (
+    <>
+      <ol className="flex flex-wrap gap-x-2 text-[13px]">
+        {HOLE_STATES.map((state, i) => (
+          <li key={state} className={i <= at ? 'font-semibold text-chalk' : 'text-faint'}>
+            {i <= at ? '●' : '○'} {state}
+          </li>
+        ))}
+      </ol>
+      {last && (
+        <p className={`text-[13px] ${last.result === 'leaks' ? 'font-medium text-signal' : ''}`}>
+          {last.by}
+          {last.from && ` from ${SIDE_WORDS[last.from]}`}
+          {last.at && ` on ${last.at.slice(0, 10)}`}: {last.result === 'dry' ? 'dry' : 'leaks, bond it again'}
+        </p>
+      )}
+    </>
+  );
+}
+
+function HoleHead({
+  hole,
+  place,
+  put,
+}: {
+  hole: Hole;
+  place: boolean;
+  put: (changed: Hole, label: string) => string | null;
+}) {
+  return (
+    <div className="flex items-start gap-2">
+      <input
+        aria-label="Name of the hole"
+        defaultValue={hole.name}
+        maxLength={120}
+        className="grow bg-transparent font-semibold"
+        onBlur={e =>
+          e.target.value.trim() &&
+          e.target.value !== hole.name &&
+          put({ ...hole, name: e.target.value.trim() }, 'renamed')
+        }
+      />
+      {place && <span className="text-faint">{hole.bay}</span>}
+      <Button
+        small
+        look="quiet"
+        aria-label={`Remove ${hole.name}`}
+        onClick={() => dropReady(`${hole.name} removed`, 'holes', hole.id)}
+      >
+        <X size={14} />
+      </Button>
     </div>
   );
 }

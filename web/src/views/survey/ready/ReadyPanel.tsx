@@ -1,5 +1,7 @@
 import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
-import { Fragment, useMemo } from 'react';
+import { Fragment, type JSX, useMemo } from 'react';
+import type { HoleConflict } from '../../../../../core/src/survey/ready/conflicts.ts';
+import type { ReadyWarning } from '../../../../../core/src/survey/ready/warnings.ts';
 import { useDesign } from '../../../store/design.ts';
 import { useFacts } from '../../../store/log.ts';
 import { useBuilt, useOpenDesign } from '../../../store/openDesign.ts';
@@ -44,30 +46,7 @@ export function ReadyPanel() {
   );
   return (
     <div className="flex flex-col gap-5">
-      <section>
-        <h2 className="text-xl">
-          {warnings.length + conflicts.length === 0
-            ? 'Nothing that is noted stands in the way of covering'
-            : `${warnings.length + conflicts.length} things first`}
-        </h2>
-        <ul className="mt-1 flex flex-col gap-1">
-          {conflicts.map(c => (
-            <li key={`${c.bay}${c.about}${c.says}`} className="border-l-4 border-signal pl-2">
-              {go(c.bay)}: {c.says}
-            </li>
-          ))}
-          {warnings.map(w => (
-            <li key={w.about}>
-              {go(w.bay)}: {w.says}
-            </li>
-          ))}
-        </ul>
-        {warnings.length > 0 && (
-          <p className="mt-1 text-[13px] text-faint">
-            Of every bay, lined yet or not. What is covered now cannot be primed or hosed later.
-          </p>
-        )}
-      </section>
+      <First warnings={warnings} conflicts={conflicts} go={go} />
       <section>
         <h3 className="text-lg">Holes</h3>
         {ready.holes.length === 0 && <p className="text-faint">None planned. Choose a bay to plan one.</p>}
@@ -87,23 +66,74 @@ export function ReadyPanel() {
           ))}
         </section>
       )}
-      <section>
-        <h3 className="text-lg">Knock test</h3>
-        <p>
-          {sounding('rings')} ring, {sounding('dull')} dull, {sounding('dead')} dead. Knock on every panel;
-          stop damping when it sounds dead, not when the box is empty.
-        </p>
-        {ringing.length > 0 && (
-          <p className="border-l-4 border-tape pl-2">
-            {ringing.map(id => (
-              <Fragment key={id}>{go(id)} </Fragment>
-            ))}
-            {ringing.length === 1 ? 'is' : 'are'} damped and still ring{ringing.length === 1 ? 's' : ''}.{' '}
-            {STILL_RINGS}
-          </p>
-        )}
-      </section>
+      <KnockTest sounding={sounding} ringing={ringing} go={go} />
       <TakenOut />
     </div>
+  );
+}
+
+function First({
+  warnings,
+  conflicts,
+  go,
+}: {
+  warnings: ReadyWarning[];
+  conflicts: HoleConflict[];
+  go: (bay: string) => JSX.Element;
+}) {
+  return (
+    <section>
+      <h2 className="text-xl">
+        {warnings.length + conflicts.length === 0
+          ? 'Nothing that is noted stands in the way of covering'
+          : `${warnings.length + conflicts.length} things first`}
+      </h2>
+      <ul className="mt-1 flex flex-col gap-1">
+        {conflicts.map(c => (
+          <li key={`${c.bay}${c.about}${c.says}`} className="border-l-4 border-signal pl-2">
+            {go(c.bay)}: {c.says}
+          </li>
+        ))}
+        {warnings.map(w => (
+          <li key={w.about}>
+            {go(w.bay)}: {w.says}
+          </li>
+        ))}
+      </ul>
+      {warnings.length > 0 && (
+        <p className="mt-1 text-[13px] text-faint">
+          Of every bay, lined yet or not. What is covered now cannot be primed or hosed later.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function KnockTest({
+  sounding,
+  ringing,
+  go,
+}: {
+  sounding: (word: string) => number;
+  ringing: string[];
+  go: (bay: string) => JSX.Element;
+}) {
+  return (
+    <section>
+      <h3 className="text-lg">Knock test</h3>
+      <p>
+        {sounding('rings')} ring, {sounding('dull')} dull, {sounding('dead')} dead. Knock on every panel; stop
+        damping when it sounds dead, not when the box is empty.
+      </p>
+      {ringing.length > 0 && (
+        <p className="border-l-4 border-tape pl-2">
+          {ringing.map(id => (
+            <Fragment key={id}>{go(id)} </Fragment>
+          ))}
+          {ringing.length === 1 ? 'is' : 'are'} damped and still ring{ringing.length === 1 ? 's' : ''}.{' '}
+          {STILL_RINGS}
+        </p>
+      )}
+    </section>
   );
 }

@@ -1,7 +1,9 @@
 import { type RustStep, rustState } from '@overcoat/core/log';
-import type { RustSpot } from '@overcoat/core/model';
+import type { Fact, RustSpot } from '@overcoat/core/model';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import type { RustStepDone } from '../../../../../core/src/log/rust.ts';
+import type { Where } from '../../../store/log.ts';
 import { useFacts, useLog } from '../../../store/log.ts';
 import { dropReady, putReady } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -30,30 +32,7 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
     putReady(`${spot.bay} ${label}`, 'rust', { ...spot, ...change });
   return (
     <div className="mt-2 rounded-[4px] border border-rule bg-ticket p-2" data-rust={spot.id}>
-      <div className="flex items-start gap-2">
-        <p className="grow">
-          <b>{place ? `${spot.bay}: ` : ''}rust</b>{' '}
-          {next === null ? (
-            <span className="text-chalk">✓ treated</span>
-          ) : wait > 0 ? (
-            <span role="timer" className="font-medium">
-              working, {clock(wait)} to go, then {RUST_WORDS[next]}
-            </span>
-          ) : (
-            <span className={bare ? 'font-medium text-signal' : ''}>
-              {bare ? 'bare metal: ' : ''}next {RUST_WORDS[next]}
-            </span>
-          )}
-        </p>
-        <Button
-          small
-          look="quiet"
-          aria-label="Remove rust spot"
-          onClick={() => dropReady(`${spot.bay} rust removed`, 'rust', spot.id)}
-        >
-          <X size={14} />
-        </Button>
-      </div>
+      <RustHead spot={spot} place={place} next={next} wait={wait} bare={bare} />
       <div className="mt-1 grid grid-cols-[1fr_auto] items-start gap-2">
         <Select
           label="grade"
@@ -64,33 +43,7 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
           <option value="pitted">pitted</option>
           <option value="hole">rusted through</option>
         </Select>
-        <div className="mt-5 flex gap-1">
-          {next && wait === 0 && (
-            <Button
-              small
-              look="strong"
-              onClick={() => note({ kind: 'rust step', step: next }, { bay: spot.bay, about: spot.id })}
-            >
-              {next} done
-            </Button>
-          )}
-          {next && wait > 0 && (
-            <Button
-              small
-              title="The step before it has not worked its time"
-              onClick={() =>
-                note({ kind: 'rust step', step: next, early: true }, { bay: spot.bay, about: spot.id })
-              }
-            >
-              {next} done all the same
-            </Button>
-          )}
-          {last && (
-            <Button small onClick={() => correct(last.entry)} title={`It was not: ${RUST_WORDS[last.step]}`}>
-              take back {last.step}
-            </Button>
-          )}
-        </div>
+        <RustSteps spot={spot} note={note} correct={correct} next={next} wait={wait} last={last} />
       </div>
       <JustNoted about={spot.id} />
       <PlaceFields
@@ -112,6 +65,93 @@ export function RustRow({ spot, place = false }: { spot: RustSpot; place?: boole
           Air and a respirator for converter, primer and wax; no spark or flame near.
         </p>
       )}
+    </div>
+  );
+}
+
+function RustSteps({
+  spot,
+  note,
+  correct,
+  next,
+  wait,
+  last,
+}: {
+  spot: RustSpot;
+  note: (fact: Fact, where?: Where) => void;
+  correct: (id: string, instead?: Fact) => void;
+  next: ReturnType<typeof rustState>['next'];
+  wait: number;
+  last: RustStepDone | undefined;
+}) {
+  return (
+    <div className="mt-5 flex gap-1">
+      {next && wait === 0 && (
+        <Button
+          small
+          look="strong"
+          onClick={() => note({ kind: 'rust step', step: next }, { bay: spot.bay, about: spot.id })}
+        >
+          {next} done
+        </Button>
+      )}
+      {next && wait > 0 && (
+        <Button
+          small
+          title="The step before it has not worked its time"
+          onClick={() =>
+            note({ kind: 'rust step', step: next, early: true }, { bay: spot.bay, about: spot.id })
+          }
+        >
+          {next} done all the same
+        </Button>
+      )}
+      {last && (
+        <Button small onClick={() => correct(last.entry)} title={`It was not: ${RUST_WORDS[last.step]}`}>
+          take back {last.step}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function RustHead({
+  spot,
+  place,
+  next,
+  wait,
+  bare,
+}: {
+  spot: RustSpot;
+  place: boolean;
+  next: ReturnType<typeof rustState>['next'];
+  wait: number;
+  bare: boolean;
+}) {
+  return (
+    <div className="flex items-start gap-2">
+      <p className="grow">
+        <b>{place ? `${spot.bay}: ` : ''}rust</b>{' '}
+        {next === null ? (
+          <span className="text-chalk">✓ treated</span>
+        ) : wait > 0 ? (
+          <span role="timer" className="font-medium">
+            working, {clock(wait)} to go, then {RUST_WORDS[next]}
+          </span>
+        ) : (
+          <span className={bare ? 'font-medium text-signal' : ''}>
+            {bare ? 'bare metal: ' : ''}next {RUST_WORDS[next]}
+          </span>
+        )}
+      </p>
+      <Button
+        small
+        look="quiet"
+        aria-label="Remove rust spot"
+        onClick={() => dropReady(`${spot.bay} rust removed`, 'rust', spot.id)}
+      >
+        <X size={14} />
+      </Button>
     </div>
   );
 }

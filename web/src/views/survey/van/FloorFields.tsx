@@ -5,6 +5,7 @@ import { printNumber } from '@overcoat/core/units';
 import { useRefusal } from '../../../store/refusal.ts';
 import { editShell } from '../../../store/reshape.ts';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 
 /** The grooves pressed into a floor: how far apart, how deep, and which way they run. */
@@ -59,11 +60,7 @@ export function FloorFields({ zone }: { zone: Zone }) {
           drain hole open.
         </p>
       )}
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
     </>
   );
 }

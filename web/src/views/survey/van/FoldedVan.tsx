@@ -1,6 +1,6 @@
 import type { Bay, Zone } from '@overcoat/core/model';
 import { foldShell, type Point3 } from '@overcoat/core/survey/layout';
-import { type PointerEvent, useMemo, useRef, useState } from 'react';
+import { type Dispatch, type PointerEvent, type SetStateAction, useMemo, useRef, useState } from 'react';
 import type { BayPaint } from '../../../shell-map/ShellMap.tsx';
 import { useDesign } from '../../../store/design.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
@@ -58,50 +58,100 @@ export function FoldedVan({ paint }: Props) {
           const { fill, dashed, dim } = paint(f.bay, f.zone);
           const chosen = selected.includes(f.bay.id);
           return (
-            // biome-ignore lint/a11y/noStaticElementInteractions: a second way to choose; the sheet has the keys.
-            <polygon
+            <Face
               key={f.bay.id}
-              points={f.at.map(p => `${p.x * MM},${p.y * MM}`).join(' ')}
-              fill={fill ?? 'var(--ticket)'}
-              fillOpacity={dim ? 0.12 : f.inside ? 0.96 : 0.2}
-              stroke={chosen ? 'var(--signal)' : 'var(--ink)'}
-              strokeOpacity={f.inside || chosen ? 1 : 0.35}
-              strokeWidth={chosen ? 16 : 5}
-              strokeDasharray={dashed ? '26 18' : undefined}
-              strokeLinejoin="round"
-              className="cursor-pointer"
-              onClick={() => select([f.bay.id])}
-            >
-              <title>{f.bay.id}</title>
-            </polygon>
+              select={select}
+              f={f}
+              fill={fill}
+              dashed={dashed}
+              dim={dim}
+              chosen={chosen}
+            />
           );
         })}
       </svg>
-      <div className="flex flex-wrap items-center gap-3 text-[13px]">
-        <label className="flex grow items-center gap-2">
-          turn
-          <input
-            type="range"
-            min={-180}
-            max={180}
-            value={((((turn + 180) % 360) + 360) % 360) - 180}
-            onChange={e => setTurn(Number(e.target.value))}
-            className="grow accent-[var(--chalk)]"
-          />
-        </label>
-        <label className="flex items-center gap-2">
-          tilt
-          <input
-            type="range"
-            min={-10}
-            max={80}
-            value={tilt}
-            onChange={e => setTilt(Number(e.target.value))}
-            className="accent-[var(--chalk)]"
-          />
-        </label>
-        <span className="text-faint">wheel arches are left out; sizes are read off the unfolded sheet</span>
-      </div>
+      <Turning turn={turn} setTurn={setTurn} tilt={tilt} setTilt={setTilt} />
+    </div>
+  );
+}
+
+function Face({
+  select,
+  f,
+  fill,
+  dashed,
+  dim,
+  chosen,
+}: {
+  select: (bays: string[]) => void;
+  f: {
+    at: { x: number; y: number; depth: number }[];
+    depth: number;
+    inside: boolean;
+    bay: Bay;
+    zone: Zone;
+    corners: Point3[];
+  };
+  fill: string | undefined;
+  dashed: boolean | undefined;
+  dim: boolean | undefined;
+  chosen: boolean;
+}) {
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: a second way to choose; the sheet has the keys.
+    <polygon
+      points={f.at.map(p => `${p.x * MM},${p.y * MM}`).join(' ')}
+      fill={fill ?? 'var(--ticket)'}
+      fillOpacity={dim ? 0.12 : f.inside ? 0.96 : 0.2}
+      stroke={chosen ? 'var(--signal)' : 'var(--ink)'}
+      strokeOpacity={f.inside || chosen ? 1 : 0.35}
+      strokeWidth={chosen ? 16 : 5}
+      strokeDasharray={dashed ? '26 18' : undefined}
+      strokeLinejoin="round"
+      className="cursor-pointer"
+      onClick={() => select([f.bay.id])}
+    >
+      <title>{f.bay.id}</title>
+    </polygon>
+  );
+}
+
+function Turning({
+  turn,
+  setTurn,
+  tilt,
+  setTilt,
+}: {
+  turn: number;
+  setTurn: Dispatch<SetStateAction<number>>;
+  tilt: number;
+  setTilt: Dispatch<SetStateAction<number>>;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-3 text-[13px]">
+      <label className="flex grow items-center gap-2">
+        turn
+        <input
+          type="range"
+          min={-180}
+          max={180}
+          value={((((turn + 180) % 360) + 360) % 360) - 180}
+          onChange={e => setTurn(Number(e.target.value))}
+          className="grow accent-[var(--chalk)]"
+        />
+      </label>
+      <label className="flex items-center gap-2">
+        tilt
+        <input
+          type="range"
+          min={-10}
+          max={80}
+          value={tilt}
+          onChange={e => setTilt(Number(e.target.value))}
+          className="accent-[var(--chalk)]"
+        />
+      </label>
+      <span className="text-faint">wheel arches are left out; sizes are read off the unfolded sheet</span>
     </div>
   );
 }

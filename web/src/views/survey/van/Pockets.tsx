@@ -1,6 +1,6 @@
 import { type Pocket, SERVICES } from '@overcoat/core/model';
 import { mayFill, setPocket } from '@overcoat/core/survey/edits';
-import { printLength } from '@overcoat/core/units';
+import { printLength, type UnitSystem } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useFacts, useLog } from '../../../store/log.ts';
@@ -10,6 +10,7 @@ import { useRefusal } from '../../../store/refusal.ts';
 import { editShell } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { JustNoted } from '../log/JustNoted.tsx';
 import { newPocket } from '../map/newItems.ts';
@@ -70,67 +71,9 @@ export function Pockets() {
         <h2 className="text-xl">Pockets</h2>
         <ZoneSelect label="of" value={zone.id} onChange={setZone} note={z => z.pockets.length} />
       </div>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
       {zone.pockets.map(p => (
-        <details key={p.id} className="mt-1 border-t border-rule pt-1">
-          <summary>
-            <b>{p.id}</b> {p.kind}, {printLength(p.length.value, units)}{' '}
-            <span className="text-faint">
-              {p.holds === 'nothing' ? (p.fill ? 'filled' : 'empty') : `holds ${p.holds}: stays empty`}
-            </span>
-          </summary>
-          <div className="mt-1 grid grid-cols-3 gap-1.5">
-            {(['length', 'width', 'depth'] as const).map(field => (
-              <MeasureField
-                key={field}
-                label={field}
-                value={p[field]}
-                min={0.005}
-                max={9}
-                onMeasure={value => put({ ...p, [field]: value })}
-              />
-            ))}
-            <Select
-              label="kind"
-              value={p.kind}
-              onChange={e => put({ ...p, kind: e.target.value as Pocket['kind'] })}
-            >
-              {KINDS.map(k => (
-                <option key={k}>{k}</option>
-              ))}
-            </Select>
-            <Select
-              label="holds"
-              value={p.holds}
-              onChange={e => {
-                const holds = e.target.value as Pocket['holds'];
-                put({ ...p, holds, fill: p.fill && mayFill({ holds }) });
-              }}
-            >
-              {HOLDS.map(h => (
-                <option key={h}>{h}</option>
-              ))}
-            </Select>
-            <div className="mt-4 flex gap-1">
-              <Button
-                small
-                aria-pressed={p.fill}
-                disabled={!mayFill(p)}
-                title={mayFill(p) ? '' : `It holds ${p.holds}: never fill it`}
-                onClick={() => put({ ...p, fill: !p.fill })}
-              >
-                {p.fill ? 'empty it' : 'fill it'}
-              </Button>
-              <RemoveFitting id={p.id} name={p.id} />
-            </div>
-          </div>
-          {(p.kind === 'pillar' || p.kind === 'sill') && <Service pocket={p.id} />}
-          {CAUTIONS[p.holds] && <p className="text-[13px] font-medium">{CAUTIONS[p.holds]}</p>}
-        </details>
+        <OnePocket key={p.id} units={units} put={put} p={p} />
       ))}
       <div className="mt-2 flex items-center gap-3">
         <Button small onClick={add}>
@@ -142,5 +85,73 @@ export function Pockets() {
         Never where water drains, a belt runs, an airbag opens or cables pass.
       </p>
     </section>
+  );
+}
+
+function OnePocket({
+  units,
+  put,
+  p,
+}: {
+  units: UnitSystem;
+  put: (pocket: Pocket) => string | null;
+  p: Pocket;
+}) {
+  return (
+    <details className="mt-1 border-t border-rule pt-1">
+      <summary>
+        <b>{p.id}</b> {p.kind}, {printLength(p.length.value, units)}{' '}
+        <span className="text-faint">
+          {p.holds === 'nothing' ? (p.fill ? 'filled' : 'empty') : `holds ${p.holds}: stays empty`}
+        </span>
+      </summary>
+      <div className="mt-1 grid grid-cols-3 gap-1.5">
+        {(['length', 'width', 'depth'] as const).map(field => (
+          <MeasureField
+            key={field}
+            label={field}
+            value={p[field]}
+            min={0.005}
+            max={9}
+            onMeasure={value => put({ ...p, [field]: value })}
+          />
+        ))}
+        <Select
+          label="kind"
+          value={p.kind}
+          onChange={e => put({ ...p, kind: e.target.value as Pocket['kind'] })}
+        >
+          {KINDS.map(k => (
+            <option key={k}>{k}</option>
+          ))}
+        </Select>
+        <Select
+          label="holds"
+          value={p.holds}
+          onChange={e => {
+            const holds = e.target.value as Pocket['holds'];
+            put({ ...p, holds, fill: p.fill && mayFill({ holds }) });
+          }}
+        >
+          {HOLDS.map(h => (
+            <option key={h}>{h}</option>
+          ))}
+        </Select>
+        <div className="mt-4 flex gap-1">
+          <Button
+            small
+            aria-pressed={p.fill}
+            disabled={!mayFill(p)}
+            title={mayFill(p) ? '' : `It holds ${p.holds}: never fill it`}
+            onClick={() => put({ ...p, fill: !p.fill })}
+          >
+            {p.fill ? 'empty it' : 'fill it'}
+          </Button>
+          <RemoveFitting id={p.id} name={p.id} />
+        </div>
+      </div>
+      {(p.kind === 'pillar' || p.kind === 'sill') && <Service pocket={p.id} />}
+      {CAUTIONS[p.holds] && <p className="text-[13px] font-medium">{CAUTIONS[p.holds]}</p>}
+    </details>
   );
 }

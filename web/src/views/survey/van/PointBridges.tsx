@@ -51,33 +51,7 @@ export function PointBridges() {
         const head = loss && outside.t + loss.fRsi * (inside.t - outside.t);
         return (
           <div key={p.id} className="mt-1 border-t border-rule pt-1">
-            <div className="grid grid-cols-[1.2fr_1fr_1.2fr_auto] items-start gap-1.5">
-              <Select
-                label="what"
-                value={p.kind}
-                onChange={ev => put({ ...p, kind: ev.target.value as PointBridge['kind'] })}
-              >
-                {POINTS.map(k => (
-                  <option key={k}>{k}</option>
-                ))}
-              </Select>
-              <Field
-                label="how many"
-                shown={String(p.count)}
-                parse={readCount}
-                onCommit={value => put({ ...p, count: value })}
-              />
-              <MeasureField
-                label={p.kind === 'bracket' ? 'diameter, as a rod' : 'shank diameter'}
-                value={p.diameter}
-                min={0.001}
-                max={0.06}
-                onMeasure={diameter => put({ ...p, diameter })}
-              />
-              <div className="mt-5">
-                <RemoveFitting id={p.id} name={p.id} />
-              </div>
-            </div>
+            <PointFields put={put} p={p} />
             {loss && head !== undefined && (
               <p className={`text-[13px] ${head < dewPoint ? 'text-signal' : ''}`}>
                 {printNumber(loss.adds * 1000, 1)} mW/K each, {printNumber(loss.adds * p.count, 2)} W/K
@@ -99,5 +73,37 @@ export function PointBridges() {
         Sheet, rod and head in series. A rib is taken to be as cold as the skin: screw heads at their coldest.
       </p>
     </section>
+  );
+}
+
+function PointFields({ put, p }: { put: (point: PointBridge) => string | null; p: PointBridge }) {
+  return (
+    <div className="grid grid-cols-[1.2fr_1fr_1.2fr_auto] items-start gap-1.5">
+      <Select
+        label="what"
+        value={p.kind}
+        onChange={ev => put({ ...p, kind: ev.target.value as PointBridge['kind'] })}
+      >
+        {POINTS.map(k => (
+          <option key={k}>{k}</option>
+        ))}
+      </Select>
+      <Field
+        label="how many"
+        shown={String(p.count)}
+        parse={readCount}
+        onCommit={value => put({ ...p, count: value })}
+      />
+      <MeasureField
+        label={p.kind === 'bracket' ? 'diameter, as a rod' : 'shank diameter'}
+        value={p.diameter}
+        min={0.001}
+        max={0.06}
+        onMeasure={diameter => put({ ...p, diameter })}
+      />
+      <div className="mt-5">
+        <RemoveFitting id={p.id} name={p.id} />
+      </div>
+    </div>
   );
 }

@@ -1,6 +1,6 @@
-import { type RoundWay, type Shell, WAYS } from '@overcoat/core/model';
+import { type Design, type RoundWay, type Shell, WAYS, type Zone } from '@overcoat/core/model';
 import { forgetWays, lookedForWays, repeatWay, setWay } from '@overcoat/core/survey/edits';
-import { printLength } from '@overcoat/core/units';
+import { printLength, type UnitSystem } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useDesign } from '../../../store/design.ts';
@@ -10,6 +10,7 @@ import { useRefusal } from '../../../store/refusal.ts';
 import { editShell } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { newWay } from '../map/newItems.ts';
 import { RemoveFitting } from './RemoveFitting.tsx';
@@ -45,11 +46,7 @@ export function RoundWays() {
           note={z => (z.ways ? z.ways.length : 'not looked')}
         />
       </div>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
       {ways === undefined && (
         <p>
           {zone.kind === 'floor'
@@ -59,55 +56,93 @@ export function RoundWays() {
       )}
       {ways?.length === 0 && <p>Looked for: nothing but its joints joins this zone to the cabin’s air.</p>}
       {ways?.map(w => (
-        <details key={w.id} className="mt-1 border-t border-rule pt-1">
-          <summary>
-            <b>{w.bay}</b> {w.kind}, {w.end} end, to {w.to === 'cabin' ? 'the cabin' : 'outdoors'}{' '}
-            <span className="text-faint">
-              {printLength(w.width.value, units)} × {printLength(w.height.value, units)}
-              {w.past > 1 && `, ${w.past} in a row`}
-            </span>
-          </summary>
-          <OneWay way={w} bays={zone.bays.map(b => b.id)} put={put}>
-            <RemoveFitting id={w.id} name={w.id} />
-          </OneWay>
-          <div className="mb-1 flex gap-2">
-            <Button small onClick={() => change(`${w.id} in every bay`, s => repeatWay(s, w.id, false))}>
-              in every bay of the strip
-            </Button>
-            <Button small onClick={() => change(`${w.id} in a row`, s => repeatWay(s, w.id, true))}>
-              from bay to bay, to this one
-            </Button>
-          </div>
-        </details>
+        <ShownWay key={w.id} units={units} zone={zone} put={put} change={change} w={w} />
       ))}
-      <div className="mt-2 flex flex-wrap items-center gap-3">
-        <Button small onClick={() => put(newWay(shell, zone))}>
-          <Plus size={14} aria-hidden /> way
-        </Button>
-        {ways === undefined ? (
-          <Button small onClick={() => change(`${zone.id}: looked`, s => lookedForWays(s, zone.id))}>
-            looked: none
-          </Button>
-        ) : (
-          <Button
-            small
-            look="quiet"
-            onClick={() => change(`${zone.id}: not looked`, s => forgetWays(s, zone.id))}
-          >
-            nobody has looked
-          </Button>
-        )}
-        {drains > 0 && (
-          <span className="text-[13px]">
-            {drains} drain hole{drains === 1 ? '' : 's'} (kept clear) lead outdoors.
-          </span>
-        )}
-      </div>
+      <Looked shell={shell} zone={zone} ways={ways} put={put} change={change} drains={drains} />
       <p className="text-[13px] text-faint">
         Open rib ends, pillars, rails and the space over the cab let cabin air past any barrier. Close them
         with foam plugs where nothing drains or vents; never close a drain.
       </p>
     </section>
+  );
+}
+
+function Looked({
+  shell,
+  zone,
+  ways,
+  put,
+  change,
+  drains,
+}: {
+  shell: Design['shell'];
+  zone: Zone;
+  ways: RoundWay[] | undefined;
+  put: (way: RoundWay) => string | null;
+  change: (label: string, to: (s: Shell) => Shell) => string | null;
+  drains: number;
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-3">
+      <Button small onClick={() => put(newWay(shell, zone))}>
+        <Plus size={14} aria-hidden /> way
+      </Button>
+      {ways === undefined ? (
+        <Button small onClick={() => change(`${zone.id}: looked`, s => lookedForWays(s, zone.id))}>
+          looked: none
+        </Button>
+      ) : (
+        <Button
+          small
+          look="quiet"
+          onClick={() => change(`${zone.id}: not looked`, s => forgetWays(s, zone.id))}
+        >
+          nobody has looked
+        </Button>
+      )}
+      {drains > 0 && (
+        <span className="text-[13px]">
+          {drains} drain hole{drains === 1 ? '' : 's'} (kept clear) lead outdoors.
+        </span>
+      )}
+    </div>
+  );
+}
+
+function ShownWay({
+  units,
+  zone,
+  put,
+  change,
+  w,
+}: {
+  units: UnitSystem;
+  zone: Zone;
+  put: (way: RoundWay) => string | null;
+  change: (label: string, to: (s: Shell) => Shell) => string | null;
+  w: RoundWay;
+}) {
+  return (
+    <details className="mt-1 border-t border-rule pt-1">
+      <summary>
+        <b>{w.bay}</b> {w.kind}, {w.end} end, to {w.to === 'cabin' ? 'the cabin' : 'outdoors'}{' '}
+        <span className="text-faint">
+          {printLength(w.width.value, units)} × {printLength(w.height.value, units)}
+          {w.past > 1 && `, ${w.past} in a row`}
+        </span>
+      </summary>
+      <OneWay way={w} bays={zone.bays.map(b => b.id)} put={put}>
+        <RemoveFitting id={w.id} name={w.id} />
+      </OneWay>
+      <div className="mb-1 flex gap-2">
+        <Button small onClick={() => change(`${w.id} in every bay`, s => repeatWay(s, w.id, false))}>
+          in every bay of the strip
+        </Button>
+        <Button small onClick={() => change(`${w.id} in a row`, s => repeatWay(s, w.id, true))}>
+          from bay to bay, to this one
+        </Button>
+      </div>
+    </details>
   );
 }
 

@@ -1,4 +1,4 @@
-import { type Feature, guess, type Use } from '@overcoat/core/model';
+import { type Feature, guess, type Use, type Zone } from '@overcoat/core/model';
 import { setFeature, setUse } from '@overcoat/core/survey/edits';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -9,6 +9,7 @@ import { editShell } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
 import { NameInput } from '../../../ui/NameInput.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { WetCellVerdict } from '../../damp/WetCellVerdict.tsx';
 import { RemoveFitting } from './RemoveFitting.tsx';
@@ -55,69 +56,67 @@ export function Uses() {
         Draw bed, seats, furniture, a shower, cable and pipe routes before a hole is cut: a hole in their way
         is flagged.
       </p>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
       {shell.uses.map(u => (
-        <div key={u.id} className="mt-2 border-t border-rule pt-1">
-          <div className="grid grid-cols-[1.3fr_1fr_1.2fr_auto] items-end gap-1.5">
-            <NameInput value={u.name} onName={name => put({ ...u, name })} />
-            <Select
-              label="kind"
-              value={u.kind}
-              onChange={e => {
-                const kind = e.target.value as Use['kind'];
-                // A name nobody gave is that of its kind.
-                put({ ...u, kind, name: u.name === u.kind ? kind : u.name });
-              }}
-            >
-              {USES.map(k => (
-                <option key={k}>{k}</option>
-              ))}
-            </Select>
-            <ZoneSelect label="on" value={u.zone} onChange={zone => put({ ...u, zone })} />
-            <RemoveFitting id={u.id} name={u.name} />
-          </div>
-          <div className="grid grid-cols-4 gap-1.5">
-            {(
-              [
-                ['along', 'behind front'],
-                ['up', 'from lower or left'],
-                ['width', 'length'],
-                ['height', 'across or up'],
-              ] as const
-            ).map(([field, label]) => (
-              <MeasureField
-                key={field}
-                label={label}
-                value={u[field]}
-                max={9}
-                onMeasure={m => put({ ...u, [field]: m })}
-              />
-            ))}
-          </div>
-          {u.kind === 'shower' && <WetCellVerdict use={u.id} />}
-          {u.kind === 'seat' && (
-            <p className="border-l-4 border-tape pl-2 text-[13px]">
-              Seats, belts and their anchorages are type-approved: a trade licensed for it fits them. Nothing
-              of them is counted, offered or priced here. No mat, foam or spacer goes under their rails.
-            </p>
-          )}
-          {u.kind === 'bed' && (
-            <label className="flex items-center gap-2 text-[13px]">
-              <input
-                type="checkbox"
-                checked={u.rises}
-                onChange={e => put({ ...u, rises: e.target.checked })}
-              />
-              rises to the ceiling on a lift
-            </label>
-          )}
-        </div>
+        <OneUse key={u.id} put={put} u={u} />
       ))}
     </section>
+  );
+}
+
+function OneUse({ put, u }: { put: (use: Use) => string | null; u: Use }) {
+  return (
+    <div className="mt-2 border-t border-rule pt-1">
+      <div className="grid grid-cols-[1.3fr_1fr_1.2fr_auto] items-end gap-1.5">
+        <NameInput value={u.name} onName={name => put({ ...u, name })} />
+        <Select
+          label="kind"
+          value={u.kind}
+          onChange={e => {
+            const kind = e.target.value as Use['kind'];
+            // A name nobody gave is that of its kind.
+            put({ ...u, kind, name: u.name === u.kind ? kind : u.name });
+          }}
+        >
+          {USES.map(k => (
+            <option key={k}>{k}</option>
+          ))}
+        </Select>
+        <ZoneSelect label="on" value={u.zone} onChange={zone => put({ ...u, zone })} />
+        <RemoveFitting id={u.id} name={u.name} />
+      </div>
+      <div className="grid grid-cols-4 gap-1.5">
+        {(
+          [
+            ['along', 'behind front'],
+            ['up', 'from lower or left'],
+            ['width', 'length'],
+            ['height', 'across or up'],
+          ] as const
+        ).map(([field, label]) => (
+          <MeasureField
+            key={field}
+            label={label}
+            value={u[field]}
+            max={9}
+            onMeasure={m => put({ ...u, [field]: m })}
+          />
+        ))}
+      </div>
+      {u.kind === 'shower' && <WetCellVerdict use={u.id} />}
+      {u.kind === 'seat' && (
+        <p className="border-l-4 border-tape pl-2 text-[13px]">
+          Seats, belts and their anchorages are type-approved: a trade licensed for it fits them. Nothing of
+          them is counted, offered or priced here. No mat, foam or spacer goes under their rails.
+        </p>
+      )}
+      {u.kind === 'bed' && (
+        <label className="flex items-center gap-2 text-[13px]">
+          <input type="checkbox" checked={u.rises} onChange={e => put({ ...u, rises: e.target.checked })} />
+          rises to the ceiling on a lift
+        </label>
+      )}
+    </div>
   );
 }
 
@@ -156,41 +155,42 @@ export function Features() {
           </Button>
         ))}
       </div>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
-      {shell.zones.flatMap(z =>
-        z.features.map(f => (
-          <div key={f.id} className="mt-1 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-1.5">
-            <span>
-              <b>{z.id}</b> {f.kind}
-            </span>
-            <MeasureField
-              label="behind front"
-              value={f.at}
-              max={9}
-              onMeasure={at => put(z.id, { ...f, at })}
-            />
-            {f.kind === 'datum corner' ? (
-              <Select
-                label="corner"
-                value={f.corner ?? ''}
-                onChange={e => put(z.id, { ...f, corner: e.target.value as NonNullable<Feature['corner']> })}
-              >
-                {!f.corner && <option value="">which?</option>}
-                {CORNERS.map(c => (
-                  <option key={c}>{c}</option>
-                ))}
-              </Select>
-            ) : (
-              <MeasureField label="by" value={f.by} max={1} onMeasure={by => put(z.id, { ...f, by })} />
-            )}
-            <RemoveFitting id={f.id} name={f.kind} />
-          </div>
-        )),
-      )}
+      <Refused why={refused} className="font-medium" />
+      {shell.zones.flatMap(z => z.features.map(f => <OneFeature key={f.id} put={put} z={z} f={f} />))}
     </section>
+  );
+}
+
+function OneFeature({
+  put,
+  z,
+  f,
+}: {
+  put: (zone: string, feature: Feature) => string | null;
+  z: Zone;
+  f: Feature;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-1.5">
+      <span>
+        <b>{z.id}</b> {f.kind}
+      </span>
+      <MeasureField label="behind front" value={f.at} max={9} onMeasure={at => put(z.id, { ...f, at })} />
+      {f.kind === 'datum corner' ? (
+        <Select
+          label="corner"
+          value={f.corner ?? ''}
+          onChange={e => put(z.id, { ...f, corner: e.target.value as NonNullable<Feature['corner']> })}
+        >
+          {!f.corner && <option value="">which?</option>}
+          {CORNERS.map(c => (
+            <option key={c}>{c}</option>
+          ))}
+        </Select>
+      ) : (
+        <MeasureField label="by" value={f.by} max={1} onMeasure={by => put(z.id, { ...f, by })} />
+      )}
+      <RemoveFitting id={f.id} name={f.kind} />
+    </div>
   );
 }

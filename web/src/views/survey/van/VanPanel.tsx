@@ -1,8 +1,10 @@
+import type { Bay, Shell, Zone } from '@overcoat/core/model';
 import { junctions } from '@overcoat/core/studies/junctions';
 import { areaErrorOf, zoneArea } from '@overcoat/core/survey/geometry';
 import { closure, mirrorTargets, mirrorZone, sideDifferences } from '@overcoat/core/survey/layout';
-import { inUnits, printArea, printLength } from '@overcoat/core/units';
+import { inUnits, printArea, printLength, type UnitSystem } from '@overcoat/core/units';
 import { useState } from 'react';
+import type { SideDifference } from '../../../../../core/src/survey/layout/closure.ts';
 import { SkinColour } from '../../../shell-map/SkinColour.tsx';
 import { useDesign } from '../../../store/design.ts';
 import { useEvaluation } from '../../../store/evaluation.ts';
@@ -56,55 +58,16 @@ export function VanPanel() {
       <div className="max-w-44">
         <SkinColour />
       </div>
-      <section>
-        <h2 className="text-xl">{open.length === 0 ? 'Every zone closes' : 'What does not add up'}</h2>
-        {open.length === 0 && <p>Bays, ribs and rails add up to each zone’s length and height, both ways.</p>}
-        <ul>
-          {open.map(o => (
-            <li
-              key={`${o.zone.id}${o.where}`}
-              className={Math.abs(o.error) > o.tolerance ? 'font-medium text-signal' : ''}
-            >
-              <b>{o.zone.id}</b> {o.zone.name}, {o.where}: {p(o.error)}{' '}
-              {o.error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs
-              {Math.abs(o.error) > o.tolerance
-                ? `: measure again, ${o.assumed ? 'what is still assumed' : 'the tape over so many readings'} explains no more than ${p(o.tolerance)}.`
-                : o.assumed
-                  ? ': sizes that are still assumed may explain it.'
-                  : `: reading the tape may explain it, which over so many sizes adds up to ${p(o.tolerance)}.`}
-            </li>
-          ))}
-        </ul>
-        {sides.length > 0 && (
-          <ul className="mt-2">
-            {sides.map(s => (
-              <li key={`${s.left}${s.field}`}>
-                <button
-                  type="button"
-                  className="font-semibold text-chalk underline"
-                  onClick={() => select([s.left, s.right])}
-                >
-                  {s.left} and {s.right}
-                </button>{' '}
-                differ by {p(s.difference)} in {FIELD_WORDS[s.field]}: a van may, a tape may not.
-              </li>
-            ))}
-          </ul>
-        )}
-        <p className="mt-2 text-[13px] text-faint">
-          Bays together {printArea(area, units)} ± {printArea(areaErrorOf(bays, shell.tapeError), units)}.
-        </p>
-        <BodyCheck />
-        <div className="mt-1 w-44">
-          <MeasureField
-            label="one reading is good to about"
-            value={{ basis: 'measured', value: shell.tapeError, entered: '' }}
-            min={0.0002}
-            max={0.05}
-            onMeasure={m => editShell('tape error', s => ({ ok: true, shell: { ...s, tapeError: m.value } }))}
-          />
-        </div>
-      </section>
+      <Closing
+        shell={shell}
+        units={units}
+        select={select}
+        p={p}
+        open={open}
+        sides={sides}
+        bays={bays}
+        area={area}
+      />
       <ZonesPanel />
       <Clearances />
       <CabFields />
@@ -127,6 +90,81 @@ export function VanPanel() {
       <RoundWays />
       <PointBridges />
     </div>
+  );
+}
+
+function Closing({
+  shell,
+  units,
+  select,
+  p,
+  open,
+  sides,
+  bays,
+  area,
+}: {
+  shell: Shell;
+  units: UnitSystem;
+  select: (bays: string[]) => void;
+  p: (m: number) => string;
+  open: (
+    | { strip: number; error: number; tolerance: number; assumed: boolean; zone: Zone; where: string }
+    | { station: number; error: number; tolerance: number; assumed: boolean; zone: Zone; where: string }
+  )[];
+  sides: SideDifference[];
+  bays: Bay[];
+  area: number;
+}) {
+  return (
+    <section>
+      <h2 className="text-xl">{open.length === 0 ? 'Every zone closes' : 'What does not add up'}</h2>
+      {open.length === 0 && <p>Bays, ribs and rails add up to each zone’s length and height, both ways.</p>}
+      <ul>
+        {open.map(o => (
+          <li
+            key={`${o.zone.id}${o.where}`}
+            className={Math.abs(o.error) > o.tolerance ? 'font-medium text-signal' : ''}
+          >
+            <b>{o.zone.id}</b> {o.zone.name}, {o.where}: {p(o.error)}{' '}
+            {o.error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs
+            {Math.abs(o.error) > o.tolerance
+              ? `: measure again, ${o.assumed ? 'what is still assumed' : 'the tape over so many readings'} explains no more than ${p(o.tolerance)}.`
+              : o.assumed
+                ? ': sizes that are still assumed may explain it.'
+                : `: reading the tape may explain it, which over so many sizes adds up to ${p(o.tolerance)}.`}
+          </li>
+        ))}
+      </ul>
+      {sides.length > 0 && (
+        <ul className="mt-2">
+          {sides.map(s => (
+            <li key={`${s.left}${s.field}`}>
+              <button
+                type="button"
+                className="font-semibold text-chalk underline"
+                onClick={() => select([s.left, s.right])}
+              >
+                {s.left} and {s.right}
+              </button>{' '}
+              differ by {p(s.difference)} in {FIELD_WORDS[s.field]}: a van may, a tape may not.
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="mt-2 text-[13px] text-faint">
+        Bays together {printArea(area, units)} ± {printArea(areaErrorOf(bays, shell.tapeError), units)}.
+      </p>
+      <BodyCheck />
+      <div className="mt-1 w-44">
+        <MeasureField
+          label="one reading is good to about"
+          value={{ basis: 'measured', value: shell.tapeError, entered: '' }}
+          min={0.0002}
+          max={0.05}
+          onMeasure={m => editShell('tape error', s => ({ ok: true, shell: { ...s, tapeError: m.value } }))}
+        />
+      </div>
+    </section>
   );
 }
 

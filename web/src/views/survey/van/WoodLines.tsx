@@ -10,6 +10,7 @@ import { editShell } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
 import { NameInput } from '../../../ui/NameInput.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { RemoveFitting } from './RemoveFitting.tsx';
 import { ZoneSelect } from './ZoneSelect.tsx';
@@ -59,49 +60,8 @@ export function WoodLines() {
           </Button>
         ))}
       </div>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
-      {shell.zones.flatMap(z =>
-        (z.lines ?? []).map(l => (
-          <div key={l.id} className="mt-2 border-t border-rule pt-1">
-            <div className="grid grid-cols-[auto_1fr_1fr_auto] items-end gap-1.5">
-              <b className="self-center">{z.id}</b>
-              <NameInput value={l.name} onName={name => put(z.id, { ...l, name })} />
-              <Select
-                label="of"
-                value={l.kind}
-                onChange={e => put(z.id, { ...l, kind: e.target.value as WoodLine['kind'] })}
-              >
-                {LINES.map(k => (
-                  <option key={k}>{k}</option>
-                ))}
-              </Select>
-              <RemoveFitting id={l.id} name={l.name} />
-            </div>
-            <div className="grid grid-cols-2 gap-1.5">
-              {(['from', 'to'] as const).flatMap(end =>
-                (
-                  [
-                    ['along', `${end}: behind front`],
-                    ['up', `${end}: across`],
-                  ] as const
-                ).map(([field, label]) => (
-                  <MeasureField
-                    key={`${end}${field}`}
-                    label={label}
-                    value={l[end][field]}
-                    max={9}
-                    onMeasure={m => put(z.id, { ...l, [end]: { ...l[end], [field]: m } as Place })}
-                  />
-                )),
-              )}
-            </div>
-          </div>
-        )),
-      )}
+      <Refused why={refused} className="font-medium" />
+      {shell.zones.flatMap(z => (z.lines ?? []).map(l => <OneLine key={l.id} put={put} z={z} l={l} />))}
       {wanted.length > 0 && (
         <p className="mt-1">
           {wanted.map(w => `${w.zone.id} ${w.zone.name} ${printLength(w.length, units)}`).join(', ')} of
@@ -109,5 +69,58 @@ export function WoodLines() {
         </p>
       )}
     </section>
+  );
+}
+
+function OneLine({
+  put,
+  z,
+  l,
+}: {
+  put: (zone: string, line: WoodLine) => string | null;
+  z: Zone;
+  l: {
+    name: string;
+    from: Place;
+    id: string;
+    kind: 'partition' | 'furniture' | 'bed' | 'cupboard';
+    to: Place;
+  };
+}) {
+  return (
+    <div className="mt-2 border-t border-rule pt-1">
+      <div className="grid grid-cols-[auto_1fr_1fr_auto] items-end gap-1.5">
+        <b className="self-center">{z.id}</b>
+        <NameInput value={l.name} onName={name => put(z.id, { ...l, name })} />
+        <Select
+          label="of"
+          value={l.kind}
+          onChange={e => put(z.id, { ...l, kind: e.target.value as WoodLine['kind'] })}
+        >
+          {LINES.map(k => (
+            <option key={k}>{k}</option>
+          ))}
+        </Select>
+        <RemoveFitting id={l.id} name={l.name} />
+      </div>
+      <div className="grid grid-cols-2 gap-1.5">
+        {(['from', 'to'] as const).flatMap(end =>
+          (
+            [
+              ['along', `${end}: behind front`],
+              ['up', `${end}: across`],
+            ] as const
+          ).map(([field, label]) => (
+            <MeasureField
+              key={`${end}${field}`}
+              label={label}
+              value={l[end][field]}
+              max={9}
+              onMeasure={m => put(z.id, { ...l, [end]: { ...l[end], [field]: m } as Place })}
+            />
+          )),
+        )}
+      </div>
+    </div>
   );
 }

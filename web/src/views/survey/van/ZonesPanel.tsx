@@ -13,6 +13,7 @@ import { closure } from '@overcoat/core/survey/layout';
 import { printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
+import type { ArchReadings } from '../../../../../core/src/survey/edits/archZone.ts';
 import { useDesign } from '../../../store/design.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { useUnits } from '../../../store/preferences.ts';
@@ -20,6 +21,7 @@ import { useRefusal } from '../../../store/refusal.ts';
 import { editShell, reshape } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
+import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { FloorFields } from './FloorFields.tsx';
 
@@ -65,38 +67,9 @@ function ZoneRow({ zone }: { zone: Zone }) {
           </span>
         )}
       </summary>
-      {zone.kind === 'arch' ? (
-        <ArchFields zone={zone} />
-      ) : (
-        <div className="mt-1 grid grid-cols-3 gap-1.5">
-          <MeasureField
-            label={LENGTH_WORDS[zone.kind] ?? 'length'}
-            value={zone.length}
-            min={0.05}
-            max={9}
-            onMeasure={length => put({ length }, 'length')}
-          />
-          <MeasureField
-            label={HEIGHT_WORDS[zone.kind] ?? 'height'}
-            value={zone.height}
-            min={0.05}
-            max={3.5}
-            onMeasure={height => put({ height }, 'height')}
-          />
-          <MeasureField
-            label="behind the floor’s front"
-            value={zone.offset}
-            max={9}
-            onMeasure={offset => put({ offset }, 'place')}
-          />
-        </div>
-      )}
+      {zone.kind === 'arch' ? <ArchFields zone={zone} /> : <ZoneSizes zone={zone} put={put} />}
       {zone.kind === 'floor' && <FloorFields zone={zone} />}
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
       {zone.kind === 'bulkhead' && <p className="text-[13px] font-medium">{BULKHEAD}</p>}
       <div className="mt-1 flex gap-1.5">
         <Button small onClick={() => select(zone.bays.map(b => b.id))}>
@@ -111,6 +84,39 @@ function ZoneRow({ zone }: { zone: Zone }) {
         </Button>
       </div>
     </details>
+  );
+}
+
+function ZoneSizes({
+  zone,
+  put,
+}: {
+  zone: Zone;
+  put: (change: Partial<Zone>, label: string) => string | null;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-3 gap-1.5">
+      <MeasureField
+        label={LENGTH_WORDS[zone.kind] ?? 'length'}
+        value={zone.length}
+        min={0.05}
+        max={9}
+        onMeasure={length => put({ length }, 'length')}
+      />
+      <MeasureField
+        label={HEIGHT_WORDS[zone.kind] ?? 'height'}
+        value={zone.height}
+        min={0.05}
+        max={3.5}
+        onMeasure={height => put({ height }, 'height')}
+      />
+      <MeasureField
+        label="behind the floor’s front"
+        value={zone.offset}
+        max={9}
+        onMeasure={offset => put({ offset }, 'place')}
+      />
+    </div>
   );
 }
 
@@ -141,35 +147,7 @@ function ArchFields({ zone }: { zone: Zone }) {
     return <p className="text-[13px] text-faint">Taken apart by hand: its bays are measured one by one.</p>;
   return (
     <>
-      <div className="mt-1 grid grid-cols-3 gap-1.5">
-        {(
-          [
-            ['length', 'length along the van', 3],
-            ['width', 'reaches in', 1],
-            ['height', 'height over the floor', 1.5],
-            ['radius', 'radius of its shoulders', 1],
-          ] as const
-        )
-          .filter(([field]) => field === 'width' || !templated)
-          .map(([field, label, max]) => (
-            <MeasureField
-              key={field}
-              label={label}
-              value={sizes[field]}
-              min={0.005}
-              max={max}
-              onMeasure={m =>
-                tell(editShell(`${zone.id} ${label}`, s => setArch(s, zone.id, { [field]: m })))
-              }
-            />
-          ))}
-        <MeasureField
-          label="behind the floor’s front"
-          value={zone.offset}
-          max={9}
-          onMeasure={offset => tell(editShell(`${zone.id} place`, s => setZone(s, zone.id, { offset })))}
-        />
-      </div>
+      <ArchSizes zone={zone} sizes={sizes} templated={templated} tell={tell} />
       <p className="text-[13px] text-faint">
         {templated
           ? `Its strip is as long as the template of bay ${face?.id} is over the top. After a change of that outline:`
@@ -182,12 +160,50 @@ function ArchFields({ zone }: { zone: Zone }) {
       >
         develop from the template
       </Button>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
     </>
+  );
+}
+
+function ArchSizes({
+  zone,
+  sizes,
+  templated,
+  tell,
+}: {
+  zone: Zone;
+  sizes: ArchReadings;
+  templated: boolean;
+  tell: (why: string | null) => string | null;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-3 gap-1.5">
+      {(
+        [
+          ['length', 'length along the van', 3],
+          ['width', 'reaches in', 1],
+          ['height', 'height over the floor', 1.5],
+          ['radius', 'radius of its shoulders', 1],
+        ] as const
+      )
+        .filter(([field]) => field === 'width' || !templated)
+        .map(([field, label, max]) => (
+          <MeasureField
+            key={field}
+            label={label}
+            value={sizes[field]}
+            min={0.005}
+            max={max}
+            onMeasure={m => tell(editShell(`${zone.id} ${label}`, s => setArch(s, zone.id, { [field]: m })))}
+          />
+        ))}
+      <MeasureField
+        label="behind the floor’s front"
+        value={zone.offset}
+        max={9}
+        onMeasure={offset => tell(editShell(`${zone.id} place`, s => setZone(s, zone.id, { offset })))}
+      />
+    </div>
   );
 }
 
@@ -241,11 +257,7 @@ function AddZone() {
       <Button small onClick={add}>
         <Plus size={14} aria-hidden /> add it
       </Button>
-      {refused && (
-        <p role="alert" className="font-medium text-signal">
-          {refused}
-        </p>
-      )}
+      <Refused why={refused} className="font-medium" />
     </div>
   );
 }
