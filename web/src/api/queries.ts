@@ -13,7 +13,7 @@ export const useConversions = () => useQuery({ queryKey: keys.conversions, query
 /** What is in the bin; read again with the conversions. */
 export const useBin = () => useQuery({ queryKey: keys.bin, queryFn: api.bin });
 
-interface OwnLibrary {
+export interface OwnLibrary {
   library: Library;
   own: Material[];
   prices: Price[];

@@ -1,11 +1,11 @@
 import { intervalOf } from './grid.ts';
-import type { Field } from './solve.ts';
+import type { TemperatureField } from './solve.ts';
 
 /**
  * Temperature of a field at any place x, y (m), degC: straight between the middles of the four cells about it, each
  * weighted also by how well it conducts, so that a point on the face of a conductor has the conductor's temperature.
  */
-export function sampler({ x, y, conductivity, t }: Field): (x: number, y: number) => number {
+export function sampler({ x, y, conductivity, t }: TemperatureField): (x: number, y: number) => number {
   const nx = x.length - 1;
   const [across, up] = [new Between(x), new Between(y)];
   return (px, py) => {

@@ -49,7 +49,7 @@ export interface Section2d {
   air?: AirPocket[];
 }
 
-export interface Field {
+export interface TemperatureField {
   /** Grid lines across, m. */
   x: Float64Array;
   /** Grid lines from outside to room, m. */
@@ -76,7 +76,7 @@ const DIRECT = 4e6;
  * (ISO 10211:2017, from memory): harmonic-mean conductances, exact in one dimension. `cells` is about how many
  * there are each way. Throws RangeError for a section with a hole in it.
  */
-export function solveSection(section: Section2d, cells: number): Field {
+export function solveSection(section: Section2d, cells: number): TemperatureField {
   const { edges, air = [] } = section;
   const { x, y, conductivity, system, b, touched } = assemble(section, cells);
   const [nx, ny] = [system.nx, system.ny];

@@ -12,10 +12,10 @@ import {
   shearLag,
   shearModulus,
 } from './layers.ts';
-import { bendingStiffness, type Field, fieldModes } from './plate.ts';
+import { bendingStiffness, fieldModes, type PlateField } from './plate.ts';
 
 const steel = { modulus: 210e9, poisson: 0.3, density: 7850, thickness: 0.0008 };
-const bay: Field = { plate: steel, width: 0.5, height: 0.6, crown: null };
+const bay: PlateField = { plate: steel, width: 0.5, height: 0.6, crown: null };
 const { inputs, springpot } = reference.constrained_layer;
 const butyl = {
   core: 0.0016,
@@ -183,7 +183,7 @@ describe('a sheet on a part', () => {
     expect(at(0.15)).toBeGreaterThan(1.5 * at(0));
   });
   it('does little for the tone a crown of 5 m makes', () => {
-    const crowned: Field = { ...bay, crown: { radius: 5, along: 'width' } };
+    const crowned: PlateField = { ...bay, crown: { radius: 5, along: 'width' } };
     const found = fieldModes(crowned, 'supported', 300);
     const d = dampedModes(crowned, found, treated(centred(0.25)), [0, 1, 2]);
     expect([found.m[1], found.n[1]]).toEqual([1, 1]);

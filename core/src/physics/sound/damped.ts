@@ -8,7 +8,7 @@ import {
   sandwich,
   shearCurve,
 } from './layers.ts';
-import { bendingStiffness, type Field, type Modes, surfaceMass } from './plate.ts';
+import { bendingStiffness, type Modes, type PlateField, surfaceMass } from './plate.ts';
 
 /** A layer of one soft or stiff material stuck to the skin, with nothing stiff on it. */
 export interface Free {
@@ -66,7 +66,7 @@ export interface DampedModes {
  * no edges; sheets are held against the facing's own plane stretch solved in two dimensions.
  */
 export function dampedModes(
-  field: Field,
+  field: PlateField,
   modes: Modes,
   treatment: Treatment,
   which: Int32Array | readonly number[],
@@ -134,7 +134,12 @@ interface Laid {
   adds(f: number, out: Complex): void;
 }
 
-function laySheet({ x0, x1, y0, y1, layer }: Sheet, field: Field, modes: Modes, temperature: number): Laid {
+function laySheet(
+  { x0, x1, y0, y1, layer }: Sheet,
+  field: PlateField,
+  modes: Modes,
+  temperature: number,
+): Laid {
   const { plate, width: a, height: b } = field;
   const { whole } = modes;
   const x = stretch(modes.edge, modes.most.m, x0 / a, x1 / a);

@@ -1,5 +1,5 @@
 import { dampedModes, type Treatment } from './damped.ts';
-import { type Field, fieldModes, type Modes } from './plate.ts';
+import { fieldModes, type Modes, type PlateField } from './plate.ts';
 
 /** Middles of the octaves drumming is told in, Hz. */
 export const DRUM_OCTAVES = [63, 125, 250, 500, 1000, 2000] as const;
@@ -62,7 +62,7 @@ export interface Vibration {
  * the treatment adds to the loss factor, as knocks afterwards told.
  */
 export function vibration(
-  field: Field,
+  field: PlateField,
   modes: Modes,
   picked: Picked,
   treatment: Treatment,
@@ -84,13 +84,13 @@ export function vibration(
 /** Modes of a field with both kinds of edges, and those picked of each. */
 export interface Panel {
   /** The field. */
-  field: Field;
+  field: PlateField;
   /** Supported, then clamped: the real ribs lie between. */
   edges: readonly { modes: Modes; picked: Picked }[];
 }
 
 /** A panel ready to be treated, with up to `most` modes an octave. */
-export function panel(field: Field, most = 24): Panel {
+export function panel(field: PlateField, most = 24): Panel {
   return {
     field,
     edges: (['supported', 'clamped'] as const).map(edge => {

@@ -5,9 +5,9 @@ export { knockSound, type Ringing, randomFrom } from './knock.ts';
 export { coveredWave } from './layers.ts';
 export {
   bendingStiffness,
-  type Field,
   type Modes,
   type Plate,
+  type PlateField,
   surfaceMass,
 } from './plate.ts';
 export { remembered } from './remembered.ts';

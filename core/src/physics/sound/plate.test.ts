@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { edgeRoot, edgeShape, stretch } from './edge.ts';
 import reference from './fixtures/sound.json' with { type: 'json' };
-import { bendingStiffness, coincidence, type Field, fieldModes, modeCount } from './plate.ts';
+import { bendingStiffness, coincidence, fieldModes, modeCount, type PlateField } from './plate.ts';
 
 const steel = { modulus: 210e9, poisson: 0.3, density: 7850, thickness: 0.0008 };
-const bay: Field = { plate: steel, width: 0.5, height: 0.6, crown: null };
+const bay: PlateField = { plate: steel, width: 0.5, height: 0.6, crown: null };
 const check = reference.plates['0.8mm_500x600'];
-const first = (field: Field, edge: 'supported' | 'clamped') => [
+const first = (field: PlateField, edge: 'supported' | 'clamped') => [
   ...fieldModes(field, edge, 500).frequency.slice(0, 6),
 ];
 

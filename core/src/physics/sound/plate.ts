@@ -27,7 +27,7 @@ export const coincidence = (plate: Plate): number =>
   (343.2 ** 2 / (2 * Math.PI)) * Math.sqrt(surfaceMass(plate) / bendingStiffness(plate));
 
 /** A rectangular field of skin between its ribs. */
-export interface Field {
+export interface PlateField {
   /** The skin. */
   plate: Plate;
   /** Along and up, m. */
@@ -64,7 +64,7 @@ export interface Modes {
  * E h (k_axis / k)^4 / R^2 to the stiffness (Donnell's shallow cylinder, in-plane inertia neglected, from memory).
  * Throws RangeError for a field without size, a thickness above 0 and finite material.
  */
-export function fieldModes(field: Field, edge: Edge, limit: number): Modes {
+export function fieldModes(field: PlateField, edge: Edge, limit: number): Modes {
   const { plate, width: a, height: b, crown } = field;
   const D = bendingStiffness(plate);
   const mass = surfaceMass(plate);
@@ -118,7 +118,7 @@ function halfWaves(edge: Edge, length: number, k4: number): number {
 }
 
 /** Modes below `f` Hz that a flat field with supported edges has on average: S k^2 / 4 pi - P k / 4 pi + 1/4. */
-export function modeCount({ plate, width, height }: Field, f: number): number {
+export function modeCount({ plate, width, height }: PlateField, f: number): number {
   const k = ((2 * Math.PI * f) ** 2 * (surfaceMass(plate) / bendingStiffness(plate))) ** 0.25;
   return (width * height * k * k - 2 * (width + height) * k) / (4 * Math.PI) + 0.25;
 }

@@ -1,7 +1,7 @@
 import { isContinuous } from '../../buildup/index.ts';
 import { type Library, materialOf, usualFor } from '../../materials/index.ts';
 import type { Layer, Material, Shell } from '../../model/index.ts';
-import { type Field, solveSection } from '../../physics/heat2d/index.ts';
+import { solveSection, type TemperatureField } from '../../physics/heat2d/index.ts';
 import type { DetailCase, DetailGeometry } from './detail.ts';
 import { boardSeam, floorBatten, windowEdge } from './edgeDetail.ts';
 import { bayEnd, doorFrame, ribDetail } from './ribDetail.ts';
@@ -10,7 +10,7 @@ export interface DetailResult {
   /** What was solved. */
   geometry: DetailGeometry;
   /** Its temperatures. */
-  field: Field;
+  field: TemperatureField;
   /** Heat through the whole section, W/mK. */
   l2d: number;
   /** What it has beyond its plain parts, W/mK. */
@@ -59,7 +59,10 @@ export function solveDetail(c: DetailCase, shell: Shell, library: Library, cells
 const withoutIdleBattens = (c: DetailCase): DetailCase =>
   c.layers.some(isContinuous) ? c : { ...c, layers: c.layers.filter(l => l.role !== 'batten') };
 
-function metalLow({ x, y, t, conductivity }: Field, at: NonNullable<DetailGeometry['metal']>): number {
+function metalLow(
+  { x, y, t, conductivity }: TemperatureField,
+  at: NonNullable<DetailGeometry['metal']>,
+): number {
   const nx = x.length - 1;
   let low = Number.POSITIVE_INFINITY;
   for (let k = 0; k < t.length; k++) {

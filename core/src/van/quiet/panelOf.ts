@@ -2,10 +2,10 @@ import { type LaidSheets, patchBox } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Bay, BuildUp, Material, Shell, Zone } from '../../model/index.ts';
 import {
-  type Field,
   type Free,
   type Panel,
   type Plate,
+  type PlateField,
   panel,
   remembered,
   type Sheet,
@@ -45,7 +45,7 @@ export function panelOf(plate: Plate, zone: Zone, bay: Bay, modes = MODES): BayP
   // Bays alike to a tenth of a millimetre share their modes.
   const size = (m: number) => Math.round(m * 1e4);
   const key = `${modes} ${size(rect.width)} ${size(rect.height)} ${crown ? `${crown.along} ${crown.radius}` : ''} ${plate.modulus} ${plate.density} ${plate.thickness}`;
-  const field: Field = { plate, width: rect.width, height: rect.height, crown };
+  const field: PlateField = { plate, width: rect.width, height: rect.height, crown };
   return { rect, panel: known(key, () => panel(field, modes)), key };
 }
 

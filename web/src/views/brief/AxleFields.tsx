@@ -1,5 +1,7 @@
-import { guess, type Shell } from '@overcoat/core/model';
-import { parseMass, printLength, printMass } from '@overcoat/core/units';
+import { guess, type Measurement, type Shell } from '@overcoat/core/model';
+import type { AxleLoads } from '@overcoat/core/order/load';
+import { parseMass, printLength, printMass, type UnitSystem } from '@overcoat/core/units';
+import type { JSX } from 'react/jsx-runtime';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -17,30 +19,7 @@ export function AxleFields() {
   const units = useUnits();
   const put = (label: string, axles: Axles) => editShell(label, s => ({ ok: true, shell: { ...s, axles } }));
   const { axles } = shell;
-  if (!axles || !loads)
-    return (
-      <section className="mt-4">
-        <h3 className="text-lg">Axles</h3>
-        <p className="text-[13px] text-faint">
-          With the wheelbase, the plate and a weighbridge slip, what each axle carries is reckoned as you
-          build.
-        </p>
-        <Button
-          small
-          className="mt-1"
-          onClick={() =>
-            put('axles entered', {
-              wheelbase: guess(Math.round((shell.length.value + 0.6) * 100) / 100),
-              floorAfter: guess(1.3),
-              empty: { front: 0, rear: 0 },
-              plated: { front: 0, rear: 0, whole: 0 },
-            })
-          }
-        >
-          Enter axle weights
-        </Button>
-      </section>
-    );
+  if (!axles || !loads) return <NoAxles shell={shell} put={put} />;
   const kg = (label: string, value: number, onPut: (v: number) => Axles) => (
     <Field
       label={label}
@@ -57,32 +36,7 @@ export function AxleFields() {
   return (
     <section className="mt-4" data-testid="axles">
       <h3 className="text-lg">Axles</h3>
-      <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-4">
-        <MeasureField
-          label="wheelbase"
-          value={axles.wheelbase}
-          min={1}
-          max={6}
-          onMeasure={wheelbase => put('wheelbase', { ...axles, wheelbase })}
-        />
-        <MeasureField
-          label="front axle to load floor"
-          value={axles.floorAfter}
-          max={4}
-          onMeasure={floorAfter => put('front axle to load floor', { ...axles, floorAfter })}
-        />
-        {kg('empty, front', axles.empty.front, front => ({ ...axles, empty: { ...axles.empty, front } }))}
-        {kg('empty, rear', axles.empty.rear, rear => ({ ...axles, empty: { ...axles.empty, rear } }))}
-        {kg('plate, front', axles.plated.front, front => ({
-          ...axles,
-          plated: { ...axles.plated, front },
-        }))}
-        {kg('plate, rear', axles.plated.rear, rear => ({ ...axles, plated: { ...axles.plated, rear } }))}
-        {kg('plate, whole', axles.plated.whole, whole => ({
-          ...axles,
-          plated: { ...axles.plated, whole },
-        }))}
-      </div>
+      <AxleSizes put={put} axles={axles} kg={kg} />
       <table className="mt-2 w-full">
         <thead className="text-[13px] text-faint">
           <tr>
@@ -97,18 +51,16 @@ export function AxleFields() {
             const empty = key === 'whole' ? axles.empty.front + axles.empty.rear : axles.empty[key];
             const over = loads.over[key];
             return (
-              <tr key={key} className="border-t border-rule">
-                <td>{name}</td>
-                <td className="text-right">{empty > 0 ? printMass(empty, units) : 'not weighed'}</td>
-                <td className={`text-right font-medium ${over > 0 ? 'text-signal' : ''}`}>
-                  {empty > 0 ? '' : '+'}
-                  {printMass(loads.built[key], units)}
-                  {over > 0 && `, ${printMass(over, units)} over`}
-                </td>
-                <td className="text-right">
-                  {axles.plated[key] > 0 ? printMass(axles.plated[key], units) : '–'}
-                </td>
-              </tr>
+              <AxleRow
+                key={key}
+                loads={loads}
+                units={units}
+                axles={axles}
+                name={name}
+                axle={key}
+                empty={empty}
+                over={over}
+              />
             );
           })}
         </tbody>
@@ -118,5 +70,111 @@ export function AxleFields() {
         furniture and load are not in it: weigh the vehicle as it travels.
       </p>
     </section>
+  );
+}
+
+function AxleSizes({
+  put,
+  axles,
+  kg,
+}: {
+  put: (label: string, axles: Axles) => string | null;
+  axles: {
+    wheelbase: Measurement;
+    floorAfter: Measurement;
+    empty: { front: number; rear: number };
+    plated: { front: number; rear: number; whole: number };
+  };
+  kg: (label: string, value: number, onPut: (v: number) => Axles) => JSX.Element;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-4">
+      <MeasureField
+        label="wheelbase"
+        value={axles.wheelbase}
+        min={1}
+        max={6}
+        onMeasure={wheelbase => put('wheelbase', { ...axles, wheelbase })}
+      />
+      <MeasureField
+        label="front axle to load floor"
+        value={axles.floorAfter}
+        max={4}
+        onMeasure={floorAfter => put('front axle to load floor', { ...axles, floorAfter })}
+      />
+      {kg('empty, front', axles.empty.front, front => ({ ...axles, empty: { ...axles.empty, front } }))}
+      {kg('empty, rear', axles.empty.rear, rear => ({ ...axles, empty: { ...axles.empty, rear } }))}
+      {kg('plate, front', axles.plated.front, front => ({
+        ...axles,
+        plated: { ...axles.plated, front },
+      }))}
+      {kg('plate, rear', axles.plated.rear, rear => ({ ...axles, plated: { ...axles.plated, rear } }))}
+      {kg('plate, whole', axles.plated.whole, whole => ({
+        ...axles,
+        plated: { ...axles.plated, whole },
+      }))}
+    </div>
+  );
+}
+
+function NoAxles({
+  shell,
+  put,
+}: {
+  shell: ReturnType<typeof useOpenDesign>['shell'];
+  put: (label: string, axles: Axles) => string | null;
+}) {
+  return (
+    <section className="mt-4">
+      <h3 className="text-lg">Axles</h3>
+      <p className="text-[13px] text-faint">
+        With the wheelbase, the plate and a weighbridge slip, what each axle carries is reckoned as you build.
+      </p>
+      <Button
+        small
+        className="mt-1"
+        onClick={() =>
+          put('axles entered', {
+            wheelbase: guess(Math.round((shell.length.value + 0.6) * 100) / 100),
+            floorAfter: guess(1.3),
+            empty: { front: 0, rear: 0 },
+            plated: { front: 0, rear: 0, whole: 0 },
+          })
+        }
+      >
+        Enter axle weights
+      </Button>
+    </section>
+  );
+}
+
+function AxleRow({
+  loads,
+  units,
+  axles,
+  name,
+  axle,
+  empty,
+  over,
+}: {
+  loads: AxleLoads;
+  units: UnitSystem;
+  axles: Axles;
+  name: 'whole' | 'front axle' | 'rear axle';
+  axle: 'front' | 'rear' | 'whole';
+  empty: number;
+  over: number;
+}) {
+  return (
+    <tr className="border-t border-rule">
+      <td>{name}</td>
+      <td className="text-right">{empty > 0 ? printMass(empty, units) : 'not weighed'}</td>
+      <td className={`text-right font-medium ${over > 0 ? 'text-signal' : ''}`}>
+        {empty > 0 ? '' : '+'}
+        {printMass(loads.built[axle], units)}
+        {over > 0 && `, ${printMass(over, units)} over`}
+      </td>
+      <td className="text-right">{axles.plated[axle] > 0 ? printMass(axles.plated[axle], units) : '–'}</td>
+    </tr>
   );
 }

@@ -29,23 +29,7 @@ export function AtNight() {
       </h3>
       {sets.map(({ name, panes }) => {
         const up = panes.filter(p => design.screens?.[p]).length;
-        return (
-          <label key={name} className="flex min-h-9 items-center gap-2">
-            <input
-              type="checkbox"
-              checked={up === panes.length}
-              ref={box => {
-                if (box) box.indeterminate = up > 0 && up < panes.length;
-              }}
-              onChange={e => {
-                const { checked } = e.target;
-                editPlacement(`screens at ${name}`, p => putScreens(p, panes, checked));
-              }}
-            />
-            screens at the {name}, {panes.length} pane{panes.length === 1 ? '' : 's'}
-            {up > 0 && up < panes.length && ` (${up} have one)`}
-          </label>
-        );
+        return <ScreenTick key={name} name={name} panes={panes} up={up} />;
       })}
       {drawn.length > 0 && (
         <Select
@@ -70,5 +54,25 @@ export function AtNight() {
         It is cut, weighed and bought with the rest. Keep it clear of heaters, and never close fixed vents.
       </p>
     </section>
+  );
+}
+
+function ScreenTick({ name, panes, up }: { name: string; panes: string[]; up: number }) {
+  return (
+    <label className="flex min-h-9 items-center gap-2">
+      <input
+        type="checkbox"
+        checked={up === panes.length}
+        ref={box => {
+          if (box) box.indeterminate = up > 0 && up < panes.length;
+        }}
+        onChange={e => {
+          const { checked } = e.target;
+          editPlacement(`screens at ${name}`, p => putScreens(p, panes, checked));
+        }}
+      />
+      screens at the {name}, {panes.length} pane{panes.length === 1 ? '' : 's'}
+      {up > 0 && up < panes.length && ` (${up} have one)`}
+    </label>
   );
 }

@@ -1,6 +1,6 @@
-import { takesStuffing } from '@overcoat/core/buildup';
+import { type LaidBay, takesStuffing } from '@overcoat/core/buildup';
 import type { BayResult } from '@overcoat/core/evaluate';
-import type { BuildUp } from '@overcoat/core/model';
+import type { BuildUp, Zone } from '@overcoat/core/model';
 import { assign, editPlacement, splitOff } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -48,34 +48,67 @@ export function BuildUpTarget({
           </option>
         ))}
       </Select>
-      <div className="flex gap-1">
-        {(zones.length > 1 || !buildUp) && (
-          <Button small onClick={() => splitOff(design, variant, { zones: [zone.id] }, titled(zone.name))}>
-            own for this zone
-          </Button>
-        )}
-        {buildUp && sharing.length > ids.length && (
-          <Button
-            small
-            onClick={() =>
-              splitOff(
-                design,
-                variant,
-                { bays },
-                ids.length > 1 ? `${ids[0]} and ${ids.length - 1} more` : `${ids[0]} alone`,
-              )
-            }
-          >
-            own for {ids.length > 1 ? `${ids.length} bays` : ids[0]}
-          </Button>
-        )}
-      </div>
+      <OwnButtons
+        ids={ids}
+        buildUp={buildUp}
+        design={design}
+        variant={variant}
+        zone={zone}
+        sharing={sharing}
+        zones={zones}
+        bays={bays}
+      />
       {takesStuffing(zone) && <RibsControl zone={zone} />}
       {buildUp && (
         <p className="col-span-2 text-[13px] text-faint">
           Shared by {sharing.length} bay{sharing.length === 1 ? '' : 's'} in {zones.join(', ')}: a change
           below goes to all of them.
         </p>
+      )}
+    </div>
+  );
+}
+
+function OwnButtons({
+  ids,
+  buildUp,
+  design,
+  variant,
+  zone,
+  sharing,
+  zones,
+  bays,
+}: {
+  ids: readonly string[];
+  buildUp: BuildUp | null;
+  design: ReturnType<typeof useOpenDesign>;
+  variant: ReturnType<typeof useVariant>;
+  zone: Zone;
+  sharing: LaidBay[];
+  zones: string[];
+  bays: string[];
+}) {
+  return (
+    <div className="flex gap-1">
+      {(zones.length > 1 || !buildUp) && (
+        <Button small onClick={() => splitOff(design, variant, { zones: [zone.id] }, titled(zone.name))}>
+          own for this zone
+        </Button>
+      )}
+      {buildUp && sharing.length > ids.length && (
+        <Button
+          small
+          onClick={() =>
+            splitOff(
+              design,
+              variant,
+              { bays },
+              ids.length > 1 ? `${ids[0]} and ${ids.length - 1} more` : `${ids[0]} alone`,
+            )
+          }
+        >
+          own for {ids.length > 1 ? `${ids.length} bays` : ids[0]}
+        </Button>
       )}
     </div>
   );

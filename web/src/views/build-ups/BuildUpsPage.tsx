@@ -1,10 +1,11 @@
 import { schools } from '@overcoat/core/buildup';
-import { bayResult } from '@overcoat/core/evaluate';
+import { type BayResult, bayResult } from '@overcoat/core/evaluate';
+import type { Library } from '@overcoat/core/materials';
 import { buildUpOf } from '@overcoat/core/model';
 import { fitAdvice } from '@overcoat/core/studies/junctions';
 import { bayWorking, dampWorking, type Working } from '@overcoat/core/studies/working';
 import { printNumber } from '@overcoat/core/units';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import {
   adviceSentences,
@@ -115,17 +116,7 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
         )}
       </p>
       <SectionDrawing result={result} night={e.damp.night} />
-      <div className="mt-1 flex items-baseline justify-between gap-4">
-        <p className={fit.wrong ? 'font-semibold text-signal' : 'font-medium'}>{fit.says}</p>
-        <button
-          type="button"
-          className="shrink-0 whitespace-nowrap text-right"
-          onClick={() => setWorking(bayWorking(result, design, library))}
-        >
-          <span className="font-sign text-xl font-semibold">{printNumber(result.uValue, 2)}</span>{' '}
-          <span className="text-[13px] text-faint underline">W/m²K, U clear bay</span>
-        </button>
-      </div>
+      <FitAndU design={design} library={library} setWorking={setWorking} result={result} fit={fit} />
       {advice.map(says => (
         <p key={says} className="text-[13px]">
           {says}
@@ -141,5 +132,33 @@ function BayPanel({ id, ids }: { id: string; ids: readonly string[] }) {
       {buildUp && <SealControl buildUp={buildUp} />}
       <WorkingDialog working={working} onClose={() => setWorking(null)} />
     </>
+  );
+}
+
+function FitAndU({
+  design,
+  library,
+  setWorking,
+  result,
+  fit,
+}: {
+  design: ReturnType<typeof useOpenDesign>;
+  library: Library;
+  setWorking: Dispatch<SetStateAction<Working | null>>;
+  result: BayResult;
+  fit: ReturnType<typeof fitSentence>;
+}) {
+  return (
+    <div className="mt-1 flex items-baseline justify-between gap-4">
+      <p className={fit.wrong ? 'font-semibold text-signal' : 'font-medium'}>{fit.says}</p>
+      <button
+        type="button"
+        className="shrink-0 whitespace-nowrap text-right"
+        onClick={() => setWorking(bayWorking(result, design, library))}
+      >
+        <span className="font-sign text-xl font-semibold">{printNumber(result.uValue, 2)}</span>{' '}
+        <span className="text-[13px] text-faint underline">W/m²K, U clear bay</span>
+      </button>
+    </div>
   );
 }

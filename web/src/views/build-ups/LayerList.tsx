@@ -2,10 +2,12 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
+  type DraggableAttributes,
   PointerSensor,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
+import type { SyntheticListenerMap } from '@dnd-kit/core/dist/hooks/utilities/index';
 import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ROLES, sectionAt, sheetArea } from '@overcoat/core/buildup';
@@ -14,7 +16,7 @@ import { type Library, stockFor, usualFor } from '@overcoat/core/materials';
 import type { BuildUp, Layer, Material, Role } from '@overcoat/core/model';
 import { massPerArea } from '@overcoat/core/order/load';
 import { meanDepth } from '@overcoat/core/survey/geometry';
-import { printLength, printNumber } from '@overcoat/core/units';
+import { printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { ChevronDown, ChevronUp, GripVertical, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -130,116 +132,16 @@ function LayerRow({ layer, buildUp, library, resistance, onMove, first, last }: 
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className={`grid grid-cols-[44px_1fr_86px_44px_52px_30px] items-center gap-1 border-b border-rule py-1 ${isDragging ? 'relative z-10 bg-wet' : 'bg-sheet'}`}
     >
-      <span className="flex items-center">
-        <button
-          type="button"
-          className="cursor-grab touch-none rounded p-0.5 text-faint"
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${name}: arrow keys, or drag`}
-          aria-describedby={undefined}
-          onKeyDown={e => {
-            if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return;
-            e.preventDefault();
-            onMove(e.key === 'ArrowUp' ? -1 : 1);
-          }}
-        >
-          <GripVertical size={16} />
-        </button>
-        <span className="flex flex-col">
-          <button
-            type="button"
-            aria-label={`${name} nearer the skin`}
-            aria-disabled={first}
-            onClick={() => onMove(-1)}
-            className="rounded text-faint hover:text-ink aria-disabled:opacity-25"
-          >
-            <ChevronUp size={14} />
-          </button>
-          <button
-            type="button"
-            aria-label={`${name} nearer the room`}
-            aria-disabled={last}
-            onClick={() => onMove(1)}
-            className="rounded text-faint hover:text-ink aria-disabled:opacity-25"
-          >
-            <ChevronDown size={14} />
-          </button>
-        </span>
-      </span>
-      <div className="min-w-0">
-        {layer.role === 'air gap' ? (
-          <span className="font-medium">air gap</span>
-        ) : (
-          <select
-            aria-label={`Material of the ${layer.role}`}
-            value={layer.material}
-            className="w-full truncate rounded border border-transparent bg-transparent py-0.5 font-medium hover:border-rule"
-            onChange={e => {
-              const next = library.get(e.target.value)!;
-              change(`${layer.role} → ${next.name.toLowerCase()}`, l => {
-                if (l.role !== 'air gap')
-                  Object.assign(l, { material: next.id, thickness: stockFor(next, l.thickness).thickness });
-              });
-            }}
-          >
-            {forRole(layer.role, library).map(m => (
-              <option key={m.id} value={m.id}>
-                {m.name}
-              </option>
-            ))}
-          </select>
-        )}
-        <div className="flex items-center gap-2 pl-1 text-[13px] text-faint">
-          {layer.role}
-          {layer.role === 'damping' && (
-            <Small
-              label="Share of the panel covered"
-              value={layer.coverage}
-              options={[0.25, 0.4, 0.6, 0.8, 1].map(c => [c, `${Math.round(c * 100)} % of the panel`])}
-              onChange={coverage =>
-                layShare(
-                  `${buildUp.name}: damping covers ${Math.round(coverage * 100)} %`,
-                  buildUp.id,
-                  coverage,
-                )
-              }
-            />
-          )}
-          {layer.role === 'damping' && <SheetsLaid buildUp={buildUp} />}
-          {layer.role === 'batten' && (
-            <Small
-              label="Batten spacing"
-              value={layer.spacing}
-              options={[0.3, 0.4, 0.5, 0.6].map(s => [
-                s,
-                `${printLength(layer.width, units)} wide, every ${printLength(s, units)}`,
-              ])}
-              onChange={spacing =>
-                change(`battens every ${printLength(spacing, units)}`, l => Object.assign(l, { spacing }))
-              }
-            />
-          )}
-        </div>
-      </div>
-      <select
-        aria-label={`Thickness of ${name}`}
-        value={layer.thickness}
-        className="w-full rounded border border-transparent bg-transparent py-0.5 text-right font-medium hover:border-rule"
-        onChange={e => {
-          const thickness = Number(e.target.value);
-          change(`${name.toLowerCase()} ${printLength(thickness, units)}`, l => {
-            l.thickness = thickness;
-            if (l.role === 'batten' && material) l.width = stockFor(material, thickness).width;
-          });
-        }}
-      >
-        {thicknesses(layer, material).map(t => (
-          <option key={t} value={t}>
-            {printLength(t, units)}
-          </option>
-        ))}
-      </select>
+      <MoveHandle
+        onMove={onMove}
+        first={first}
+        last={last}
+        attributes={attributes}
+        listeners={listeners}
+        name={name}
+      />
+      <WhatAndHow layer={layer} buildUp={buildUp} library={library} units={units} change={change} />
+      <ThicknessSelect layer={layer} units={units} material={material} name={name} change={change} />
       <span className="text-right font-medium">{resistance < 0.005 ? '–' : printNumber(resistance, 2)}</span>
       <span className="text-right font-medium">
         {printNumber(massPerArea(layer, library) * (layer.role === 'damping' ? layer.coverage : 1), 1)}
@@ -257,6 +159,183 @@ function LayerRow({ layer, buildUp, library, resistance, onMove, first, last }: 
         <X size={15} />
       </button>
     </li>
+  );
+}
+
+function ThicknessSelect({
+  layer,
+  units,
+  material,
+  name,
+  change,
+}: {
+  layer: RowProps['layer'];
+  units: UnitSystem;
+  material: Material | null | undefined;
+  name: string;
+  change: (label: string, recipe: (l: Layer) => void) => void;
+}) {
+  return (
+    <select
+      aria-label={`Thickness of ${name}`}
+      value={layer.thickness}
+      className="w-full rounded border border-transparent bg-transparent py-0.5 text-right font-medium hover:border-rule"
+      onChange={e => {
+        const thickness = Number(e.target.value);
+        change(`${name.toLowerCase()} ${printLength(thickness, units)}`, l => {
+          l.thickness = thickness;
+          if (l.role === 'batten' && material) l.width = stockFor(material, thickness).width;
+        });
+      }}
+    >
+      {thicknesses(layer, material).map(t => (
+        <option key={t} value={t}>
+          {printLength(t, units)}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function WhatAndHow({
+  layer,
+  buildUp,
+  library,
+  units,
+  change,
+}: {
+  layer: RowProps['layer'];
+  buildUp: RowProps['buildUp'];
+  library: Library;
+  units: UnitSystem;
+  change: (label: string, recipe: (l: Layer) => void) => void;
+}) {
+  return (
+    <div className="min-w-0">
+      {layer.role === 'air gap' ? (
+        <span className="font-medium">air gap</span>
+      ) : (
+        <MaterialSelect layer={layer} library={library} change={change} />
+      )}
+      <div className="flex items-center gap-2 pl-1 text-[13px] text-faint">
+        {layer.role}
+        {layer.role === 'damping' && (
+          <Small
+            label="Share of the panel covered"
+            value={layer.coverage}
+            options={[0.25, 0.4, 0.6, 0.8, 1].map(c => [c, `${Math.round(c * 100)} % of the panel`])}
+            onChange={coverage =>
+              layShare(
+                `${buildUp.name}: damping covers ${Math.round(coverage * 100)} %`,
+                buildUp.id,
+                coverage,
+              )
+            }
+          />
+        )}
+        {layer.role === 'damping' && <SheetsLaid buildUp={buildUp} />}
+        {layer.role === 'batten' && (
+          <Small
+            label="Batten spacing"
+            value={layer.spacing}
+            options={[0.3, 0.4, 0.5, 0.6].map(s => [
+              s,
+              `${printLength(layer.width, units)} wide, every ${printLength(s, units)}`,
+            ])}
+            onChange={spacing =>
+              change(`battens every ${printLength(spacing, units)}`, l => Object.assign(l, { spacing }))
+            }
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+function MaterialSelect({
+  layer,
+  library,
+  change,
+}: {
+  layer: Exclude<Layer, { role: 'air gap' }>;
+  library: Library;
+  change: (label: string, recipe: (l: Layer) => void) => void;
+}) {
+  return (
+    <select
+      aria-label={`Material of the ${layer.role}`}
+      value={layer.material}
+      className="w-full truncate rounded border border-transparent bg-transparent py-0.5 font-medium hover:border-rule"
+      onChange={e => {
+        const next = library.get(e.target.value)!;
+        change(`${layer.role} → ${next.name.toLowerCase()}`, l => {
+          if (l.role !== 'air gap')
+            Object.assign(l, { material: next.id, thickness: stockFor(next, l.thickness).thickness });
+        });
+      }}
+    >
+      {forRole(layer.role, library).map(m => (
+        <option key={m.id} value={m.id}>
+          {m.name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function MoveHandle({
+  onMove,
+  first,
+  last,
+  attributes,
+  listeners,
+  name,
+}: {
+  onMove: (by: number) => void;
+  first: boolean;
+  last: boolean;
+  attributes: DraggableAttributes;
+  listeners: SyntheticListenerMap | undefined;
+  name: string;
+}) {
+  return (
+    <span className="flex items-center">
+      <button
+        type="button"
+        className="cursor-grab touch-none rounded p-0.5 text-faint"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${name}: arrow keys, or drag`}
+        aria-describedby={undefined}
+        onKeyDown={e => {
+          if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return;
+          e.preventDefault();
+          onMove(e.key === 'ArrowUp' ? -1 : 1);
+        }}
+      >
+        <GripVertical size={16} />
+      </button>
+      <span className="flex flex-col">
+        <button
+          type="button"
+          aria-label={`${name} nearer the skin`}
+          aria-disabled={first}
+          onClick={() => onMove(-1)}
+          className="rounded text-faint hover:text-ink aria-disabled:opacity-25"
+        >
+          <ChevronUp size={14} />
+        </button>
+        <button
+          type="button"
+          aria-label={`${name} nearer the room`}
+          aria-disabled={last}
+          onClick={() => onMove(1)}
+          className="rounded text-faint hover:text-ink aria-disabled:opacity-25"
+        >
+          <ChevronDown size={14} />
+        </button>
+      </span>
+    </span>
   );
 }
 

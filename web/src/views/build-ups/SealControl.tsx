@@ -1,7 +1,7 @@
 import { BOARD_JOINT, closesJoints, openWidth, PANEL_JOINT, SEAM_KINDS } from '@overcoat/core/buildup';
 import { type BuildUp, SEAMS } from '@overcoat/core/model';
 import { parseLength, printLength, printNumber } from '@overcoat/core/units';
-import { useEffect, useState } from 'react';
+import { type Dispatch, type SetStateAction, useEffect, useState } from 'react';
 import { editBuildUp } from '../../store/edits.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
@@ -60,21 +60,7 @@ export function SealControl({ buildUp }: { buildUp: BuildUp }) {
           note={`linings; boards ${width(BOARD_JOINT.likely)}`}
         />
         {closesJoints(buildUp) ? (
-          <label className="col-span-3 block">
-            <span className="block text-[13px] text-faint">
-              Seal quality: <b className="text-ink">{Math.round(quality * 1000) / 10} %</b> of their length
-              closed
-            </span>
-            <input
-              type="range"
-              min={50}
-              max={100}
-              step={0.5}
-              value={quality * 100}
-              className="min-h-9 w-full accent-[var(--chalk)]"
-              onChange={e => setQuality(Number(e.target.value) / 100)}
-            />
-          </label>
+          <Quality quality={quality} setQuality={setQuality} />
         ) : (
           <p className="col-span-3 text-[13px] text-faint">
             Every joint is open over its whole length. What passes goes with its width to the third power
@@ -83,6 +69,25 @@ export function SealControl({ buildUp }: { buildUp: BuildUp }) {
         )}
       </div>
     </div>
+  );
+}
+
+function Quality({ quality, setQuality }: { quality: number; setQuality: Dispatch<SetStateAction<number>> }) {
+  return (
+    <label className="col-span-3 block">
+      <span className="block text-[13px] text-faint">
+        Seal quality: <b className="text-ink">{Math.round(quality * 1000) / 10} %</b> of their length closed
+      </span>
+      <input
+        type="range"
+        min={50}
+        max={100}
+        step={0.5}
+        value={quality * 100}
+        className="min-h-9 w-full accent-[var(--chalk)]"
+        onChange={e => setQuality(Number(e.target.value) / 100)}
+      />
+    </label>
   );
 }
 

@@ -4,7 +4,7 @@ import { dewPoint } from '@overcoat/core/physics/air';
 import { type ProfilePoint, vapourProfile } from '@overcoat/core/physics/moisture';
 import { meanDepth } from '@overcoat/core/survey/geometry';
 import { printLength, printTemperature } from '@overcoat/core/units';
-import { useMemo, useState } from 'react';
+import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { familyTexture, TextureDefs } from '../../shell-map/textures.tsx';
 import { useOpenDesign } from '../../store/openDesign.ts';
@@ -28,6 +28,211 @@ type Where = keyof typeof WHERE;
  */
 export function SectionDrawing({ result, night }: { result: BayResult; night: Evaluation['damp']['night'] }) {
   const { shell } = useOpenDesign();
+  const at = useSectionScales(result, night, shell);
+  const { tapers, where, setWhere, section, points, units, xs, widths, library, misfit } = at;
+  return (
+    <figure className="my-2">
+      {tapers && <WhereTaken where={where} setWhere={setWhere} />}
+      <svg
+        viewBox={`0 0 ${W} ${CHART_TOP + CHART + 16}`}
+        className="w-full"
+        role="img"
+        aria-label={describe(section, points, night, units)}
+      >
+        <TextureDefs prefix="section" scale={0.2} />
+        <text x={0} y={12} fontSize={11} fontWeight={600} fill="var(--chalk)">
+          OUTSIDE {printTemperature(night.outside.t, units)}
+        </text>
+        <text x={W} y={12} fontSize={11} fontWeight={600} fill="var(--chalk)" textAnchor="end">
+          CABIN {printTemperature(night.inside.t, units)}
+        </text>
+        {section.planes.map((plane, i) => (
+          <Plane
+            key={`${plane.layer}${i}`}
+            x={xs[i]!}
+            width={widths[i]!}
+            family={plane.material ? library.get(plane.material)?.family : undefined}
+            air={plane.material === null}
+            thin={plane.thickness < 0.0012}
+          />
+        ))}
+        {misfit && <TooThick at={at} />}
+        <Temperatures at={at} night={night} />
+
+        <Vapour at={at} night={night} />
+      </svg>
+    </figure>
+  );
+}
+
+function WhereTaken({
+  where,
+  setWhere,
+}: {
+  where: 'shallowest' | 'deepest' | 'middle';
+  setWhere: Dispatch<SetStateAction<'shallowest' | 'deepest' | 'middle'>>;
+}) {
+  return (
+    <fieldset aria-label="Where the section is taken" className="flex gap-1">
+      {(Object.keys(WHERE) as Where[]).map(w => (
+        <Button
+          key={w}
+          small
+          look={w === where ? 'strong' : 'quiet'}
+          aria-pressed={w === where}
+          onClick={() => setWhere(w)}
+        >
+          {WHERE[w]}
+        </Button>
+      ))}
+    </fieldset>
+  );
+}
+
+function Vapour({
+  at,
+  night,
+}: {
+  at: ReturnType<typeof useSectionScales>;
+  night: Evaluation['damp']['night'];
+}) {
+  const { points, xs, line, end, py, wet, firstWet } = at;
+  return (
+    <>
+      <text x={0} y={CHART_TOP + 10} fontSize={11} fill="var(--faint)">
+        vapour, Pa
+      </text>
+      <path d={`M${LEFT} ${CHART_TOP + CHART}H${end}`} stroke="var(--rule)" />
+      {xs.map((x, i) => (
+        <path
+          key={`${x}-${i}`}
+          d={`M${x} ${CHART_TOP}V${CHART_TOP + CHART}`}
+          stroke="var(--rule)"
+          strokeWidth={0.7}
+        />
+      ))}
+      <polyline points={line(p => py(p.saturation))} fill="none" stroke="var(--signal)" strokeWidth={1.8} />
+      <polyline
+        points={`${line(p => py(p.vapour))} ${end + 30},${py(night.inside.p)}`}
+        fill="none"
+        stroke="var(--chalk)"
+        strokeWidth={2}
+        strokeDasharray="5 3"
+      />
+      <text x={end + 4} y={py(points.at(-1)!.saturation) + 4} fontSize={11} fill="var(--signal)">
+        saturation
+      </text>
+      <text x={end + 4} y={py(night.inside.p) + 14} fontSize={11} fill="var(--chalk)">
+        vapour
+      </text>
+      {wet.map(
+        (w, i) =>
+          w && (
+            <path
+              key={`wet${xs[i]}`}
+              d={`M${xs[i]} ${CHART_TOP + CHART + 2}c-6 8 -4 12 0 12s6 -4 0 -12z`}
+              fill="var(--chalk)"
+            />
+          ),
+      )}
+      {firstWet >= 0 && (
+        <text
+          x={xs[firstWet]! + 10}
+          y={CHART_TOP + CHART + 14}
+          fontSize={11}
+          fontWeight={600}
+          fill="var(--chalk)"
+        >
+          saturated here on the design night
+        </text>
+      )}
+    </>
+  );
+}
+
+function Temperatures({
+  at,
+  night,
+}: {
+  at: ReturnType<typeof useSectionScales>;
+  night: Evaluation['damp']['night'];
+}) {
+  const { units, ty, line, end, total, depth } = at;
+  return (
+    <>
+      <path
+        d={`M${LEFT} ${ty(night.dewPoint)}H${W - RIGHT + 40}`}
+        stroke="var(--chalk)"
+        strokeWidth={1.4}
+        strokeDasharray="5 4"
+      />
+      <text
+        x={W}
+        y={ty(night.dewPoint) - 4}
+        fontSize={11}
+        fontWeight={600}
+        textAnchor="end"
+        fill="var(--chalk)"
+        stroke="var(--sheet)"
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
+        dew point {printTemperature(night.dewPoint, units)}
+      </text>
+      <polyline
+        points={`${LEFT - 40},${ty(night.outside.t)} ${LEFT - 14},${ty(night.outside.t)} ${line(p => ty(p.t))} ${end + 14},${ty(night.inside.t)} ${end + 40},${ty(night.inside.t)}`}
+        fill="none"
+        stroke="var(--signal)"
+        strokeWidth={2.2}
+      />
+      <text
+        x={LEFT - 42}
+        y={ty(night.outside.t) - 5}
+        fontSize={11}
+        fontWeight={600}
+        fill="var(--signal)"
+        stroke="var(--sheet)"
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
+        temperature
+      </text>
+      <text x={(LEFT + end) / 2} y={TOP + BODY + 14} fontSize={11} textAnchor="middle" fill="var(--faint)">
+        {printLength(total, units)} skin to room, at a depth of {printLength(depth, units)}
+      </text>
+    </>
+  );
+}
+
+function TooThick({ at }: { at: ReturnType<typeof useSectionScales> }) {
+  const { units, face, push, scale } = at;
+  return (
+    <g>
+      <rect x={face} y={TOP} width={push * scale} height={BODY} fill="var(--signal)" fillOpacity={0.28} />
+      <path d={`M${face} ${TOP - 5}V${TOP + BODY + 5}`} stroke="var(--signal)" strokeWidth={2.2} />
+      <text
+        x={face + (push * scale) / 2}
+        y={TOP + BODY - 6}
+        fontSize={11}
+        fontWeight={600}
+        textAnchor="middle"
+        fill="var(--signal)"
+        stroke="var(--sheet)"
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
+        {printLength(push, units)} too thick
+      </text>
+    </g>
+  );
+}
+
+/** Where everything of the section stands on the drawing. */
+function useSectionScales(
+  result: BayResult,
+  night: Evaluation['damp']['night'],
+  shell: ReturnType<typeof useOpenDesign>['shell'],
+) {
   const { library } = useLibrary();
   const units = useUnits();
   const { bay, zone, buildUp } = result;
@@ -60,163 +265,29 @@ export function SectionDrawing({ result, night }: { result: BayResult; night: Ev
   const frame = battenOf(buildUp?.layers ?? [])?.thickness ?? 0;
   const face = LEFT + Math.max((section.planes[0]?.thickness ?? 0) * scale, 2.5) + (depth + frame) * scale;
   const line = (y: (p: ProfilePoint) => number) => points.map((p, i) => `${xs[i]},${y(p)}`).join(' ');
-  return (
-    <figure className="my-2">
-      {tapers && (
-        <fieldset aria-label="Where the section is taken" className="flex gap-1">
-          {(Object.keys(WHERE) as Where[]).map(w => (
-            <Button
-              key={w}
-              small
-              look={w === where ? 'strong' : 'quiet'}
-              aria-pressed={w === where}
-              onClick={() => setWhere(w)}
-            >
-              {WHERE[w]}
-            </Button>
-          ))}
-        </fieldset>
-      )}
-      <svg
-        viewBox={`0 0 ${W} ${CHART_TOP + CHART + 16}`}
-        className="w-full"
-        role="img"
-        aria-label={describe(section, points, night, units)}
-      >
-        <TextureDefs prefix="section" scale={0.2} />
-        <text x={0} y={12} fontSize={11} fontWeight={600} fill="var(--chalk)">
-          OUTSIDE {printTemperature(night.outside.t, units)}
-        </text>
-        <text x={W} y={12} fontSize={11} fontWeight={600} fill="var(--chalk)" textAnchor="end">
-          CABIN {printTemperature(night.inside.t, units)}
-        </text>
-        {section.planes.map((plane, i) => (
-          <Plane
-            key={`${plane.layer}${i}`}
-            x={xs[i]!}
-            width={widths[i]!}
-            family={plane.material ? library.get(plane.material)?.family : undefined}
-            air={plane.material === null}
-            thin={plane.thickness < 0.0012}
-          />
-        ))}
-        {misfit && (
-          <g>
-            <rect
-              x={face}
-              y={TOP}
-              width={push * scale}
-              height={BODY}
-              fill="var(--signal)"
-              fillOpacity={0.28}
-            />
-            <path d={`M${face} ${TOP - 5}V${TOP + BODY + 5}`} stroke="var(--signal)" strokeWidth={2.2} />
-            <text
-              x={face + (push * scale) / 2}
-              y={TOP + BODY - 6}
-              fontSize={11}
-              fontWeight={600}
-              textAnchor="middle"
-              fill="var(--signal)"
-              stroke="var(--sheet)"
-              strokeWidth={3}
-              paintOrder="stroke"
-            >
-              {printLength(push, units)} too thick
-            </text>
-          </g>
-        )}
-        <path
-          d={`M${LEFT} ${ty(night.dewPoint)}H${W - RIGHT + 40}`}
-          stroke="var(--chalk)"
-          strokeWidth={1.4}
-          strokeDasharray="5 4"
-        />
-        <text
-          x={W}
-          y={ty(night.dewPoint) - 4}
-          fontSize={11}
-          fontWeight={600}
-          textAnchor="end"
-          fill="var(--chalk)"
-          stroke="var(--sheet)"
-          strokeWidth={3}
-          paintOrder="stroke"
-        >
-          dew point {printTemperature(night.dewPoint, units)}
-        </text>
-        <polyline
-          points={`${LEFT - 40},${ty(night.outside.t)} ${LEFT - 14},${ty(night.outside.t)} ${line(p => ty(p.t))} ${end + 14},${ty(night.inside.t)} ${end + 40},${ty(night.inside.t)}`}
-          fill="none"
-          stroke="var(--signal)"
-          strokeWidth={2.2}
-        />
-        <text
-          x={LEFT - 42}
-          y={ty(night.outside.t) - 5}
-          fontSize={11}
-          fontWeight={600}
-          fill="var(--signal)"
-          stroke="var(--sheet)"
-          strokeWidth={3}
-          paintOrder="stroke"
-        >
-          temperature
-        </text>
-        <text x={(LEFT + end) / 2} y={TOP + BODY + 14} fontSize={11} textAnchor="middle" fill="var(--faint)">
-          {printLength(total, units)} skin to room, at a depth of {printLength(depth, units)}
-        </text>
-
-        <text x={0} y={CHART_TOP + 10} fontSize={11} fill="var(--faint)">
-          vapour, Pa
-        </text>
-        <path d={`M${LEFT} ${CHART_TOP + CHART}H${end}`} stroke="var(--rule)" />
-        {xs.map((x, i) => (
-          <path
-            key={`${x}-${i}`}
-            d={`M${x} ${CHART_TOP}V${CHART_TOP + CHART}`}
-            stroke="var(--rule)"
-            strokeWidth={0.7}
-          />
-        ))}
-        <polyline points={line(p => py(p.saturation))} fill="none" stroke="var(--signal)" strokeWidth={1.8} />
-        <polyline
-          points={`${line(p => py(p.vapour))} ${end + 30},${py(night.inside.p)}`}
-          fill="none"
-          stroke="var(--chalk)"
-          strokeWidth={2}
-          strokeDasharray="5 3"
-        />
-        <text x={end + 4} y={py(points.at(-1)!.saturation) + 4} fontSize={11} fill="var(--signal)">
-          saturation
-        </text>
-        <text x={end + 4} y={py(night.inside.p) + 14} fontSize={11} fill="var(--chalk)">
-          vapour
-        </text>
-        {wet.map(
-          (w, i) =>
-            w && (
-              <path
-                key={`wet${xs[i]}`}
-                d={`M${xs[i]} ${CHART_TOP + CHART + 2}c-6 8 -4 12 0 12s6 -4 0 -12z`}
-                fill="var(--chalk)"
-              />
-            ),
-        )}
-        {firstWet >= 0 && (
-          <text
-            x={xs[firstWet]! + 10}
-            y={CHART_TOP + CHART + 14}
-            fontSize={11}
-            fontWeight={600}
-            fill="var(--chalk)"
-          >
-            saturated here on the design night
-          </text>
-        )}
-      </svg>
-    </figure>
-  );
+  return {
+    tapers,
+    where,
+    setWhere,
+    section,
+    points,
+    units,
+    xs,
+    widths,
+    library,
+    misfit,
+    face,
+    push,
+    scale,
+    ty,
+    line,
+    end,
+    total,
+    depth,
+    py,
+    wet,
+    firstWet,
+  };
 }
 
 function Plane({

@@ -1,5 +1,5 @@
 import { FIGURE_KEYS, type FigureKey, type Unit, VAN_FIGURES, type Weights } from '@overcoat/core/figures';
-import { CURTAINS, type Purpose, type Shell } from '@overcoat/core/model';
+import { CURTAINS, type Material, type Purpose, type Shell } from '@overcoat/core/model';
 import type { ChoiceLimits } from '@overcoat/core/studies/proposal';
 import {
   type Parsed,
@@ -84,85 +84,121 @@ export function ChoiceTerms({ limits, weights, refused, onLimits, onWeights, onR
       <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
         Limits, what matters, and what I cannot get or will not work with
       </summary>
-      <div className="mt-1 flex flex-wrap items-start gap-2">
-        {LIMITED.map(([key]) => (
-          <LimitField
-            key={key}
-            label={WORDS[key].limit?.label ?? WORDS[key].name}
-            value={limits[key] ?? null}
-            {...softness(key)}
-            print={v => printFigure(key, v, units)}
-            parse={reader(VAN_FIGURES[key].unit, units, shell)}
-            onLimit={limit => onLimits({ [key]: limit })}
-          />
-        ))}
-        <LimitField
-          label="Winter water"
-          value={limits.wet ?? null}
-          print={grams}
-          parse={text => {
-            const read = parseNumber(text.replace(/g\/m²$/, ''));
-            if (!read.ok) return read;
-            return read.value >= 0 && read.value <= 10_000
-              ? { ok: true, value: read.value / 1000 }
-              : { ok: false, message: 'Grams a square metre up to 10 000, or “any”.' };
-          }}
-          onLimit={wet => onLimits({ wet })}
-        />
-        <Select
-          compact
-          className="w-44"
-          label="Damp, at worst"
-          value={limits.damp}
-          onChange={e =>
-            onLimits({
-              damp: DAMP_CLASSES.find(d => d === e.target.value) ?? 'dries',
-            })
-          }
-        >
-          <option value="dry">always dry</option>
-          <option value="dries">dries each summer</option>
-          <option value="grows">whatever</option>
-        </Select>
-      </div>
-      <div className="mt-1 flex flex-wrap gap-2">
-        {FIGURE_KEYS.map(key => (
-          <Select
-            key={key}
-            compact
-            className="w-36"
-            label={WORDS[key].wish}
-            value={weights[key]}
-            onChange={e => onWeights({ [key]: Number(e.target.value) })}
-          >
-            {MATTERS.map((word, i) => (
-              <option key={word} value={i}>
-                {word}
-              </option>
-            ))}
-          </Select>
-        ))}
-      </div>
+      <LimitFields limits={limits} onLimits={onLimits} shell={shell} units={units} softness={softness} />
+      <Wishes weights={weights} onWeights={onWeights} />
       <p className="mt-1 text-[13px] text-faint">
         What matters counts as much as money that matters, by our judgement: {worths}; a little counts half of
         it, most counts twice. A limit that may be passed costs {passes}.
       </p>
-      <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
-        <legend className="text-faint">I cannot get, or will not work with</legend>
-        {fills.map(m => (
-          <label key={m.id} className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              checked={refused.includes(m.id)}
-              onChange={e =>
-                onRefused(e.target.checked ? [...refused, m.id] : refused.filter(r => r !== m.id))
-              }
-            />
-            {m.name}
-          </label>
-        ))}
-      </fieldset>
+      <RefusedMaterials refused={refused} onRefused={onRefused} fills={fills} />
     </details>
+  );
+}
+
+function Wishes({ weights, onWeights }: { weights: Weights; onWeights: (put: Partial<Weights>) => void }) {
+  return (
+    <div className="mt-1 flex flex-wrap gap-2">
+      {FIGURE_KEYS.map(key => (
+        <Select
+          key={key}
+          compact
+          className="w-36"
+          label={WORDS[key].wish}
+          value={weights[key]}
+          onChange={e => onWeights({ [key]: Number(e.target.value) })}
+        >
+          {MATTERS.map((word, i) => (
+            <option key={word} value={i}>
+              {word}
+            </option>
+          ))}
+        </Select>
+      ))}
+    </div>
+  );
+}
+
+function RefusedMaterials({
+  refused,
+  onRefused,
+  fills,
+}: {
+  refused: readonly string[];
+  onRefused: (refused: string[]) => void;
+  fills: Material[];
+}) {
+  return (
+    <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
+      <legend className="text-faint">I cannot get, or will not work with</legend>
+      {fills.map(m => (
+        <label key={m.id} className="flex items-center gap-1">
+          <input
+            type="checkbox"
+            checked={refused.includes(m.id)}
+            onChange={e => onRefused(e.target.checked ? [...refused, m.id] : refused.filter(r => r !== m.id))}
+          />
+          {m.name}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function LimitFields({
+  limits,
+  onLimits,
+  shell,
+  units,
+  softness,
+}: {
+  limits: ChoiceLimits;
+  onLimits: (put: Partial<ChoiceLimits>) => void;
+  shell: ReturnType<typeof useOpenDesign>['shell'];
+  units: UnitSystem;
+  softness: (key: FigureKey) => { soft: boolean; onSoft: (may: boolean) => void };
+}) {
+  return (
+    <div className="mt-1 flex flex-wrap items-start gap-2">
+      {LIMITED.map(([key]) => (
+        <LimitField
+          key={key}
+          label={WORDS[key].limit?.label ?? WORDS[key].name}
+          value={limits[key] ?? null}
+          {...softness(key)}
+          print={v => printFigure(key, v, units)}
+          parse={reader(VAN_FIGURES[key].unit, units, shell)}
+          onLimit={limit => onLimits({ [key]: limit })}
+        />
+      ))}
+      <LimitField
+        label="Winter water"
+        value={limits.wet ?? null}
+        print={grams}
+        parse={text => {
+          const read = parseNumber(text.replace(/g\/m²$/, ''));
+          if (!read.ok) return read;
+          return read.value >= 0 && read.value <= 10_000
+            ? { ok: true, value: read.value / 1000 }
+            : { ok: false, message: 'Grams a square metre up to 10 000, or “any”.' };
+        }}
+        onLimit={wet => onLimits({ wet })}
+      />
+      <Select
+        compact
+        className="w-44"
+        label="Damp, at worst"
+        value={limits.damp}
+        onChange={e =>
+          onLimits({
+            damp: DAMP_CLASSES.find(d => d === e.target.value) ?? 'dries',
+          })
+        }
+      >
+        <option value="dry">always dry</option>
+        <option value="dries">dries each summer</option>
+        <option value="grows">whatever</option>
+      </Select>
+    </div>
   );
 }
 

@@ -1,7 +1,8 @@
 import { schools } from '@overcoat/core/buildup';
 import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
+import type { Library } from '@overcoat/core/materials';
 import type { Variant } from '@overcoat/core/model';
-import { printNumber } from '@overcoat/core/units';
+import { printNumber, type UnitSystem } from '@overcoat/core/units';
 import { DAMP_CLASSES, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import type { ColumnDef } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
@@ -48,66 +49,104 @@ export function Component() {
       })),
     [design, library, heard, version],
   );
+  const columns = useColumns({ design, library, units, chooseVariant, rows });
+  const other = rows.find(r => r.variant.id === against && r.variant.id !== chosen.id);
+  return (
+    <div className="flex min-w-0 grow flex-col overflow-auto">
+      <ProposalSection />
+      <p className="no-print border-b border-rule bg-sheet px-5 py-2">
+        <Link to="../disputes" relative="path" className="text-chalk underline">
+          Ten disputes, answered for this van
+        </Link>
+      </p>
+      <section className="relative shrink-0 overflow-x-auto bg-sheet px-5 py-4">
+        <p className="mb-2 max-w-4xl text-[16px]">{argument(rows)}</p>
+        <DataTable
+          rows={rows}
+          columns={columns}
+          caption="Variants compared"
+          rowKey={r => r.variant.id}
+          isChosen={r => r.variant.id === chosen.id}
+        />
+        <p className="mt-2 text-[13px] text-faint">
+          Winter water is the most in any bay as things usually turn out, growth and drying those of the
+          worst; at the wet end with joints, what is missed of them and ways round the barrier at their worst.
+          ✓ marks the best of a column. Heat loss of bays, windows, ribs, edges and cab; quiet is drumming,
+          weighted by use.
+        </p>
+      </section>
+      <DifferenceSection against={against} onAgainst={setAgainst} />
+      <div className="flex min-h-[600px] grow">
+        <ComparedMap library={library} chosen={chosen} now={now} other={other} />
+      </div>
+    </div>
+  );
+}
+
+function ComparedMap({
+  library,
+  chosen,
+  now,
+  other,
+}: {
+  library: Library;
+  chosen: ReturnType<typeof useVariant>;
+  now: Evaluation;
+  other: Row | undefined;
+}) {
+  return (
+    <MapPanel
+      title={
+        other
+          ? `${chosen.name} instead of ${other.variant.name}: U-values, W/m²K`
+          : `${chosen.name}: worst bay ${now.damp.worst ?? '–'}`
+      }
+      paint={(bay, zone) => {
+        const r = bayResult(now, bay.id);
+        const texture = textureOf(r.buildUp, library);
+        const change = other ? now.heat.bays.get(bay.id)! - other.e.heat.bays.get(bay.id)! : 0;
+        if (other)
+          return {
+            texture,
+            small:
+              Math.abs(change) < 0.005 ? '=' : `${change > 0 ? '+' : '−'}${printNumber(Math.abs(change), 2)}`,
+            alert: change > 0.005,
+            says: `${zone.name}, ${textureWord(texture)}, U-value ${change > 0 ? 'higher' : 'lower'} by ${printNumber(Math.abs(change), 2)} W/m²K`,
+          };
+        return {
+          texture,
+          small: dampMark(r.damp),
+          alert: r.bay.id === now.damp.worst,
+          says: `${zone.name}, ${textureWord(texture)}, ${dampWord(r.damp)}`,
+        };
+      }}
+      legend={
+        <>
+          <Legend swatches={TEXTURE_SWATCHES} />
+          <span>{DAMP_CLASSES.map(d => `${dampMark(d)} ${dampWord(d)}`).join('   ')}</span>
+        </>
+      }
+    />
+  );
+}
+
+/** Every headline figure of every variant, the best of a column marked. */
+function useColumns({
+  design,
+  library,
+  units,
+  chooseVariant,
+  rows,
+}: {
+  design: ReturnType<typeof useOpenDesign>;
+  library: Library;
+  units: UnitSystem;
+  chooseVariant: (id: string) => void;
+  rows: Row[];
+}) {
   const columns = useMemo<ColumnDef<Row, unknown>[]>(() => {
     const worst = (r: Row) => worstBay(r.e)?.moisture;
-    const number = (
-      header: string,
-      pick: (r: Row) => number,
-      print: (v: number) => string,
-      better: Figure['better'] | null,
-      over?: (r: Row) => string | null,
-      band?: (r: Row) => string | null,
-    ): ColumnDef<Row, unknown> => {
-      const best = better ? bestOf({ better }, rows.map(pick)) : Number.NaN;
-      return {
-        id: header,
-        header,
-        accessorFn: pick,
-        meta: { number: true },
-        cell: ({ row }) => {
-          const value = pick(row.original);
-          const wins = Math.abs(value - best) < 1e-9;
-          return (
-            <span className={wins ? 'font-semibold' : ''}>
-              {wins && (
-                <span title="best of these" className="mr-1 text-chalk">
-                  ✓<span className="sr-only">best</span>
-                </span>
-              )}
-              {print(value)}
-              {band?.(row.original) && (
-                <span className="block text-[13px] font-normal text-faint">{band(row.original)}</span>
-              )}
-              {over?.(row.original) && (
-                <span className="ml-auto block w-24 whitespace-normal border-r-2 border-signal pr-1 text-[13px] font-semibold leading-4">
-                  {over(row.original)}
-                </span>
-              )}
-            </span>
-          );
-        },
-      };
-    };
-    const headline = (f: Figure): ColumnDef<Row, unknown> =>
-      f.mark
-        ? {
-            id: f.key,
-            header: f.name,
-            accessorFn: r => f.of(r.e, library),
-            cell: ({ row: { original: r } }) => (
-              <span className="whitespace-nowrap">
-                <span aria-hidden>{f.mark!(f.of(r.e, library))}</span> {f.print(f.of(r.e, library), units)}
-              </span>
-            ),
-          }
-        : number(
-            f.name,
-            r => f.of(r.e, library),
-            v => f.print(v, units),
-            f.better,
-            r => (f.alert(r.e, design) ? f.note(r.e, design, units, library) : null),
-            r => f.band?.(r.e) ?? null,
-          );
+    const { headline, number } = columnMakers(design, library, units, rows);
     return [
       {
         id: 'variant',
@@ -147,70 +186,75 @@ export function Component() {
       ),
     ];
   }, [rows, units, chooseVariant, design, library]);
-  const other = rows.find(r => r.variant.id === against && r.variant.id !== chosen.id);
-  return (
-    <div className="flex min-w-0 grow flex-col overflow-auto">
-      <ProposalSection />
-      <p className="no-print border-b border-rule bg-sheet px-5 py-2">
-        <Link to="../disputes" relative="path" className="text-chalk underline">
-          Ten disputes, answered for this van
-        </Link>
-      </p>
-      <section className="relative shrink-0 overflow-x-auto bg-sheet px-5 py-4">
-        <p className="mb-2 max-w-4xl text-[16px]">{argument(rows)}</p>
-        <DataTable
-          rows={rows}
-          columns={columns}
-          caption="Variants compared"
-          rowKey={r => r.variant.id}
-          isChosen={r => r.variant.id === chosen.id}
-        />
-        <p className="mt-2 text-[13px] text-faint">
-          Winter water is the most in any bay as things usually turn out, growth and drying those of the
-          worst; at the wet end with joints, what is missed of them and ways round the barrier at their worst.
-          ✓ marks the best of a column. Heat loss of bays, windows, ribs, edges and cab; quiet is drumming,
-          weighted by use.
-        </p>
-      </section>
-      <DifferenceSection against={against} onAgainst={setAgainst} />
-      <div className="flex min-h-[600px] grow">
-        <MapPanel
-          title={
-            other
-              ? `${chosen.name} instead of ${other.variant.name}: U-values, W/m²K`
-              : `${chosen.name}: worst bay ${now.damp.worst ?? '–'}`
-          }
-          paint={(bay, zone) => {
-            const r = bayResult(now, bay.id);
-            const texture = textureOf(r.buildUp, library);
-            const change = other ? now.heat.bays.get(bay.id)! - other.e.heat.bays.get(bay.id)! : 0;
-            if (other)
-              return {
-                texture,
-                small:
-                  Math.abs(change) < 0.005
-                    ? '='
-                    : `${change > 0 ? '+' : '−'}${printNumber(Math.abs(change), 2)}`,
-                alert: change > 0.005,
-                says: `${zone.name}, ${textureWord(texture)}, U-value ${change > 0 ? 'higher' : 'lower'} by ${printNumber(Math.abs(change), 2)} W/m²K`,
-              };
-            return {
-              texture,
-              small: dampMark(r.damp),
-              alert: r.bay.id === now.damp.worst,
-              says: `${zone.name}, ${textureWord(texture)}, ${dampWord(r.damp)}`,
-            };
-          }}
-          legend={
-            <>
-              <Legend swatches={TEXTURE_SWATCHES} />
-              <span>{DAMP_CLASSES.map(d => `${dampMark(d)} ${dampWord(d)}`).join('   ')}</span>
-            </>
-          }
-        />
-      </div>
-    </div>
-  );
+  return columns;
+}
+
+/** Makes a column: of a figure anywhere, and of a headline figure. */
+function columnMakers(
+  design: ReturnType<typeof useOpenDesign>,
+  library: Library,
+  units: UnitSystem,
+  rows: Row[],
+) {
+  const number = (
+    header: string,
+    pick: (r: Row) => number,
+    print: (v: number) => string,
+    better: Figure['better'] | null,
+    over?: (r: Row) => string | null,
+    band?: (r: Row) => string | null,
+  ): ColumnDef<Row, unknown> => {
+    const best = better ? bestOf({ better }, rows.map(pick)) : Number.NaN;
+    return {
+      id: header,
+      header,
+      accessorFn: pick,
+      meta: { number: true },
+      cell: ({ row }) => {
+        const value = pick(row.original);
+        const wins = Math.abs(value - best) < 1e-9;
+        return (
+          <span className={wins ? 'font-semibold' : ''}>
+            {wins && (
+              <span title="best of these" className="mr-1 text-chalk">
+                ✓<span className="sr-only">best</span>
+              </span>
+            )}
+            {print(value)}
+            {band?.(row.original) && (
+              <span className="block text-[13px] font-normal text-faint">{band(row.original)}</span>
+            )}
+            {over?.(row.original) && (
+              <span className="ml-auto block w-24 whitespace-normal border-r-2 border-signal pr-1 text-[13px] font-semibold leading-4">
+                {over(row.original)}
+              </span>
+            )}
+          </span>
+        );
+      },
+    };
+  };
+  const headline = (f: Figure): ColumnDef<Row, unknown> =>
+    f.mark
+      ? {
+          id: f.key,
+          header: f.name,
+          accessorFn: r => f.of(r.e, library),
+          cell: ({ row: { original: r } }) => (
+            <span className="whitespace-nowrap">
+              <span aria-hidden>{f.mark!(f.of(r.e, library))}</span> {f.print(f.of(r.e, library), units)}
+            </span>
+          ),
+        }
+      : number(
+          f.name,
+          r => f.of(r.e, library),
+          v => f.print(v, units),
+          f.better,
+          r => (f.alert(r.e, design) ? f.note(r.e, design, units, library) : null),
+          r => f.band?.(r.e) ?? null,
+        );
+  return { headline, number };
 }
 
 /** First winter's most in any bay at the wet end, kg/m2. */

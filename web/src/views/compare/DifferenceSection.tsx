@@ -1,6 +1,6 @@
 import type { Variant } from '@overcoat/core/model';
 import { difference, type ZoneFigures, zoneFigures } from '@overcoat/core/studies/difference';
-import { printLength, printMass, printNumber } from '@overcoat/core/units';
+import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -94,27 +94,7 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
     `${dampMark(d.state)} ${dampWord(d.state)}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
   return (
     <table className="mt-2 w-full border-collapse">
-      <caption className="mb-1 text-left text-[16px]">
-        {to.name} instead of {from.name}: {found.length} zones differ, together{' '}
-        {signed(
-          sum(z => z.heat),
-          v => `${printNumber(v, 1)} W/K`,
-          0.05,
-        ) || 'no more heat'}
-        ,{' '}
-        {signed(
-          sum(z => z.mass),
-          v => printMass(v, units),
-          0.05,
-        ) || 'no more mass'}
-        ,{' '}
-        {signed(
-          sum(z => z.money),
-          v => printMoney(Math.round(v)),
-          0.5,
-        ) || 'no more money'}{' '}
-        of material.
-      </caption>
+      <DifferenceCaption from={from} to={to} units={units} found={found} sum={sum} />
       <thead>
         <tr className="border-b border-ink text-left text-[13px] text-faint">
           {['zone', `in ${to.name}`, `in ${from.name}`, 'thick', 'mass', 'money', 'heat', 'damp'].map(
@@ -132,25 +112,94 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
       </thead>
       <tbody>
         {found.map(({ zone, a, b }) => (
-          <tr key={zone} className="border-t border-rule align-top">
-            <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
-              {zone} {design.shell.zones.find(z => z.id === zone)?.name}
-            </th>
-            <td className="py-1 pr-3">{layers(b)}</td>
-            <td className="py-1 pr-3 text-[13px] text-faint">{layers(a)}</td>
-            {cells(a, b).map((c, i) => (
-              <td key={i} className="py-1 pr-3 text-right whitespace-nowrap">
-                {c || '–'}
-              </td>
-            ))}
-            <td className="py-1 whitespace-nowrap">
-              {damp(b)}
-              {damp(a) !== damp(b) && <span className="block text-[13px] text-faint">was {damp(a)}</span>}
-            </td>
-          </tr>
+          <ZoneDifference
+            key={zone}
+            design={design}
+            cells={cells}
+            layers={layers}
+            damp={damp}
+            zone={zone}
+            a={a}
+            b={b}
+          />
         ))}
       </tbody>
     </table>
+  );
+}
+
+function DifferenceCaption({
+  from,
+  to,
+  units,
+  found,
+  sum,
+}: {
+  from: Variant;
+  to: Variant;
+  units: UnitSystem;
+  found: { zone: string; a: ZoneFigures; b: ZoneFigures }[];
+  sum: (of: (z: ZoneFigures) => number) => number;
+}) {
+  return (
+    <caption className="mb-1 text-left text-[16px]">
+      {to.name} instead of {from.name}: {found.length} zones differ, together{' '}
+      {signed(
+        sum(z => z.heat),
+        v => `${printNumber(v, 1)} W/K`,
+        0.05,
+      ) || 'no more heat'}
+      ,{' '}
+      {signed(
+        sum(z => z.mass),
+        v => printMass(v, units),
+        0.05,
+      ) || 'no more mass'}
+      ,{' '}
+      {signed(
+        sum(z => z.money),
+        v => printMoney(Math.round(v)),
+        0.5,
+      ) || 'no more money'}{' '}
+      of material.
+    </caption>
+  );
+}
+
+function ZoneDifference({
+  design,
+  cells,
+  layers,
+  damp,
+  zone,
+  a,
+  b,
+}: {
+  design: ReturnType<typeof useOpenDesign>;
+  cells: (a: ZoneFigures, b: ZoneFigures) => string[];
+  layers: (z: ZoneFigures) => string;
+  damp: (z: ZoneFigures) => string;
+  zone: string;
+  a: ZoneFigures;
+  b: ZoneFigures;
+}) {
+  return (
+    <tr className="border-t border-rule align-top">
+      <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
+        {zone} {design.shell.zones.find(z => z.id === zone)?.name}
+      </th>
+      <td className="py-1 pr-3">{layers(b)}</td>
+      <td className="py-1 pr-3 text-[13px] text-faint">{layers(a)}</td>
+      {cells(a, b).map((c, i) => (
+        <td key={i} className="py-1 pr-3 text-right whitespace-nowrap">
+          {c || '–'}
+        </td>
+      ))}
+      <td className="py-1 whitespace-nowrap">
+        {damp(b)}
+        {damp(a) !== damp(b) && <span className="block text-[13px] text-faint">was {damp(a)}</span>}
+      </td>
+    </tr>
   );
 }
 

@@ -1,5 +1,6 @@
 import { type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
 import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/proposal';
+import type { UnitSystem } from '@overcoat/core/units';
 import { useCallback, useMemo } from 'react';
 import { figureAxis, printFigure } from '../../figures/weighed.ts';
 import { WORDS } from '../../figures/words.ts';
@@ -45,81 +46,7 @@ export function FrontPlot({ front, marks: all, limits, x, y, picked }: Props) {
   );
   const make = useCallback(
     (colour: (name: string) => string) => {
-      const [ax, ay] = [figureAxis(x, units), figureAxis(y, units)];
-      const at = (f: Figured) => ({ x: f[x] * ax.by, y: f[y] * ay.by });
-      const all = [...front.map(p => at(p.figures)), ...marks.map(m => at(m.figures))];
-      const [lx, ly] = [limits[x] ?? null, limits[y] ?? null];
-      const range = (of: 'x' | 'y', limit: number | null) => {
-        const values = all.map(p => p[of]);
-        const [low, high] = [Math.min(...values), Math.max(...values)];
-        // A fence that lies near what is drawn is drawn too.
-        const near =
-          limit !== null && limit > low - NEAR * (high - low) && limit < high + NEAR * (high - low);
-        const [from, to] = near ? [Math.min(low, limit), Math.max(high, limit)] : [low, high];
-        const room = 0.06 * (to - from) || 1;
-        return { min: Math.max(0, from - room), max: to + room };
-      };
-      const rx = range('x', lx === null ? null : lx * ax.by);
-      const ry = range('y', ly === null ? null : ly * ay.by);
-      const fence = (a: { x: number; y: number }, b: { x: number; y: number }) => ({
-        label: 'your limit',
-        data: [a, b],
-        borderColor: colour('--signal'),
-        borderDash: [3, 5],
-        borderWidth: 3,
-        pointRadius: 0,
-      });
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            ...marks.map(m => ({
-              label: m.name,
-              data: [at(m.figures)],
-              pointRadius: SHOWN[m.kind].radius,
-              pointStyle: SHOWN[m.kind].shape,
-              pointBackgroundColor: colour(SHOWN[m.kind].colour),
-              pointBorderColor: colour('--sheet'),
-              showLine: false,
-            })),
-            ...(picked
-              ? [
-                  {
-                    label: 'the pick',
-                    data: [at(picked)],
-                    pointRadius: 8,
-                    pointBackgroundColor: 'transparent',
-                    pointBorderColor: colour('--ink'),
-                    pointBorderWidth: 2.5,
-                    showLine: false,
-                  },
-                ]
-              : []),
-            {
-              label: 'what can be had',
-              data: front.map(p => at(p.figures)),
-              borderColor: colour('--chalk'),
-              backgroundColor: colour('--wet'),
-              borderWidth: 2,
-              pointRadius: 2,
-              // Between two points no more is known than that nothing beats the better of them.
-              stepped: VAN_FIGURES[x].better === 'more' ? ('before' as const) : ('after' as const),
-              fill: VAN_FIGURES[y].better === 'more' ? ('end' as const) : ('start' as const),
-            },
-            ...(lx === null ? [] : [fence({ x: lx * ax.by, y: ry.min }, { x: lx * ax.by, y: ry.max })]),
-            ...(ly === null ? [] : [fence({ x: rx.min, y: ly * ay.by }, { x: rx.max, y: ly * ay.by })]),
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: { type: 'linear' as const, ...rx, ...within(axis(colour, ax.says)) },
-            y: { ...ry, ...within(axis(colour, ay.says)) },
-          },
-        },
-      };
+      return frontChart({ front, limits, x, y, picked, units, marks, colour });
     },
     [front, marks, limits, x, y, picked, units],
   );
@@ -143,4 +70,117 @@ export function FrontPlot({ front, marks: all, limits, x, y, picked }: Props) {
       </p>
     </>
   );
+}
+
+function frontChart({
+  front,
+  limits,
+  x,
+  y,
+  picked,
+  units,
+  marks,
+  colour,
+}: {
+  front: readonly FrontPoint[];
+  limits: ChoiceLimits;
+  x: Props['x'];
+  y: Props['y'];
+  picked: Figured | undefined;
+  units: UnitSystem;
+  marks: Mark[];
+  colour: (name: string) => string;
+}) {
+  const [ax, ay] = [figureAxis(x, units), figureAxis(y, units)];
+  const at = (f: Figured) => ({ x: f[x] * ax.by, y: f[y] * ay.by });
+  const all = [...front.map(p => at(p.figures)), ...marks.map(m => at(m.figures))];
+  const [lx, ly] = [limits[x] ?? null, limits[y] ?? null];
+  const { ry, rx } = rangesOf({ ax, ay, all, lx, ly });
+  const fence = (a: { x: number; y: number }, b: { x: number; y: number }) => ({
+    label: 'your limit',
+    data: [a, b],
+    borderColor: colour('--signal'),
+    borderDash: [3, 5],
+    borderWidth: 3,
+    pointRadius: 0,
+  });
+  return {
+    type: 'line' as const,
+    data: {
+      datasets: [
+        ...marks.map(m => ({
+          label: m.name,
+          data: [at(m.figures)],
+          pointRadius: SHOWN[m.kind].radius,
+          pointStyle: SHOWN[m.kind].shape,
+          pointBackgroundColor: colour(SHOWN[m.kind].colour),
+          pointBorderColor: colour('--sheet'),
+          showLine: false,
+        })),
+        ...(picked
+          ? [
+              {
+                label: 'the pick',
+                data: [at(picked)],
+                pointRadius: 8,
+                pointBackgroundColor: 'transparent',
+                pointBorderColor: colour('--ink'),
+                pointBorderWidth: 2.5,
+                showLine: false,
+              },
+            ]
+          : []),
+        {
+          label: 'what can be had',
+          data: front.map(p => at(p.figures)),
+          borderColor: colour('--chalk'),
+          backgroundColor: colour('--wet'),
+          borderWidth: 2,
+          pointRadius: 2,
+          // Between two points no more is known than that nothing beats the better of them.
+          stepped: VAN_FIGURES[x].better === 'more' ? ('before' as const) : ('after' as const),
+          fill: VAN_FIGURES[y].better === 'more' ? ('end' as const) : ('start' as const),
+        },
+        ...(lx === null ? [] : [fence({ x: lx * ax.by, y: ry.min }, { x: lx * ax.by, y: ry.max })]),
+        ...(ly === null ? [] : [fence({ x: rx.min, y: ly * ay.by }, { x: rx.max, y: ly * ay.by })]),
+      ],
+    },
+    options: {
+      animation: false as const,
+      parsing: false as const,
+      maintainAspectRatio: false,
+      scales: {
+        x: { type: 'linear' as const, ...rx, ...within(axis(colour, ax.says)) },
+        y: { ...ry, ...within(axis(colour, ay.says)) },
+      },
+    },
+  };
+}
+
+/** What the axes span: all that is drawn, and a fence that lies near it. */
+function rangesOf({
+  ax,
+  ay,
+  all,
+  lx,
+  ly,
+}: {
+  ax: { by: number; says: string };
+  ay: { by: number; says: string };
+  all: { x: number; y: number }[];
+  lx: number | null;
+  ly: number | null;
+}) {
+  const range = (of: 'x' | 'y', limit: number | null) => {
+    const values = all.map(p => p[of]);
+    const [low, high] = [Math.min(...values), Math.max(...values)];
+    // A fence that lies near what is drawn is drawn too.
+    const near = limit !== null && limit > low - NEAR * (high - low) && limit < high + NEAR * (high - low);
+    const [from, to] = near ? [Math.min(low, limit), Math.max(high, limit)] : [low, high];
+    const room = 0.06 * (to - from) || 1;
+    return { min: Math.max(0, from - room), max: to + room };
+  };
+  const rx = range('x', lx === null ? null : lx * ax.by);
+  const ry = range('y', ly === null ? null : ly * ay.by);
+  return { ry, rx };
 }

@@ -1,12 +1,12 @@
 import { schools } from '@overcoat/core/buildup';
 import { FIGURE_KEYS, type Figured, type FigureKey, VAN_FIGURES } from '@overcoat/core/figures';
 import type { ChoiceLimits, FrontPoint } from '@overcoat/core/studies/proposal';
-import { printNumber } from '@overcoat/core/units';
-import { useMemo, useState } from 'react';
+import { printNumber, type UnitSystem } from '@overcoat/core/units';
+import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { figuresWords, printFigure } from '../../figures/weighed.ts';
 import { WORDS } from '../../figures/words.ts';
 import { useSchoolFigures, useVariantFigures } from '../../hooks/useFigured.ts';
-import type { useJob } from '../../hooks/useJob.ts';
+import type { Run, useJob } from '../../hooks/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -33,28 +33,7 @@ const NO_FRONT: readonly FrontPoint[] = [];
 export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }: Props) {
   const { variants } = useOpenDesign();
   const units = useUnits();
-  const ofSchools = useSchoolFigures().answer;
-  const ofVariants = useVariantFigures().answer;
-  const [picked, setPicked] = useState(0);
-  const { answer } = front;
-  const marks = useMemo(
-    (): Mark[] => [
-      ...variants.flatMap((v, i): Mark[] => {
-        const own = ofVariants?.find(f => f.id === v.id);
-        const name = `${String.fromCharCode(65 + i)} · ${v.name}`;
-        return own ? [{ kind: 'variant', name, figures: own.figures }] : [];
-      }),
-      ...(ofSchools ?? []).map(
-        (s): Mark => ({
-          kind: 'school',
-          name: schools.find(k => k.id === s.id)?.name ?? s.id,
-          figures: s.figures,
-        }),
-      ),
-      ...(proposal ? [{ kind: 'proposal', name: 'the proposal', figures: proposal } as const] : []),
-    ],
-    [variants, ofVariants, ofSchools, proposal],
-  );
+  const { answer, picked, marks, setPicked } = useMarks(front, proposal, variants);
   const pick = answer?.[Math.min(picked, answer.length - 1)];
   const choose = (label: string, value: FigureKey, other: FigureKey, on: (k: FigureKey) => void) => (
     <Select
@@ -104,26 +83,87 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
         picked={front.stale ? undefined : pick?.figures}
       />
       {pick && !front.stale && answer.length > 1 && (
-        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px]">
-          <label className="flex items-center gap-2">
-            Pick along it
-            <input
-              type="range"
-              min={0}
-              max={answer.length - 1}
-              value={Math.min(picked, answer.length - 1)}
-              onChange={e => setPicked(Number(e.target.value))}
-              aria-valuetext={`${printFigure(x, pick.figures[x], units)}, ${printFigure(y, pick.figures[y], units)}`}
-              className="w-48 accent-[var(--chalk)]"
-            />
-          </label>
-          <Button small onClick={() => addProposal('Pick', pick.placement)}>
-            Make the pick a variant
-          </Button>
-          <span>{figuresWords(pick.figures, units)}.</span>
-        </div>
+        <PickAlong
+          x={x}
+          y={y}
+          units={units}
+          picked={picked}
+          setPicked={setPicked}
+          answer={answer}
+          pick={pick}
+        />
       )}
     </section>
+  );
+}
+
+/** Variants, schools and the proposal, to be drawn beside what can be had. */
+function useMarks(
+  front: Run<'front'>,
+  proposal: Figured | null,
+  variants: ReturnType<typeof useOpenDesign>['variants'],
+) {
+  const ofSchools = useSchoolFigures().answer;
+  const ofVariants = useVariantFigures().answer;
+  const [picked, setPicked] = useState(0);
+  const { answer } = front;
+  const marks = useMemo(
+    (): Mark[] => [
+      ...variants.flatMap((v, i): Mark[] => {
+        const own = ofVariants?.find(f => f.id === v.id);
+        const name = `${String.fromCharCode(65 + i)} · ${v.name}`;
+        return own ? [{ kind: 'variant', name, figures: own.figures }] : [];
+      }),
+      ...(ofSchools ?? []).map(
+        (s): Mark => ({
+          kind: 'school',
+          name: schools.find(k => k.id === s.id)?.name ?? s.id,
+          figures: s.figures,
+        }),
+      ),
+      ...(proposal ? [{ kind: 'proposal', name: 'the proposal', figures: proposal } as const] : []),
+    ],
+    [variants, ofVariants, ofSchools, proposal],
+  );
+  return { answer, picked, marks, setPicked };
+}
+
+function PickAlong({
+  x,
+  y,
+  units,
+  picked,
+  setPicked,
+  answer,
+  pick,
+}: {
+  x: Props['x'];
+  y: Props['y'];
+  units: UnitSystem;
+  picked: number;
+  setPicked: Dispatch<SetStateAction<number>>;
+  answer: FrontPoint[];
+  pick: FrontPoint;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px]">
+      <label className="flex items-center gap-2">
+        Pick along it
+        <input
+          type="range"
+          min={0}
+          max={answer.length - 1}
+          value={Math.min(picked, answer.length - 1)}
+          onChange={e => setPicked(Number(e.target.value))}
+          aria-valuetext={`${printFigure(x, pick.figures[x], units)}, ${printFigure(y, pick.figures[y], units)}`}
+          className="w-48 accent-[var(--chalk)]"
+        />
+      </label>
+      <Button small onClick={() => addProposal('Pick', pick.placement)}>
+        Make the pick a variant
+      </Button>
+      <span>{figuresWords(pick.figures, units)}.</span>
+    </div>
   );
 }
 

@@ -1,11 +1,15 @@
 import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/core/figures';
-import type { ChoiceLimits } from '@overcoat/core/studies/proposal';
-import { printMass, printNumber } from '@overcoat/core/units';
+import type { Rest } from '@overcoat/core/order/buying';
+import type { Paid } from '@overcoat/core/order/pipeline';
+import type { ChoiceLimits, Proposal } from '@overcoat/core/studies/proposal';
+import { printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { useDeferredValue, useMemo, useState } from 'react';
+import type { HeatResult } from '../../../../core/src/evaluate/heat.ts';
+import type { LoadResult } from '../../../../core/src/evaluate/load.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useCompareSettings } from '../../hooks/useCompareSettings.ts';
 import { useRests, useUsualPay } from '../../hooks/useFigured.ts';
-import { useJob } from '../../hooks/useJob.ts';
+import { type Run, useJob } from '../../hooks/useJob.ts';
 import { addProposal } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
@@ -40,13 +44,213 @@ export function ProposalSection() {
       aria-label="The best choice"
       aria-busy={own.reading}
     >
-      {own.reading ? <p role="status">Reading what you asked of the best choice…</p> : <Proposal own={own} />}
+      {own.reading ? (
+        <p role="status">Reading what you asked of the best choice…</p>
+      ) : (
+        <ProposalBody own={own} />
+      )}
     </section>
   );
 }
 
 /** Found under limits that one sets, with its reasons, and taken as a variant. */
-function Proposal({ own }: { own: ReturnType<typeof useCompareSettings> }) {
+function ProposalBody({ own }: { own: ReturnType<typeof useCompareSettings> }) {
+  const {
+    damp,
+    job,
+    units,
+    shell,
+    refused,
+    library,
+    limits,
+    heat,
+    now,
+    load,
+    offcuts,
+    weights,
+    front,
+    axes,
+    setAxes,
+    improve,
+    ask,
+  } = useProposal(own);
+  // Of a bare van no year is reckoned: a guess has to do.
+  const awaited = !damp.climate.own && damp.worst !== null;
+  // Drawn when there is time: a search tells of itself again and again.
+  const answer = useDeferredValue(job.answer);
+  // What limits cost is asked last.
+  const asked = job.running === null && !job.stopped;
+  const troubles =
+    answer &&
+    [
+      conflictWords(answer, units),
+      withoutWords(
+        answer,
+        id => shell.zones.find(z => z.id === id)?.name ?? id,
+        refused.map(id => library.get(id)?.name.toLowerCase() ?? id),
+      ),
+    ]
+      .filter(Boolean)
+      .join(' ');
+  return (
+    <>
+      <div className="flex flex-wrap items-start gap-3">
+        <ProposalVerdict
+          job={job}
+          units={units}
+          limits={limits}
+          heat={heat}
+          now={now}
+          load={load}
+          offcuts={offcuts}
+          answer={answer}
+          asked={asked}
+          troubles={troubles}
+        />
+        <ProposalButtons job={job} awaited={awaited} answer={answer} />
+      </div>
+      <Refused why={job.failed} />
+      <ChoiceTerms
+        limits={limits}
+        weights={weights}
+        refused={refused}
+        onLimits={own.setLimits}
+        onWeights={own.setWeights}
+        onRefused={own.setRefused}
+      />
+      <FrontSection
+        front={front}
+        {...axes}
+        onAxes={(x, y) => setAxes({ x, y })}
+        proposal={answer?.figures ?? null}
+        limits={limits}
+        disabled={awaited}
+      />
+      <ImproveSection job={improve} disabled={awaited} />
+      {answer && <ProposalDetails answer={answer} ask={ask} own={own} limits={limits} weights={weights} />}
+    </>
+  );
+}
+
+/** What is proposed zone by zone, and all that is said about it. */
+function ProposalDetails({
+  answer,
+  ask,
+  own,
+  limits,
+  weights,
+}: {
+  answer: Proposal;
+  ask: ReturnType<typeof useProposal>['ask'];
+  own: ReturnType<typeof useCompareSettings>;
+  limits: ChoiceLimits;
+  weights: Weights;
+}) {
+  return (
+    <>
+      <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={own.locked} onLocked={own.setLocked} />
+      {answer.putUp.length > 0 && (
+        <p className="text-[13px] text-faint">
+          What is put up at night is taken to be up for half of the heated time (a guess): its W/K count half.
+        </p>
+      )}
+      <FlipSection proposal={answer} ask={ask} />
+      <NotesSection proposal={answer} />
+      <RefusedSection refused={answer.refused} />
+      <SchoolsSection best={answer.figures} limits={limits} weights={weights} />
+    </>
+  );
+}
+
+function ProposalButtons({
+  job,
+  awaited,
+  answer,
+}: {
+  job: Run<'choose'>;
+  awaited: boolean;
+  answer: Proposal | null;
+}) {
+  return (
+    <div className="flex gap-2">
+      {job.running !== null || job.queued ? (
+        <>
+          <output className="self-center">
+            {(job.running ?? 0) < 0.005 ? 'weighing lay-ups …' : `${Math.round(job.running! * 100)} %`}
+          </output>
+          <Button onClick={job.cancel}>Stop</Button>
+        </>
+      ) : (
+        <Button
+          look="strong"
+          disabled={awaited}
+          title={awaited ? 'The van’s own year is being reckoned' : undefined}
+          onClick={job.run}
+        >
+          {answer ? 'Find again' : 'Find the best'}
+        </Button>
+      )}
+      {answer && <Button onClick={() => addProposal('Proposal', answer.placement)}>Make it a variant</Button>}
+    </div>
+  );
+}
+
+function ProposalVerdict({
+  job,
+  units,
+  limits,
+  heat,
+  now,
+  load,
+  offcuts,
+  answer,
+  asked,
+  troubles,
+}: {
+  job: Run<'choose'>;
+  units: UnitSystem;
+  limits: ChoiceLimits;
+  heat: HeatResult;
+  now: Paid | null;
+  load: LoadResult;
+  offcuts: Rest[];
+  answer: Proposal | null;
+  asked: boolean;
+  troubles: string | null;
+}) {
+  return (
+    <div className="min-w-72 flex-1">
+      {answer ? (
+        <>
+          <p className="border-l-4 border-chalk pl-2.5 text-lg font-medium">
+            {proposalWords(answer, limits, units)}
+          </p>
+          <p className="pl-3.5">
+            Now: {printNumber(heat.asUsed, 1)} W/K, {now ? printMoney(Math.round(now.total)) : '…'} to pay,{' '}
+            {printMass(load.mass, units)}. {asked && priceWords(answer, units)} {spareWords(answer, units)}
+          </p>
+          {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
+          <p className="pl-3.5 text-[13px] text-faint">
+            {answer.weighed} lay-ups weighed by the same physics as everywhere.{' '}
+            {offcuts.length > 0 && 'Rests on your shelf go first and cost nothing. '}
+            {job.running === null ? gapWords(answer) : `The best so far. ${gapWords(answer)}`}
+            {job.stale ? ' Older than what is asked now: find again.' : ''}
+            {job.stopped
+              ? job.stale
+                ? ' Stopped before anything was found for what is asked now.'
+                : ' Stopped: this was the best by then.'
+              : ''}
+          </p>
+        </>
+      ) : (
+        <p className="text-lg">What is best for this van, within its limits?</p>
+      )}
+    </div>
+  );
+}
+
+/** What is asked of the search, and its three runs: the best, what can be had, what improves. */
+function useProposal(own: ReturnType<typeof useCompareSettings>) {
   const { brief, shell, ready } = useOpenDesign();
   const pay = useUsualPay(ready);
   const variant = useVariant();
@@ -90,111 +294,24 @@ function Proposal({ own }: { own: ReturnType<typeof useCompareSettings> }) {
       return rest;
     }, [ask]),
   );
-  // Of a bare van no year is reckoned: a guess has to do.
-  const awaited = !damp.climate.own && damp.worst !== null;
-  // Drawn when there is time: a search tells of itself again and again.
-  const answer = useDeferredValue(job.answer);
-  // What limits cost is asked last.
-  const asked = job.running === null && !job.stopped;
-  const troubles =
-    answer &&
-    [
-      conflictWords(answer, units),
-      withoutWords(
-        answer,
-        id => shell.zones.find(z => z.id === id)?.name ?? id,
-        refused.map(id => library.get(id)?.name.toLowerCase() ?? id),
-      ),
-    ]
-      .filter(Boolean)
-      .join(' ');
-  return (
-    <>
-      <div className="flex flex-wrap items-start gap-3">
-        <div className="min-w-72 flex-1">
-          {answer ? (
-            <>
-              <p className="border-l-4 border-chalk pl-2.5 text-lg font-medium">
-                {proposalWords(answer, limits, units)}
-              </p>
-              <p className="pl-3.5">
-                Now: {printNumber(heat.asUsed, 1)} W/K, {now ? printMoney(Math.round(now.total)) : '…'} to
-                pay, {printMass(load.mass, units)}. {asked && priceWords(answer, units)}{' '}
-                {spareWords(answer, units)}
-              </p>
-              {troubles && <p className="pl-3.5 font-medium text-signal">{troubles}</p>}
-              <p className="pl-3.5 text-[13px] text-faint">
-                {answer.weighed} lay-ups weighed by the same physics as everywhere.{' '}
-                {offcuts.length > 0 && 'Rests on your shelf go first and cost nothing. '}
-                {job.running === null ? gapWords(answer) : `The best so far. ${gapWords(answer)}`}
-                {job.stale ? ' Older than what is asked now: find again.' : ''}
-                {job.stopped
-                  ? job.stale
-                    ? ' Stopped before anything was found for what is asked now.'
-                    : ' Stopped: this was the best by then.'
-                  : ''}
-              </p>
-            </>
-          ) : (
-            <p className="text-lg">What is best for this van, within its limits?</p>
-          )}
-        </div>
-        <div className="flex gap-2">
-          {job.running !== null || job.queued ? (
-            <>
-              <output className="self-center">
-                {(job.running ?? 0) < 0.005 ? 'weighing lay-ups …' : `${Math.round(job.running! * 100)} %`}
-              </output>
-              <Button onClick={job.cancel}>Stop</Button>
-            </>
-          ) : (
-            <Button
-              look="strong"
-              disabled={awaited}
-              title={awaited ? 'The van’s own year is being reckoned' : undefined}
-              onClick={job.run}
-            >
-              {answer ? 'Find again' : 'Find the best'}
-            </Button>
-          )}
-          {answer && (
-            <Button onClick={() => addProposal('Proposal', answer.placement)}>Make it a variant</Button>
-          )}
-        </div>
-      </div>
-      <Refused why={job.failed} />
-      <ChoiceTerms
-        limits={limits}
-        weights={weights}
-        refused={refused}
-        onLimits={own.setLimits}
-        onWeights={own.setWeights}
-        onRefused={own.setRefused}
-      />
-      <FrontSection
-        front={front}
-        {...axes}
-        onAxes={(x, y) => setAxes({ x, y })}
-        proposal={answer?.figures ?? null}
-        limits={limits}
-        disabled={awaited}
-      />
-      <ImproveSection job={improve} disabled={awaited} />
-      {answer && (
-        <>
-          <ProposedZones zones={answer.zones} putUp={answer.putUp} locked={locked} onLocked={own.setLocked} />
-          {answer.putUp.length > 0 && (
-            <p className="text-[13px] text-faint">
-              What is put up at night is taken to be up for half of the heated time (a guess): its W/K count
-              half.
-            </p>
-          )}
-        </>
-      )}
-      {answer && <FlipSection proposal={answer} ask={ask} />}
-      {answer && <NotesSection proposal={answer} />}
-      {answer && <RefusedSection refused={answer.refused} />}
-      {answer && <SchoolsSection best={answer.figures} limits={limits} weights={weights} />}
-    </>
-  );
+  return {
+    damp,
+    job,
+    units,
+    shell,
+    refused,
+    library,
+    limits,
+    heat,
+    now,
+    load,
+    offcuts,
+    weights,
+    front,
+    axes,
+    setAxes,
+    improve,
+    locked,
+    ask,
+  };
 }

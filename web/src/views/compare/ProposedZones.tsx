@@ -1,6 +1,14 @@
-import { hasUp, type PutUpPick, type ZonePick } from '@overcoat/core/studies/proposal';
-import { printNumber } from '@overcoat/core/units';
+import type { Library } from '@overcoat/core/materials';
+import {
+  hasUp,
+  type LayUpOption,
+  type PutUp,
+  type PutUpPick,
+  type ZonePick,
+} from '@overcoat/core/studies/proposal';
+import { printNumber, type UnitSystem } from '@overcoat/core/units';
 import { memo } from 'react';
+import type { RunnerUp } from '../../../../core/src/studies/proposal/reasons.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { takePutUp, takeZone } from '../../store/edits.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -38,68 +46,134 @@ export const ProposedZones = memo(function ProposedZones({ zones, putUp, locked,
       </thead>
       <tbody>
         {zones.map(({ zone, option, runnerUp }) => (
-          <tr key={zone} className="border-t border-rule align-top">
-            <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
-              {zone} {shell.zones.find(z => z.id === zone)?.name}
-            </th>
-            <td className="py-1 pr-3">
-              {candidateWords(option, library, units)}
-              {option.buildUp.id === variant.design.zones[zone] && ' (as now)'}
-            </td>
-            <td className="py-1 pr-3 text-[13px] text-faint">
-              {runnerUp
-                ? `${candidateWords(runnerUp.option, library, units)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
-                : 'no other'}
-            </td>
-            <td className="py-1 text-right whitespace-nowrap">
-              <label className="mr-2 text-[13px]">
-                <input
-                  type="checkbox"
-                  checked={locked.includes(zone)}
-                  onChange={e =>
-                    onLocked(e.target.checked ? [...locked, zone] : locked.filter(l => l !== zone))
-                  }
-                />{' '}
-                keep mine
-              </label>
-              <Button
-                small
-                onClick={() => takeZone(zone, option)}
-                aria-label={`Take the proposal for ${shell.zones.find(z => z.id === zone)?.name}`}
-              >
-                take
-              </Button>
-            </td>
-          </tr>
+          <ProposedZone
+            key={zone}
+            locked={locked}
+            onLocked={onLocked}
+            shell={shell}
+            variant={variant}
+            library={library}
+            units={units}
+            zone={zone}
+            option={option}
+            runnerUp={runnerUp}
+          />
         ))}
         {putUp.map(({ id, panes, option, runnerUp }) => (
-          <tr key={`up ${id}`} className="border-t border-rule align-top">
-            <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
-              {id === 'cab' ? '' : `${id} `}
-              {placeName(id)}
-            </th>
-            <td className="py-1 pr-3">
-              {putUpWords(option)}
-              {option.saves > 0 && `: −${printNumber(option.saves, 1)} W/K while up`}
-              {hasUp(variant.design, { id, panes }, option) && ' (as now)'}
-            </td>
-            <td className="py-1 pr-3 text-[13px] text-faint">
-              {runnerUp
-                ? `${putUpWords(runnerUp.option)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
-                : 'no other'}
-            </td>
-            <td className="py-1 text-right">
-              <Button
-                small
-                onClick={() => takePutUp(placeName(id), id, panes, option)}
-                aria-label={`Take the proposal for ${placeName(id)}`}
-              >
-                take
-              </Button>
-            </td>
-          </tr>
+          <ProposedPutUp
+            key={`up ${id}`}
+            variant={variant}
+            units={units}
+            placeName={placeName}
+            id={id}
+            panes={panes}
+            option={option}
+            runnerUp={runnerUp}
+          />
         ))}
       </tbody>
     </table>
   );
 });
+
+function ProposedPutUp({
+  variant,
+  units,
+  placeName,
+  id,
+  panes,
+  option,
+  runnerUp,
+}: {
+  variant: ReturnType<typeof useVariant>;
+  units: UnitSystem;
+  placeName: (id: string) => string;
+  id: string;
+  panes: string[];
+  option: PutUp;
+  runnerUp: RunnerUp<PutUp> | null;
+}) {
+  return (
+    <tr className="border-t border-rule align-top">
+      <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
+        {id === 'cab' ? '' : `${id} `}
+        {placeName(id)}
+      </th>
+      <td className="py-1 pr-3">
+        {putUpWords(option)}
+        {option.saves > 0 && `: −${printNumber(option.saves, 1)} W/K while up`}
+        {hasUp(variant.design, { id, panes }, option) && ' (as now)'}
+      </td>
+      <td className="py-1 pr-3 text-[13px] text-faint">
+        {runnerUp
+          ? `${putUpWords(runnerUp.option)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
+          : 'no other'}
+      </td>
+      <td className="py-1 text-right">
+        <Button
+          small
+          onClick={() => takePutUp(placeName(id), id, panes, option)}
+          aria-label={`Take the proposal for ${placeName(id)}`}
+        >
+          take
+        </Button>
+      </td>
+    </tr>
+  );
+}
+
+function ProposedZone({
+  locked,
+  onLocked,
+  shell,
+  variant,
+  library,
+  units,
+  zone,
+  option,
+  runnerUp,
+}: {
+  locked: readonly string[];
+  onLocked: (locked: string[]) => void;
+  shell: ReturnType<typeof useOpenDesign>['shell'];
+  variant: ReturnType<typeof useVariant>;
+  library: Library;
+  units: UnitSystem;
+  zone: string;
+  option: LayUpOption;
+  runnerUp: RunnerUp<LayUpOption> | null;
+}) {
+  return (
+    <tr className="border-t border-rule align-top">
+      <th scope="row" className="py-1 pr-3 text-left font-medium whitespace-nowrap">
+        {zone} {shell.zones.find(z => z.id === zone)?.name}
+      </th>
+      <td className="py-1 pr-3">
+        {candidateWords(option, library, units)}
+        {option.buildUp.id === variant.design.zones[zone] && ' (as now)'}
+      </td>
+      <td className="py-1 pr-3 text-[13px] text-faint">
+        {runnerUp
+          ? `${candidateWords(runnerUp.option, library, units)}: ${changeWords(runnerUp.changes, units) || 'no different'}${runnerUp.breaks ? ', breaks a limit' : ''}`
+          : 'no other'}
+      </td>
+      <td className="py-1 text-right whitespace-nowrap">
+        <label className="mr-2 text-[13px]">
+          <input
+            type="checkbox"
+            checked={locked.includes(zone)}
+            onChange={e => onLocked(e.target.checked ? [...locked, zone] : locked.filter(l => l !== zone))}
+          />{' '}
+          keep mine
+        </label>
+        <Button
+          small
+          onClick={() => takeZone(zone, option)}
+          aria-label={`Take the proposal for ${shell.zones.find(z => z.id === zone)?.name}`}
+        >
+          take
+        </Button>
+      </td>
+    </tr>
+  );
+}

@@ -1,8 +1,11 @@
 import { schools } from '@overcoat/core/buildup';
 import { FIGURE_KEYS, type Figured, type Weights } from '@overcoat/core/figures';
+import type { Library } from '@overcoat/core/materials';
 import { type ChoiceLimits, regretOf } from '@overcoat/core/studies/proposal';
-import { dampMark, dampWord } from '@overcoat/core/van/wetting';
+import type { UnitSystem } from '@overcoat/core/units';
+import { type DampState, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { memo } from 'react';
+import type { School } from '../../../../core/src/buildup/schools.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, printFigure } from '../../figures/weighed.ts';
 import { WORDS } from '../../figures/words.ts';
@@ -54,38 +57,17 @@ export const SchoolsSection = memo(function SchoolsSection({ best, limits, weigh
           {rows.map(({ id, school, figures, damp, regret }) => {
             const broken = brokenWords(figures, limits, units);
             return (
-              <tr key={id} className="border-t border-rule align-top">
-                <th scope="row" className="py-1 pr-3 text-left font-medium">
-                  {school.name}
-                  {broken.length > 0 && (
-                    <span className="block text-[13px] text-signal">{broken.join(', ')}</span>
-                  )}
-                </th>
-                <td className="py-1 pr-3 font-semibold whitespace-nowrap">
-                  {Number.isNaN(regret)
-                    ? 'reckoning'
-                    : regret > 0
-                      ? printMoney(Math.round(regret))
-                      : `better by ${printMoney(Math.round(-regret))}`}
-                </td>
-                {FIGURE_KEYS.map(k => (
-                  <td key={k} className="py-1 pr-3 whitespace-nowrap">
-                    {printFigure(k, figures[k], units)}
-                  </td>
-                ))}
-                <td className="py-1 pr-3 whitespace-nowrap">
-                  {dampMark(damp.state)} {dampWord(damp.state)}
-                </td>
-                <td className="py-1 text-right">
-                  <Button
-                    small
-                    onClick={() => duplicateVariant(school.name, id, library)}
-                    aria-label={`Make ${school.name} a variant`}
-                  >
-                    try
-                  </Button>
-                </td>
-              </tr>
+              <SchoolAgainst
+                key={id}
+                library={library}
+                units={units}
+                id={id}
+                school={school}
+                figures={figures}
+                damp={damp}
+                regret={regret}
+                broken={broken}
+              />
             );
           })}
         </tbody>
@@ -93,3 +75,56 @@ export const SchoolsSection = memo(function SchoolsSection({ best, limits, weigh
     </details>
   );
 });
+
+function SchoolAgainst({
+  library,
+  units,
+  id,
+  school,
+  figures,
+  damp,
+  regret,
+  broken,
+}: {
+  library: Library;
+  units: UnitSystem;
+  id: string;
+  school: School;
+  figures: Figured;
+  damp: { state: DampState; wetEnd: { state: DampState; most: number }; bay: string; days: number };
+  regret: number;
+  broken: string[];
+}) {
+  return (
+    <tr className="border-t border-rule align-top">
+      <th scope="row" className="py-1 pr-3 text-left font-medium">
+        {school.name}
+        {broken.length > 0 && <span className="block text-[13px] text-signal">{broken.join(', ')}</span>}
+      </th>
+      <td className="py-1 pr-3 font-semibold whitespace-nowrap">
+        {Number.isNaN(regret)
+          ? 'reckoning'
+          : regret > 0
+            ? printMoney(Math.round(regret))
+            : `better by ${printMoney(Math.round(-regret))}`}
+      </td>
+      {FIGURE_KEYS.map(k => (
+        <td key={k} className="py-1 pr-3 whitespace-nowrap">
+          {printFigure(k, figures[k], units)}
+        </td>
+      ))}
+      <td className="py-1 pr-3 whitespace-nowrap">
+        {dampMark(damp.state)} {dampWord(damp.state)}
+      </td>
+      <td className="py-1 text-right">
+        <Button
+          small
+          onClick={() => duplicateVariant(school.name, id, library)}
+          aria-label={`Make ${school.name} a variant`}
+        >
+          try
+        </Button>
+      </td>
+    </tr>
+  );
+}

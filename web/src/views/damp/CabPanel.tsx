@@ -1,6 +1,6 @@
 import { type CabFigures, FUELS } from '@overcoat/core/studies/cabin';
 import { withCab } from '@overcoat/core/survey/patterns';
-import { printNumber, printTemperature } from '@overcoat/core/units';
+import { printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { draught, USUAL_WIND } from '@overcoat/core/van/cab';
 import { useMemo } from 'react';
 import { useJob } from '../../hooks/useJob.ts';
@@ -117,16 +117,7 @@ function Savings({
         </tr>
       </thead>
       <tbody>
-        <tr className="border-t border-rule">
-          <th scope="row" className="py-1 text-left font-medium">
-            as it stands
-          </th>
-          <td />
-          <td className="text-right">{printNumber(asItStands.watts, 0)} W</td>
-          <td className="text-right">{heated ? `${printNumber(litres(asItStands), 0)} l` : '–'}</td>
-          <td className="text-right">{printTemperature(asItStands.hottest, units)}</td>
-          <td className="text-right">{printNumber(asItStands.ran, 1)} l</td>
-        </tr>
+        <AsItStands asItStands={asItStands} heated={heated} units={units} litres={litres} />
         {cases.flatMap(({ name, cost, figures, walls }) => [
           <tr key={name} className="border-t border-rule">
             <th scope="row" className="pt-1 text-left font-medium">
@@ -155,5 +146,30 @@ function Savings({
         ])}
       </tbody>
     </table>
+  );
+}
+
+function AsItStands({
+  asItStands,
+  heated,
+  units,
+  litres,
+}: {
+  asItStands: CabFigures;
+  heated: boolean;
+  units: UnitSystem;
+  litres: (f: CabFigures) => number;
+}) {
+  return (
+    <tr className="border-t border-rule">
+      <th scope="row" className="py-1 text-left font-medium">
+        as it stands
+      </th>
+      <td />
+      <td className="text-right">{printNumber(asItStands.watts, 0)} W</td>
+      <td className="text-right">{heated ? `${printNumber(litres(asItStands), 0)} l` : '–'}</td>
+      <td className="text-right">{printTemperature(asItStands.hottest, units)}</td>
+      <td className="text-right">{printNumber(asItStands.ran, 1)} l</td>
+    </tr>
   );
 }

@@ -1,6 +1,8 @@
 import { coldSpots } from '@overcoat/core/studies/damp';
-import { inUnits, printNumber, printTemperature } from '@overcoat/core/units';
-import { useMemo, useState } from 'react';
+import { inUnits, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
+import type { DetailResult } from '@overcoat/core/van/bridges';
+import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
+import type { ColdSpot } from '../../../../core/src/studies/damp/coldSpots.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useJob } from '../../hooks/useJob.ts';
 import { useBay, useEvaluation } from '../../store/evaluation.ts';
@@ -32,21 +34,7 @@ export function ColdSpots({ id }: { id: string }) {
   const dew = e.damp.night.dewPoint;
   return (
     <div className="flex flex-col gap-3">
-      <p data-testid="cold-spot">
-        {shown ? (
-          <>
-            <b>{shown.coldest < dew ? 'It sweats: ' : 'It stays dry: '}</b>
-            the coldest place the room touches is at {t(shown.coldest)} on the design night, the dew point at{' '}
-            {t(dew)}, {printNumber(Math.abs(shown.coldest - dew), 1)} K{' '}
-            {shown.coldest < dew ? 'too cold' : 'to spare'}.
-            {shown.metal !== null &&
-              shown.metal < dew &&
-              ` Behind it the metal is at ${t(shown.metal)}: cabin air must not reach it.`}
-          </>
-        ) : (
-          'Solving the sections…'
-        )}
-      </p>
+      <SpotVerdict shown={shown} t={t} dew={dew} />
       <Select label="which place" value={at} onChange={ev => setChosen(Number(ev.target.value))}>
         {named.map((n, i) => (
           <option key={n.name} value={i}>
@@ -58,6 +46,72 @@ export function ColdSpots({ id }: { id: string }) {
       {(running !== null || failed || stopped) && (
         <JobBar job={job} name="Solve" doing="solving the sections" />
       )}
+      <SpotsTable
+        units={units}
+        setChosen={setChosen}
+        named={named}
+        results={results}
+        at={at}
+        t={t}
+        dew={dew}
+      />
+      <p className="text-[13px] text-faint">
+        ◆ below the dew point. Foam over a rib warms the room’s face and cools the rib’s own flange: less
+        sweat on the lining, more behind it if air gets there. ISO 10211 in two dimensions, flat skin, sizes
+        of rib and frame as surveyed or typical; blue is below the dew point, the strong line is the dew
+        point, thin lines 2 K apart.
+      </p>
+    </div>
+  );
+}
+
+function SpotVerdict({
+  shown,
+  t,
+  dew,
+}: {
+  shown: DetailResult | null;
+  t: (celsius: number) => string;
+  dew: number;
+}) {
+  return (
+    <p data-testid="cold-spot">
+      {shown ? (
+        <>
+          <b>{shown.coldest < dew ? 'It sweats: ' : 'It stays dry: '}</b>
+          the coldest place the room touches is at {t(shown.coldest)} on the design night, the dew point at{' '}
+          {t(dew)}, {printNumber(Math.abs(shown.coldest - dew), 1)} K{' '}
+          {shown.coldest < dew ? 'too cold' : 'to spare'}.
+          {shown.metal !== null &&
+            shown.metal < dew &&
+            ` Behind it the metal is at ${t(shown.metal)}: cabin air must not reach it.`}
+        </>
+      ) : (
+        'Solving the sections…'
+      )}
+    </p>
+  );
+}
+
+function SpotsTable({
+  units,
+  setChosen,
+  named,
+  results,
+  at,
+  t,
+  dew,
+}: {
+  units: UnitSystem;
+  setChosen: Dispatch<SetStateAction<number>>;
+  named: ColdSpot[];
+  results: (DetailResult | null)[] | null;
+  at: number;
+  t: (celsius: number) => string;
+  dew: number;
+}) {
+  return (
+    <>
       {results && (
         <table className="w-full text-[13px]">
           <caption className="sr-only">Cold spots beside this build-up on the design night</caption>
@@ -94,12 +148,6 @@ export function ColdSpots({ id }: { id: string }) {
           </tbody>
         </table>
       )}
-      <p className="text-[13px] text-faint">
-        ◆ below the dew point. Foam over a rib warms the room’s face and cools the rib’s own flange: less
-        sweat on the lining, more behind it if air gets there. ISO 10211 in two dimensions, flat skin, sizes
-        of rib and frame as surveyed or typical; blue is below the dew point, the strong line is the dew
-        point, thin lines 2 K apart.
-      </p>
-    </div>
+    </>
   );
 }

@@ -42,6 +42,134 @@ const fillOf = (result: MapResult, value: number) =>
 
 /** Where the water goes: by bay, by month, by hour, and by school. */
 export function Component() {
+  const page = useDampPage();
+  const { paint, shown, result, van } = page;
+  return (
+    <>
+      <MapPanel
+        title="Cold & damp"
+        paint={paint}
+        tools={<MapTools page={page} />}
+        legend={
+          <>
+            <Legend
+              swatches={[
+                ...result.steps.map(v => ({ fill: fillOf(result, v), says: result.print(v) })),
+                { dashed: true, says: 'bare' },
+              ]}
+            />
+            <span className="text-faint">
+              the figure stands in each bay
+              {(shown === 'wet' || shown === 'hourly') &&
+                van.stale &&
+                ' · stale: the design has changed since'}
+            </span>
+          </>
+        }
+      >
+        <VanVerdict page={page} />
+      </MapPanel>
+      <Beside page={page} />
+    </>
+  );
+}
+
+function VanVerdict({ page }: { page: ReturnType<typeof useDampPage> }) {
+  const { e, byHours, unknown } = page;
+  return (
+    <p
+      className={`w-full text-[15px] ${e.damp.standing === 'settled' ? '' : 'text-faint'}`}
+      data-testid="damp-verdict"
+    >
+      {byHours && (
+        <b className={`block ${byHours.worse ? 'text-signal' : ''}`}>
+          {byHours.worse && <span aria-hidden>! </span>}
+          {byHours.says}
+        </b>
+      )}
+      {verdict(e)}
+      <span className="block text-[13px] text-faint">
+        {unknown && e.damp.standing !== 'settled'
+          ? 'The van’s own year could not be reckoned: reload the page, or change something.'
+          : STANDING_NOTES[e.damp.standing]}
+      </span>
+    </p>
+  );
+}
+
+function MapTools({ page }: { page: ReturnType<typeof useDampPage> }) {
+  const { results, shown, setShown } = page;
+  return (
+    <div className="flex gap-2">
+      <SkinColour hideLabel />
+      <Select
+        label="What to show"
+        hideLabel
+        value={results[shown] ? shown : 'peak'}
+        onChange={ev => setShown(ev.target.value)}
+      >
+        {Object.entries(results).map(([key, r]) => (
+          <option key={key} value={key}>
+            {r.name}
+          </option>
+        ))}
+      </Select>
+    </div>
+  );
+}
+
+function Beside({ page }: { page: ReturnType<typeof useDampPage> }) {
+  const { van, tab, setTab, bay, weather, setWeather, covers, setCovers, leaks, setLeaks } = page;
+  return (
+    <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[520px] lg:border-l">
+      <Tabs
+        label="Cold and damp"
+        value={tab}
+        onChange={setTab}
+        tabs={[
+          {
+            key: 'zones',
+            name: 'Zones',
+            content: (
+              <>
+                <RemediesSection />
+                <ZonesPanel year={van.stale ? null : van.answer} onBay={() => setTab('bay')} />
+              </>
+            ),
+          },
+          {
+            key: 'bay',
+            name: bay,
+            content: <BayDamp key={bay} id={bay} weather={weather} onWeather={setWeather} />,
+          },
+          { key: 'cold', name: 'Cold spots', content: <ColdSpots key={bay} id={bay} /> },
+          { key: 'schools', name: 'Schools', content: <Schools /> },
+          { key: 'cab', name: 'Cab', content: <CabPanel /> },
+          { key: 'night', name: 'Night', content: <NightPanel /> },
+          {
+            key: 'year',
+            name: 'Year',
+            content: (
+              <YearPanel
+                job={van}
+                covers={covers}
+                onCovers={setCovers}
+                leaks={leaks}
+                onLeaks={setLeaks}
+                weather={weather}
+                onWeather={setWeather}
+              />
+            ),
+          },
+          { key: 'heat', name: 'Hot day', content: <HeatPanel /> },
+        ]}
+      />
+    </aside>
+  );
+}
+
+/** What the map and the sheets beside it show: a result, a bay, weather, and the year by the hour. */
+function useDampPage() {
   const e = useEvaluation();
   const selected = useDesign(s => s.selected);
   const unknown = useClimates(s => s.failed);
@@ -72,107 +200,24 @@ export function Component() {
     };
   };
   const bay = selected.find(id => e.bays.get(id)) ?? e.damp.worst ?? [...e.bays.keys()][0]!;
-  return (
-    <>
-      <MapPanel
-        title="Cold & damp"
-        paint={paint}
-        tools={
-          <div className="flex gap-2">
-            <SkinColour hideLabel />
-            <Select
-              label="What to show"
-              hideLabel
-              value={results[shown] ? shown : 'peak'}
-              onChange={ev => setShown(ev.target.value)}
-            >
-              {Object.entries(results).map(([key, r]) => (
-                <option key={key} value={key}>
-                  {r.name}
-                </option>
-              ))}
-            </Select>
-          </div>
-        }
-        legend={
-          <>
-            <Legend
-              swatches={[
-                ...result.steps.map(v => ({ fill: fillOf(result, v), says: result.print(v) })),
-                { dashed: true, says: 'bare' },
-              ]}
-            />
-            <span className="text-faint">
-              the figure stands in each bay
-              {(shown === 'wet' || shown === 'hourly') &&
-                van.stale &&
-                ' · stale: the design has changed since'}
-            </span>
-          </>
-        }
-      >
-        <p
-          className={`w-full text-[15px] ${e.damp.standing === 'settled' ? '' : 'text-faint'}`}
-          data-testid="damp-verdict"
-        >
-          {byHours && (
-            <b className={`block ${byHours.worse ? 'text-signal' : ''}`}>
-              {byHours.worse && <span aria-hidden>! </span>}
-              {byHours.says}
-            </b>
-          )}
-          {verdict(e)}
-          <span className="block text-[13px] text-faint">
-            {unknown && e.damp.standing !== 'settled'
-              ? 'The van’s own year could not be reckoned: reload the page, or change something.'
-              : STANDING_NOTES[e.damp.standing]}
-          </span>
-        </p>
-      </MapPanel>
-      <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[520px] lg:border-l">
-        <Tabs
-          label="Cold and damp"
-          value={tab}
-          onChange={setTab}
-          tabs={[
-            {
-              key: 'zones',
-              name: 'Zones',
-              content: (
-                <>
-                  <RemediesSection />
-                  <ZonesPanel year={van.stale ? null : van.answer} onBay={() => setTab('bay')} />
-                </>
-              ),
-            },
-            {
-              key: 'bay',
-              name: bay,
-              content: <BayDamp key={bay} id={bay} weather={weather} onWeather={setWeather} />,
-            },
-            { key: 'cold', name: 'Cold spots', content: <ColdSpots key={bay} id={bay} /> },
-            { key: 'schools', name: 'Schools', content: <Schools /> },
-            { key: 'cab', name: 'Cab', content: <CabPanel /> },
-            { key: 'night', name: 'Night', content: <NightPanel /> },
-            {
-              key: 'year',
-              name: 'Year',
-              content: (
-                <YearPanel
-                  job={van}
-                  covers={covers}
-                  onCovers={setCovers}
-                  leaks={leaks}
-                  onLeaks={setLeaks}
-                  weather={weather}
-                  onWeather={setWeather}
-                />
-              ),
-            },
-            { key: 'heat', name: 'Hot day', content: <HeatPanel /> },
-          ]}
-        />
-      </aside>
-    </>
-  );
+  return {
+    paint,
+    results,
+    shown,
+    setShown,
+    result,
+    van,
+    e,
+    byHours,
+    unknown,
+    tab,
+    setTab,
+    bay,
+    weather,
+    setWeather,
+    covers,
+    setCovers,
+    leaks,
+    setLeaks,
+  };
 }

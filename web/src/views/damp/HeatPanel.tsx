@@ -3,13 +3,14 @@ import {
   AIRS,
   GLUE_CAUTION,
   type HotDay,
+  type HotDayCase,
   hotDayCases,
   hotDayCautions,
   STANDS,
 } from '@overcoat/core/studies/cabin';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { climateOf } from '@overcoat/core/van/climate';
-import { useCallback, useMemo, useState } from 'react';
+import { type Dispatch, type SetStateAction, useCallback, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useJob } from '../../hooks/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
@@ -41,19 +42,7 @@ export function HeatPanel() {
   const bond = useMemo(() => weakestBondOverhead(shell, placement, library), [shell, placement, library]);
   return (
     <div className="flex flex-col gap-4">
-      <p data-testid="heat">
-        {now && bare ? (
-          <>
-            On a clear hot day ({t(Math.max(...now.outside))} outside,{' '}
-            {climateOf(brief.climate).label.toLowerCase()}) the parked van reaches <b>{t(now.peak)}</b> at{' '}
-            {clock(now.peakAt)} and is above {t(30)} for {printNumber(now.hoursHot, 0)} hours; bare it would
-            reach {t(bare.peak)}.{now.cab.length > 0 && <> Its cab gets to {t(Math.max(...now.cab))}.</>} Its
-            roof’s steel gets to {t(now.roofPeak)}.
-          </>
-        ) : (
-          'Working the day out…'
-        )}
-      </p>
+      <HeatVerdict brief={brief} t={t} now={now} bare={bare} />
       {now && hotDayCautions(now).glue && (
         <p role="note" className="border-l-4 border-signal pl-2">
           The roof passes {t(GLUE_CAUTION)}: read the adhesive’s temperature limit before gluing overhead.
@@ -65,29 +54,39 @@ export function HeatPanel() {
           Never leave children or animals in a closed parked vehicle.
         </p>
       )}
-      <div className="flex flex-wrap items-end gap-3">
-        <Select label="it stands" value={stands} onChange={e => setStands(e.target.value as typeof stands)}>
-          {Object.entries(STANDS).map(([key, s]) => (
-            <option key={key} value={key}>
-              {s.name}
-            </option>
-          ))}
-        </Select>
-        <Select label="its air" value={aired} onChange={e => setAired(e.target.value as typeof aired)}>
-          {Object.entries(AIRS).map(([key, a]) => (
-            <option key={key} value={key}>
-              {a.name}
-            </option>
-          ))}
-        </Select>
-        <label className="flex min-h-9 items-center gap-2">
-          <input type="checkbox" checked={covers} onChange={e => setCovers(e.target.checked)} /> screens
-        </label>
-      </div>
+      <HeatTerms
+        stands={stands}
+        setStands={setStands}
+        aired={aired}
+        setAired={setAired}
+        covers={covers}
+        setCovers={setCovers}
+      />
       {(running !== null || failed || stopped) && (
         <JobBar job={job} name="Work it out" doing="a hot day for each change" />
       )}
       {now && bare && <DayChart now={now} bare={bare} />}
+      <HeatTable cases={cases} days={days} t={t} />
+      <p className="text-[13px] text-faint">
+        An invented day: July’s mean and 6 K, a third more sun, light air of 1 m/s, repeated until it stands;
+        nobody inside. Sun by facing (roof 1, upright 0.42), not by compass. Insulation slows the heat by
+        minutes, not hours: shade, colour, screens and moving air do the work.
+      </p>
+    </div>
+  );
+}
+
+function HeatTable({
+  cases,
+  days,
+  t,
+}: {
+  cases: HotDayCase[];
+  days: HotDay[] | null;
+  t: (celsius: number) => string;
+}) {
+  return (
+    <>
       {days && (
         <table className="w-full text-[13px]">
           <caption className="sr-only">The hottest of the day with each change</caption>
@@ -122,12 +121,73 @@ export function HeatPanel() {
           </tbody>
         </table>
       )}
-      <p className="text-[13px] text-faint">
-        An invented day: July’s mean and 6 K, a third more sun, light air of 1 m/s, repeated until it stands;
-        nobody inside. Sun by facing (roof 1, upright 0.42), not by compass. Insulation slows the heat by
-        minutes, not hours: shade, colour, screens and moving air do the work.
-      </p>
+    </>
+  );
+}
+
+function HeatTerms({
+  stands,
+  setStands,
+  aired,
+  setAired,
+  covers,
+  setCovers,
+}: {
+  stands: 'sun' | 'shade';
+  setStands: Dispatch<SetStateAction<'sun' | 'shade'>>;
+  aired: 'shut' | 'vents' | 'fan';
+  setAired: Dispatch<SetStateAction<'shut' | 'vents' | 'fan'>>;
+  covers: boolean;
+  setCovers: Dispatch<SetStateAction<boolean>>;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <Select label="it stands" value={stands} onChange={e => setStands(e.target.value as typeof stands)}>
+        {Object.entries(STANDS).map(([key, s]) => (
+          <option key={key} value={key}>
+            {s.name}
+          </option>
+        ))}
+      </Select>
+      <Select label="its air" value={aired} onChange={e => setAired(e.target.value as typeof aired)}>
+        {Object.entries(AIRS).map(([key, a]) => (
+          <option key={key} value={key}>
+            {a.name}
+          </option>
+        ))}
+      </Select>
+      <label className="flex min-h-9 items-center gap-2">
+        <input type="checkbox" checked={covers} onChange={e => setCovers(e.target.checked)} /> screens
+      </label>
     </div>
+  );
+}
+
+function HeatVerdict({
+  brief,
+  t,
+  now,
+  bare,
+}: {
+  brief: ReturnType<typeof useOpenDesign>['brief'];
+  t: (celsius: number) => string;
+  now: HotDay | undefined;
+  bare: HotDay | undefined;
+}) {
+  return (
+    <p data-testid="heat">
+      {now && bare ? (
+        <>
+          On a clear hot day ({t(Math.max(...now.outside))} outside,{' '}
+          {climateOf(brief.climate).label.toLowerCase()}) the parked van reaches <b>{t(now.peak)}</b> at{' '}
+          {clock(now.peakAt)} and is above {t(30)} for {printNumber(now.hoursHot, 0)} hours; bare it would
+          reach {t(bare.peak)}.{now.cab.length > 0 && <> Its cab gets to {t(Math.max(...now.cab))}.</>} Its
+          roof’s steel gets to {t(now.roofPeak)}.
+        </>
+      ) : (
+        'Working the day out…'
+      )}
+    </p>
   );
 }
 

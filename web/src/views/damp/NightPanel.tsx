@@ -2,7 +2,7 @@ import { airIsShort, anyRan, FUELS, type VanNight } from '@overcoat/core/studies
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { WINDS } from '@overcoat/core/van/climate';
 import type { Nights } from '@overcoat/jobs/damp';
-import { useCallback, useState } from 'react';
+import { type Dispatch, type SetStateAction, useCallback, useState } from 'react';
 import { useJob } from '../../hooks/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -33,40 +33,18 @@ export function NightPanel() {
       {(failed || stopped || (running !== null && !answer)) && (
         <JobBar job={job} name="Work it out" doing="the design night, heated and not" />
       )}
-      <div className="flex flex-col gap-1.5">
-        <Slider label="people" value={people} onValue={setPeople} min={1} max={8} unit="" />
-        <Slider label="fresh air" value={air} onValue={setAir} min={2} max={40} unit="l/s" />
-        <label className="grid grid-cols-[7rem_1fr] items-center gap-2">
-          cooking
-          <select
-            value={cooking}
-            onChange={ev => setCooking(ev.target.value as typeof cooking)}
-            className="min-h-9 rounded-[4px] border border-rule bg-ticket px-1.5 font-medium"
-          >
-            <option value="none">none inside</option>
-            <option value="electric">electric</option>
-            <option value="gas">gas</option>
-          </select>
-        </label>
-        <label className="grid grid-cols-[7rem_1fr] items-center gap-2">
-          air outside
-          <select
-            value={WINDS.findIndex(w => w.wind === wind)}
-            onChange={ev => setWind(WINDS[Number(ev.target.value)]!.wind)}
-            className="min-h-9 rounded-[4px] border border-rule bg-ticket px-1.5 font-medium"
-          >
-            {WINDS.map((w, i) => (
-              <option key={w.name} value={i}>
-                {w.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-2">
-          <input type="checkbox" checked={covers} onChange={ev => setCovers(ev.target.checked)} /> screens up
-          in windows and cab
-        </label>
-      </div>
+      <NightTerms
+        people={people}
+        setPeople={setPeople}
+        air={air}
+        setAir={setAir}
+        covers={covers}
+        setCovers={setCovers}
+        wind={wind}
+        setWind={setWind}
+        cooking={cooking}
+        setCooking={setCooking}
+      />
       {airIsShort(air, people) && (
         <p role="alert" className="border-l-4 border-signal pl-2">
           {air} l/s is little fresh air for {people}: never close fixed vents to keep warm, and keep smoke and
@@ -80,6 +58,67 @@ export function NightPanel() {
         furniture and bedding warms with it (a guess). A cover leaves the pane behind it colder: more water
         where the cover does not seal.
       </p>
+    </div>
+  );
+}
+
+function NightTerms({
+  people,
+  setPeople,
+  air,
+  setAir,
+  covers,
+  setCovers,
+  wind,
+  setWind,
+  cooking,
+  setCooking,
+}: {
+  people: number;
+  setPeople: Dispatch<SetStateAction<number>>;
+  air: number;
+  setAir: Dispatch<SetStateAction<number>>;
+  covers: boolean;
+  setCovers: Dispatch<SetStateAction<boolean>>;
+  wind: number | null;
+  setWind: Dispatch<SetStateAction<number | null>>;
+  cooking: 'none' | 'electric' | 'gas';
+  setCooking: Dispatch<SetStateAction<'none' | 'electric' | 'gas'>>;
+}) {
+  return (
+    <div className="flex flex-col gap-1.5">
+      <Slider label="people" value={people} onValue={setPeople} min={1} max={8} unit="" />
+      <Slider label="fresh air" value={air} onValue={setAir} min={2} max={40} unit="l/s" />
+      <label className="grid grid-cols-[7rem_1fr] items-center gap-2">
+        cooking
+        <select
+          value={cooking}
+          onChange={ev => setCooking(ev.target.value as typeof cooking)}
+          className="min-h-9 rounded-[4px] border border-rule bg-ticket px-1.5 font-medium"
+        >
+          <option value="none">none inside</option>
+          <option value="electric">electric</option>
+          <option value="gas">gas</option>
+        </select>
+      </label>
+      <label className="grid grid-cols-[7rem_1fr] items-center gap-2">
+        air outside
+        <select
+          value={WINDS.findIndex(w => w.wind === wind)}
+          onChange={ev => setWind(WINDS[Number(ev.target.value)]!.wind)}
+          className="min-h-9 rounded-[4px] border border-rule bg-ticket px-1.5 font-medium"
+        >
+          {WINDS.map((w, i) => (
+            <option key={w.name} value={i}>
+              {w.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-2">
+        <input type="checkbox" checked={covers} onChange={ev => setCovers(ev.target.checked)} /> screens up in
+        windows and cab
+      </label>
     </div>
   );
 }
@@ -134,53 +173,7 @@ function ranSentence({ ran, ranBy, dripped }: VanNight): string {
 function NightChart({ heated, off }: { heated: VanNight; off: VanNight }) {
   const make = useCallback(
     (colour: (name: string) => string) => {
-      const line = (label: string, values: number[], stroke: string, dash: number[] = []) => ({
-        label,
-        data: values.map((y, i) => ({ x: 20 + heated.minutes[i]! / 60, y })),
-        borderColor: colour(stroke),
-        borderDash: dash,
-        borderWidth: 2,
-        pointRadius: 0,
-        yAxisID: label === 'humidity' ? 'rh' : 't',
-      });
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            line('heated', heated.inside, '--signal'),
-            line('heater off', off.inside, '--ink', [7, 4]),
-            ...(heated.cab ? [line('cab, heated', heated.cab.inside, '--tape')] : []),
-            line('outside', heated.outside, '--faint', [2, 3]),
-            line(
-              'humidity',
-              heated.humidity.map(h => h * 100),
-              '--chalk',
-            ),
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: {
-              type: 'linear' as const,
-              min: 20,
-              max: 32,
-              ...axis(colour, 'o’clock'),
-              ticks: { color: colour('--faint'), callback: (v: number | string) => `${Number(v) % 24}` },
-            },
-            t: axis(colour, '°C'),
-            rh: {
-              position: 'right' as const,
-              min: 0,
-              max: 100,
-              ...axis(colour, '% humidity'),
-              grid: { display: false },
-            },
-          },
-        },
-      };
+      return nightChart(heated, off, colour);
     },
     [heated, off],
   );
@@ -203,4 +196,54 @@ function NightChart({ heated, off }: { heated: VanNight; off: VanNight }) {
       </p>
     </div>
   );
+}
+
+function nightChart(heated: VanNight, off: VanNight, colour: (name: string) => string) {
+  const line = (label: string, values: number[], stroke: string, dash: number[] = []) => ({
+    label,
+    data: values.map((y, i) => ({ x: 20 + heated.minutes[i]! / 60, y })),
+    borderColor: colour(stroke),
+    borderDash: dash,
+    borderWidth: 2,
+    pointRadius: 0,
+    yAxisID: label === 'humidity' ? 'rh' : 't',
+  });
+  return {
+    type: 'line' as const,
+    data: {
+      datasets: [
+        line('heated', heated.inside, '--signal'),
+        line('heater off', off.inside, '--ink', [7, 4]),
+        ...(heated.cab ? [line('cab, heated', heated.cab.inside, '--tape')] : []),
+        line('outside', heated.outside, '--faint', [2, 3]),
+        line(
+          'humidity',
+          heated.humidity.map(h => h * 100),
+          '--chalk',
+        ),
+      ],
+    },
+    options: {
+      animation: false as const,
+      parsing: false as const,
+      maintainAspectRatio: false,
+      scales: {
+        x: {
+          type: 'linear' as const,
+          min: 20,
+          max: 32,
+          ...axis(colour, 'o’clock'),
+          ticks: { color: colour('--faint'), callback: (v: number | string) => `${Number(v) % 24}` },
+        },
+        t: axis(colour, '°C'),
+        rh: {
+          position: 'right' as const,
+          min: 0,
+          max: 100,
+          ...axis(colour, '% humidity'),
+          grid: { display: false },
+        },
+      },
+    },
+  };
 }

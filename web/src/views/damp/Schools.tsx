@@ -1,4 +1,5 @@
 import { schools } from '@overcoat/core/buildup';
+import type { Figured } from '@overcoat/core/figures';
 import {
   type Advice,
   adviseSchool,
@@ -10,10 +11,10 @@ import {
   type SchoolYears,
   type SealSweep,
 } from '@overcoat/core/studies/damp';
-import { printMass, printNumber } from '@overcoat/core/units';
-import { buildsUp, dampMark, dampWord } from '@overcoat/core/van/wetting';
+import { printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
+import { buildsUp, type DampState, dampMark, dampWord, type VanClimate } from '@overcoat/core/van/wetting';
 import type { FiguredRow } from '@overcoat/jobs/choose';
-import { useCallback, useMemo, useState } from 'react';
+import { type Dispatch, type SetStateAction, useCallback, useMemo, useState } from 'react';
 import { days, grams } from '../../format.ts';
 import { useSchoolFigures } from '../../hooks/useFigured.ts';
 import { useJob } from '../../hooks/useJob.ts';
@@ -60,32 +61,7 @@ export function Schools() {
       {(rows.running !== null || rows.failed || rows.stopped) && (
         <JobBar job={rows} name="Reckon the schools" doing="every school’s own year" />
       )}
-      <div className="flex flex-col gap-1.5">
-        <Slider
-          label="seams closed"
-          value={seal ?? USUAL}
-          onValue={setSeal}
-          min={0}
-          max={100}
-          step={STEP}
-          unit="%"
-          {...(seal === null && { shown: 'as asked' })}
-        />
-        <Slider
-          label="after a leak of"
-          value={leak}
-          onValue={setLeak}
-          min={20}
-          max={1000}
-          step={20}
-          unit="g/m²"
-        />
-        {seal !== null && (
-          <Button small onClick={() => setSeal(null)} className="self-start">
-            as each school asks
-          </Button>
-        )}
-      </div>
+      <SchoolTerms seal={seal} setSeal={setSeal} leak={leak} setLeak={setLeak} />
       {seal !== null && (sweep.running !== null || sweep.failed || sweep.stopped) && (
         <JobBar job={sweep} name="Sweep" doing="sweeping the seal quality for every school" />
       )}
@@ -114,6 +90,47 @@ export function Schools() {
         9223); mould index from 0 to 6, seen from 3; both for taped schools at the nearest seal computed.{' '}
         {BAND_NOTE} Local codes and fire classes go before any of this.
       </p>
+    </div>
+  );
+}
+
+function SchoolTerms({
+  seal,
+  setSeal,
+  leak,
+  setLeak,
+}: {
+  seal: number | null;
+  setSeal: Dispatch<SetStateAction<number | null>>;
+  leak: number;
+  setLeak: Dispatch<SetStateAction<number>>;
+}) {
+  return (
+    <div className="flex flex-col gap-1.5">
+      <Slider
+        label="seams closed"
+        value={seal ?? USUAL}
+        onValue={setSeal}
+        min={0}
+        max={100}
+        step={STEP}
+        unit="%"
+        {...(seal === null && { shown: 'as asked' })}
+      />
+      <Slider
+        label="after a leak of"
+        value={leak}
+        onValue={setLeak}
+        min={20}
+        max={1000}
+        step={20}
+        unit="g/m²"
+      />
+      {seal !== null && (
+        <Button small onClick={() => setSeal(null)} className="self-start">
+          as each school asks
+        </Button>
+      )}
     </div>
   );
 }
@@ -220,36 +237,79 @@ function Table({ rows, swept, study, seal, leak }: TableProps) {
             const h = study && atSeal(study, seal === null ? schools[k]!.sealQuality : seal / 100)[k];
             const water = (value: string) => (known ? value : '…');
             return (
-              <tr key={id} className="border-t border-rule align-top">
-                <th scope="row" className="py-1 pr-2 text-left font-medium">
-                  {nameOf(id)}
-                  {h && (
-                    <span className="block font-normal text-faint">
-                      {grams(h.peak)} by the hour{carriesOver(h.left) ? `, ▲ +${grams(h.left)} the next` : ''}
-                    </span>
-                  )}
-                </th>
-                <td className={`${cell} ${known && buildsUp(here.state) ? 'text-signal' : ''}`}>
-                  {known ? `${dampMark(here.state)} ${dampWord(here.state)}` : dampWord('reckoning')}
-                </td>
-                <td className={cell}>{water(grams(here.peak))}</td>
-                <td className={cell}>{water(grams(here.wetEnd))}</td>
-                <td className={cell}>{water(days((here.days * leak) / 100))}</td>
-                {study && (
-                  <>
-                    <td className={cell}>{h ? printNumber(h.wetHours, 0) : '–'}</td>
-                    <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
-                  </>
-                )}
-                <td className={cell}>{printNumber(figures.heat, 1)}</td>
-                <td className={cell}>{printMass(figures.mass, units).replace(/ kg$/, '')}</td>
-                <td className={cell}>{climate ? printMoney(Math.round(figures.money)) : '…'}</td>
-              </tr>
+              <SchoolRow
+                key={id}
+                study={study}
+                leak={leak}
+                units={units}
+                cell={cell}
+                id={id}
+                figures={figures}
+                climate={climate}
+                here={here}
+                known={known}
+                h={h}
+                water={water}
+              />
             );
           })}
         </tbody>
       </table>
     </div>
+  );
+}
+
+function SchoolRow({
+  study,
+  leak,
+  units,
+  cell,
+  id,
+  figures,
+  climate,
+  here,
+  known,
+  h,
+  water,
+}: {
+  study: SchoolStudy | null;
+  leak: number;
+  units: UnitSystem;
+  cell: 'pl-2.5 py-1 text-right whitespace-nowrap';
+  id: string;
+  figures: Figured;
+  climate: VanClimate | null;
+  here: { state: DampState; peak: number; wetEnd: number; days: number };
+  known: boolean;
+  h: SchoolYears | null | undefined;
+  water: (value: string) => string;
+}) {
+  return (
+    <tr className="border-t border-rule align-top">
+      <th scope="row" className="py-1 pr-2 text-left font-medium">
+        {nameOf(id)}
+        {h && (
+          <span className="block font-normal text-faint">
+            {grams(h.peak)} by the hour{carriesOver(h.left) ? `, ▲ +${grams(h.left)} the next` : ''}
+          </span>
+        )}
+      </th>
+      <td className={`${cell} ${known && buildsUp(here.state) ? 'text-signal' : ''}`}>
+        {known ? `${dampMark(here.state)} ${dampWord(here.state)}` : dampWord('reckoning')}
+      </td>
+      <td className={cell}>{water(grams(here.peak))}</td>
+      <td className={cell}>{water(grams(here.wetEnd))}</td>
+      <td className={cell}>{water(days((here.days * leak) / 100))}</td>
+      {study && (
+        <>
+          <td className={cell}>{h ? printNumber(h.wetHours, 0) : '–'}</td>
+          <td className={cell}>{h ? printNumber(h.mould, 1) : '–'}</td>
+        </>
+      )}
+      <td className={cell}>{printNumber(figures.heat, 1)}</td>
+      <td className={cell}>{printMass(figures.mass, units).replace(/ kg$/, '')}</td>
+      <td className={cell}>{climate ? printMoney(Math.round(figures.money)) : '…'}</td>
+    </tr>
   );
 }
 
@@ -407,75 +467,102 @@ function SweepChart({ label, unit, sweep, values, seal, low, high, crossings = f
   const rows = JSON.stringify(schools.map((_, k) => sweep.at.map((_, i) => values(k, i))));
   const make = useCallback(
     (colour: (name: string) => string) => {
-      const drawn = JSON.parse(rows) as number[][];
-      const valueAt = (k: number, q: number) => {
-        const i = Math.min(sweep.at.length - 2, Math.floor(q * (sweep.at.length - 1)));
-        const share = q * (sweep.at.length - 1) - i;
-        return drawn[k]![i]! * (1 - share) + drawn[k]![i + 1]! * share;
-      };
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            ...schools.map((s, k) => ({
-              label: s.name,
-              data: sweep.at.map((q, i) => ({ x: q * 100, y: drawn[k]![i]! })),
-              borderColor: colour(COLOURS[k]!),
-              borderDash: DASHES[k]!,
-              borderWidth: k === 4 ? 3 : 2,
-              pointRadius: 0,
-            })),
-            {
-              label: 'change places',
-              data: crossings
-                ? sweep.crossings.map(c => ({
-                    x: c.at * 100,
-                    y: valueAt(
-                      schools.findIndex(s => s.id === c.first),
-                      c.at,
-                    ),
-                  }))
-                : [],
-              borderColor: colour('--signal'),
-              backgroundColor: colour('--sheet'),
-              showLine: false,
-              pointRadius: 5,
-              borderWidth: 2,
-            },
-            {
-              label: 'here',
-              data: [
-                { x: seal * 100, y: low },
-                { x: seal * 100, y: high },
-              ],
-              borderColor: colour('--tape'),
-              borderWidth: 2,
-              pointRadius: 0,
-            },
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: {
-              type: 'linear' as const,
-              min: 0,
-              max: 100,
-              ...axis(colour, 'seams closed, %'),
-            },
-            y: {
-              type: 'logarithmic' as const,
-              min: low,
-              title: { display: true, text: unit, color: colour('--faint') },
-              ticks: { color: colour('--faint'), maxTicksLimit: 6, callback: (v: number | string) => `${v}` },
-            },
-          },
-        },
-      };
+      return sweepChart({ unit, sweep, seal, low, high, crossings, rows, colour });
     },
     [rows, sweep, seal, low, high, unit, crossings],
   );
   return <Plot label={label} make={make} className="h-52" />;
+}
+
+function sweepChart({
+  unit,
+  sweep,
+  seal,
+  low,
+  high,
+  crossings,
+  rows,
+  colour,
+}: {
+  unit: string;
+  sweep: SealSweep;
+  seal: number;
+  low: number;
+  high: number;
+  crossings: boolean;
+  rows: string;
+  colour: (name: string) => string;
+}) {
+  const drawn = JSON.parse(rows) as number[][];
+  const valueAt = between(sweep, drawn);
+  return {
+    type: 'line' as const,
+    data: {
+      datasets: [
+        ...schools.map((s, k) => ({
+          label: s.name,
+          data: sweep.at.map((q, i) => ({ x: q * 100, y: drawn[k]![i]! })),
+          borderColor: colour(COLOURS[k]!),
+          borderDash: DASHES[k]!,
+          borderWidth: k === 4 ? 3 : 2,
+          pointRadius: 0,
+        })),
+        {
+          label: 'change places',
+          data: crossings
+            ? sweep.crossings.map(c => ({
+                x: c.at * 100,
+                y: valueAt(
+                  schools.findIndex(s => s.id === c.first),
+                  c.at,
+                ),
+              }))
+            : [],
+          borderColor: colour('--signal'),
+          backgroundColor: colour('--sheet'),
+          showLine: false,
+          pointRadius: 5,
+          borderWidth: 2,
+        },
+        {
+          label: 'here',
+          data: [
+            { x: seal * 100, y: low },
+            { x: seal * 100, y: high },
+          ],
+          borderColor: colour('--tape'),
+          borderWidth: 2,
+          pointRadius: 0,
+        },
+      ],
+    },
+    options: {
+      animation: false as const,
+      parsing: false as const,
+      maintainAspectRatio: false,
+      scales: {
+        x: {
+          type: 'linear' as const,
+          min: 0,
+          max: 100,
+          ...axis(colour, 'seams closed, %'),
+        },
+        y: {
+          type: 'logarithmic' as const,
+          min: low,
+          title: { display: true, text: unit, color: colour('--faint') },
+          ticks: { color: colour('--faint'), maxTicksLimit: 6, callback: (v: number | string) => `${v}` },
+        },
+      },
+    },
+  };
+}
+
+function between(sweep: SealSweep, drawn: number[][]) {
+  const valueAt = (k: number, q: number) => {
+    const i = Math.min(sweep.at.length - 2, Math.floor(q * (sweep.at.length - 1)));
+    const share = q * (sweep.at.length - 1) - i;
+    return drawn[k]![i]! * (1 - share) + drawn[k]![i + 1]! * share;
+  };
+  return valueAt;
 }

@@ -50,98 +50,142 @@ export function SeriesPlot({ label, lines, hours, left, right, places }: Props) 
   }, [lines, from, span, hours]);
   const make = useCallback(
     (colour: (name: string) => string) => {
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: lines.map((line, i) => ({
-            label: line.name,
-            data: drawn[i]!,
-            borderColor: colour(line.colour),
-            borderDash: line.dash ?? [],
-            borderWidth: 1.5,
-            pointRadius: 0,
-            yAxisID: line.right ? 'right' : 'y',
-          })),
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          normalized: true,
-          maintainAspectRatio: false,
-          scales: {
-            x: {
-              type: 'linear' as const,
-              min: from,
-              max: from + span,
-              ticks: {
-                color: colour('--faint'),
-                maxRotation: 0,
-                callback: (h: number | string) =>
-                  format(addHours(START, Number(h)), span > 24 * 200 ? 'MMM' : span > 72 ? 'd MMM' : 'HH:mm'),
-              },
-              afterBuildTicks: (scale: { ticks: { value: number }[] }) => {
-                scale.ticks = ticksOf(from, span).map(value => ({ value }));
-              },
-            },
-            y: axis(colour, left),
-            ...(right && {
-              right: { position: 'right' as const, ...axis(colour, right), grid: { display: false } },
-            }),
-          },
-        },
-      };
+      return seriesChart({ lines, left, right, from, span, drawn, colour });
     },
     [lines, drawn, from, span, left, right],
   );
   return (
     <div>
-      <div className="flex flex-wrap items-center gap-1">
-        {places.map(p => (
-          <Button
-            key={p.name}
-            small
-            aria-pressed={p.from === from && p.span === span}
-            onClick={() => view.show(p.from, p.span)}
-          >
-            {p.name}
-          </Button>
-        ))}
-        <span className="ml-auto flex gap-1">
-          <Button small aria-label="Earlier" disabled={from === 0} onClick={() => view.move(-0.5)}>
-            <ChevronLeft size={15} aria-hidden />
-          </Button>
-          <Button small aria-label="Closer" disabled={span <= 48} onClick={() => view.zoom(0.5)}>
-            <ZoomIn size={15} aria-hidden />
-          </Button>
-          <Button small aria-label="Wider" disabled={span >= hours} onClick={() => view.zoom(2)}>
-            <ZoomOut size={15} aria-hidden />
-          </Button>
-          <Button small aria-label="Later" disabled={from + span >= hours} onClick={() => view.move(0.5)}>
-            <ChevronRight size={15} aria-hidden />
-          </Button>
-        </span>
-      </div>
+      <WindowButtons hours={hours} places={places} view={view} from={from} span={span} />
       <div ref={view.ref} data-span={span}>
         <Plot label={label} make={make} className="h-52" />
       </div>
-      <ul className="flex flex-wrap gap-x-4 text-[13px]">
-        {lines.map(line => (
-          <li key={line.name}>
-            <svg width="26" height="8" aria-hidden className="mr-1 inline">
-              <path
-                d="M0 4H26"
-                stroke={`var(${line.colour})`}
-                strokeWidth="2"
-                strokeDasharray={line.dash?.join(' ')}
-              />
-            </svg>
-            {line.name}
-            {line.right && ' (right)'}
-          </li>
-        ))}
-      </ul>
+      <Lines lines={lines} />
     </div>
   );
+}
+
+function Lines({ lines }: { lines: Line[] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-4 text-[13px]">
+      {lines.map(line => (
+        <li key={line.name}>
+          <svg width="26" height="8" aria-hidden className="mr-1 inline">
+            <path
+              d="M0 4H26"
+              stroke={`var(${line.colour})`}
+              strokeWidth="2"
+              strokeDasharray={line.dash?.join(' ')}
+            />
+          </svg>
+          {line.name}
+          {line.right && ' (right)'}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function WindowButtons({
+  hours,
+  places,
+  view,
+  from,
+  span,
+}: {
+  hours: number;
+  places: Props['places'];
+  view: ReturnType<typeof useWindow>;
+  from: number;
+  span: number;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-1">
+      {places.map(p => (
+        <Button
+          key={p.name}
+          small
+          aria-pressed={p.from === from && p.span === span}
+          onClick={() => view.show(p.from, p.span)}
+        >
+          {p.name}
+        </Button>
+      ))}
+      <span className="ml-auto flex gap-1">
+        <Button small aria-label="Earlier" disabled={from === 0} onClick={() => view.move(-0.5)}>
+          <ChevronLeft size={15} aria-hidden />
+        </Button>
+        <Button small aria-label="Closer" disabled={span <= 48} onClick={() => view.zoom(0.5)}>
+          <ZoomIn size={15} aria-hidden />
+        </Button>
+        <Button small aria-label="Wider" disabled={span >= hours} onClick={() => view.zoom(2)}>
+          <ZoomOut size={15} aria-hidden />
+        </Button>
+        <Button small aria-label="Later" disabled={from + span >= hours} onClick={() => view.move(0.5)}>
+          <ChevronRight size={15} aria-hidden />
+        </Button>
+      </span>
+    </div>
+  );
+}
+
+function seriesChart({
+  lines,
+  left,
+  right,
+  from,
+  span,
+  drawn,
+  colour,
+}: {
+  lines: Line[];
+  left: string;
+  right: string | undefined;
+  from: number;
+  span: number;
+  drawn: { x: number; y: number }[][];
+  colour: (name: string) => string;
+}) {
+  return {
+    type: 'line' as const,
+    data: {
+      datasets: lines.map((line, i) => ({
+        label: line.name,
+        data: drawn[i]!,
+        borderColor: colour(line.colour),
+        borderDash: line.dash ?? [],
+        borderWidth: 1.5,
+        pointRadius: 0,
+        yAxisID: line.right ? 'right' : 'y',
+      })),
+    },
+    options: {
+      animation: false as const,
+      parsing: false as const,
+      normalized: true,
+      maintainAspectRatio: false,
+      scales: {
+        x: {
+          type: 'linear' as const,
+          min: from,
+          max: from + span,
+          ticks: {
+            color: colour('--faint'),
+            maxRotation: 0,
+            callback: (h: number | string) =>
+              format(addHours(START, Number(h)), span > 24 * 200 ? 'MMM' : span > 72 ? 'd MMM' : 'HH:mm'),
+          },
+          afterBuildTicks: (scale: { ticks: { value: number }[] }) => {
+            scale.ticks = ticksOf(from, span).map(value => ({ value }));
+          },
+        },
+        y: axis(colour, left),
+        ...(right && {
+          right: { position: 'right' as const, ...axis(colour, right), grid: { display: false } },
+        }),
+      },
+    },
+  };
 }
 
 /** Round hours inside a stretch. */

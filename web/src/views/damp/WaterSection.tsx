@@ -63,34 +63,7 @@ function Places({ layers, at }: { layers: BayYears['layers']; at: WaterPlaces })
         const width = Math.max(l.thickness, 0.002) * scale;
         const from = x;
         x += width;
-        return (
-          <g key={l.id + i}>
-            <rect
-              x={from}
-              y={14}
-              width={width}
-              height={H - 30}
-              fill={l.name === 'air' ? 'var(--sheet)' : i % 2 ? 'var(--other)' : 'var(--fibre)'}
-              stroke="var(--ink)"
-              strokeWidth={0.8}
-            />
-            {standsFree(at.free[i]!) && (
-              <rect
-                x={from + width * 0.15}
-                y={H - 16 - tall(at.free[i]!)}
-                width={Math.max(3, width * 0.7)}
-                height={tall(at.free[i]!)}
-                fill="var(--chalk)"
-                opacity={0.75}
-              />
-            )}
-            {width > 34 && (
-              <text x={from + width / 2} y={H - 4} fontSize={10.5} textAnchor="middle" fill="var(--faint)">
-                {l.name.length * 5.2 < width ? l.name : `${l.name.slice(0, Math.floor(width / 5.6))}…`}
-              </text>
-            )}
-          </g>
-        );
+        return <LayerWater key={l.id + i} at={at} tall={tall} l={l} i={i} width={width} from={from} />;
       })}
       {standsFree(at.skin) && (
         <path
@@ -105,5 +78,50 @@ function Places({ layers, at }: { layers: BayYears['layers']; at: WaterPlaces })
         ROOM
       </text>
     </svg>
+  );
+}
+
+function LayerWater({
+  at,
+  tall,
+  l,
+  i,
+  width,
+  from,
+}: {
+  at: WaterPlaces;
+  tall: (water: number) => number;
+  l: { id: string; name: string; thickness: number; wooden: number | null };
+  i: number;
+  width: number;
+  from: number;
+}) {
+  return (
+    <g>
+      <rect
+        x={from}
+        y={14}
+        width={width}
+        height={H - 30}
+        fill={l.name === 'air' ? 'var(--sheet)' : i % 2 ? 'var(--other)' : 'var(--fibre)'}
+        stroke="var(--ink)"
+        strokeWidth={0.8}
+      />
+      {standsFree(at.free[i]!) && (
+        <rect
+          x={from + width * 0.15}
+          y={H - 16 - tall(at.free[i]!)}
+          width={Math.max(3, width * 0.7)}
+          height={tall(at.free[i]!)}
+          fill="var(--chalk)"
+          opacity={0.75}
+        />
+      )}
+      {width > 34 && (
+        <text x={from + width / 2} y={H - 4} fontSize={10.5} textAnchor="middle" fill="var(--faint)">
+          {l.name.length * 5.2 < width ? l.name : `${l.name.slice(0, Math.floor(width / 5.6))}…`}
+        </text>
+      )}
+    </g>
   );
 }

@@ -1,8 +1,8 @@
 import type { End } from '@overcoat/core/buildup';
 import type { WeatherFile } from '@overcoat/core/formats';
-import { anyRan, FUELS, type VanYear } from '@overcoat/core/studies/cabin';
+import { anyRan, FUELS, type PartYear, type VanYear } from '@overcoat/core/studies/cabin';
 import { carriesOver } from '@overcoat/core/studies/damp';
-import { printNumber, printTemperature } from '@overcoat/core/units';
+import { printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { MONTHS } from '@overcoat/core/van/climate';
 import { dampRank } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
@@ -79,31 +79,7 @@ function Year({ year, up }: { year: VanYear; up: boolean }) {
   const heated = brief.heating !== 'none';
   return (
     <div className="flex flex-col gap-3">
-      <p data-testid="year">
-        {heated ? (
-          <>
-            <b>{printNumber(year.energy, 0)} kWh</b> a year on {printNumber(nights, 0)} nights:{' '}
-            {FUELS.map(f => `${printNumber(year.energy / f.heat, 0)} ${f.unit} ${f.name}`).join(', or ')},
-            from a heater of {printNumber(year.heaterLimit / 1000, 1)} kW (a fifth more than the design night
-            takes, {up ? 'screens up' : 'screens down'})
-            {year.hoursCold > 0 && `; for ${year.hoursCold} hours it is still warming up or cannot hold`}.
-          </>
-        ) : (
-          `No heater, ${printNumber(nights, 0)} nights a year.`
-        )}{' '}
-        The closed van is at {printTemperature(year.hottest.t, units)} on its hottest day. Wettest:{' '}
-        <b>{worst.name}</b>, {grams(worst.peaks[0]!)} in the first winter
-        {carriesOver(worst.ends.at(-1)! - worst.ends[0]!) ? ', more each year' : ', nothing carried over'}.{' '}
-        {year.cab && heated && (
-          <>
-            The cab takes <b>{printNumber(year.cab.share * 100, 0)} %</b> of the heater’s heat over the two
-            years, while people are inside.{' '}
-          </>
-        )}
-        {anyRan(year.ran) ? `${printNumber(year.ran, 1)} litres ran down or dripped` : 'Nothing runs down'} in
-        two years{places(year)}, of {printNumber(year.given, 0)} litres given off; most on the glass at once{' '}
-        {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
-      </p>
+      <YearVerdict year={year} up={up} units={units} nights={nights} worst={worst} heated={heated} />
       <SeriesPlot
         label="Temperature and humidity inside, hour by hour"
         lines={lines}
@@ -116,31 +92,7 @@ function Year({ year, up }: { year: VanYear; up: boolean }) {
           { name: 'hottest week', from: Math.max(0, year.hottest.hour - 84), span: 168 },
         ]}
       />
-      <table className="w-full text-[13px]">
-        <caption className="sr-only">The second year by months</caption>
-        <thead className="text-left text-faint">
-          <tr>
-            {['month', 'nights', 'heat kWh', 'humidity', 'ran down'].map((h, i) => (
-              <th key={h} scope="col" className={`py-0.5 font-medium ${i > 0 ? 'text-right' : ''}`}>
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {[...year.months.slice(9), ...year.months.slice(0, 9)].map(m => (
-            <tr key={m.month} className="border-t border-rule">
-              <th scope="row" className="py-0.5 text-left font-medium">
-                {MONTHS[m.month]}
-              </th>
-              <td className="text-right">{printNumber(m.nights, 0)}</td>
-              <td className="text-right">{printNumber(m.energy, 0)}</td>
-              <td className="text-right">{m.nights > 0 ? `${printNumber(m.humidity * 100, 0)} %` : '–'}</td>
-              <td className="text-right">{m.ran < 0.05 ? '–' : `${printNumber(m.ran, 1)} l`}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <YearTable year={year} />
       <p className="text-[13px] text-faint">
         {year.parts.length} parts of the shell, coupled with the cabin by the hour; ribs, edges and the cab’s
         steel without inertia; closed and empty it has the draughts of its seals; 100 kg of furniture and
@@ -148,6 +100,80 @@ function Year({ year, up }: { year: VanYear; up: boolean }) {
         {year.waterBalance.toExponential(0)}, heat {year.energyBalance.toExponential(0)} of what went through.
       </p>
     </div>
+  );
+}
+
+function YearVerdict({
+  year,
+  up,
+  units,
+  nights,
+  worst,
+  heated,
+}: {
+  year: VanYear;
+  up: boolean;
+  units: UnitSystem;
+  nights: number;
+  worst: PartYear;
+  heated: boolean;
+}) {
+  return (
+    <p data-testid="year">
+      {heated ? (
+        <>
+          <b>{printNumber(year.energy, 0)} kWh</b> a year on {printNumber(nights, 0)} nights:{' '}
+          {FUELS.map(f => `${printNumber(year.energy / f.heat, 0)} ${f.unit} ${f.name}`).join(', or ')}, from
+          a heater of {printNumber(year.heaterLimit / 1000, 1)} kW (a fifth more than the design night takes,{' '}
+          {up ? 'screens up' : 'screens down'})
+          {year.hoursCold > 0 && `; for ${year.hoursCold} hours it is still warming up or cannot hold`}.
+        </>
+      ) : (
+        `No heater, ${printNumber(nights, 0)} nights a year.`
+      )}{' '}
+      The closed van is at {printTemperature(year.hottest.t, units)} on its hottest day. Wettest:{' '}
+      <b>{worst.name}</b>, {grams(worst.peaks[0]!)} in the first winter
+      {carriesOver(worst.ends.at(-1)! - worst.ends[0]!) ? ', more each year' : ', nothing carried over'}.{' '}
+      {year.cab && heated && (
+        <>
+          The cab takes <b>{printNumber(year.cab.share * 100, 0)} %</b> of the heater’s heat over the two
+          years, while people are inside.{' '}
+        </>
+      )}
+      {anyRan(year.ran) ? `${printNumber(year.ran, 1)} litres ran down or dripped` : 'Nothing runs down'} in
+      two years{places(year)}, of {printNumber(year.given, 0)} litres given off; most on the glass at once{' '}
+      {printNumber(year.glass.reduce((a, b) => Math.max(a, b), 0) * 1000, 0)} ml.
+    </p>
+  );
+}
+
+function YearTable({ year }: { year: VanYear }) {
+  return (
+    <table className="w-full text-[13px]">
+      <caption className="sr-only">The second year by months</caption>
+      <thead className="text-left text-faint">
+        <tr>
+          {['month', 'nights', 'heat kWh', 'humidity', 'ran down'].map((h, i) => (
+            <th key={h} scope="col" className={`py-0.5 font-medium ${i > 0 ? 'text-right' : ''}`}>
+              {h}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {[...year.months.slice(9), ...year.months.slice(0, 9)].map(m => (
+          <tr key={m.month} className="border-t border-rule">
+            <th scope="row" className="py-0.5 text-left font-medium">
+              {MONTHS[m.month]}
+            </th>
+            <td className="text-right">{printNumber(m.nights, 0)}</td>
+            <td className="text-right">{printNumber(m.energy, 0)}</td>
+            <td className="text-right">{m.nights > 0 ? `${printNumber(m.humidity * 100, 0)} %` : '–'}</td>
+            <td className="text-right">{m.ran < 0.05 ? '–' : `${printNumber(m.ran, 1)} l`}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

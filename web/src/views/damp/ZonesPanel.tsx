@@ -1,12 +1,13 @@
 import { closesJoints } from '@overcoat/core/buildup';
 import { type BayResult, bayResult, type Evaluation } from '@overcoat/core/evaluate';
+import type { Library } from '@overcoat/core/materials';
 import type { Zone } from '@overcoat/core/model';
 import type { VanYear } from '@overcoat/core/studies/cabin';
 import { roomFace, runsDown } from '@overcoat/core/studies/damp';
 import { dampWorking, type Working } from '@overcoat/core/studies/working';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { buildsUp, dampMark, dampRank, dampWord } from '@overcoat/core/van/wetting';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
 import { BAND_NOTE, zoneSentence } from '../../sentences.ts';
@@ -54,40 +55,21 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
       <ul className="flex flex-col">
         {order.map(({ zone, loss, worst }) => {
           return (
-            <li key={zone.id} className="border-b border-rule py-2">
-              <p>
-                <span className={buildsUp(worst.damp) ? 'text-signal' : ''}>
-                  {dampMark(worst.damp)} <b>{zone.name}</b>, {dampWord(worst.damp)}:
-                </span>{' '}
-                {zoneSentence(worst)}
-              </p>
-              <details
-                onToggle={ev => {
-                  const { open } = ev.currentTarget;
-                  setOpened(was => (open ? [...was, zone.id] : was.filter(id => id !== zone.id)));
-                }}
-              >
-                <summary className="cursor-pointer text-[13px] text-chalk underline">why</summary>
-                <Why e={e} worst={worst} heatLoss={loss} year={year} />
-                {worst.moisture && opened.includes(zone.id) && <BandNote id={worst.bay.id} />}
-                <div className="mt-1 flex gap-2">
-                  <Button
-                    small
-                    onClick={() => {
-                      select([worst.bay.id]);
-                      onBay();
-                    }}
-                  >
-                    look at {worst.bay.id}
-                  </Button>
-                  {worst.moisture && (
-                    <Button small onClick={() => setWorking(dampWorking(e, worst, design, library))}>
-                      working
-                    </Button>
-                  )}
-                </div>
-              </details>
-            </li>
+            <ZoneLine
+              key={zone.id}
+              year={year}
+              onBay={onBay}
+              e={e}
+              select={select}
+              setWorking={setWorking}
+              opened={opened}
+              setOpened={setOpened}
+              design={design}
+              library={library}
+              zone={zone}
+              loss={loss}
+              worst={worst}
+            />
           );
         })}
       </ul>
@@ -99,6 +81,71 @@ export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): voi
       </p>
       <WorkingDialog working={working} onClose={() => setWorking(null)} />
     </>
+  );
+}
+
+function ZoneLine({
+  year,
+  onBay,
+  e,
+  select,
+  setWorking,
+  opened,
+  setOpened,
+  design,
+  library,
+  zone,
+  loss,
+  worst,
+}: {
+  year: VanYear | null;
+  onBay: () => void;
+  e: Evaluation;
+  select: (bays: string[]) => void;
+  setWorking: Dispatch<SetStateAction<Working | null>>;
+  opened: string[];
+  setOpened: Dispatch<SetStateAction<string[]>>;
+  design: ReturnType<typeof useOpenDesign>;
+  library: Library;
+  zone: Zone;
+  loss: number;
+  worst: BayResult;
+}) {
+  return (
+    <li className="border-b border-rule py-2">
+      <p>
+        <span className={buildsUp(worst.damp) ? 'text-signal' : ''}>
+          {dampMark(worst.damp)} <b>{zone.name}</b>, {dampWord(worst.damp)}:
+        </span>{' '}
+        {zoneSentence(worst)}
+      </p>
+      <details
+        onToggle={ev => {
+          const { open } = ev.currentTarget;
+          setOpened(was => (open ? [...was, zone.id] : was.filter(id => id !== zone.id)));
+        }}
+      >
+        <summary className="cursor-pointer text-[13px] text-chalk underline">why</summary>
+        <Why e={e} worst={worst} heatLoss={loss} year={year} />
+        {worst.moisture && opened.includes(zone.id) && <BandNote id={worst.bay.id} />}
+        <div className="mt-1 flex gap-2">
+          <Button
+            small
+            onClick={() => {
+              select([worst.bay.id]);
+              onBay();
+            }}
+          >
+            look at {worst.bay.id}
+          </Button>
+          {worst.moisture && (
+            <Button small onClick={() => setWorking(dampWorking(e, worst, design, library))}>
+              working
+            </Button>
+          )}
+        </div>
+      </details>
+    </li>
   );
 }
 

@@ -1,13 +1,15 @@
+import type { BayQuiet } from '@overcoat/core/evaluate';
 import { writeWav } from '@overcoat/core/formats';
+import type { Knock } from '@overcoat/core/log';
 import type { Fact, FactOf } from '@overcoat/core/model';
 import type { Knocked } from '@overcoat/core/physics/sound';
 import { SOUND_RATE, simulatedKnock } from '@overcoat/core/studies/knocks';
 import { FileAudio, History, Mic, Square, WandSparkles } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { useLibrary } from '../../api/queries.ts';
+import { type Dispatch, type RefObject, type SetStateAction, useEffect, useRef, useState } from 'react';
+import { type OwnLibrary, useLibrary } from '../../api/queries.ts';
 import { runOnce } from '../../jobs/results.ts';
 import { useBay } from '../../store/evaluation.ts';
-import { useFacts, useLog } from '../../store/log.ts';
+import { useFacts, useLog, type Where } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { keepRecording, keptRecording } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -29,6 +31,200 @@ export function KnockPanel({ id }: { id: string }) {
   const note = useLog(s => s.note);
   const kept = knocks.get(id);
   const [on, setOn] = useState<On>(kept?.bare ? 'damped' : 'bare');
+  const { state, control, hear, file, simulate, read, tone, setTone, keep } = useHearing({
+    id,
+    shell,
+    brief,
+    materials,
+    prices,
+    quiet,
+    note,
+    on,
+  });
+  return (
+    <div className="flex flex-col gap-4">
+      <WhenKnocked id={id} kept={kept} on={on} setOn={setOn} />
+      <Sources
+        kept={kept}
+        on={on}
+        state={state}
+        control={control}
+        hear={hear}
+        file={file}
+        simulate={simulate}
+      />
+      <p className="text-[13px] text-faint">
+        {canRecord()
+          ? 'A third of a second of quiet, one knock with a knuckle off the middle, then let it ring. Five knocks on different spots tell more than one.'
+          : 'This browser lends its microphone only to this machine or over HTTPS: load a file instead.'}
+      </p>
+      {state.doing && <output className="text-[15px]">{state.doing}…</output>}
+      <Refused why={state.failed} className="border-l-[5px] border-signal pl-3 font-medium" />
+      <WhatItSays id={id} on={on} state={state} read={read} tone={tone} setTone={setTone} keep={keep} />
+    </div>
+  );
+}
+
+function WhatItSays({
+  id,
+  on,
+  state,
+  read,
+  tone,
+  setTone,
+  keep,
+}: {
+  id: string;
+  on: 'bare' | 'damped';
+  state: ReturnType<typeof useHearing>['state'];
+  read: Read | null;
+  tone: number;
+  setTone: Dispatch<SetStateAction<number>>;
+  keep: () => Promise<void>;
+}) {
+  return (
+    <>
+      {read && (
+        <>
+          {read.sound.note && <p className="text-signal">{read.sound.note}</p>}
+          <KnockPicture sound={read.sound} knocked={read.knocked} mode={read.knocked.modes[tone] ?? null} />
+          <KnockTones modes={read.knocked.modes} chosen={tone} onChoose={setTone} />
+          <KnockAgainst id={id} on={on} modes={read.knocked.modes} />
+          <div className="flex items-center gap-3">
+            <Button look="strong" disabled={state.kept} onClick={keep}>
+              Keep in the log: {id} {on === 'bare' ? 'as found' : 'after damping'},{' '}
+              {verdictOf(read.knocked.modes)}
+            </Button>
+            {state.kept && <output>noted; the model goes by it now.</output>}
+          </div>
+        </>
+      )}
+    </>
+  );
+}
+
+function Sources({
+  kept,
+  on,
+  state,
+  control,
+  hear,
+  file,
+  simulate,
+}: {
+  kept: Knock | undefined;
+  on: 'bare' | 'damped';
+  state: ReturnType<typeof useHearing>['state'];
+  control: RefObject<AbortController | null>;
+  hear: ReturnType<typeof useHearing>['hear'];
+  file: RefObject<HTMLInputElement | null>;
+  simulate: () => Promise<void>;
+}) {
+  return (
+    <div className="flex flex-wrap gap-2 max-lg:[&>button]:min-h-11">
+      {state.doing === 'recording' ? (
+        <Button look="strong" onClick={() => control.current?.abort()}>
+          <Square size={16} aria-hidden /> Enough
+        </Button>
+      ) : (
+        <Button
+          look="strong"
+          disabled={!canRecord() || state.doing !== undefined}
+          onClick={() => hear('recording', signal => record(SECONDS, signal))}
+        >
+          <Mic size={16} aria-hidden /> Record {SECONDS} s
+        </Button>
+      )}
+      <Button disabled={state.doing !== undefined} onClick={() => file.current?.click()}>
+        <FileAudio size={16} aria-hidden /> Load a recording
+      </Button>
+      <Button disabled={state.doing !== undefined} onClick={simulate}>
+        <WandSparkles size={16} aria-hidden /> Take a simulated one
+      </Button>
+      {kept?.[on]?.fact.recording && (
+        <Button
+          disabled={state.doing !== undefined}
+          onClick={() =>
+            hear('fetching the recording', async () =>
+              readSound(await keptRecording(kept[on]!.fact.recording!.hash)),
+            )
+          }
+        >
+          <History size={16} aria-hidden /> Look at the one kept
+        </Button>
+      )}
+      <FileInput hear={hear} file={file} />
+    </div>
+  );
+}
+
+function FileInput({
+  hear,
+  file,
+}: {
+  hear: ReturnType<typeof useHearing>['hear'];
+  file: RefObject<HTMLInputElement | null>;
+}) {
+  return (
+    <input
+      ref={file}
+      type="file"
+      accept="audio/*,.wav"
+      className="hidden"
+      aria-label="Recording of a knock"
+      onChange={e => {
+        const [chosen] = e.target.files ?? [];
+        e.target.value = '';
+        if (chosen) void hear('reading the file', () => readSound(chosen));
+      }}
+    />
+  );
+}
+
+function WhenKnocked({
+  id,
+  kept,
+  on,
+  setOn,
+}: {
+  id: string;
+  kept: Knock | undefined;
+  on: 'bare' | 'damped';
+  setOn: Dispatch<SetStateAction<'bare' | 'damped'>>;
+}) {
+  return (
+    <div role="radiogroup" aria-label="When it is knocked" className="flex gap-4 text-[15px]">
+      {(['bare', 'damped'] as const).map(when => (
+        <label key={when} className="flex items-center gap-2">
+          <input type="radio" name="knocked" checked={on === when} onChange={() => setOn(when)} />
+          {when === 'bare' ? `${id} as found` : `${id} after its sheets`}
+          {kept?.[when] && <span className="text-faint">({kept[when].fact.sounds})</span>}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+/** A recording that is read, and what it says. */
+function useHearing({
+  id,
+  shell,
+  brief,
+  materials,
+  prices,
+  quiet,
+  note,
+  on,
+}: {
+  id: string;
+  shell: ReturnType<typeof useOpenDesign>['shell'];
+  brief: ReturnType<typeof useOpenDesign>['brief'];
+  materials: OwnLibrary['own'];
+  prices: OwnLibrary['prices'];
+  quiet: BayQuiet | null;
+  note: (fact: Fact, where?: Where) => void;
+  on: 'bare' | 'damped';
+}) {
   const [read, setRead] = useState<Read | null>(null);
   const [state, setState] = useState<{ doing?: string; failed?: string; kept?: boolean }>({});
   const [tone, setTone] = useState(0);
@@ -79,86 +275,7 @@ export function KnockPanel({ id }: { id: string }) {
       setState({ failed: error instanceof Error ? error.message : String(error) });
     }
   };
-  return (
-    <div className="flex flex-col gap-4">
-      <div role="radiogroup" aria-label="When it is knocked" className="flex gap-4 text-[15px]">
-        {(['bare', 'damped'] as const).map(when => (
-          <label key={when} className="flex items-center gap-2">
-            <input type="radio" name="knocked" checked={on === when} onChange={() => setOn(when)} />
-            {when === 'bare' ? `${id} as found` : `${id} after its sheets`}
-            {kept?.[when] && <span className="text-faint">({kept[when].fact.sounds})</span>}
-          </label>
-        ))}
-      </div>
-      <div className="flex flex-wrap gap-2 max-lg:[&>button]:min-h-11">
-        {state.doing === 'recording' ? (
-          <Button look="strong" onClick={() => control.current?.abort()}>
-            <Square size={16} aria-hidden /> Enough
-          </Button>
-        ) : (
-          <Button
-            look="strong"
-            disabled={!canRecord() || state.doing !== undefined}
-            onClick={() => hear('recording', signal => record(SECONDS, signal))}
-          >
-            <Mic size={16} aria-hidden /> Record {SECONDS} s
-          </Button>
-        )}
-        <Button disabled={state.doing !== undefined} onClick={() => file.current?.click()}>
-          <FileAudio size={16} aria-hidden /> Load a recording
-        </Button>
-        <Button disabled={state.doing !== undefined} onClick={simulate}>
-          <WandSparkles size={16} aria-hidden /> Take a simulated one
-        </Button>
-        {kept?.[on]?.fact.recording && (
-          <Button
-            disabled={state.doing !== undefined}
-            onClick={() =>
-              hear('fetching the recording', async () =>
-                readSound(await keptRecording(kept[on]!.fact.recording!.hash)),
-              )
-            }
-          >
-            <History size={16} aria-hidden /> Look at the one kept
-          </Button>
-        )}
-        <input
-          ref={file}
-          type="file"
-          accept="audio/*,.wav"
-          className="hidden"
-          aria-label="Recording of a knock"
-          onChange={e => {
-            const [chosen] = e.target.files ?? [];
-            e.target.value = '';
-            if (chosen) void hear('reading the file', () => readSound(chosen));
-          }}
-        />
-      </div>
-      <p className="text-[13px] text-faint">
-        {canRecord()
-          ? 'A third of a second of quiet, one knock with a knuckle off the middle, then let it ring. Five knocks on different spots tell more than one.'
-          : 'This browser lends its microphone only to this machine or over HTTPS: load a file instead.'}
-      </p>
-      {state.doing && <output className="text-[15px]">{state.doing}…</output>}
-      <Refused why={state.failed} className="border-l-[5px] border-signal pl-3 font-medium" />
-      {read && (
-        <>
-          {read.sound.note && <p className="text-signal">{read.sound.note}</p>}
-          <KnockPicture sound={read.sound} knocked={read.knocked} mode={read.knocked.modes[tone] ?? null} />
-          <KnockTones modes={read.knocked.modes} chosen={tone} onChoose={setTone} />
-          <KnockAgainst id={id} on={on} modes={read.knocked.modes} />
-          <div className="flex items-center gap-3">
-            <Button look="strong" disabled={state.kept} onClick={keep}>
-              Keep in the log: {id} {on === 'bare' ? 'as found' : 'after damping'},{' '}
-              {verdictOf(read.knocked.modes)}
-            </Button>
-            {state.kept && <output>noted; the model goes by it now.</output>}
-          </div>
-        </>
-      )}
-    </div>
-  );
+  return { state, control, hear, file, simulate, read, tone, setTone, keep };
 }
 
 const factOf = (on: On, { sound: { from }, knocked }: Read, hash: string): Fact => ({

@@ -1,7 +1,7 @@
 import type { BayQuiet } from '@overcoat/core/evaluate';
 import type { ZoneKind } from '@overcoat/core/model';
 import { DRUM_OCTAVES } from '@overcoat/core/physics/sound';
-import { shareByOctave } from '@overcoat/core/van/quiet';
+import { type Scale, shareByOctave } from '@overcoat/core/van/quiet';
 import { useCallback, useMemo } from 'react';
 import { printLevel } from '../../format.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
@@ -12,40 +12,7 @@ import { Plot } from '../../ui/Plot.tsx';
 export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind }) {
   const { scale } = useEvaluation().quiet;
   const rows = useMemo(() => {
-    const sum = (when: 'bare' | 'after') => {
-      const [a, b] = quiet.swings[when].map((v, e) => shareByOctave(scale, v, e, kind)) as [
-        number[],
-        number[],
-      ];
-      return a.map((v, o) => Math.sqrt(Math.max(0, v) * Math.max(0, b[o]!)));
-    };
-    const [bare, after] = [sum('bare'), sum('after')];
-    const most = Math.max(...bare, 1e-30);
-    const change = (by: 'force' | 'power') =>
-      DRUM_OCTAVES.map((_, o) => {
-        const ends = [0, 1].flatMap(e => {
-          const before = quiet.swings.bare[e]![by][o]!;
-          return before > 0 ? [10 * Math.log10(quiet.swings.after[e]![by][o]! / before)] : [];
-        });
-        return ends.length === 0 ? null : ends.reduce((x, y) => x + y, 0) / ends.length;
-      });
-    /** Over all octaves but the lowest, as much of each as there is. */
-    const total = (by: 'force' | 'power') => {
-      const ends = [0, 1].map(e => {
-        const all = (when: 'bare' | 'after') =>
-          quiet.swings[when][e]![by].reduce((x, v, o) => (o > 0 ? x + v : x), 0);
-        return 10 * Math.log10(all('after') / all('bare'));
-      });
-      return (ends[0]! + ends[1]!) / 2;
-    };
-    const level = (v: number) => (v > 0 ? Math.max(-30, 10 * Math.log10(v / most)) : null);
-    return {
-      bare: bare.map(level),
-      after: after.map(level),
-      force: change('force'),
-      power: change('power'),
-      total: { force: total('force'), power: total('power') },
-    };
+    return octaveRows(quiet, kind, scale);
   }, [quiet, scale, kind]);
   const make = useCallback(
     (colour: (name: string) => string) => ({
@@ -72,34 +39,85 @@ export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind })
     <section>
       <h4 className="font-sign text-lg font-semibold">Before and after, by octave</h4>
       <Plot label="Drumming by octave, bare and as designed" make={make} className="h-44" />
-      <table className="mt-1 w-full text-right text-[13px]">
-        <thead>
-          <tr className="text-faint">
-            <th className="text-left font-normal">change</th>
-            {DRUM_OCTAVES.map(f => (
-              <th key={f} className="font-normal">
-                {f >= 1000 ? `${f / 1000}k` : f} Hz
-              </th>
-            ))}
-            <th className="font-normal">in total</th>
-          </tr>
-        </thead>
-        <tbody>
-          {(['force', 'power'] as const).map(by => (
-            <tr key={by} className="border-t border-rule">
-              <th className="text-left font-normal text-faint">by given {by}</th>
-              {rows[by].map((v, o) => (
-                <td key={DRUM_OCTAVES[o]}>{v === null ? 'no tone' : printLevel(v).replace(' dB', '')}</td>
-              ))}
-              <td className="font-medium">{printLevel(rows.total[by]).replace(' dB', '')}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <OctaveTable rows={rows} />
       <p className="text-[13px] text-faint">
         Rain, doors and traffic press with a given force; a rough road pushes power in through the frame. 63
         Hz is indicative only: few tones, and the crown decides them.
       </p>
     </section>
   );
+}
+
+function OctaveTable({
+  rows,
+}: {
+  rows: {
+    bare: (number | null)[];
+    after: (number | null)[];
+    force: (number | null)[];
+    power: (number | null)[];
+    total: { force: number; power: number };
+  };
+}) {
+  return (
+    <table className="mt-1 w-full text-right text-[13px]">
+      <thead>
+        <tr className="text-faint">
+          <th className="text-left font-normal">change</th>
+          {DRUM_OCTAVES.map(f => (
+            <th key={f} className="font-normal">
+              {f >= 1000 ? `${f / 1000}k` : f} Hz
+            </th>
+          ))}
+          <th className="font-normal">in total</th>
+        </tr>
+      </thead>
+      <tbody>
+        {(['force', 'power'] as const).map(by => (
+          <tr key={by} className="border-t border-rule">
+            <th className="text-left font-normal text-faint">by given {by}</th>
+            {rows[by].map((v, o) => (
+              <td key={DRUM_OCTAVES[o]}>{v === null ? 'no tone' : printLevel(v).replace(' dB', '')}</td>
+            ))}
+            <td className="font-medium">{printLevel(rows.total[by]).replace(' dB', '')}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Levels against the loudest octave bare, and the change by octave and in total, dB. */
+function octaveRows(quiet: BayQuiet, kind: ZoneKind, scale: Scale) {
+  const sum = (when: 'bare' | 'after') => {
+    const [a, b] = quiet.swings[when].map((v, e) => shareByOctave(scale, v, e, kind)) as [number[], number[]];
+    return a.map((v, o) => Math.sqrt(Math.max(0, v) * Math.max(0, b[o]!)));
+  };
+  const [bare, after] = [sum('bare'), sum('after')];
+  const most = Math.max(...bare, 1e-30);
+  const change = (by: 'force' | 'power') =>
+    DRUM_OCTAVES.map((_, o) => {
+      const ends = [0, 1].flatMap(e => {
+        const before = quiet.swings.bare[e]![by][o]!;
+        return before > 0 ? [10 * Math.log10(quiet.swings.after[e]![by][o]! / before)] : [];
+      });
+      return ends.length === 0 ? null : ends.reduce((x, y) => x + y, 0) / ends.length;
+    });
+  /** Over all octaves but the lowest, as much of each as there is. */
+  const total = (by: 'force' | 'power') => {
+    const ends = [0, 1].map(e => {
+      const all = (when: 'bare' | 'after') =>
+        quiet.swings[when][e]![by].reduce((x, v, o) => (o > 0 ? x + v : x), 0);
+      return 10 * Math.log10(all('after') / all('bare'));
+    });
+    return (ends[0]! + ends[1]!) / 2;
+  };
+  const level = (v: number) => (v > 0 ? Math.max(-30, 10 * Math.log10(v / most)) : null);
+  return {
+    bare: bare.map(level),
+    after: after.map(level),
+    force: change('force'),
+    power: change('power'),
+    total: { force: total('force'), power: total('power') },
+  };
 }

@@ -1,7 +1,7 @@
 import type { Bay, Patch, Zone } from '@overcoat/core/model';
 import { type FieldRect, flatten, outlineOf } from '@overcoat/core/survey/geometry';
 import { seenMirrored } from '@overcoat/core/survey/layout';
-import { printLength } from '@overcoat/core/units';
+import { printLength, type UnitSystem } from '@overcoat/core/units';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { PanelMarks } from '../../shell-map/PanelMarks.tsx';
 import { useUnits } from '../../store/preferences.ts';
@@ -28,6 +28,203 @@ interface Props {
 /** A bay's outline with its sheets to scale, seen from inside: drag a sheet, pull its corner, turn it by its handle. */
 export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut, onRemove, tone }: Props) {
   const units = useUnits();
+  const { held, mirrored, pad, w, h, svg, outline, u, grab, drag, drop, keyed } = useSheetHandling({
+    zone,
+    bay,
+    onChoose,
+    onPut,
+    onRemove,
+  });
+
+  const shown = patches.map(p => (held?.start.id === p.id ? held.patch : p));
+  const side = mirrored ? -1 : 1;
+  return (
+    <figure>
+      <svg
+        viewBox={`${-pad * MM} ${-pad * MM} ${(w + 2 * pad) * MM} ${(h + 2 * pad) * MM}`}
+        className="max-h-[300px] w-full touch-none rounded-[4px] border border-rule bg-ticket"
+        role="group"
+        aria-label={`${bay.id}, ${printLength(w, units)} by ${printLength(h, units)}, with its sheets`}
+        onPointerDown={() => onChoose(null)}
+      >
+        <g ref={svg} transform={`translate(${mirrored ? w * MM : 0} ${h * MM}) scale(${side} -1)`}>
+          <path
+            d={`M${outline.map(p => `${p.x * MM} ${p.y * MM}`).join('L')}Z`}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth={u * 0.006}
+          />
+          <Outline zone={zone} bay={bay} w={w} h={h} u={u} />
+          {field && tone && <Swing field={field} {...tone} u={u} />}
+          <SheetPieces
+            chosen={chosen}
+            onChoose={onChoose}
+            units={units}
+            u={u}
+            grab={grab}
+            drag={drag}
+            drop={drop}
+            keyed={keyed}
+            shown={shown}
+          />
+        </g>
+        <PanelMarks zone={zone} width={w * MM} height={h * MM} size={u * 0.045} />
+        <SheetSizes units={units} mirrored={mirrored} w={w} h={h} u={u} shown={shown} />
+      </svg>
+      <figcaption className="mt-1 text-[13px] text-faint">
+        Seen from inside. Drag a sheet, pull its corner, turn it by its knob; arrows move it 5 mm (Shift 25),
+        [ and ] turn it, Delete takes it off.
+      </figcaption>
+    </figure>
+  );
+}
+
+function SheetSizes({
+  units,
+  mirrored,
+  w,
+  h,
+  u,
+  shown,
+}: {
+  units: UnitSystem;
+  mirrored: boolean;
+  w: number;
+  h: number;
+  u: number;
+  shown: Patch[];
+}) {
+  return (
+    <g aria-hidden fill="var(--chalk)" fontSize={u * 0.045} fontWeight={600} letterSpacing={u * 0.002}>
+      {shown.map(p => {
+        const x = (mirrored ? w - p.along : p.along) * MM;
+        const y = (h - p.up) * MM;
+        return (
+          <text
+            key={p.id}
+            x={x}
+            y={y}
+            textAnchor="middle"
+            fill="var(--ink)"
+            fontSize={u * 0.042}
+            pointerEvents="none"
+          >
+            <tspan x={x}>{printLength(p.width, units)} ×</tspan>
+            <tspan x={x} dy={u * 0.05}>
+              {printLength(p.height, units)}
+            </tspan>
+          </text>
+        );
+      })}
+    </g>
+  );
+}
+
+function SheetPieces({
+  chosen,
+  onChoose,
+  units,
+  u,
+  grab,
+  drag,
+  drop,
+  keyed,
+  shown,
+}: {
+  chosen: string | null;
+  onChoose: (id: string | null) => void;
+  units: UnitSystem;
+  u: number;
+  grab: (event: PointerEvent, patch: Patch, grip: Grip) => void;
+  drag: (event: PointerEvent) => void;
+  drop: () => void;
+  keyed: (event: KeyboardEvent, patch: Patch) => void;
+  shown: Patch[];
+}) {
+  return (
+    <>
+      {shown.map(p => (
+        <SheetPiece
+          key={p.id}
+          patch={p}
+          chosen={chosen === p.id}
+          u={u}
+          says={`Sheet ${p.id}, ${printLength(p.width, units)} by ${printLength(p.height, units)}${p.turn ? `, turned ${p.turn}°` : ''}`}
+          onGrab={(event, grip) => grab(event, p, grip)}
+          onDrag={drag}
+          onDrop={drop}
+          onKey={event => keyed(event, p)}
+          onFocus={() => onChoose(p.id)}
+        />
+      ))}
+    </>
+  );
+}
+
+function Outline({
+  zone,
+  bay,
+  w,
+  h,
+  u,
+}: {
+  zone: Props['zone'];
+  bay: Props['bay'];
+  w: number;
+  h: number;
+  u: number;
+}) {
+  return (
+    <>
+      {zone.openings
+        .filter(o => o.bay === bay.id)
+        .map(o => (
+          <rect
+            key={o.id}
+            x={((o.at?.along.value ?? w / 2) - o.width.value / 2) * MM}
+            y={((o.at?.up.value ?? h / 2) - o.height.value / 2) * MM}
+            width={o.width.value * MM}
+            height={o.height.value * MM}
+            fill="var(--glass)"
+            stroke="var(--ink)"
+            strokeWidth={u * 0.003}
+          />
+        ))}
+      {zone.keepClears
+        .filter(k => k.bay === bay.id)
+        .map(k => (
+          <rect
+            key={k.id}
+            x={(k.at.along.value - k.width.value / 2 - k.clearance.value) * MM}
+            y={(k.at.up.value - k.height.value / 2 - k.clearance.value) * MM}
+            width={(k.width.value + 2 * k.clearance.value) * MM}
+            height={(k.height.value + 2 * k.clearance.value) * MM}
+            fill="none"
+            stroke="var(--signal)"
+            strokeWidth={u * 0.004}
+            strokeDasharray={`${u * 0.014} ${u * 0.01}`}
+          >
+            <title>{k.kind}: keep clear</title>
+          </rect>
+        ))}
+    </>
+  );
+}
+
+/** A sheet taken by the pointer or moved by keys. */
+function useSheetHandling({
+  zone,
+  bay,
+  onChoose,
+  onPut,
+  onRemove,
+}: {
+  zone: Props['zone'];
+  bay: Props['bay'];
+  onChoose: (id: string | null) => void;
+  onPut: (patch: Patch, what: string) => void;
+  onRemove: (id: string) => void;
+}) {
   const svg = useRef<SVGGElement>(null);
   const [held, setHeld] = useState<{ patch: Patch; grip: Grip; x: number; y: number; start: Patch } | null>(
     null,
@@ -69,102 +266,7 @@ export function SheetBoard({ zone, bay, field, patches, chosen, onChoose, onPut,
     event.preventDefault();
     event.stopPropagation();
   };
-
-  const shown = patches.map(p => (held?.start.id === p.id ? held.patch : p));
-  const side = mirrored ? -1 : 1;
-  return (
-    <figure>
-      <svg
-        viewBox={`${-pad * MM} ${-pad * MM} ${(w + 2 * pad) * MM} ${(h + 2 * pad) * MM}`}
-        className="max-h-[300px] w-full touch-none rounded-[4px] border border-rule bg-ticket"
-        role="group"
-        aria-label={`${bay.id}, ${printLength(w, units)} by ${printLength(h, units)}, with its sheets`}
-        onPointerDown={() => onChoose(null)}
-      >
-        <g ref={svg} transform={`translate(${mirrored ? w * MM : 0} ${h * MM}) scale(${side} -1)`}>
-          <path
-            d={`M${outline.map(p => `${p.x * MM} ${p.y * MM}`).join('L')}Z`}
-            fill="var(--sheet)"
-            stroke="var(--ink)"
-            strokeWidth={u * 0.006}
-          />
-          {zone.openings
-            .filter(o => o.bay === bay.id)
-            .map(o => (
-              <rect
-                key={o.id}
-                x={((o.at?.along.value ?? w / 2) - o.width.value / 2) * MM}
-                y={((o.at?.up.value ?? h / 2) - o.height.value / 2) * MM}
-                width={o.width.value * MM}
-                height={o.height.value * MM}
-                fill="var(--glass)"
-                stroke="var(--ink)"
-                strokeWidth={u * 0.003}
-              />
-            ))}
-          {zone.keepClears
-            .filter(k => k.bay === bay.id)
-            .map(k => (
-              <rect
-                key={k.id}
-                x={(k.at.along.value - k.width.value / 2 - k.clearance.value) * MM}
-                y={(k.at.up.value - k.height.value / 2 - k.clearance.value) * MM}
-                width={(k.width.value + 2 * k.clearance.value) * MM}
-                height={(k.height.value + 2 * k.clearance.value) * MM}
-                fill="none"
-                stroke="var(--signal)"
-                strokeWidth={u * 0.004}
-                strokeDasharray={`${u * 0.014} ${u * 0.01}`}
-              >
-                <title>{k.kind}: keep clear</title>
-              </rect>
-            ))}
-          {field && tone && <Swing field={field} {...tone} u={u} />}
-          {shown.map(p => (
-            <SheetPiece
-              key={p.id}
-              patch={p}
-              chosen={chosen === p.id}
-              u={u}
-              says={`Sheet ${p.id}, ${printLength(p.width, units)} by ${printLength(p.height, units)}${p.turn ? `, turned ${p.turn}°` : ''}`}
-              onGrab={(event, grip) => grab(event, p, grip)}
-              onDrag={drag}
-              onDrop={drop}
-              onKey={event => keyed(event, p)}
-              onFocus={() => onChoose(p.id)}
-            />
-          ))}
-        </g>
-        <PanelMarks zone={zone} width={w * MM} height={h * MM} size={u * 0.045} />
-        <g aria-hidden fill="var(--chalk)" fontSize={u * 0.045} fontWeight={600} letterSpacing={u * 0.002}>
-          {shown.map(p => {
-            const x = (mirrored ? w - p.along : p.along) * MM;
-            const y = (h - p.up) * MM;
-            return (
-              <text
-                key={p.id}
-                x={x}
-                y={y}
-                textAnchor="middle"
-                fill="var(--ink)"
-                fontSize={u * 0.042}
-                pointerEvents="none"
-              >
-                <tspan x={x}>{printLength(p.width, units)} ×</tspan>
-                <tspan x={x} dy={u * 0.05}>
-                  {printLength(p.height, units)}
-                </tspan>
-              </text>
-            );
-          })}
-        </g>
-      </svg>
-      <figcaption className="mt-1 text-[13px] text-faint">
-        Seen from inside. Drag a sheet, pull its corner, turn it by its knob; arrows move it 5 mm (Shift 25),
-        [ and ] turn it, Delete takes it off.
-      </figcaption>
-    </figure>
-  );
+  return { held, mirrored, pad, w, h, svg, outline, u, grab, drag, drop, keyed };
 }
 
 /** Loops where a tone swings most, one a field of it. */

@@ -1,12 +1,14 @@
-import { materialOf } from '@overcoat/core/materials';
+import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Patch, Zone } from '@overcoat/core/model';
+import type { OrderLine } from '@overcoat/core/order/takeoff';
 import { instructions } from '@overcoat/core/studies/deaden';
 import { flatten, outlineOf } from '@overcoat/core/survey/geometry';
 import { edgesOf, seenMirrored } from '@overcoat/core/survey/layout';
-import { printLength, printMass, printTemperature } from '@overcoat/core/units';
+import { printLength, printMass, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import type { Instruction, LeftOut } from '../../../../core/src/studies/deaden/instructions.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { levelBand, printLevel } from '../../format.ts';
 import { edgeWord } from '../../shell-map/edgeWord.ts';
@@ -59,83 +61,106 @@ export function Component() {
               {printMass(brief.payload - e.load.mass, units)} left with all else laid); drumming{' '}
               {printLevel(e.quiet.change.likely)} ({levelBand(e.quiet.change)}).
             </p>
-            {lines.map(l => (
-              <p key={`${l.material} ${l.stock.thickness}`} className="text-[15px]">
-                <b>
-                  {l.packs} {l.packs === 1 ? 'box' : 'boxes'}
-                </b>{' '}
-                of {materialOf(library, l.material).name}, {printLength(l.stock.thickness, units)}: {l.items}{' '}
-                of {l.packs * l.stock.perPack} sheets of {printLength(l.stock.width, units)} ×{' '}
-                {printLength(l.stock.length, units)}, {printMoney(l.cost)}; {l.pieces} pieces cut from them,
-                offcuts used for the smaller.
-              </p>
-            ))}
-            <ul className="mt-2 list-disc border-l-[5px] border-signal pl-7 text-[13px]">
-              <li>Gloves: foil edges and the rolled edges in sills and pillars cut.</li>
-              <li>
-                Steel clean, dry and warm ({printTemperature(15, units)} and more); roll until the embossing
-                is flat, edges last.
-              </li>
-              <li>Drain holes, belt reels, airbags, door mechanisms and window drop stay free.</li>
-              <li>
-                Near exhaust and flue mind what the sheet bears; the maker of the vehicle says what may be
-                covered.
-              </li>
-            </ul>
+            <Boxes library={library} units={units} lines={lines} />
+            <HowToStick units={units} />
             <p className="mt-2 text-[13px] text-faint">
               Every drawing is seen from inside; its edges say which way round it goes.
             </p>
             <ol className="mt-1">
               {stick.map((s, i) => (
-                <li
-                  key={s.bay.id}
-                  className="grid break-inside-avoid grid-cols-[2.2rem_96px_1fr_6.5rem] gap-3 border-t border-rule py-2"
-                >
-                  <span className="font-sign text-xl font-semibold">{i + 1}</span>
-                  <Small zone={s.zone} bay={s.bay} patches={s.patches} />
-                  <span>
-                    <b className="font-sign text-lg">{s.bay.id}</b>{' '}
-                    <span className="text-faint">
-                      {s.zone.name}, {printLength(s.bay.width.value, units)} ×{' '}
-                      {printLength(s.bay.height.value, units)}
-                    </span>
-                    {s.patches.map(p => (
-                      <span key={p.id} className="block text-[13px]">
-                        {printLength(p.width, units)} × {printLength(p.height, units)}, middle{' '}
-                        {printLength(p.along, units)} from {edgeWord(edgesOf(s.zone).start)},{' '}
-                        {printLength(p.up, units)} from {edgeWord(edgesOf(s.zone).low)}
-                        {p.turn !== 0 && `, turned ${p.turn}°`}
-                      </span>
-                    ))}
-                    {s.cautions.map(c => (
-                      <span key={c} className="block text-[13px] font-medium text-signal">
-                        ! {c}
-                      </span>
-                    ))}
-                  </span>
-                  <span className="text-right text-[13px]">
-                    {printMass(s.mass, units)}
-                    <span className="block">{printLevel(s.change)} here</span>
-                    <span className="block text-faint">☐ stuck</span>
-                    <span className="block text-faint">☐ knocked</span>
-                  </span>
-                </li>
+                <PanelLine key={s.bay.id} units={units} s={s} i={i} />
               ))}
             </ol>
           </>
         )}
-        {leftOut.length > 0 && (
-          <section className="mt-4 border-t-2 border-ink pt-2">
-            <h3 className="font-sign text-lg font-semibold">Left out</h3>
-            {[...reasons].map(([why, bays]) => (
-              <p key={why} className="text-[13px]">
-                <b>{bays.length}</b>, {why}: {bays.join(', ')}.
-              </p>
-            ))}
-          </section>
-        )}
+        <LeftOutList leftOut={leftOut} reasons={reasons} />
       </article>
     </div>
+  );
+}
+
+function LeftOutList({ leftOut, reasons }: { leftOut: LeftOut[]; reasons: Map<string, string[]> }) {
+  return (
+    <>
+      {leftOut.length > 0 && (
+        <section className="mt-4 border-t-2 border-ink pt-2">
+          <h3 className="font-sign text-lg font-semibold">Left out</h3>
+          {[...reasons].map(([why, bays]) => (
+            <p key={why} className="text-[13px]">
+              <b>{bays.length}</b>, {why}: {bays.join(', ')}.
+            </p>
+          ))}
+        </section>
+      )}
+    </>
+  );
+}
+
+function Boxes({ library, units, lines }: { library: Library; units: UnitSystem; lines: OrderLine[] }) {
+  return (
+    <>
+      {lines.map(l => (
+        <p key={`${l.material} ${l.stock.thickness}`} className="text-[15px]">
+          <b>
+            {l.packs} {l.packs === 1 ? 'box' : 'boxes'}
+          </b>{' '}
+          of {materialOf(library, l.material).name}, {printLength(l.stock.thickness, units)}: {l.items} of{' '}
+          {l.packs * l.stock.perPack} sheets of {printLength(l.stock.width, units)} ×{' '}
+          {printLength(l.stock.length, units)}, {printMoney(l.cost)}; {l.pieces} pieces cut from them, offcuts
+          used for the smaller.
+        </p>
+      ))}
+    </>
+  );
+}
+
+function HowToStick({ units }: { units: UnitSystem }) {
+  return (
+    <ul className="mt-2 list-disc border-l-[5px] border-signal pl-7 text-[13px]">
+      <li>Gloves: foil edges and the rolled edges in sills and pillars cut.</li>
+      <li>
+        Steel clean, dry and warm ({printTemperature(15, units)} and more); roll until the embossing is flat,
+        edges last.
+      </li>
+      <li>Drain holes, belt reels, airbags, door mechanisms and window drop stay free.</li>
+      <li>
+        Near exhaust and flue mind what the sheet bears; the maker of the vehicle says what may be covered.
+      </li>
+    </ul>
+  );
+}
+
+function PanelLine({ units, s, i }: { units: UnitSystem; s: Instruction; i: number }) {
+  return (
+    <li className="grid break-inside-avoid grid-cols-[2.2rem_96px_1fr_6.5rem] gap-3 border-t border-rule py-2">
+      <span className="font-sign text-xl font-semibold">{i + 1}</span>
+      <Small zone={s.zone} bay={s.bay} patches={s.patches} />
+      <span>
+        <b className="font-sign text-lg">{s.bay.id}</b>{' '}
+        <span className="text-faint">
+          {s.zone.name}, {printLength(s.bay.width.value, units)} × {printLength(s.bay.height.value, units)}
+        </span>
+        {s.patches.map(p => (
+          <span key={p.id} className="block text-[13px]">
+            {printLength(p.width, units)} × {printLength(p.height, units)}, middle{' '}
+            {printLength(p.along, units)} from {edgeWord(edgesOf(s.zone).start)}, {printLength(p.up, units)}{' '}
+            from {edgeWord(edgesOf(s.zone).low)}
+            {p.turn !== 0 && `, turned ${p.turn}°`}
+          </span>
+        ))}
+        {s.cautions.map(c => (
+          <span key={c} className="block text-[13px] font-medium text-signal">
+            ! {c}
+          </span>
+        ))}
+      </span>
+      <span className="text-right text-[13px]">
+        {printMass(s.mass, units)}
+        <span className="block">{printLevel(s.change)} here</span>
+        <span className="block text-faint">☐ stuck</span>
+        <span className="block text-faint">☐ knocked</span>
+      </span>
+    </li>
   );
 }
 

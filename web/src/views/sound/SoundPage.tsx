@@ -1,6 +1,7 @@
-import type { BayQuiet } from '@overcoat/core/evaluate';
+import type { BayQuiet, Evaluation } from '@overcoat/core/evaluate';
+import type { Knock } from '@overcoat/core/log';
 import type { Bay, Zone } from '@overcoat/core/model';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { levelBand, printLevel } from '../../format.ts';
 import { Legend } from '../../shell-map/Legend.tsx';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
@@ -35,6 +36,99 @@ export function Component() {
   const selected = useDesign(s => s.selected);
   const [shown, setShown] = useState<Shown>('designed');
   const [tab, setTab] = useState('bay');
+  const paint = useLoudness(e, knocks, shown);
+  const bay = selected.find(id => e.bays.has(id)) ?? loudest(e.quiet.bays) ?? [...e.bays.keys()][0]!;
+  return (
+    <>
+      <MapPanel
+        title="Sound"
+        paint={paint}
+        tools={
+          <Select
+            label="What to show"
+            hideLabel
+            value={shown}
+            onChange={ev => setShown(ev.target.value as Shown)}
+          >
+            {Object.entries(SHOWN).map(([key, name]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        }
+        onBays={zone => <ZoneSheets zone={zone} />}
+        legend={<SoundLegend shown={shown} />}
+      >
+        <p className="w-full text-[15px]" data-testid="sound-verdict">
+          {soundVerdict(e)}
+          <span className="block text-[13px] text-faint">
+            Vibration of the panels at 20 °C, {levelBand(e.quiet.change)} likely; {e.quiet.knocked.of} of{' '}
+            {e.quiet.knocked.all} bays knocked on. Outside noise and echo are apart.
+          </span>
+        </p>
+      </MapPanel>
+      <Beside tab={tab} setTab={setTab} bay={bay} />
+    </>
+  );
+}
+
+function SoundLegend({ shown }: { shown: 'bare' | 'change' | 'designed' }) {
+  return (
+    <>
+      <Legend
+        swatches={
+          shown === 'change'
+            ? [0, 5, 10].map(v => ({ fill: tint(v / 14, 'var(--chalk)'), says: printLevel(-v) }))
+            : [
+                { fill: tint(0.05, 'var(--signal)'), says: 'quiet' },
+                { fill: tint(0.62, 'var(--signal)'), says: 'the mean panel, bare' },
+                { fill: tint(1, 'var(--signal)'), says: 'drums' },
+              ]
+        }
+      />
+      <span className="text-faint">
+        grey: sheets, to scale · figure: dB {shown === 'change' ? 'by its sheets' : 'against the mean panel'}{' '}
+        · ● rings ◐ dull ○ dead, as knocked
+      </span>
+    </>
+  );
+}
+
+function Beside({
+  tab,
+  setTab,
+  bay,
+}: {
+  tab: string;
+  setTab: Dispatch<SetStateAction<string>>;
+  bay: string;
+}) {
+  return (
+    <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[540px] lg:border-l">
+      <Tabs
+        label="Sound"
+        value={tab}
+        onChange={setTab}
+        tabs={[
+          { key: 'bay', name: bay, content: <BaySound key={bay} id={bay} /> },
+          { key: 'van', name: 'Whole van', content: <VanPanel /> },
+          { key: 'knock', name: 'Knock', content: <KnockPanel key={bay} id={bay} /> },
+          { key: 'listen', name: 'Listen', content: <ListenPanel key={bay} id={bay} /> },
+          { key: 'outside', name: 'Outside', content: <OutsidePanel /> },
+          { key: 'echo', name: 'Echo', content: <EchoPanel /> },
+        ]}
+      />
+    </aside>
+  );
+}
+
+/** How loud each bay is against the mean panel, for the map. */
+function useLoudness(
+  e: Evaluation,
+  knocks: ReadonlyMap<string, Knock>,
+  shown: 'designed' | 'bare' | 'change',
+) {
   const area = [...e.bays.values()].reduce((sum, b) => sum + b.area, 0);
   const loudness = (q: BayQuiet, of: 'share' | 'left', here: number) =>
     10 * Math.log10(Math.max(1e-9, (mean(q[of]) / here) * area));
@@ -58,73 +152,7 @@ export function Component() {
       alert: knock?.damped?.fact.sounds === 'rings',
     };
   };
-  const bay = selected.find(id => e.bays.has(id)) ?? loudest(e.quiet.bays) ?? [...e.bays.keys()][0]!;
-  return (
-    <>
-      <MapPanel
-        title="Sound"
-        paint={paint}
-        tools={
-          <Select
-            label="What to show"
-            hideLabel
-            value={shown}
-            onChange={ev => setShown(ev.target.value as Shown)}
-          >
-            {Object.entries(SHOWN).map(([key, name]) => (
-              <option key={key} value={key}>
-                {name}
-              </option>
-            ))}
-          </Select>
-        }
-        onBays={zone => <ZoneSheets zone={zone} />}
-        legend={
-          <>
-            <Legend
-              swatches={
-                shown === 'change'
-                  ? [0, 5, 10].map(v => ({ fill: tint(v / 14, 'var(--chalk)'), says: printLevel(-v) }))
-                  : [
-                      { fill: tint(0.05, 'var(--signal)'), says: 'quiet' },
-                      { fill: tint(0.62, 'var(--signal)'), says: 'the mean panel, bare' },
-                      { fill: tint(1, 'var(--signal)'), says: 'drums' },
-                    ]
-              }
-            />
-            <span className="text-faint">
-              grey: sheets, to scale · figure: dB{' '}
-              {shown === 'change' ? 'by its sheets' : 'against the mean panel'} · ● rings ◐ dull ○ dead, as
-              knocked
-            </span>
-          </>
-        }
-      >
-        <p className="w-full text-[15px]" data-testid="sound-verdict">
-          {soundVerdict(e)}
-          <span className="block text-[13px] text-faint">
-            Vibration of the panels at 20 °C, {levelBand(e.quiet.change)} likely; {e.quiet.knocked.of} of{' '}
-            {e.quiet.knocked.all} bays knocked on. Outside noise and echo are apart.
-          </span>
-        </p>
-      </MapPanel>
-      <aside className="flex w-full shrink-0 flex-col border-rule bg-sheet lg:w-[540px] lg:border-l">
-        <Tabs
-          label="Sound"
-          value={tab}
-          onChange={setTab}
-          tabs={[
-            { key: 'bay', name: bay, content: <BaySound key={bay} id={bay} /> },
-            { key: 'van', name: 'Whole van', content: <VanPanel /> },
-            { key: 'knock', name: 'Knock', content: <KnockPanel key={bay} id={bay} /> },
-            { key: 'listen', name: 'Listen', content: <ListenPanel key={bay} id={bay} /> },
-            { key: 'outside', name: 'Outside', content: <OutsidePanel /> },
-            { key: 'echo', name: 'Echo', content: <EchoPanel /> },
-          ]}
-        />
-      </aside>
-    </>
-  );
+  return paint;
 }
 
 const tint = (share: number, colour: string) =>

@@ -1,15 +1,18 @@
+import type { Evaluation } from '@overcoat/core/evaluate';
 import { materialOf, stockFor } from '@overcoat/core/materials';
 import {
+  type CurvePoint,
   type Deadening,
+  type Everywhere,
   placed,
   type SheetPlan,
   type SheetStock,
   sheetPlan,
 } from '@overcoat/core/studies/deaden';
-import { parseMass, printMass } from '@overcoat/core/units';
+import { parseMass, printMass, type UnitSystem } from '@overcoat/core/units';
 import type { DeadenAnswer } from '@overcoat/jobs/sound';
 import { Printer } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../api/queries.ts';
 import { printLevel } from '../../format.ts';
@@ -75,6 +78,203 @@ export function VanPanel() {
 }
 
 function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer }) {
+  const {
+    knee,
+    units,
+    by,
+    setBy,
+    curve,
+    marks,
+    asked,
+    setLimit,
+    limit,
+    plans,
+    brief,
+    e,
+    take,
+    saved,
+    conversion,
+  } = useSheetChoices(deadening, quarter, all);
+  return (
+    <>
+      <p className="border-l-[5px] border-chalk pl-3 text-[15px]">
+        {printMass(knee.mass, units)} in the right places take {printLevel(-knee.change)} of the{' '}
+        {printLevel(-all.change.likely)} that covering everything ({printMass(all.mass, units)}) would.
+      </p>
+      <WhatEachBuys units={units} by={by} setBy={setBy} curve={curve} marks={marks} />
+      <TakePlan
+        deadening={deadening}
+        units={units}
+        by={by}
+        asked={asked}
+        setLimit={setLimit}
+        limit={limit}
+        plans={plans}
+        brief={brief}
+        e={e}
+        take={take}
+        saved={saved}
+      />
+      <FirstKilograms units={units} plans={plans} />
+      <Link
+        to={`/c/${conversion}/sheet-plan`}
+        className="inline-flex items-center gap-2 self-start font-medium text-chalk underline"
+      >
+        <Printer size={16} aria-hidden /> The sheet plan to print
+      </Link>
+    </>
+  );
+}
+
+function WhatEachBuys({
+  units,
+  by,
+  setBy,
+  curve,
+  marks,
+}: {
+  units: UnitSystem;
+  by: 'cost' | 'mass';
+  setBy: Dispatch<SetStateAction<'cost' | 'mass'>>;
+  curve: CurvePoint[];
+  marks: Mark[];
+}) {
+  return (
+    <section>
+      <div className="flex items-end justify-between">
+        <h4 className="font-sign text-lg font-semibold">
+          What each {by === 'mass' ? 'kilogram' : 'pound'} buys
+        </h4>
+        <Select
+          label="Against"
+          hideLabel
+          value={by}
+          onChange={ev => setBy(ev.target.value as 'mass' | 'cost')}
+        >
+          <option value="mass">by weight</option>
+          <option value="cost">by money</option>
+        </Select>
+      </div>
+      <CurvePlot curve={curve} marks={marks} by={by} />
+      <table className="w-full text-[13px]">
+        <tbody>
+          {marks.map(m => (
+            <tr key={m.name} className="border-t border-rule">
+              <th className="py-0.5 text-left font-medium" style={{ color: `var(${m.colour})` }}>
+                ● {m.name}
+              </th>
+              <td className="text-right">{printMass(m.mass, units)}</td>
+              <td className="text-right">{printMoney(m.cost)}</td>
+              <td className="text-right font-medium">{printLevel(m.change)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-[13px] text-faint">
+        Grey: where it really lies, 0.4 to 1.2 of the change. Money by the sheets cut up; whole boxes are in
+        Cut & buy.
+      </p>
+    </section>
+  );
+}
+
+function FirstKilograms({
+  units,
+  plans,
+}: {
+  units: UnitSystem;
+  plans: ReturnType<typeof useSheetChoices>['plans'];
+}) {
+  return (
+    <section>
+      <h4 className="font-sign text-lg font-semibold">Where the first kilograms go</h4>
+      <table className="w-full text-[13px]">
+        <thead className="text-left text-faint">
+          <tr>
+            <th className="font-normal">panel</th>
+            <th className="font-normal">sheets, mm</th>
+            <th className="text-right font-normal">weight</th>
+            <th className="text-right font-normal">there</th>
+            <th className="text-right font-normal">of the van’s drumming</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plans.limited.bays.slice(0, 10).map(({ at, rung, change, takes }) => (
+            <tr key={at.bay.id} className="border-t border-rule">
+              <td className="py-0.5 font-medium">{at.bay.id}</td>
+              <td>
+                {rung.patches
+                  .map(p => `${Math.round(p.width * 1000)} × ${Math.round(p.height * 1000)}`)
+                  .join(', ')}
+              </td>
+              <td className="text-right">{printMass(rung.mass, units)}</td>
+              <td className="text-right">{printLevel(change)}</td>
+              <td className="text-right">{(100 * takes).toFixed(1)} %</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function TakePlan({
+  deadening,
+  units,
+  by,
+  asked,
+  setLimit,
+  limit,
+  plans,
+  brief,
+  e,
+  take,
+  saved,
+}: {
+  deadening: Deadening;
+  units: UnitSystem;
+  by: 'cost' | 'mass';
+  asked: string;
+  setLimit: Dispatch<SetStateAction<{ mass: number; cost: number }>>;
+  limit: ReturnType<typeof useSheetChoices>['limit'];
+  plans: ReturnType<typeof useSheetChoices>['plans'];
+  brief: ReturnType<typeof useSheetChoices>['brief'];
+  e: Evaluation;
+  take: (label: string, plan: SheetPlan) => void;
+  saved: number;
+}) {
+  return (
+    <section className="grid grid-cols-[1fr_auto] items-end gap-x-3 gap-y-2 border-t border-rule pt-3">
+      <Field
+        key={by}
+        label={by === 'mass' ? 'sheets to carry' : 'sheets to pay for'}
+        shown={asked}
+        parse={text => (by === 'mass' ? parseMass(text, units) : parseMoney(text))}
+        onCommit={v => {
+          if (v > (by === 'mass' ? 200 : 5000))
+            return by === 'mass' ? 'At most 200 kg of sheets.' : 'At most 5000 on sheets.';
+          setLimit({ ...limit, [by]: v });
+        }}
+        note={`${printLevel(plans.limited.change)} with ${plans.limited.bays.length} of ${deadening.bays.length} panels, ${printMass(plans.limited.mass, units)}; ${printMass(brief.payload - e.load.mass, units)} of payload left today`}
+      />
+      <Button look="strong" className="mb-4" onClick={() => take(`sheet plan of ${asked}`, plans.limited)}>
+        Take the plan for {asked}
+      </Button>
+      <p className="text-[15px]">
+        As quiet as a quarter everywhere: {printMass(plans.quiet.mass, units)}
+        {saved > 0.05 && <span className="text-chalk"> (−{printMass(saved, units)})</span>}
+        <span className="block text-[13px] text-faint">
+          {plans.quiet.bays.length} panels; the others do less for their weight.
+        </span>
+      </p>
+      <Button onClick={() => take('as quiet as a quarter everywhere, at least weight', plans.quiet)}>
+        Take this one
+      </Button>
+    </section>
+  );
+}
+
+function useSheetChoices(deadening: Deadening, quarter: Everywhere, all: Everywhere) {
   const e = useEvaluation();
   const { brief } = useOpenDesign();
   const variant = useVariant();
@@ -115,111 +315,23 @@ function Choices({ answer: { deadening, quarter, all } }: { answer: DeadenAnswer
     { name: 'everything', mass: all.mass, cost: all.cost, change: all.change.likely, colour: '--ink' },
   ];
   const saved = quarter.mass - plans.quiet.mass;
-  return (
-    <>
-      <p className="border-l-[5px] border-chalk pl-3 text-[15px]">
-        {printMass(knee.mass, units)} in the right places take {printLevel(-knee.change)} of the{' '}
-        {printLevel(-all.change.likely)} that covering everything ({printMass(all.mass, units)}) would.
-      </p>
-      <section>
-        <div className="flex items-end justify-between">
-          <h4 className="font-sign text-lg font-semibold">
-            What each {by === 'mass' ? 'kilogram' : 'pound'} buys
-          </h4>
-          <Select
-            label="Against"
-            hideLabel
-            value={by}
-            onChange={ev => setBy(ev.target.value as 'mass' | 'cost')}
-          >
-            <option value="mass">by weight</option>
-            <option value="cost">by money</option>
-          </Select>
-        </div>
-        <CurvePlot curve={curve} marks={marks} by={by} />
-        <table className="w-full text-[13px]">
-          <tbody>
-            {marks.map(m => (
-              <tr key={m.name} className="border-t border-rule">
-                <th className="py-0.5 text-left font-medium" style={{ color: `var(${m.colour})` }}>
-                  ● {m.name}
-                </th>
-                <td className="text-right">{printMass(m.mass, units)}</td>
-                <td className="text-right">{printMoney(m.cost)}</td>
-                <td className="text-right font-medium">{printLevel(m.change)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <p className="text-[13px] text-faint">
-          Grey: where it really lies, 0.4 to 1.2 of the change. Money by the sheets cut up; whole boxes are in
-          Cut & buy.
-        </p>
-      </section>
-      <section className="grid grid-cols-[1fr_auto] items-end gap-x-3 gap-y-2 border-t border-rule pt-3">
-        <Field
-          key={by}
-          label={by === 'mass' ? 'sheets to carry' : 'sheets to pay for'}
-          shown={asked}
-          parse={text => (by === 'mass' ? parseMass(text, units) : parseMoney(text))}
-          onCommit={v => {
-            if (v > (by === 'mass' ? 200 : 5000))
-              return by === 'mass' ? 'At most 200 kg of sheets.' : 'At most 5000 on sheets.';
-            setLimit({ ...limit, [by]: v });
-          }}
-          note={`${printLevel(plans.limited.change)} with ${plans.limited.bays.length} of ${deadening.bays.length} panels, ${printMass(plans.limited.mass, units)}; ${printMass(brief.payload - e.load.mass, units)} of payload left today`}
-        />
-        <Button look="strong" className="mb-4" onClick={() => take(`sheet plan of ${asked}`, plans.limited)}>
-          Take the plan for {asked}
-        </Button>
-        <p className="text-[15px]">
-          As quiet as a quarter everywhere: {printMass(plans.quiet.mass, units)}
-          {saved > 0.05 && <span className="text-chalk"> (−{printMass(saved, units)})</span>}
-          <span className="block text-[13px] text-faint">
-            {plans.quiet.bays.length} panels; the others do less for their weight.
-          </span>
-        </p>
-        <Button onClick={() => take('as quiet as a quarter everywhere, at least weight', plans.quiet)}>
-          Take this one
-        </Button>
-      </section>
-      <section>
-        <h4 className="font-sign text-lg font-semibold">Where the first kilograms go</h4>
-        <table className="w-full text-[13px]">
-          <thead className="text-left text-faint">
-            <tr>
-              <th className="font-normal">panel</th>
-              <th className="font-normal">sheets, mm</th>
-              <th className="text-right font-normal">weight</th>
-              <th className="text-right font-normal">there</th>
-              <th className="text-right font-normal">of the van’s drumming</th>
-            </tr>
-          </thead>
-          <tbody>
-            {plans.limited.bays.slice(0, 10).map(({ at, rung, change, takes }) => (
-              <tr key={at.bay.id} className="border-t border-rule">
-                <td className="py-0.5 font-medium">{at.bay.id}</td>
-                <td>
-                  {rung.patches
-                    .map(p => `${Math.round(p.width * 1000)} × ${Math.round(p.height * 1000)}`)
-                    .join(', ')}
-                </td>
-                <td className="text-right">{printMass(rung.mass, units)}</td>
-                <td className="text-right">{printLevel(change)}</td>
-                <td className="text-right">{(100 * takes).toFixed(1)} %</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
-      <Link
-        to={`/c/${conversion}/sheet-plan`}
-        className="inline-flex items-center gap-2 self-start font-medium text-chalk underline"
-      >
-        <Printer size={16} aria-hidden /> The sheet plan to print
-      </Link>
-    </>
-  );
+  return {
+    knee,
+    units,
+    by,
+    setBy,
+    curve,
+    marks,
+    asked,
+    setLimit,
+    limit,
+    plans,
+    brief,
+    e,
+    take,
+    saved,
+    conversion,
+  };
 }
 
 /** What lies there now, as the curve counts it. */
