@@ -2,7 +2,7 @@ import type { Evaluation } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
 import type { Variant } from '@overcoat/core/model';
 import type { Heard } from '@overcoat/core/van/quiet';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { FIGURES } from '../figures/index.ts';
 import { useDesign } from '../store/design.ts';
@@ -59,29 +59,56 @@ export function ChangeNote() {
           why
         </button>
       )}
-      <span className="ml-auto text-faint">
-        blue: against {variant.baseline.name} ·{' '}
-        <button
-          type="button"
-          className="text-chalk underline"
-          onClick={() =>
-            setWhy({
-              title: `Against ${variant.baseline.name}`,
-              before: evaluation(design, variant.baseline.design, library, heard, variant.id),
-            })
-          }
-        >
-          by zone
-        </button>{' '}
-        ·{' '}
-        <button type="button" className="text-chalk underline" onClick={setBaseline}>
-          count from here
-        </button>
-      </span>
+      <AgainstBaseline
+        design={design}
+        variant={variant}
+        library={library}
+        heard={heard}
+        setWhy={setWhy}
+        setBaseline={setBaseline}
+      />
       <Dialog open={why !== null} onOpenChange={open => !open && setWhy(null)} title={why?.title ?? ''} side>
         {why && <ByZone before={why.before} now={now} library={library} />}
       </Dialog>
     </div>
+  );
+}
+
+function AgainstBaseline({
+  design,
+  variant,
+  library,
+  heard,
+  setWhy,
+  setBaseline,
+}: {
+  design: ReturnType<typeof useOpenDesign>;
+  variant: ReturnType<typeof useVariant>;
+  library: Library;
+  heard: Heard;
+  setWhy: Dispatch<SetStateAction<{ title: string; before: Evaluation } | null>>;
+  setBaseline: () => string | null;
+}) {
+  return (
+    <span className="ml-auto text-faint">
+      blue: against {variant.baseline.name} ·{' '}
+      <button
+        type="button"
+        className="text-chalk underline"
+        onClick={() =>
+          setWhy({
+            title: `Against ${variant.baseline.name}`,
+            before: evaluation(design, variant.baseline.design, library, heard, variant.id),
+          })
+        }
+      >
+        by zone
+      </button>{' '}
+      ·{' '}
+      <button type="button" className="text-chalk underline" onClick={setBaseline}>
+        count from here
+      </button>
+    </span>
   );
 }
 

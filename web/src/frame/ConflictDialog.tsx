@@ -1,4 +1,5 @@
-import { documentKinds } from '@overcoat/core/model';
+import { type Conflict, type Design, documentKinds } from '@overcoat/core/model';
+import type { UnitSystem } from '@overcoat/core/units';
 import { useDesign } from '../store/design.ts';
 import { useDocuments } from '../store/documents.ts';
 import { useUnits } from '../store/preferences.ts';
@@ -38,27 +39,7 @@ export function ConflictDialog() {
       {conflict && document && (
         <>
           {conflict.places.length > 0 && (
-            <table className="w-full">
-              <thead className="text-left text-[13px] text-faint">
-                <tr>
-                  <th className="py-1 font-medium">what</th>
-                  <th className="px-2 py-1 font-medium">here</th>
-                  <th className="py-1 font-medium">in the other window</th>
-                </tr>
-              </thead>
-              <tbody>
-                {said.map(place => {
-                  const words = conflictWords(place, document, units, called);
-                  return (
-                    <tr key={place.path.join('/')} className="border-t border-rule align-top">
-                      <td className="py-1.5">{words.where}</td>
-                      <td className="px-2 py-1.5 font-medium">{words.mine}</td>
-                      <td className="py-1.5 font-medium">{words.theirs}</td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
+            <ClashTable document={document} called={called} units={units} said={said} />
           )}
           {follow > 0 && (
             <p className="mt-1 text-faint">
@@ -83,5 +64,41 @@ export function ConflictDialog() {
         </>
       )}
     </Dialog>
+  );
+}
+
+function ClashTable({
+  document,
+  called,
+  units,
+  said,
+}: {
+  document: object | Design;
+  called: string;
+  units: UnitSystem;
+  said: Conflict[];
+}) {
+  return (
+    <table className="w-full">
+      <thead className="text-left text-[13px] text-faint">
+        <tr>
+          <th className="py-1 font-medium">what</th>
+          <th className="px-2 py-1 font-medium">here</th>
+          <th className="py-1 font-medium">in the other window</th>
+        </tr>
+      </thead>
+      <tbody>
+        {said.map(place => {
+          const words = conflictWords(place, document, units, called);
+          return (
+            <tr key={place.path.join('/')} className="border-t border-rule align-top">
+              <td className="py-1.5">{words.where}</td>
+              <td className="px-2 py-1.5 font-medium">{words.mine}</td>
+              <td className="py-1.5 font-medium">{words.theirs}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, Outlet, useMatch, useParams } from 'react-router';
 import { ApiError, api } from '../api/client.ts';
@@ -35,21 +35,7 @@ export function Component() {
   const close = useDesign(s => s.close);
   const { ready } = useLibrary();
   const client = useQueryClient();
-  const { data, error } = useQuery({
-    queryKey: ['open', id],
-    queryFn: async () => {
-      void client.prefetchQuery(workshopQuery);
-      const [record, { entries }] = await Promise.all([api.read(id!), api.log(id!)]);
-      // What money rests on is on its way while the van is drawn, and what is asked of the choice after it.
-      for (const kind of ['cut-list', 'compare'] as const)
-        for (const v of record.design.variants) void client.prefetchQuery(documentQuery(id!, kind, v.id));
-      return { record, entries };
-    },
-    staleTime: 0,
-    gcTime: 0,
-    refetchOnWindowFocus: false,
-    retry: (n, e) => n < 3 && !(e instanceof ApiError && e.status === 404),
-  });
+  const { data, error } = useOpened(id, client);
   useKeys();
   useFeed();
   useEffect(() => {
@@ -64,46 +50,10 @@ export function Component() {
     },
     [close],
   );
-  // Every view's code is fetched once its figures are there, so that the work goes on when the server is away.
-  useEffect(() => {
-    const timer = setTimeout(
-      () => void Promise.allSettled(Object.values(VIEWS).map(v => v.load())),
-      WHEN_SETTLED,
-    );
-    return () => clearTimeout(timer);
-  }, []);
-  useEffect(() => {
-    const warn = (event: BeforeUnloadEvent) => {
-      if (
-        useDesign.getState().pending.length +
-          useLog.getState().waiting.length +
-          useWorkshop.getState().waiting.length +
-          Object.values(useDocuments.getState().held).filter(h => h.pending.length > 0).length >
-        0
-      )
-        event.preventDefault();
-    };
-    addEventListener('beforeunload', warn);
-    return () => removeEventListener('beforeunload', warn);
-  }, []);
+  useViewsAhead();
+  useLeaveWarning();
 
-  if (error && openId !== id)
-    return (
-      <main className="table-ground grow p-10">
-        <h1 className="text-3xl">
-          {error instanceof ApiError && error.status === 404
-            ? 'This conversion is not here'
-            : 'The conversion could not be opened'}
-        </h1>
-        <p className="mt-2">
-          {error.message}{' '}
-          <Link to="/" className="text-chalk underline">
-            Go to your conversions
-          </Link>
-          .
-        </p>
-      </main>
-    );
+  if (error && openId !== id) return <NotOpened error={error} />;
   if (openId !== id || !ready)
     return (
       <main className="table-ground grow p-10" aria-busy>
@@ -129,6 +79,75 @@ export function Component() {
       <ConflictDialog />
     </div>
   );
+}
+
+function NotOpened({ error }: { error: Error }) {
+  return (
+    <main className="table-ground grow p-10">
+      <h1 className="text-3xl">
+        {error instanceof ApiError && error.status === 404
+          ? 'This conversion is not here'
+          : 'The conversion could not be opened'}
+      </h1>
+      <p className="mt-2">
+        {error.message}{' '}
+        <Link to="/" className="text-chalk underline">
+          Go to your conversions
+        </Link>
+        .
+      </p>
+    </main>
+  );
+}
+
+/** Every view's code is fetched once its figures are there, so that the work goes on when the server is away. */
+function useViewsAhead() {
+  // Every view's code is fetched once its figures are there, so that the work goes on when the server is away.
+  useEffect(() => {
+    const timer = setTimeout(
+      () => void Promise.allSettled(Object.values(VIEWS).map(v => v.load())),
+      WHEN_SETTLED,
+    );
+    return () => clearTimeout(timer);
+  }, []);
+}
+
+/** Warns before a page goes that still has something to send. */
+function useLeaveWarning() {
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (
+        useDesign.getState().pending.length +
+          useLog.getState().waiting.length +
+          useWorkshop.getState().waiting.length +
+          Object.values(useDocuments.getState().held).filter(h => h.pending.length > 0).length >
+        0
+      )
+        event.preventDefault();
+    };
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, []);
+}
+
+/** Reads a van, its log, and what its money and its choice rest on. */
+function useOpened(id: string | undefined, client: QueryClient) {
+  const { data, error } = useQuery({
+    queryKey: ['open', id],
+    queryFn: async () => {
+      void client.prefetchQuery(workshopQuery);
+      const [record, { entries }] = await Promise.all([api.read(id!), api.log(id!)]);
+      // What money rests on is on its way while the van is drawn, and what is asked of the choice after it.
+      for (const kind of ['cut-list', 'compare'] as const)
+        for (const v of record.design.variants) void client.prefetchQuery(documentQuery(id!, kind, v.id));
+      return { record, entries };
+    },
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    retry: (n, e) => n < 3 && !(e instanceof ApiError && e.status === 404),
+  });
+  return { data, error };
 }
 
 /** Reads what money rests on, once for all views of the open conversion. */

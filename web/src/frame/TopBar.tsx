@@ -2,6 +2,7 @@ import { Hammer, Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { usePreferences } from '../store/preferences.ts';
+import type { Saved } from '../store/synced/state.ts';
 import { Button } from '../ui/Button.tsx';
 import { SaveNote } from './SaveNote.tsx';
 import { undo } from './undo.ts';
@@ -15,52 +16,11 @@ export function TopBar() {
   return (
     <header className="no-print flex flex-wrap items-center gap-2 border-b border-rule bg-table px-5 py-2">
       <h1 className="mr-2 text-[22px]">{design.name}</h1>
-      <div role="tablist" aria-label="Variants" className="flex flex-wrap gap-1.5">
-        {design.variants.map((v, i) => (
-          <button
-            key={v.id}
-            type="button"
-            role="tab"
-            aria-selected={v.id === variantId}
-            onClick={() => chooseVariant(v.id)}
-            title={v.id === design.built ? 'The one being built' : undefined}
-            className={`flex min-h-8 max-w-56 items-center gap-1.5 rounded-[4px] border px-3 font-sign text-[15px] font-semibold ${v.id === variantId ? 'border-slate bg-slate text-on-slate' : 'border-rule bg-ticket hover:border-ink'}`}
-          >
-            {v.id === design.built && design.variants.length > 1 && (
-              <Hammer size={14} className="shrink-0" aria-label="being built" />
-            )}
-            <span className="truncate">
-              {String.fromCharCode(65 + i)} · {v.name}
-            </span>
-          </button>
-        ))}
-      </div>
+      <VariantTabs design={design} chooseVariant={chooseVariant} variantId={variantId} />
       <VariantMenu />
       <div className="ml-auto flex items-center gap-1">
         <SaveNote />
-        <Button
-          look="quiet"
-          small
-          disabled={!saved?.undo}
-          onClick={undo}
-          title={saved?.undo ? `Undo: ${saved.undo} (Ctrl+Z)` : 'Nothing to undo'}
-        >
-          <Undo2 size={16} aria-hidden /> undo
-          {saved?.undo && (
-            <span className="max-w-24 truncate font-normal text-faint max-lg:hidden 2xl:max-w-60">
-              {saved.undo}
-            </span>
-          )}
-        </Button>
-        <Button
-          look="quiet"
-          small
-          disabled={!saved?.redo}
-          onClick={() => void travel('redo')}
-          title={saved?.redo ? `Redo: ${saved.redo} (Ctrl+Shift+Z)` : 'Nothing to redo'}
-        >
-          <Redo2 size={16} aria-hidden /> redo
-        </Button>
+        <UndoRedo saved={saved} travel={travel} />
         <Button
           look="quiet"
           small
@@ -79,5 +39,74 @@ export function TopBar() {
         </Button>
       </div>
     </header>
+  );
+}
+
+function UndoRedo({
+  saved,
+  travel,
+}: {
+  saved: Saved | null;
+  travel: (way: 'undo' | 'redo') => Promise<void>;
+}) {
+  return (
+    <>
+      <Button
+        look="quiet"
+        small
+        disabled={!saved?.undo}
+        onClick={undo}
+        title={saved?.undo ? `Undo: ${saved.undo} (Ctrl+Z)` : 'Nothing to undo'}
+      >
+        <Undo2 size={16} aria-hidden /> undo
+        {saved?.undo && (
+          <span className="max-w-24 truncate font-normal text-faint max-lg:hidden 2xl:max-w-60">
+            {saved.undo}
+          </span>
+        )}
+      </Button>
+      <Button
+        look="quiet"
+        small
+        disabled={!saved?.redo}
+        onClick={() => void travel('redo')}
+        title={saved?.redo ? `Redo: ${saved.redo} (Ctrl+Shift+Z)` : 'Nothing to redo'}
+      >
+        <Redo2 size={16} aria-hidden /> redo
+      </Button>
+    </>
+  );
+}
+
+function VariantTabs({
+  design,
+  chooseVariant,
+  variantId,
+}: {
+  design: ReturnType<typeof useOpenDesign>;
+  chooseVariant: (id: string) => void;
+  variantId: string | null;
+}) {
+  return (
+    <div role="tablist" aria-label="Variants" className="flex flex-wrap gap-1.5">
+      {design.variants.map((v, i) => (
+        <button
+          key={v.id}
+          type="button"
+          role="tab"
+          aria-selected={v.id === variantId}
+          onClick={() => chooseVariant(v.id)}
+          title={v.id === design.built ? 'The one being built' : undefined}
+          className={`flex min-h-8 max-w-56 items-center gap-1.5 rounded-[4px] border px-3 font-sign text-[15px] font-semibold ${v.id === variantId ? 'border-slate bg-slate text-on-slate' : 'border-rule bg-ticket hover:border-ink'}`}
+        >
+          {v.id === design.built && design.variants.length > 1 && (
+            <Hammer size={14} className="shrink-0" aria-label="being built" />
+          )}
+          <span className="truncate">
+            {String.fromCharCode(65 + i)} · {v.name}
+          </span>
+        </button>
+      ))}
+    </div>
   );
 }

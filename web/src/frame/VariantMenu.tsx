@@ -1,6 +1,6 @@
 import { schools } from '@overcoat/core/buildup';
 import { Copy, Hammer, Pencil, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { useLibrary } from '../api/queries.ts';
 import { useDesign } from '../store/design.ts';
 import { duplicateVariant } from '../store/edits.ts';
@@ -56,6 +56,20 @@ export function VariantMenu() {
           <Trash2 size={15} />
         </Button>
       )}
+      <VariantDialogs task={task} setTask={setTask} />
+    </div>
+  );
+}
+
+function VariantDialogs({
+  task,
+  setTask,
+}: {
+  task: 'duplicate' | 'rename' | null;
+  setTask: Dispatch<SetStateAction<'duplicate' | 'rename' | null>>;
+}) {
+  return (
+    <>
       <Dialog
         open={task === 'duplicate'}
         onOpenChange={open => !open && setTask(null)}
@@ -71,7 +85,7 @@ export function VariantMenu() {
       >
         <RenameForm onDone={() => setTask(null)} />
       </Dialog>
-    </div>
+    </>
   );
 }
 

@@ -1,3 +1,5 @@
+import type { Library } from '@overcoat/core/materials';
+import type { WorkshopEntry } from '@overcoat/core/model';
 import {
   type BuyLine,
   type Due,
@@ -9,14 +11,18 @@ import {
   needsByVan,
   orderList,
   type Pace,
+  type PutPrice,
   paceOf,
   type Shop,
+  type StandingOrder,
   shareOut,
   shopsOf,
   suppliesFor,
   type VanWork,
 } from '@overcoat/core/order/buying';
-import { inUnits } from '@overcoat/core/units';
+import type { CutPiece } from '@overcoat/core/order/pieces';
+import type { Paid } from '@overcoat/core/order/pipeline';
+import { inUnits, type UnitSystem } from '@overcoat/core/units';
 import { addDays, format, nextSaturday } from 'date-fns';
 import { useMemo } from 'react';
 import { useLibrary } from '../api/queries.ts';
@@ -95,7 +101,116 @@ export function useTicket(
   const { job } = useCutting(layOut && alone);
   const several = useSeveral(others, true);
   const laid = alone && isCounted(e);
+  const counted = useCounted({
+    others,
+    id,
+    shell,
+    pay,
+    library,
+    supplies,
+    booked,
+    prices,
+    entries,
+    alone,
+    pieces,
+    work,
+    several,
+  });
 
+  const running = alone ? job.running : several.running;
+  const ticket = useMemo((): Ticket | null => {
+    if (!counted) return null;
+    return ticketOf({ id, library, entries, orders, list, units, alone, running, laid, counted });
+  }, [counted, entries, orders, library, list, alone, laid, id, running, units]);
+  return { ticket, failed: several.failed ?? (alone ? job.failed : null) };
+}
+
+function ticketOf({
+  id,
+  library,
+  entries,
+  orders,
+  list,
+  units,
+  alone,
+  running,
+  laid,
+  counted,
+}: {
+  id: string;
+  library: Library;
+  entries: readonly WorkshopEntry[];
+  orders: StandingOrder[];
+  list: ReturnType<typeof useCutList>['list'];
+  units: UnitSystem;
+  alone: boolean;
+  running: number | null;
+  laid: boolean;
+  counted: NonNullable<ReturnType<typeof useCounted>>;
+}): Ticket {
+  const { lines, vans } = counted;
+  const said = paceOf(entries, id);
+  const pace = said ?? assumedPace();
+  const shops = shopsOf(lines, entries, library);
+  const paced = vans.map(v => ({ ...v, pace: paceOf(entries, v.id) ?? pace }));
+  const due = dueFor(lines, paced, shops);
+  const cut = alone ? new Set(list.cut?.map(c => c.group)) : NONE;
+  const ids = new Set(vans.map(v => v.id));
+  const enough = new Map(enoughOf(lines, orders, ids, cut).map(e => [e.key, e]));
+  const here = vans.find(v => v.id === id)?.name ?? '';
+  return {
+    lines: lines.map(l => {
+      const e = enough.get(l.key)!;
+      const words = { name: inUnits(l.name, units), pack: inUnits(l.pack, units) };
+      return { ...l, ...words, shop: shops.get(l.key)!, due: due.get(l.key)!, enough: e, open: e.open };
+    }),
+    raw: lines,
+    older: alone && !laid,
+    running,
+    pace,
+    paceSaid: said !== null,
+    vans: vans.map(v => ({ id: v.id, name: v.name })),
+    usesHere: line =>
+      here === ''
+        ? line.uses
+        : line.uses.flatMap(u => (u.startsWith(`${here}: `) ? u.slice(here.length + 2) : [])),
+    share: (line, packs) => {
+      const shares = shareOut(packs, needsByVan(line, vans));
+      return vans.flatMap((v, i) => (shares[i]! > 0 ? [{ van: v.id, packs: shares[i]! }] : []));
+    },
+  };
+}
+
+/** What is counted: the lines to buy, and what each van needs of them; null while that is not known. */
+function useCounted({
+  others,
+  id,
+  shell,
+  pay,
+  library,
+  supplies,
+  booked,
+  prices,
+  entries,
+  alone,
+  pieces,
+  work,
+  several,
+}: {
+  others: readonly OtherVan[];
+  id: string;
+  shell: ReturnType<typeof useOpenDesign>['shell'];
+  pay: Paid | null;
+  library: Library;
+  supplies: Map<string, number>;
+  booked: Map<string, Map<string, number>>;
+  prices: Map<string, PutPrice[]>;
+  entries: readonly WorkshopEntry[];
+  alone: boolean;
+  pieces: CutPiece[] | null;
+  work: ReturnType<typeof useSupplies>['answer'];
+  several: ReturnType<typeof useSeveral>;
+}) {
   const counted = useMemo((): { lines: BuyLine[]; vans: VanWork[] } | null => {
     const ids = new Set([id, ...others.map(o => o.id)]);
     const firstTime = isFirstTime(entries);
@@ -125,40 +240,5 @@ export function useTicket(
     id,
     others,
   ]);
-
-  const ticket = useMemo((): Ticket | null => {
-    if (!counted) return null;
-    const { lines, vans } = counted;
-    const said = paceOf(entries, id);
-    const pace = said ?? assumedPace();
-    const shops = shopsOf(lines, entries, library);
-    const paced = vans.map(v => ({ ...v, pace: paceOf(entries, v.id) ?? pace }));
-    const due = dueFor(lines, paced, shops);
-    const cut = alone ? new Set(list.cut?.map(c => c.group)) : NONE;
-    const ids = new Set(vans.map(v => v.id));
-    const enough = new Map(enoughOf(lines, orders, ids, cut).map(e => [e.key, e]));
-    const here = vans.find(v => v.id === id)?.name ?? '';
-    return {
-      lines: lines.map(l => {
-        const e = enough.get(l.key)!;
-        const words = { name: inUnits(l.name, units), pack: inUnits(l.pack, units) };
-        return { ...l, ...words, shop: shops.get(l.key)!, due: due.get(l.key)!, enough: e, open: e.open };
-      }),
-      raw: lines,
-      older: alone && !laid,
-      running: alone ? job.running : several.running,
-      pace,
-      paceSaid: said !== null,
-      vans: vans.map(v => ({ id: v.id, name: v.name })),
-      usesHere: line =>
-        here === ''
-          ? line.uses
-          : line.uses.flatMap(u => (u.startsWith(`${here}: `) ? u.slice(here.length + 2) : [])),
-      share: (line, packs) => {
-        const shares = shareOut(packs, needsByVan(line, vans));
-        return vans.flatMap((v, i) => (shares[i]! > 0 ? [{ van: v.id, packs: shares[i]! }] : []));
-      },
-    };
-  }, [counted, entries, orders, library, list, alone, laid, id, job.running, several.running, units]);
-  return { ticket, failed: several.failed ?? (alone ? job.failed : null) };
+  return counted;
 }

@@ -12,6 +12,7 @@ import {
   memo,
   type PointerEvent,
   type ReactNode,
+  type RefObject,
   useId,
   useMemo,
   useRef,
@@ -92,6 +93,138 @@ export function ShellMap({
     const id = (target as Element).closest('[data-bay]')?.getAttribute('data-bay');
     return id ? bays.find(b => b.placed.bay.id === id) : undefined;
   };
+  const { onClick, onKeyDown } = choosing({ selected, onSelect, onDelete, onEnter, bays, root, at });
+
+  const drawn = layout.zones.map(zone => ({
+    zone,
+    painted: zone.bays.map(placed => ({ placed, paint: paint(placed.bay, zone.zone) })),
+  }));
+  const onPointerMove = onHover
+    ? (event: PointerEvent) =>
+        event.pointerType === 'mouse' && onHover(at(event.target)?.placed.bay.id ?? null, event)
+    : undefined;
+
+  return (
+    <svg
+      ref={root}
+      viewBox={`-230 -20 ${layout.width * MM + 250} ${layout.height * MM + 80}`}
+      preserveAspectRatio="xMidYMin meet"
+      className="h-full w-full select-none"
+      role="group"
+      aria-label="The shell"
+      onClick={onClick}
+      onKeyDown={onKeyDown}
+      onPointerMove={onPointerMove}
+      onPointerLeave={onHover && (event => onHover(null, event))}
+    >
+      <TextureDefs prefix={prefix} />
+      <Reliefs prefix={prefix} drawn={drawn} />
+      <FrontArrow bottom={bottom} />
+      <Zones
+        label={label}
+        onBays={onBays}
+        prefix={prefix}
+        chosen={chosen}
+        focusable={focusable}
+        drawn={drawn}
+      />
+      {overlay?.(layout)}
+    </svg>
+  );
+}
+
+function Zones({
+  label,
+  onBays,
+  prefix,
+  chosen,
+  focusable,
+  drawn,
+}: {
+  label: string;
+  onBays: ((zone: PlacedZone) => ReactNode) | undefined;
+  prefix: string;
+  chosen: Set<string>;
+  focusable: string | undefined;
+  drawn: { zone: PlacedZone; painted: { placed: PlacedBay; paint: BayPaint }[] }[];
+}) {
+  return (
+    <g role="listbox" aria-label={label} aria-multiselectable>
+      {drawn.map(({ zone, painted }) => {
+        return (
+          <ZoneDrawn
+            key={zone.zone.id}
+            onBays={onBays}
+            prefix={prefix}
+            chosen={chosen}
+            focusable={focusable}
+            zone={zone}
+            painted={painted}
+          />
+        );
+      })}
+    </g>
+  );
+}
+
+function Reliefs({
+  prefix,
+  drawn,
+}: {
+  prefix: string;
+  drawn: { zone: PlacedZone; painted: { placed: PlacedBay; paint: BayPaint }[] }[];
+}) {
+  return (
+    <defs>
+      {drawn.flatMap(({ painted }) =>
+        painted.map(
+          p =>
+            p.paint.relief && (
+              <ReliefDef key={p.placed.bay.id} id={reliefId(prefix, p.placed.bay.id)} {...p.paint.relief} />
+            ),
+        ),
+      )}
+    </defs>
+  );
+}
+
+function FrontArrow({ bottom }: { bottom: number }) {
+  return (
+    <g aria-hidden stroke="var(--chalk)" strokeWidth={7} fill="none">
+      <path d={`M-70 ${bottom}V300M-100 345L-70 290L-40 345`} />
+      <text
+        transform={`translate(-110 ${(bottom + 240) / 2}) rotate(-90)`}
+        textAnchor="middle"
+        fontSize={110}
+        fontWeight={600}
+        fill="var(--chalk)"
+        stroke="none"
+        letterSpacing={6}
+      >
+        FRONT OF VAN
+      </text>
+    </g>
+  );
+}
+
+/** Bays are chosen by pointer and keys: one listener on the sheet serves every piece. */
+function choosing({
+  selected,
+  onSelect,
+  onDelete,
+  onEnter,
+  bays,
+  root,
+  at,
+}: {
+  selected: readonly string[];
+  onSelect: (bays: string[]) => void;
+  onDelete: ((bays: string[]) => void) | undefined;
+  onEnter: (() => void) | undefined;
+  bays: { placed: PlacedBay; zone: PlacedZone }[];
+  root: RefObject<SVGSVGElement | null>;
+  at: (target: EventTarget) => { placed: PlacedBay; zone: PlacedZone } | undefined;
+}) {
   const choose = (id: string, add: boolean) => {
     if (!add) onSelect([id]);
     else onSelect(selected.includes(id) ? selected.filter(s => s !== id) : [...selected, id]);
@@ -130,110 +263,67 @@ export function ShellMap({
     } else if (event.key === 'z' && !event.ctrlKey && !event.metaKey)
       onSelect(hit.zone.bays.map(b => b.bay.id));
   };
+  return { onClick, onKeyDown };
+}
 
-  const drawn = layout.zones.map(zone => ({
-    zone,
-    painted: zone.bays.map(placed => ({ placed, paint: paint(placed.bay, zone.zone) })),
-  }));
-  const onPointerMove = onHover
-    ? (event: PointerEvent) =>
-        event.pointerType === 'mouse' && onHover(at(event.target)?.placed.bay.id ?? null, event)
-    : undefined;
-
+function ZoneDrawn({
+  onBays,
+  prefix,
+  chosen,
+  focusable,
+  zone,
+  painted,
+}: {
+  onBays: ((zone: PlacedZone) => ReactNode) | undefined;
+  prefix: string;
+  chosen: Set<string>;
+  focusable: string | undefined;
+  zone: PlacedZone;
+  painted: { placed: PlacedBay; paint: BayPaint }[];
+}) {
   return (
-    <svg
-      ref={root}
-      viewBox={`-230 -20 ${layout.width * MM + 250} ${layout.height * MM + 80}`}
-      preserveAspectRatio="xMidYMin meet"
-      className="h-full w-full select-none"
-      role="group"
-      aria-label="The shell"
-      onClick={onClick}
-      onKeyDown={onKeyDown}
-      onPointerMove={onPointerMove}
-      onPointerLeave={onHover && (event => onHover(null, event))}
-    >
-      <TextureDefs prefix={prefix} />
-      <defs>
-        {drawn.flatMap(({ painted }) =>
-          painted.map(
-            p =>
-              p.paint.relief && (
-                <ReliefDef key={p.placed.bay.id} id={reliefId(prefix, p.placed.bay.id)} {...p.paint.relief} />
-              ),
-          ),
-        )}
-      </defs>
-      <g aria-hidden stroke="var(--chalk)" strokeWidth={7} fill="none">
-        <path d={`M-70 ${bottom}V300M-100 345L-70 290L-40 345`} />
-        <text
-          transform={`translate(-110 ${(bottom + 240) / 2}) rotate(-90)`}
-          textAnchor="middle"
-          fontSize={110}
-          fontWeight={600}
-          fill="var(--chalk)"
-          stroke="none"
-          letterSpacing={6}
-        >
-          FRONT OF VAN
-        </text>
-      </g>
-      <g role="listbox" aria-label={label} aria-multiselectable>
-        {drawn.map(({ zone, painted }) => {
-          return (
-            <g key={zone.zone.id} role="group" aria-label={zone.zone.name}>
-              <text
-                x={zone.x * MM}
-                y={labelY(zone)}
-                fontSize={NAME}
-                fill="var(--ink)"
-                aria-hidden
-                className="cursor-pointer"
-                data-zone={zone.zone.id}
-              >
-                <tspan fontWeight={600} pointerEvents="none">
-                  {zone.zone.id}
-                </tspan>{' '}
-                {shortName(zone)}
-              </text>
-              <ZoneGround zone={zone} />
-              {painted.map(p => (
-                <Bay
-                  key={p.placed.bay.id}
-                  placed={p.placed}
-                  prefix={prefix}
-                  {...p.paint}
-                  selected={chosen.has(p.placed.bay.id)}
-                  tabbable={p.placed.bay.id === focusable}
-                  notch={notchOf(zone)}
-                />
-              ))}
-              {zone.openings.map(o => (
-                <Pane
-                  key={o.opening.id}
-                  x={o.x * MM}
-                  y={o.y * MM}
-                  width={o.width * MM}
-                  height={o.height * MM}
-                />
-              ))}
-              {onBays?.(zone)}
-              <ZoneMarks zone={zone} />
-              {painted.map(p => (
-                <BayName
-                  key={p.placed.bay.id}
-                  placed={p.placed}
-                  small={p.paint.small}
-                  alert={p.paint.alert}
-                  selected={chosen.has(p.placed.bay.id)}
-                />
-              ))}
-            </g>
-          );
-        })}
-      </g>
-      {overlay?.(layout)}
-    </svg>
+    <g role="group" aria-label={zone.zone.name}>
+      <text
+        x={zone.x * MM}
+        y={labelY(zone)}
+        fontSize={NAME}
+        fill="var(--ink)"
+        aria-hidden
+        className="cursor-pointer"
+        data-zone={zone.zone.id}
+      >
+        <tspan fontWeight={600} pointerEvents="none">
+          {zone.zone.id}
+        </tspan>{' '}
+        {shortName(zone)}
+      </text>
+      <ZoneGround zone={zone} />
+      {painted.map(p => (
+        <Bay
+          key={p.placed.bay.id}
+          placed={p.placed}
+          prefix={prefix}
+          {...p.paint}
+          selected={chosen.has(p.placed.bay.id)}
+          tabbable={p.placed.bay.id === focusable}
+          notch={notchOf(zone)}
+        />
+      ))}
+      {zone.openings.map(o => (
+        <Pane key={o.opening.id} x={o.x * MM} y={o.y * MM} width={o.width * MM} height={o.height * MM} />
+      ))}
+      {onBays?.(zone)}
+      <ZoneMarks zone={zone} />
+      {painted.map(p => (
+        <BayName
+          key={p.placed.bay.id}
+          placed={p.placed}
+          small={p.paint.small}
+          alert={p.paint.alert}
+          selected={chosen.has(p.placed.bay.id)}
+        />
+      ))}
+    </g>
   );
 }
 
@@ -423,29 +513,28 @@ const BayName = memo(function BayName({ placed, small, alert, selected }: BayNam
           {small}
         </text>
       )}
-      {alert && (
-        <g>
-          <circle
-            cx={(placed.x + placed.width) * MM - 84}
-            cy={placed.y * MM + 88}
-            r={72}
-            fill="var(--signal)"
-          />
-          <text
-            x={(placed.x + placed.width) * MM - 84}
-            y={placed.y * MM + 132}
-            fontSize={124}
-            fontWeight={600}
-            textAnchor="middle"
-            fill="var(--sheet)"
-          >
-            !
-          </text>
-        </g>
-      )}
+      {alert && <AlertMark placed={placed} />}
     </g>
   );
 });
+
+function AlertMark({ placed }: { placed: PlacedBay }) {
+  return (
+    <g>
+      <circle cx={(placed.x + placed.width) * MM - 84} cy={placed.y * MM + 88} r={72} fill="var(--signal)" />
+      <text
+        x={(placed.x + placed.width) * MM - 84}
+        y={placed.y * MM + 132}
+        fontSize={124}
+        fontWeight={600}
+        textAnchor="middle"
+        fill="var(--sheet)"
+      >
+        !
+      </text>
+    </g>
+  );
+}
 
 /** The nearest bay in a direction: near along it counts more than near across it. */
 function neighbour(

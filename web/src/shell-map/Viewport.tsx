@@ -21,6 +21,76 @@ const REST = 140;
  * drags and scrolls. While a gesture goes on the drawing is only stretched, which keeps up with the screen.
  */
 export function Viewport({ children }: { children: ReactNode }) {
+  const { window, sheet, middle, fit, zoomBy, zoom } = useZoom();
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === '+' || event.key === '=') middle(STEP);
+    else if (event.key === '-') middle(1 / STEP);
+    else if (event.key === '0') fit();
+    else return;
+    event.preventDefault();
+  };
+
+  const { onPointerDown, onPointerMove, onPointerUp } = useDrag(window, zoomBy);
+  return (
+    <div className="relative min-h-0 grow">
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: keys and drags are a second way to the buttons below. */}
+      <div
+        ref={window}
+        className="h-full overflow-auto overscroll-contain"
+        style={{ touchAction: zoom > 1 ? 'none' : 'pan-x pan-y' }}
+        onKeyDown={onKeyDown}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        onPointerUp={onPointerUp}
+        onPointerCancel={onPointerUp}
+        data-zoom={zoom.toFixed(2)}
+      >
+        <div
+          ref={sheet}
+          className="max-lg:min-h-[760px] max-lg:min-w-[720px]"
+          style={{ width: `${zoom * 100}%`, height: `${zoom * 100}%` }}
+        >
+          {children}
+        </div>
+      </div>
+      <ZoomButtons middle={middle} fit={fit} zoom={zoom} />
+    </div>
+  );
+}
+
+function ZoomButtons({
+  middle,
+  fit,
+  zoom,
+}: {
+  middle: (factor: number) => void;
+  fit: () => void;
+  zoom: number;
+}) {
+  return (
+    <div className="no-print absolute right-1 bottom-1 flex gap-1">
+      <Button small aria-label="Zoom in" title="Zoom in (+)" onClick={() => middle(STEP)}>
+        <ZoomIn size={15} />
+      </Button>
+      <Button
+        small
+        aria-label="Zoom out"
+        title="Zoom out (-)"
+        disabled={zoom <= 1}
+        onClick={() => middle(1 / STEP)}
+      >
+        <ZoomOut size={15} />
+      </Button>
+      <Button small aria-label="Whole sheet" title="Whole sheet (0)" disabled={zoom <= 1} onClick={fit}>
+        <Maximize size={15} />
+      </Button>
+    </div>
+  );
+}
+
+/** Zooms about a point: shown at once by a transform, laid out anew when the gesture rests. */
+function useZoom() {
   const window = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const [zoom, setZoom] = useState(1);
@@ -94,57 +164,7 @@ export function Viewport({ children }: { children: ReactNode }) {
     target.current = { zoom: 1, left: 0, top: 0 };
     setZoom(1);
   };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === '+' || event.key === '=') middle(STEP);
-    else if (event.key === '-') middle(1 / STEP);
-    else if (event.key === '0') fit();
-    else return;
-    event.preventDefault();
-  };
-
-  const { onPointerDown, onPointerMove, onPointerUp } = useDrag(window, zoomBy);
-  return (
-    <div className="relative min-h-0 grow">
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: keys and drags are a second way to the buttons below. */}
-      <div
-        ref={window}
-        className="h-full overflow-auto overscroll-contain"
-        style={{ touchAction: zoom > 1 ? 'none' : 'pan-x pan-y' }}
-        onKeyDown={onKeyDown}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
-        onPointerCancel={onPointerUp}
-        data-zoom={zoom.toFixed(2)}
-      >
-        <div
-          ref={sheet}
-          className="max-lg:min-h-[760px] max-lg:min-w-[720px]"
-          style={{ width: `${zoom * 100}%`, height: `${zoom * 100}%` }}
-        >
-          {children}
-        </div>
-      </div>
-      <div className="no-print absolute right-1 bottom-1 flex gap-1">
-        <Button small aria-label="Zoom in" title="Zoom in (+)" onClick={() => middle(STEP)}>
-          <ZoomIn size={15} />
-        </Button>
-        <Button
-          small
-          aria-label="Zoom out"
-          title="Zoom out (-)"
-          disabled={zoom <= 1}
-          onClick={() => middle(1 / STEP)}
-        >
-          <ZoomOut size={15} />
-        </Button>
-        <Button small aria-label="Whole sheet" title="Whole sheet (0)" disabled={zoom <= 1} onClick={fit}>
-          <Maximize size={15} />
-        </Button>
-      </div>
-    </div>
-  );
+  return { window, sheet, middle, fit, zoomBy, zoom };
 }
 
 /** Drags the ground with one pointer, pinches with two. */

@@ -7,7 +7,7 @@ import { useAside } from './aside.ts';
 import { type KeptWork, outbox } from './outbox.ts';
 import { sending } from './sendQueue.ts';
 import { type Step, type Stored, type Synced, unknown } from './synced/state.ts';
-import { type Sync, syncing } from './synced/sync.ts';
+import { Sync } from './synced/sync.ts';
 
 enablePatches();
 
@@ -76,7 +76,7 @@ export const useDesign = create<OpenDesign>()((set, get) => {
   sending.register('edits', async () => sync?.drain());
 
   const syncOf = (id: string): Sync<Design> =>
-    syncing<Design>({
+    new Sync<Design>({
       name: id,
       work: 'edits',
       clash: documentKinds.design.clash,

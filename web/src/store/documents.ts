@@ -11,13 +11,13 @@ import {
 } from '@overcoat/core/model';
 import { movedBetween } from '@overcoat/core/survey/edits';
 import { applyPatches } from 'immer';
-import { create } from 'zustand';
+import { create, type StoreApi } from 'zustand';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';
 import { type KeptWork, outbox } from './outbox.ts';
 import { sending } from './sendQueue.ts';
 import { type Stored, type Synced, unknown } from './synced/state.ts';
-import { type Sync, syncing } from './synced/sync.ts';
+import { Sync } from './synced/sync.ts';
 
 /** Which document. */
 export interface Named {
@@ -29,7 +29,7 @@ export interface Named {
 }
 
 /** A document as this window has it. */
-export interface Held extends Synced<object> {
+interface Held extends Synced<object> {
   of: Named;
 }
 
@@ -87,30 +87,7 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     const name = nameOf(of);
     const known = syncs.get(name);
     if (known && get().held[name]) return known;
-    const { called, clash } = documentKinds[of.kind];
-    const change = (to: Partial<Held>) =>
-      set(({ held }) => ({ held: { ...held, [name]: { ...(held[name] ?? { of, ...unknown() }), ...to } } }));
-    const sync = syncing<object>({
-      name,
-      work: 'documents',
-      clash,
-      read: async () => stored(await api.document(of)),
-      save: async (revision, document, label) =>
-        stored(await api.saveDocument(of, revision, { document, label })).saved,
-      change: async (revision, patches, label) =>
-        stored(await api.changeDocument(of, revision, { changes: [...patches], label })).saved,
-      travel: async (way, revision) => stored(await api.travelDocument(of, way, revision)),
-      current: ({ problem: { current } }) =>
-        current ? stored(current as Contract['document']['answer']) : null,
-      together(base, mine, theirs) {
-        const { merged, conflicts } = merge(base ?? {}, mine, theirs ?? {});
-        const both = `Another window had changed the same ${called}: where both changed one thing, this window’s stands.`;
-        return { document: merged, conflicts, mistakes: [], said: conflicts.length > 0 ? [both] : [] };
-      },
-      say: notice => useDesign.setState({ notice }),
-      get: () => get().held[name] ?? unknown(),
-      set: change,
-    });
+    const { change, sync } = syncFor(set, get, of, name);
     change({});
     syncs.set(name, sync);
     // What was refused to an earlier page stands to be tried again.
@@ -190,6 +167,40 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     },
   };
 });
+
+/** A document and the server, kept where all of them are held. */
+function syncFor(
+  set: StoreApi<HeldDocuments>['setState'],
+  get: () => HeldDocuments,
+  of: Named,
+  name: string,
+) {
+  const { called, clash } = documentKinds[of.kind];
+  const change = (to: Partial<Held>) =>
+    set(({ held }) => ({ held: { ...held, [name]: { ...(held[name] ?? { of, ...unknown() }), ...to } } }));
+  const sync = new Sync<object>({
+    name,
+    work: 'documents',
+    clash,
+    read: async () => stored(await api.document(of)),
+    save: async (revision, document, label) =>
+      stored(await api.saveDocument(of, revision, { document, label })).saved,
+    change: async (revision, patches, label) =>
+      stored(await api.changeDocument(of, revision, { changes: [...patches], label })).saved,
+    travel: async (way, revision) => stored(await api.travelDocument(of, way, revision)),
+    current: ({ problem: { current } }) =>
+      current ? stored(current as Contract['document']['answer']) : null,
+    together(base, mine, theirs) {
+      const { merged, conflicts } = merge(base ?? {}, mine, theirs ?? {});
+      const both = `Another window had changed the same ${called}: where both changed one thing, this window’s stands.`;
+      return { document: merged, conflicts, mistakes: [], said: conflicts.length > 0 ? [both] : [] };
+    },
+    say: notice => useDesign.setState({ notice }),
+    get: () => get().held[name] ?? unknown(),
+    set: change,
+  });
+  return { change, sync };
+}
 
 /** A document of a kind as it stands here; null where nothing is settled, undefined before it is read. */
 export function documentOf<K extends KindName>(

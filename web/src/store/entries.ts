@@ -64,133 +64,140 @@ export const noLog = <E>(): HeldLog<E> => ({
  * One log of a kind. Entries are kept in this browser until the server has them, and sent once each; what others noted is read from the
  * place of the last one on. `name` is its work in what is sent.
  */
-export function logging<E extends Noted>(name: 'entries' | 'workshop', of: Logging<E>) {
-  const { get, set } = of;
+export class SentLog<E extends Noted> {
+  constructor(
+    private readonly name: 'entries' | 'workshop',
+    private readonly of: Logging<E>,
+  ) {
+    sending.register(name, () => this.sendAll());
+  }
 
   /** What the server has is no longer on its way. */
-  const hold = (
+  private hold(
     taken: readonly Taken<E>[],
     sent: readonly E[],
-    turnedDown: readonly RefusedEntry<E>[] = get().refused,
-  ) => {
+    turnedDown: readonly RefusedEntry<E>[] = this.of.get().refused,
+  ): void {
     const there = new Set(taken.map(t => t.entry.id));
     const refused = turnedDown.filter(r => !there.has(r.entry.id));
     for (const { entry } of refused) there.add(entry.id);
     // Each once: what this page holds is in the browser's store as well.
     const waiting = [...new Map(sent.map(e => [e.id, e])).values()].filter(e => !there.has(e.id));
-    set({ taken, waiting, refused, entries: [...taken.map(t => t.entry), ...waiting] });
-  };
+    this.of.set({ taken, waiting, refused, entries: [...taken.map(t => t.entry), ...waiting] });
+  }
 
   /** The server has these: they are read back with what it took in between, and let go of here only then. */
-  const arrived = async (log: string, ids: readonly string[]) => {
-    if (get().log === log) await refresh();
+  private async arrived(log: string, ids: readonly string[]): Promise<void> {
+    if (this.of.get().log === log) await this.refresh();
     await outbox.dropEntries(log, ids);
-  };
+  }
 
-  const turnedDown = async (log: string, entry: E, refused: string) => {
+  private async turnDown(log: string, entry: E, refused: string): Promise<void> {
     await outbox.keepEntries(log, [{ entry, refused }]);
-    if (get().log === log) hold(get().taken, get().waiting, [...get().refused, { entry, refused }]);
-  };
+    if (this.of.get().log === log)
+      this.hold(this.of.get().taken, this.of.get().waiting, [...this.of.get().refused, { entry, refused }]);
+  }
 
-  const send = async (log: string, batch: readonly E[]): Promise<void> => {
+  private async send(log: string, batch: readonly E[]): Promise<void> {
     const ids = batch.map(e => e.id);
     try {
-      await of.note(log, batch);
+      await this.of.note(log, batch);
     } catch (error) {
       if (!(error instanceof ApiError) || error.away) throw error;
       // The conversion was erased, and its log with it.
       if (error.status === 404) {
-        if (get().log === log)
-          hold(
-            get().taken,
-            get().waiting.filter(e => !ids.includes(e.id)),
+        if (this.of.get().log === log)
+          this.hold(
+            this.of.get().taken,
+            this.of.get().waiting.filter(e => !ids.includes(e.id)),
           );
         await outbox.dropEntries(log, ids);
         return;
       }
       // One that is refused stops no other.
-      if (batch.length === 1) return turnedDown(log, batch[0]!, error.message);
-      for (const one of batch) await send(log, [one]);
+      if (batch.length === 1) return this.turnDown(log, batch[0]!, error.message);
+      for (const one of batch) await this.send(log, [one]);
       return;
     }
-    await arrived(log, ids);
-  };
+    await this.arrived(log, ids);
+  }
 
-  sending.register(name, async () => {
+  /** Sends what is on its way, of whatever log. */
+  private async sendAll(): Promise<void> {
     try {
       for (const { log, waiting } of await outbox.entries())
-        if (of.mine(log))
+        if (this.of.mine(log))
           for (let i = 0; i < waiting.length; i += BATCH)
-            await send(
+            await this.send(
               log,
               waiting.slice(i, i + BATCH).map(w => w.entry as unknown as E),
             );
       // Where the browser keeps nothing, what is in hand is all there is.
-      const { log, waiting } = get();
-      if (log && waiting.length > 0 && !(await outbox.works())) await send(log, waiting);
-      set({ away: false });
+      const { log, waiting } = this.of.get();
+      if (log && waiting.length > 0 && !(await outbox.works())) await this.send(log, waiting);
+      this.of.set({ away: false });
     } catch (error) {
-      set({ away: true });
+      this.of.set({ away: true });
       throw error;
     }
-  });
+  }
 
   /** Takes in what other windows and devices have noted; all of it anew where what is here may be another folder's. */
-  const refresh = async (anew = false): Promise<void> => {
-    const { log, taken } = get();
+  async refresh(anew = false): Promise<void> {
+    const { log, taken } = this.of.get();
     if (!log) return;
-    const { entries } = await of.read(log, anew ? 0 : (taken.at(-1)?.seq ?? 0));
-    if (get().log !== log) return;
-    if (anew) return hold(entries, get().waiting);
+    const { entries } = await this.of.read(log, anew ? 0 : (taken.at(-1)?.seq ?? 0));
+    if (this.of.get().log !== log) return;
+    if (anew) return this.hold(entries, this.of.get().waiting);
     // Another look may have come back first.
-    const last = get().taken.at(-1)?.seq ?? 0;
+    const last = this.of.get().taken.at(-1)?.seq ?? 0;
     const fresh = entries.filter(e => e.seq > last);
     // Nothing new is no change to whoever goes by it.
-    if (fresh.length > 0) hold([...get().taken, ...fresh], get().waiting);
-  };
+    if (fresh.length > 0) this.hold([...this.of.get().taken, ...fresh], this.of.get().waiting);
+  }
 
   /** Stands here at once, and goes to the server. */
-  const add = (entries: readonly E[]): void => {
-    const { log, taken, waiting, refused } = get();
+  add(entries: readonly E[]): void {
+    const { log, taken, waiting, refused } = this.of.get();
     if (!log || entries.length === 0) return;
     const again = new Set(entries.map(e => e.id));
-    hold(
+    this.hold(
       taken,
       [...waiting, ...entries],
       refused.filter(r => !again.has(r.entry.id)),
     );
     const kept = entries.map(entry => ({ entry }));
-    void outbox.keepEntries(log, kept).then(() => sending.ask(name));
-  };
+    void outbox.keepEntries(log, kept).then(() => sending.ask(this.name));
+  }
 
-  return {
-    refresh,
-    /** Opens a log that has been read, with what this browser still has to send of it. */
-    async open(log: string, taken: readonly Taken<E>[]): Promise<void> {
-      const kept = (await outbox.entriesOf(log)) as unknown as { entry: E; refused?: string }[];
-      const refused = kept.filter((w): w is RefusedEntry<E> => w.refused !== undefined);
-      // What was noted before it was read is on its way too.
-      const inHand = get().log === log ? get().waiting : [];
-      set({ ...noLog<E>(), log });
-      hold(taken, [...kept.filter(w => !w.refused).map(w => w.entry), ...inHand], refused);
-      void sending.ask(name);
-    },
-    close: () => set(noLog<E>()),
-    add,
-    /** Sends a refused entry again, or lets go of it. */
-    settleRefused(id: string, again: boolean): void {
-      const { log, taken, waiting, refused } = get();
-      const one = refused.find(r => r.entry.id === id);
-      if (!log || !one) return;
-      if (again) add([one.entry]);
-      else {
-        void outbox.dropEntries(log, [id]);
-        hold(
-          taken,
-          waiting,
-          refused.filter(r => r !== one),
-        );
-      }
-    },
-  };
+  /** Opens a log that has been read, with what this browser still has to send of it. */
+  async open(log: string, taken: readonly Taken<E>[]): Promise<void> {
+    const kept = (await outbox.entriesOf(log)) as unknown as { entry: E; refused?: string }[];
+    const refused = kept.filter((w): w is RefusedEntry<E> => w.refused !== undefined);
+    // What was noted before it was read is on its way too.
+    const inHand = this.of.get().log === log ? this.of.get().waiting : [];
+    this.of.set({ ...noLog<E>(), log });
+    this.hold(taken, [...kept.filter(w => !w.refused).map(w => w.entry), ...inHand], refused);
+    void sending.ask(this.name);
+  }
+
+  close(): void {
+    this.of.set(noLog<E>());
+  }
+
+  /** Sends a refused entry again, or lets go of it. */
+  settleRefused(id: string, again: boolean): void {
+    const { log, taken, waiting, refused } = this.of.get();
+    const one = refused.find(r => r.entry.id === id);
+    if (!log || !one) return;
+    if (again) this.add([one.entry]);
+    else {
+      void outbox.dropEntries(log, [id]);
+      this.hold(
+        taken,
+        waiting,
+        refused.filter(r => r !== one),
+      );
+    }
+  }
 }

@@ -5,7 +5,7 @@ import { create } from 'zustand';
 import { api } from '../api/client.ts';
 import { useAside } from './aside.ts';
 import { useDesign } from './design.ts';
-import { type HeldLog, logging, noLog, WORKSHOP } from './entries.ts';
+import { type HeldLog, noLog, SentLog, WORKSHOP } from './entries.ts';
 import { useOpenDesign, within } from './openDesign.ts';
 import { usePreferences } from './preferences.ts';
 
@@ -34,7 +34,7 @@ interface OpenLog extends HeldLog<Entry> {
 
 /** The log of the open conversion. */
 export const useLog = create<OpenLog>()((set, get) => {
-  const log = logging<Entry>('entries', {
+  const log = new SentLog<Entry>('entries', {
     mine: name => name !== WORKSHOP,
     read: (log, after) => api.log(log, after),
     note: (log, entries) => api.note(log, [...entries]),
@@ -56,8 +56,8 @@ export const useLog = create<OpenLog>()((set, get) => {
       set({ justNoted: null });
       log.close();
     },
-    refresh: log.refresh,
-    settleRefused: log.settleRefused,
+    refresh: anew => log.refresh(anew),
+    settleRefused: (id, again) => log.settleRefused(id, again),
     note(fact, { bay, zone, about } = {}) {
       const { design } = useDesign.getState();
       const found = bay && design ? findBay(design.shell, bay) : undefined;

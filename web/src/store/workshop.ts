@@ -3,7 +3,7 @@ import { ordersOf, type ShelfNow, type StandingOrder, shelfOf } from '@overcoat/
 import { v7 as uuid } from 'uuid';
 import { create } from 'zustand';
 import { api } from '../api/client.ts';
-import { type HeldLog, logging, noLog, WORKSHOP } from './entries.ts';
+import { type HeldLog, noLog, SentLog, WORKSHOP } from './entries.ts';
 import { sending } from './sendQueue.ts';
 
 interface Workshop extends HeldLog<WorkshopEntry>, ShelfNow {
@@ -27,7 +27,7 @@ const standing = (entries: readonly WorkshopEntry[]) => ({ ...shelfOf(entries), 
  * The workshop’s log, for all vans: what is at hand, ordered and on the shelf. Notes are made in shops, where the server does not answer.
  */
 export const useWorkshop = create<Workshop>()((set, get) => {
-  const log = logging<WorkshopEntry>('workshop', {
+  const log = new SentLog<WorkshopEntry>('workshop', {
     mine: name => name === WORKSHOP,
     read: (_, after) => api.workshop(after),
     note: (_, entries) => api.noteWorkshop([...entries]),

@@ -36,6 +36,74 @@ export function Field({
   className = '',
 }: Props) {
   const id = useId();
+  const { input, text, error, touched, setText, commit, revert } = useTyped(shown, parse, onCommit);
+
+  return (
+    <div className={className}>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'block text-[13px] text-faint'}>
+        {label}
+      </label>
+      <input
+        id={id}
+        ref={input}
+        value={text}
+        inputMode="text"
+        autoComplete="off"
+        aria-invalid={error !== null}
+        aria-describedby={`${id}-note`}
+        onChange={e => {
+          touched.current = true;
+          setText(e.target.value);
+        }}
+        onFocus={e => e.target.select()}
+        onBlur={commit}
+        onKeyDown={e => {
+          if (e.key === 'Enter') {
+            if (touched.current) commit();
+            else onAccept?.();
+          }
+          if (e.key === 'Escape' && touched.current) {
+            e.stopPropagation();
+            revert();
+          }
+        }}
+        className={`${compact ? 'min-h-7 text-right' : 'min-h-9'} w-full rounded-[4px] border bg-ticket px-2 font-medium text-chalk ${assumed ? 'border-dashed' : ''} ${error ? 'border-signal' : assumed ? 'border-faint' : 'border-rule'}`}
+      />
+      <FieldNote note={note} compact={compact} id={id} error={error} />
+    </div>
+  );
+}
+
+function FieldNote({
+  note,
+  compact,
+  id,
+  error,
+}: {
+  note: ReactNode;
+  compact: boolean;
+  id: string;
+  error: string | null;
+}) {
+  return (
+    <div id={`${id}-note`} className={`text-xs leading-4 ${compact ? '' : 'min-h-4'}`}>
+      {error ? (
+        <span role="alert" className="font-medium text-signal">
+          {error}
+        </span>
+      ) : (
+        <span className="text-faint">{note}</span>
+      )}
+    </div>
+  );
+}
+
+/** What is typed until it can be read, and why it could not be taken. */
+function useTyped(
+  shown: string,
+  parse: (text: string) => Parsed,
+  onCommit: (value: number, entered: string) => string | null | undefined,
+) {
   const [text, setText] = useState(shown);
   const [error, setError] = useState<string | null>(null);
   const touched = useRef(false);
@@ -72,47 +140,5 @@ export function Field({
     setError(null);
     setText(shown);
   };
-
-  return (
-    <div className={className}>
-      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'block text-[13px] text-faint'}>
-        {label}
-      </label>
-      <input
-        id={id}
-        ref={input}
-        value={text}
-        inputMode="text"
-        autoComplete="off"
-        aria-invalid={error !== null}
-        aria-describedby={`${id}-note`}
-        onChange={e => {
-          touched.current = true;
-          setText(e.target.value);
-        }}
-        onFocus={e => e.target.select()}
-        onBlur={commit}
-        onKeyDown={e => {
-          if (e.key === 'Enter') {
-            if (touched.current) commit();
-            else onAccept?.();
-          }
-          if (e.key === 'Escape' && touched.current) {
-            e.stopPropagation();
-            revert();
-          }
-        }}
-        className={`${compact ? 'min-h-7 text-right' : 'min-h-9'} w-full rounded-[4px] border bg-ticket px-2 font-medium text-chalk ${assumed ? 'border-dashed' : ''} ${error ? 'border-signal' : assumed ? 'border-faint' : 'border-rule'}`}
-      />
-      <div id={`${id}-note`} className={`text-xs leading-4 ${compact ? '' : 'min-h-4'}`}>
-        {error ? (
-          <span role="alert" className="font-medium text-signal">
-            {error}
-          </span>
-        ) : (
-          <span className="text-faint">{note}</span>
-        )}
-      </div>
-    </div>
-  );
+  return { input, text, error, touched, setText, commit, revert };
 }

@@ -4,9 +4,13 @@ import { type Seen, seenMirrored } from './side.ts';
 
 /** A rectangle in m, x across the sheet and y from the front of the van to the rear. */
 export interface Rect {
+  /** Left edge, m. */
   x: number;
+  /** Front edge, m. */
   y: number;
+  /** Across the sheet, m. */
   width: number;
+  /** Towards the rear, m. */
   height: number;
 }
 

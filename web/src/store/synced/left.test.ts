@@ -53,13 +53,13 @@ it('a page that goes before the database has it leaves it to the next one', asyn
 
 it('a page that goes before it has crossed out what arrived says that nothing of it waits', async () => {
   const { kept, go } = await page(new IDBFactory(), []);
-  const { syncing } = await import('./sync.ts');
+  const { Sync } = await import('./sync.ts');
   const { unknown } = await import('./state.ts');
   const { sending } = await import('../sendQueue.ts');
   let held = unknown<{ mass: number }>();
   const never = () => Promise.reject(new Error('not asked'));
   let gone = false;
-  const sync = syncing<{ mass: number }>({
+  const sync = new Sync<{ mass: number }>({
     name: WORK.name,
     work: 'documents',
     clash: 'later',
@@ -81,7 +81,7 @@ it('a page that goes before it has crossed out what arrived says that nothing of
         });
     },
   });
-  sending.register('documents', sync.drain);
+  sending.register('documents', () => sync.drain());
   sync.take(sync.whole({ mass: 3000 }, 'limits'));
   await vi.waitFor(() => expect(gone).toBe(true));
   expect(JSON.parse(kept.get(LEFT)!)).toMatchObject([

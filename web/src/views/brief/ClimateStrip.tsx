@@ -6,56 +6,7 @@ import { Plot } from '../../ui/Plot.tsx';
 /** The climate’s year: mean temperature and daily swing by month, with the design night as a line. */
 export function ClimateStrip({ climate, designNight }: { climate: Climate; designNight: number }) {
   const make = useCallback(
-    (colour: (name: string) => string): ChartConfiguration => ({
-      type: 'bar',
-      data: {
-        labels: ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'],
-        datasets: [
-          {
-            type: 'bar',
-            label: 'night to day, °C',
-            data: climate.temperature.map((t, i) => [
-              t - climate.swing[i]!,
-              t + climate.swing[i]!,
-            ]) as unknown as number[],
-            backgroundColor: colour('--wet'),
-            borderColor: colour('--chalk'),
-            borderWidth: 1,
-            barPercentage: 0.55,
-          },
-          {
-            type: 'line',
-            label: 'mean, °C',
-            data: [...climate.temperature],
-            borderColor: colour('--chalk'),
-            pointRadius: 2,
-            borderWidth: 2,
-          },
-          {
-            type: 'line',
-            label: 'design night, °C',
-            data: climate.temperature.map(() => designNight),
-            borderColor: colour('--signal'),
-            borderDash: [6, 4],
-            pointRadius: 0,
-            borderWidth: 1.5,
-          },
-        ],
-      },
-      options: {
-        animation: false,
-        maintainAspectRatio: false,
-        font: { family: 'Barlow' },
-        plugins: { legend: { display: false } },
-        scales: {
-          x: { grid: { display: false }, ticks: { color: colour('--faint') } },
-          y: {
-            grid: { color: colour('--rule') },
-            ticks: { color: colour('--faint'), callback: v => `${v} °C`, maxTicksLimit: 5 },
-          },
-        },
-      },
-    }),
+    (colour: (name: string) => string) => climateChart(climate, designNight, colour),
     [climate, designNight],
   );
   return (
@@ -72,3 +23,58 @@ export function ClimateStrip({ climate, designNight }: { climate: Climate; desig
     </figure>
   );
 }
+
+const climateChart = (
+  climate: Climate,
+  designNight: number,
+  colour: (name: string) => string,
+): ChartConfiguration => ({
+  type: 'bar',
+  data: {
+    labels: ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'],
+    datasets: [
+      {
+        type: 'bar',
+        label: 'night to day, °C',
+        data: climate.temperature.map((t, i) => [
+          t - climate.swing[i]!,
+          t + climate.swing[i]!,
+        ]) as unknown as number[],
+        backgroundColor: colour('--wet'),
+        borderColor: colour('--chalk'),
+        borderWidth: 1,
+        barPercentage: 0.55,
+      },
+      {
+        type: 'line',
+        label: 'mean, °C',
+        data: [...climate.temperature],
+        borderColor: colour('--chalk'),
+        pointRadius: 2,
+        borderWidth: 2,
+      },
+      {
+        type: 'line',
+        label: 'design night, °C',
+        data: climate.temperature.map(() => designNight),
+        borderColor: colour('--signal'),
+        borderDash: [6, 4],
+        pointRadius: 0,
+        borderWidth: 1.5,
+      },
+    ],
+  },
+  options: {
+    animation: false,
+    maintainAspectRatio: false,
+    font: { family: 'Barlow' },
+    plugins: { legend: { display: false } },
+    scales: {
+      x: { grid: { display: false }, ticks: { color: colour('--faint') } },
+      y: {
+        grid: { color: colour('--rule') },
+        ticks: { color: colour('--faint'), callback: v => `${v} °C`, maxTicksLimit: 5 },
+      },
+    },
+  },
+});

@@ -253,11 +253,7 @@ function useSectionScales(
   const xs = [LEFT];
   for (const w of widths) xs.push(xs.at(-1)! + w);
   const end = xs.at(-1)!;
-  const tMin = Math.min(night.outside.t, night.dewPoint) - 2;
-  const tMax = night.inside.t + 2;
-  const ty = (t: number) => TOP + BODY - ((t - tMin) / (tMax - tMin)) * BODY;
-  const pMax = Math.max(...points.map(p => p.saturation), night.inside.p) * 1.05;
-  const py = (p: number) => CHART_TOP + CHART - (p / pMax) * CHART;
+  const { ty, py } = scalesOf(night, points);
   const wet = points.map(p => p.vapour >= p.saturation * 0.999 && p !== points[0]);
   const firstWet = wet.findIndex(Boolean);
   const { push } = section.fit;
@@ -288,6 +284,16 @@ function useSectionScales(
     wet,
     firstWet,
   };
+}
+
+/** Heights of a temperature and of a vapour pressure on the drawing. */
+function scalesOf(night: Evaluation['damp']['night'], points: ProfilePoint[]) {
+  const tMin = Math.min(night.outside.t, night.dewPoint) - 2;
+  const tMax = night.inside.t + 2;
+  const ty = (t: number) => TOP + BODY - ((t - tMin) / (tMax - tMin)) * BODY;
+  const pMax = Math.max(...points.map(p => p.saturation), night.inside.p) * 1.05;
+  const py = (p: number) => CHART_TOP + CHART - (p / pMax) * CHART;
+  return { ty, py };
 }
 
 function Plane({

@@ -1,3 +1,4 @@
+import type { Library } from '@overcoat/core/materials';
 import type { Variant } from '@overcoat/core/model';
 import { difference, type ZoneFigures, zoneFigures } from '@overcoat/core/studies/difference';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
@@ -83,15 +84,7 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
     signed(b.money - a.money, v => printMoney(Math.round(v)), 0.5),
     signed(b.heat - a.heat, v => `${printNumber(v, 1)} W/K`, 0.05),
   ];
-  const layers = ({ laid, screens }: ZoneFigures) =>
-    [
-      laid ? candidateWords(laid, library, units) : 'bare',
-      screens > 0 ? `screens at ${screens} pane${screens === 1 ? '' : 's'}` : '',
-    ]
-      .filter(Boolean)
-      .join('; ');
-  const damp = ({ damp: d }: ZoneFigures) =>
-    `${dampMark(d.state)} ${dampWord(d.state)}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
+  const { layers, damp } = wordsOf(library, units);
   return (
     <table className="mt-2 w-full border-collapse">
       <DifferenceCaption from={from} to={to} units={units} found={found} sum={sum} />
@@ -126,6 +119,20 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
       </tbody>
     </table>
   );
+}
+
+/** What of a zone is laid, and how damp it is, in words. */
+function wordsOf(library: Library, units: UnitSystem) {
+  const layers = ({ laid, screens }: ZoneFigures) =>
+    [
+      laid ? candidateWords(laid, library, units) : 'bare',
+      screens > 0 ? `screens at ${screens} pane${screens === 1 ? '' : 's'}` : '',
+    ]
+      .filter(Boolean)
+      .join('; ');
+  const damp = ({ damp: d }: ZoneFigures) =>
+    `${dampMark(d.state)} ${dampWord(d.state)}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
+  return { layers, damp };
 }
 
 function DifferenceCaption({

@@ -5,7 +5,7 @@ import { useCallback, useMemo } from 'react';
 import { figureAxis, printFigure } from '../../figures/weighed.ts';
 import { WORDS } from '../../figures/words.ts';
 import { useUnits } from '../../store/preferences.ts';
-import { axis } from '../../ui/axis.ts';
+import { axis, lineChart } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
 /** What else is told on the chart. */
@@ -104,57 +104,49 @@ function frontChart({
     borderWidth: 3,
     pointRadius: 0,
   });
-  return {
-    type: 'line' as const,
-    data: {
-      datasets: [
-        ...marks.map(m => ({
-          label: m.name,
-          data: [at(m.figures)],
-          pointRadius: SHOWN[m.kind].radius,
-          pointStyle: SHOWN[m.kind].shape,
-          pointBackgroundColor: colour(SHOWN[m.kind].colour),
-          pointBorderColor: colour('--sheet'),
-          showLine: false,
-        })),
-        ...(picked
-          ? [
-              {
-                label: 'the pick',
-                data: [at(picked)],
-                pointRadius: 8,
-                pointBackgroundColor: 'transparent',
-                pointBorderColor: colour('--ink'),
-                pointBorderWidth: 2.5,
-                showLine: false,
-              },
-            ]
-          : []),
-        {
-          label: 'what can be had',
-          data: front.map(p => at(p.figures)),
-          borderColor: colour('--chalk'),
-          backgroundColor: colour('--wet'),
-          borderWidth: 2,
-          pointRadius: 2,
-          // Between two points no more is known than that nothing beats the better of them.
-          stepped: VAN_FIGURES[x].better === 'more' ? ('before' as const) : ('after' as const),
-          fill: VAN_FIGURES[y].better === 'more' ? ('end' as const) : ('start' as const),
-        },
-        ...(lx === null ? [] : [fence({ x: lx * ax.by, y: ry.min }, { x: lx * ax.by, y: ry.max })]),
-        ...(ly === null ? [] : [fence({ x: rx.min, y: ly * ay.by }, { x: rx.max, y: ly * ay.by })]),
-      ],
-    },
-    options: {
-      animation: false as const,
-      parsing: false as const,
-      maintainAspectRatio: false,
-      scales: {
-        x: { type: 'linear' as const, ...rx, ...within(axis(colour, ax.says)) },
-        y: { ...ry, ...within(axis(colour, ay.says)) },
+  return lineChart(
+    [
+      ...marks.map(m => ({
+        label: m.name,
+        data: [at(m.figures)],
+        pointRadius: SHOWN[m.kind].radius,
+        pointStyle: SHOWN[m.kind].shape,
+        pointBackgroundColor: colour(SHOWN[m.kind].colour),
+        pointBorderColor: colour('--sheet'),
+        showLine: false,
+      })),
+      ...(picked
+        ? [
+            {
+              label: 'the pick',
+              data: [at(picked)],
+              pointRadius: 8,
+              pointBackgroundColor: 'transparent',
+              pointBorderColor: colour('--ink'),
+              pointBorderWidth: 2.5,
+              showLine: false,
+            },
+          ]
+        : []),
+      {
+        label: 'what can be had',
+        data: front.map(p => at(p.figures)),
+        borderColor: colour('--chalk'),
+        backgroundColor: colour('--wet'),
+        borderWidth: 2,
+        pointRadius: 2,
+        // Between two points no more is known than that nothing beats the better of them.
+        stepped: VAN_FIGURES[x].better === 'more' ? ('before' as const) : ('after' as const),
+        fill: VAN_FIGURES[y].better === 'more' ? ('end' as const) : ('start' as const),
       },
+      ...(lx === null ? [] : [fence({ x: lx * ax.by, y: ry.min }, { x: lx * ax.by, y: ry.max })]),
+      ...(ly === null ? [] : [fence({ x: rx.min, y: ly * ay.by }, { x: rx.max, y: ly * ay.by })]),
+    ],
+    {
+      x: { type: 'linear' as const, ...rx, ...within(axis(colour, ax.says)) },
+      y: { ...ry, ...within(axis(colour, ay.says)) },
     },
-  };
+  );
 }
 
 /** What the axes span: all that is drawn, and a fence that lies near it. */

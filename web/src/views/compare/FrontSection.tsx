@@ -56,24 +56,7 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
         {choose('The best', y, x, k => onAxes(x, k))}
         {choose('for each', x, y, k => onAxes(k, y))}
       </div>
-      <RunButton
-        job={{ ...front, answer: front.stale ? null : answer }}
-        first="Draw what can be had"
-        again="Draw it again"
-        disabled={disabled}
-      >
-        <p className="grow basis-60">
-          {answer &&
-            frontWords(
-              answer,
-              x,
-              y,
-              v => printFigure(x, v, units),
-              v => printFigure(y, v, units),
-            )}
-          {answer && front.stale && <span className="text-faint"> Older than what is asked now.</span>}
-        </p>
-      </RunButton>
+      <DrawButton front={front} x={x} y={y} disabled={disabled} units={units} answer={answer} />
       <FrontPlot
         front={(!front.stale && answer) || NO_FRONT}
         marks={marks}
@@ -94,6 +77,43 @@ export function FrontSection({ front, x, y, onAxes, proposal, limits, disabled }
         />
       )}
     </section>
+  );
+}
+
+function DrawButton({
+  front,
+  x,
+  y,
+  disabled,
+  units,
+  answer,
+}: {
+  front: Run<'front'>;
+  x: Props['x'];
+  y: Props['y'];
+  disabled: boolean;
+  units: UnitSystem;
+  answer: FrontPoint[] | null;
+}) {
+  return (
+    <RunButton
+      job={{ ...front, answer: front.stale ? null : answer }}
+      first="Draw what can be had"
+      again="Draw it again"
+      disabled={disabled}
+    >
+      <p className="grow basis-60">
+        {answer &&
+          frontWords(
+            answer,
+            x,
+            y,
+            v => printFigure(x, v, units),
+            v => printFigure(y, v, units),
+          )}
+        {answer && front.stale && <span className="text-faint"> Older than what is asked now.</span>}
+      </p>
+    </RunButton>
   );
 }
 

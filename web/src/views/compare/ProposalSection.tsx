@@ -1,8 +1,12 @@
 import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/core/figures';
+import type { Library } from '@overcoat/core/materials';
+import type { Placement } from '@overcoat/core/model';
 import type { Rest } from '@overcoat/core/order/buying';
-import type { Paid } from '@overcoat/core/order/pipeline';
+import type { Paid, PayBy } from '@overcoat/core/order/pipeline';
 import type { ChoiceLimits, Proposal } from '@overcoat/core/studies/proposal';
 import { printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
+import type { Heard } from '@overcoat/core/van/quiet';
+import type { VanClimate } from '@overcoat/core/van/wetting';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { HeatResult } from '../../../../core/src/evaluate/heat.ts';
 import type { LoadResult } from '../../../../core/src/evaluate/load.ts';
@@ -80,18 +84,7 @@ function ProposalBody({ own }: { own: ReturnType<typeof useCompareSettings> }) {
   const answer = useDeferredValue(job.answer);
   // What limits cost is asked last.
   const asked = job.running === null && !job.stopped;
-  const troubles =
-    answer &&
-    [
-      conflictWords(answer, units),
-      withoutWords(
-        answer,
-        id => shell.zones.find(z => z.id === id)?.name ?? id,
-        refused.map(id => library.get(id)?.name.toLowerCase() ?? id),
-      ),
-    ]
-      .filter(Boolean)
-      .join(' ');
+  const troubles = troublesOf({ units, shell, refused, library, answer });
   return (
     <>
       <div className="flex flex-wrap items-start gap-3">
@@ -130,6 +123,35 @@ function ProposalBody({ own }: { own: ReturnType<typeof useCompareSettings> }) {
       {answer && <ProposalDetails answer={answer} ask={ask} own={own} limits={limits} weights={weights} />}
     </>
   );
+}
+
+/** What stands in the way of what is asked. */
+function troublesOf({
+  units,
+  shell,
+  refused,
+  library,
+  answer,
+}: {
+  units: UnitSystem;
+  shell: ReturnType<typeof useProposal>['shell'];
+  refused: string[];
+  library: Library;
+  answer: Proposal | null;
+}) {
+  const troubles =
+    answer &&
+    [
+      conflictWords(answer, units),
+      withoutWords(
+        answer,
+        id => shell.zones.find(z => z.id === id)?.name ?? id,
+        refused.map(id => library.get(id)?.name.toLowerCase() ?? id),
+      ),
+    ]
+      .filter(Boolean)
+      .join(' ');
+  return troubles;
 }
 
 /** What is proposed zone by zone, and all that is said about it. */
@@ -286,14 +308,7 @@ function useProposal(own: ReturnType<typeof useCompareSettings>) {
     `${variant.id}/${axes.x}/${axes.y}`,
     useMemo(() => ({ ...ask, ...axes }), [ask, axes]),
   );
-  const improve = useJob(
-    'improve',
-    variant.id,
-    useMemo(() => {
-      const { weights: _, ...rest } = ask;
-      return rest;
-    }, [ask]),
-  );
+  const improve = useImprove(variant, ask);
   return {
     damp,
     job,
@@ -314,4 +329,29 @@ function useProposal(own: ReturnType<typeof useCompareSettings>) {
     locked,
     ask,
   };
+}
+
+function useImprove(
+  variant: ReturnType<typeof useVariant>,
+  ask: {
+    placement: Placement;
+    heard: Heard;
+    climate: VanClimate;
+    avoided: { materials: string[] };
+    locked: string[];
+    limits: ChoiceLimits;
+    weights: Weights;
+    offcuts: Rest[];
+    pay: PayBy;
+  },
+) {
+  const improve = useJob(
+    'improve',
+    variant.id,
+    useMemo(() => {
+      const { weights: _, ...rest } = ask;
+      return rest;
+    }, [ask]),
+  );
+  return improve;
 }

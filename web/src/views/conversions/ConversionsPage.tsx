@@ -1,9 +1,9 @@
-import type { ConversionSummary } from '@overcoat/core/model';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { ConversionRecord, ConversionSummary, DesignFile } from '@overcoat/core/model';
+import { type UseMutationResult, useMutation, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
 import { CopyPlus, Download, FileUp, Images, Plus, Trash2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, type NavigateFunction, useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
 import { keys, useBin, useConversions } from '../../api/queries.ts';
 import { download } from '../../download.ts';
@@ -109,51 +109,67 @@ function ConversionCard({ conversion: c }: { conversion: ConversionSummary }) {
           </p>
         </div>
       </div>
-      <div className="mt-auto flex flex-wrap items-center gap-1 pt-2">
-        <Link
-          className="inline-flex min-h-7 items-center rounded-[4px] border border-slate bg-slate px-3 text-[13px] font-medium text-on-slate"
-          to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}
-        >
-          Open
-        </Link>
-        <Button small look="quiet" onClick={() => save.mutate()} aria-label={`Export ${c.name}`}>
-          <Download size={15} aria-hidden /> export
-        </Button>
-        <a
-          className="inline-flex min-h-7 items-center gap-1.5 whitespace-nowrap rounded-[4px] px-2 text-[13px] font-medium hover:bg-wet"
-          href={api.archiveAddress(c.id)}
-          download
-          aria-label={`Export ${c.name} with photos`}
-        >
-          <Images size={15} aria-hidden /> with photos
-        </a>
-        <Button
-          small
-          look="quiet"
-          onClick={() => copy.mutate()}
-          aria-label={`Start another from ${c.name}`}
-          title="Another conversion with this design; nothing of its log goes along"
-        >
-          <CopyPlus size={15} aria-hidden /> another
-        </Button>
-        <Confirm
-          title={`Delete ${c.name}?`}
-          says="It goes into the bin with its variants, history, log and photos, and can be put back for 30 days."
-          action="Put it into the bin"
-          onConfirm={() => remove.mutate()}
-          trigger={
-            <Button small look="quiet" aria-label={`Delete ${c.name}`}>
-              <Trash2 size={15} aria-hidden /> delete
-            </Button>
-          }
-        />
-      </div>
+      <CardButtons c={c} remove={remove} copy={copy} save={save} />
       {(remove.error ?? copy.error ?? save.error) && (
         <p role="alert" className="text-signal">
           {(remove.error ?? copy.error ?? save.error)?.message}
         </p>
       )}
     </li>
+  );
+}
+
+function CardButtons({
+  c,
+  remove,
+  copy,
+  save,
+}: {
+  c: ConversionSummary;
+  remove: UseMutationResult<undefined, Error, void, unknown>;
+  copy: UseMutationResult<ConversionRecord, Error, void, unknown>;
+  save: UseMutationResult<DesignFile, Error, void, unknown>;
+}) {
+  return (
+    <div className="mt-auto flex flex-wrap items-center gap-1 pt-2">
+      <Link
+        className="inline-flex min-h-7 items-center rounded-[4px] border border-slate bg-slate px-3 text-[13px] font-medium text-on-slate"
+        to={`/c/${c.id}/${c.measured === 0 ? 'survey' : 'build-ups'}`}
+      >
+        Open
+      </Link>
+      <Button small look="quiet" onClick={() => save.mutate()} aria-label={`Export ${c.name}`}>
+        <Download size={15} aria-hidden /> export
+      </Button>
+      <a
+        className="inline-flex min-h-7 items-center gap-1.5 whitespace-nowrap rounded-[4px] px-2 text-[13px] font-medium hover:bg-wet"
+        href={api.archiveAddress(c.id)}
+        download
+        aria-label={`Export ${c.name} with photos`}
+      >
+        <Images size={15} aria-hidden /> with photos
+      </a>
+      <Button
+        small
+        look="quiet"
+        onClick={() => copy.mutate()}
+        aria-label={`Start another from ${c.name}`}
+        title="Another conversion with this design; nothing of its log goes along"
+      >
+        <CopyPlus size={15} aria-hidden /> another
+      </Button>
+      <Confirm
+        title={`Delete ${c.name}?`}
+        says="It goes into the bin with its variants, history, log and photos, and can be put back for 30 days."
+        action="Put it into the bin"
+        onConfirm={() => remove.mutate()}
+        trigger={
+          <Button small look="quiet" aria-label={`Delete ${c.name}`}>
+            <Trash2 size={15} aria-hidden /> delete
+          </Button>
+        }
+      />
+    </div>
   );
 }
 
@@ -197,24 +213,34 @@ function ImportButton() {
       <Button disabled={take.isPending} onClick={() => input.current?.click()}>
         <FileUp size={17} aria-hidden /> {take.isPending ? 'Reading…' : 'Import a file'}
       </Button>
-      {(take.error || (take.data?.notes.length ?? 0) > 0) && (
-        <div
-          role="alert"
-          className={`absolute right-0 top-full z-10 mt-2 w-80 rounded-[4px] border bg-sheet p-3 ${take.error ? 'border-signal text-signal' : 'border-ink'}`}
-        >
-          {take.error?.message}
-          {take.data?.notes.map(note => (
-            <p key={note}>{note}</p>
-          ))}
-          <button
-            type="button"
-            className="mt-1 block underline"
-            onClick={() => (take.data ? navigate(`/c/${take.data.conversion.id}/build-ups`) : take.reset())}
-          >
-            {take.data ? 'Open it' : 'Close'}
-          </button>
-        </div>
-      )}
+      {(take.error || (take.data?.notes.length ?? 0) > 0) && <ImportNotes navigate={navigate} take={take} />}
+    </div>
+  );
+}
+
+function ImportNotes({
+  navigate,
+  take,
+}: {
+  navigate: NavigateFunction;
+  take: UseMutationResult<{ conversion: ConversionRecord; notes: string[] }, Error, File, unknown>;
+}) {
+  return (
+    <div
+      role="alert"
+      className={`absolute right-0 top-full z-10 mt-2 w-80 rounded-[4px] border bg-sheet p-3 ${take.error ? 'border-signal text-signal' : 'border-ink'}`}
+    >
+      {take.error?.message}
+      {take.data?.notes.map(note => (
+        <p key={note}>{note}</p>
+      ))}
+      <button
+        type="button"
+        className="mt-1 block underline"
+        onClick={() => (take.data ? navigate(`/c/${take.data.conversion.id}/build-ups`) : take.reset())}
+      >
+        {take.data ? 'Open it' : 'Close'}
+      </button>
     </div>
   );
 }

@@ -279,12 +279,7 @@ function useCutAndBuy() {
   const [groundsOf, setGroundsOf] = useState<string | null>(null);
   const grounds = useGrounds(tab === 'grounds');
   const cutting = useCutting(tab === 'sheets');
-  const [groupKey, setGroup] = useState<string | null>(null);
-  const [piece, setPiece] = useState<string | null>(null);
-  const { answer } = cutting.job;
-  const group = answer?.groups.find(g => g.key === groupKey) ?? answer?.groups[0] ?? null;
-  const { pins } = useCutList();
-  const found = tab === 'sheets' && group ? findPiece(withPins(group, pins), piece) : null;
+  const { answer, group, setGroup, setPiece, piece, found } = useChosenPiece(tab, cutting);
   const [others, setOthers] = useOthers();
   const { ticket, failed } = useTicket(others, tab === 'buy' || tab === 'sheets');
   const line = ticket?.lines.find(l => l.key === chosen) ?? null;
@@ -337,6 +332,17 @@ function useCutAndBuy() {
     shownMaterial,
     inLine,
   };
+}
+
+/** The group of sheets and the piece that are chosen. */
+function useChosenPiece(tab: 'sheets' | 'grounds' | 'cut' | 'buy', cutting: ReturnType<typeof useCutting>) {
+  const [groupKey, setGroup] = useState<string | null>(null);
+  const [piece, setPiece] = useState<string | null>(null);
+  const { answer } = cutting.job;
+  const group = answer?.groups.find(g => g.key === groupKey) ?? answer?.groups[0] ?? null;
+  const { pins } = useCutList();
+  const found = tab === 'sheets' && group ? findPiece(withPins(group, pins), piece) : null;
+  return { answer, group, setGroup, setPiece, piece, found };
 }
 
 /** What the map shows: a material and the bays that take it or wait for it. */

@@ -1,6 +1,7 @@
+import type { Library } from '@overcoat/core/materials';
 import type { OnSheet } from '@overcoat/core/order/cutting';
-import type { Point, UsedStock } from '@overcoat/core/order/nesting';
-import { printLength } from '@overcoat/core/units';
+import type { NestStock, Point, UsedStock } from '@overcoat/core/order/nesting';
+import { printLength, type UnitSystem } from '@overcoat/core/units';
 import type { PointerEvent } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -60,14 +61,14 @@ export function SheetDrawing({
       )
       .join('L')}Z`;
   const onKey = movedByKeys({ sheet, onPut, onUnpin, pinned, lying });
-  const { rest } = used;
-  // Of a roll only as much is drawn as is cut; its rest is told in full.
-  const drawn = { ...rest, length: Math.min(rest.length, shown - rest.y) };
-  const keeps = Math.min(rest.width, rest.length) >= KEPT && drawn.length > 0;
-  const name = `${stock.price === 0 ? 'rest' : itemsWord(library.get(group.material), 1)} ${used.index + 1}`;
-  const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
-  const ticks = (length: number) => Array.from({ length: Math.floor(length / TICK) + 1 }, (_, i) => i);
-  const hatch = `hatch-${group.key}-${stock.id}-${used.index}`.replace(/\W/g, '-');
+  const { name, label, hatch, keeps, drawn, rest, ticks } = drawnOf({
+    group,
+    units,
+    library,
+    stock,
+    used,
+    shown,
+  });
   return (
     <figure
       // Of thousands only those in sight are drawn.
@@ -110,6 +111,33 @@ export function SheetDrawing({
       </svg>
     </figure>
   );
+}
+
+/** What of a sheet is drawn, and what it is called. */
+function drawnOf({
+  group,
+  units,
+  library,
+  stock,
+  used,
+  shown,
+}: {
+  group: Props['group'];
+  units: UnitSystem;
+  library: Library;
+  stock: NestStock;
+  used: UsedStock;
+  shown: number;
+}) {
+  const { rest } = used;
+  // Of a roll only as much is drawn as is cut; its rest is told in full.
+  const drawn = { ...rest, length: Math.min(rest.length, shown - rest.y) };
+  const keeps = Math.min(rest.width, rest.length) >= KEPT && drawn.length > 0;
+  const name = `${stock.price === 0 ? 'rest' : itemsWord(library.get(group.material), 1)} ${used.index + 1}`;
+  const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
+  const ticks = (length: number) => Array.from({ length: Math.floor(length / TICK) + 1 }, (_, i) => i);
+  const hatch = `hatch-${group.key}-${stock.id}-${used.index}`.replace(/\W/g, '-');
+  return { name, label, hatch, keeps, drawn, rest, ticks };
 }
 
 function SheetName({

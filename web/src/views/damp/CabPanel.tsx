@@ -107,15 +107,7 @@ function Savings({
       <caption className="sr-only">
         What each change at the cab saves, and the same money in the walls
       </caption>
-      <thead className="text-left text-faint">
-        <tr>
-          {COLUMNS.map((h, i) => (
-            <th key={h} scope="col" className={`py-1 font-medium ${i > 0 ? 'text-right' : ''}`}>
-              {h}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <SavingsHead />
       <tbody>
         <AsItStands asItStands={asItStands} heated={heated} units={units} litres={litres} />
         {cases.flatMap(({ name, cost, figures, walls }) => [
@@ -146,6 +138,20 @@ function Savings({
         ])}
       </tbody>
     </table>
+  );
+}
+
+function SavingsHead() {
+  return (
+    <thead className="text-left text-faint">
+      <tr>
+        {COLUMNS.map((h, i) => (
+          <th key={h} scope="col" className={`py-1 font-medium ${i > 0 ? 'text-right' : ''}`}>
+            {h}
+          </th>
+        ))}
+      </tr>
+    </thead>
   );
 }
 

@@ -96,6 +96,27 @@ function drawField({
   for (const [px, py] of strong) context.fillRect(px - 1, py - 1, 3, 3);
   context.strokeStyle = css.getPropertyValue('--ink');
   context.lineWidth = 1.2;
+  drawOutlines({ geometry, mirrored, view, left, scale, h, context });
+}
+
+/** The outlines of what is solved; what begins on the middle line goes through it. */
+function drawOutlines({
+  geometry,
+  mirrored,
+  view,
+  left,
+  scale,
+  h,
+  context,
+}: {
+  geometry: DetailGeometry;
+  mirrored: boolean;
+  view: { from: number; to: number };
+  left: number;
+  scale: number;
+  h: number;
+  context: CanvasRenderingContext2D;
+}) {
   for (const l of geometry.labels) {
     // What begins on the middle line goes through it.
     const spans = !mirrored

@@ -15,7 +15,7 @@ import { useLibrary } from '../../api/queries.ts';
 import { useJob } from '../../hooks/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
-import { axis } from '../../ui/axis.ts';
+import { axis, lineChart } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { JobBar } from './JobBar.tsx';
@@ -204,26 +204,18 @@ function DayChart({ now, bare }: { now: HotDay; bare: HotDay }) {
         borderWidth: 2,
         pointRadius: 0,
       });
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            line('inside', now.inside, '--signal'),
-            line('inside, bare', bare.inside, '--ink', [7, 4]),
-            line('roof’s steel', now.roof, '--chalk', [2, 3]),
-            line('outside', now.outside, '--faint', [10, 3, 2, 3]),
-          ],
+      return lineChart(
+        [
+          line('inside', now.inside, '--signal'),
+          line('inside, bare', bare.inside, '--ink', [7, 4]),
+          line('roof’s steel', now.roof, '--chalk', [2, 3]),
+          line('outside', now.outside, '--faint', [10, 3, 2, 3]),
+        ],
+        {
+          x: { type: 'linear' as const, min: 0, max: 24, ...axis(colour, 'o’clock') },
+          y: axis(colour, '°C'),
         },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: { type: 'linear' as const, min: 0, max: 24, ...axis(colour, 'o’clock') },
-            y: axis(colour, '°C'),
-          },
-        },
-      };
+      );
     },
     [now, bare],
   );

@@ -6,7 +6,7 @@ import { type Dispatch, type SetStateAction, useCallback, useState } from 'react
 import { useJob } from '../../hooks/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
-import { axis } from '../../ui/axis.ts';
+import { axis, lineChart } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
 import { JobBar } from './JobBar.tsx';
@@ -208,42 +208,34 @@ function nightChart(heated: VanNight, off: VanNight, colour: (name: string) => s
     pointRadius: 0,
     yAxisID: label === 'humidity' ? 'rh' : 't',
   });
-  return {
-    type: 'line' as const,
-    data: {
-      datasets: [
-        line('heated', heated.inside, '--signal'),
-        line('heater off', off.inside, '--ink', [7, 4]),
-        ...(heated.cab ? [line('cab, heated', heated.cab.inside, '--tape')] : []),
-        line('outside', heated.outside, '--faint', [2, 3]),
-        line(
-          'humidity',
-          heated.humidity.map(h => h * 100),
-          '--chalk',
-        ),
-      ],
-    },
-    options: {
-      animation: false as const,
-      parsing: false as const,
-      maintainAspectRatio: false,
-      scales: {
-        x: {
-          type: 'linear' as const,
-          min: 20,
-          max: 32,
-          ...axis(colour, 'o’clock'),
-          ticks: { color: colour('--faint'), callback: (v: number | string) => `${Number(v) % 24}` },
-        },
-        t: axis(colour, '°C'),
-        rh: {
-          position: 'right' as const,
-          min: 0,
-          max: 100,
-          ...axis(colour, '% humidity'),
-          grid: { display: false },
-        },
+  return lineChart(
+    [
+      line('heated', heated.inside, '--signal'),
+      line('heater off', off.inside, '--ink', [7, 4]),
+      ...(heated.cab ? [line('cab, heated', heated.cab.inside, '--tape')] : []),
+      line('outside', heated.outside, '--faint', [2, 3]),
+      line(
+        'humidity',
+        heated.humidity.map(h => h * 100),
+        '--chalk',
+      ),
+    ],
+    {
+      x: {
+        type: 'linear' as const,
+        min: 20,
+        max: 32,
+        ...axis(colour, 'o’clock'),
+        ticks: { color: colour('--faint'), callback: (v: number | string) => `${Number(v) % 24}` },
+      },
+      t: axis(colour, '°C'),
+      rh: {
+        position: 'right' as const,
+        min: 0,
+        max: 100,
+        ...axis(colour, '% humidity'),
+        grid: { display: false },
       },
     },
-  };
+  );
 }

@@ -22,7 +22,7 @@ import { BAND_NOTE, BAND_WORDS } from '../../sentences.ts';
 import { printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
-import { axis } from '../../ui/axis.ts';
+import { axis, lineChart } from '../../ui/axis.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
@@ -495,67 +495,59 @@ function sweepChart({
 }) {
   const drawn = JSON.parse(rows) as number[][];
   const valueAt = between(sweep, drawn);
-  return {
-    type: 'line' as const,
-    data: {
-      datasets: [
-        ...schools.map((s, k) => ({
-          label: s.name,
-          data: sweep.at.map((q, i) => ({ x: q * 100, y: drawn[k]![i]! })),
-          borderColor: colour(COLOURS[k]!),
-          borderDash: DASHES[k]!,
-          borderWidth: k === 4 ? 3 : 2,
-          pointRadius: 0,
-        })),
-        {
-          label: 'change places',
-          data: crossings
-            ? sweep.crossings.map(c => ({
-                x: c.at * 100,
-                y: valueAt(
-                  schools.findIndex(s => s.id === c.first),
-                  c.at,
-                ),
-              }))
-            : [],
-          borderColor: colour('--signal'),
-          backgroundColor: colour('--sheet'),
-          showLine: false,
-          pointRadius: 5,
-          borderWidth: 2,
-        },
-        {
-          label: 'here',
-          data: [
-            { x: seal * 100, y: low },
-            { x: seal * 100, y: high },
-          ],
-          borderColor: colour('--tape'),
-          borderWidth: 2,
-          pointRadius: 0,
-        },
-      ],
-    },
-    options: {
-      animation: false as const,
-      parsing: false as const,
-      maintainAspectRatio: false,
-      scales: {
-        x: {
-          type: 'linear' as const,
-          min: 0,
-          max: 100,
-          ...axis(colour, 'seams closed, %'),
-        },
-        y: {
-          type: 'logarithmic' as const,
-          min: low,
-          title: { display: true, text: unit, color: colour('--faint') },
-          ticks: { color: colour('--faint'), maxTicksLimit: 6, callback: (v: number | string) => `${v}` },
-        },
+  return lineChart(
+    [
+      ...schools.map((s, k) => ({
+        label: s.name,
+        data: sweep.at.map((q, i) => ({ x: q * 100, y: drawn[k]![i]! })),
+        borderColor: colour(COLOURS[k]!),
+        borderDash: DASHES[k]!,
+        borderWidth: k === 4 ? 3 : 2,
+        pointRadius: 0,
+      })),
+      {
+        label: 'change places',
+        data: crossings
+          ? sweep.crossings.map(c => ({
+              x: c.at * 100,
+              y: valueAt(
+                schools.findIndex(s => s.id === c.first),
+                c.at,
+              ),
+            }))
+          : [],
+        borderColor: colour('--signal'),
+        backgroundColor: colour('--sheet'),
+        showLine: false,
+        pointRadius: 5,
+        borderWidth: 2,
+      },
+      {
+        label: 'here',
+        data: [
+          { x: seal * 100, y: low },
+          { x: seal * 100, y: high },
+        ],
+        borderColor: colour('--tape'),
+        borderWidth: 2,
+        pointRadius: 0,
+      },
+    ],
+    {
+      x: {
+        type: 'linear' as const,
+        min: 0,
+        max: 100,
+        ...axis(colour, 'seams closed, %'),
+      },
+      y: {
+        type: 'logarithmic' as const,
+        min: low,
+        title: { display: true, text: unit, color: colour('--faint') },
+        ticks: { color: colour('--faint'), maxTicksLimit: 6, callback: (v: number | string) => `${v}` },
       },
     },
-  };
+  );
 }
 
 function between(sweep: SealSweep, drawn: number[][]) {

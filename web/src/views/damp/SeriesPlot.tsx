@@ -1,7 +1,7 @@
 import { addHours, format } from 'date-fns';
 import { ChevronLeft, ChevronRight, ZoomIn, ZoomOut } from 'lucide-react';
 import { useCallback, useMemo } from 'react';
-import { axis } from '../../ui/axis.ts';
+import { axis, lineChart } from '../../ui/axis.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { useWindow } from './useWindow.ts';
@@ -146,46 +146,38 @@ function seriesChart({
   drawn: { x: number; y: number }[][];
   colour: (name: string) => string;
 }) {
-  return {
-    type: 'line' as const,
-    data: {
-      datasets: lines.map((line, i) => ({
-        label: line.name,
-        data: drawn[i]!,
-        borderColor: colour(line.colour),
-        borderDash: line.dash ?? [],
-        borderWidth: 1.5,
-        pointRadius: 0,
-        yAxisID: line.right ? 'right' : 'y',
-      })),
-    },
-    options: {
-      animation: false as const,
-      parsing: false as const,
-      normalized: true,
-      maintainAspectRatio: false,
-      scales: {
-        x: {
-          type: 'linear' as const,
-          min: from,
-          max: from + span,
-          ticks: {
-            color: colour('--faint'),
-            maxRotation: 0,
-            callback: (h: number | string) =>
-              format(addHours(START, Number(h)), span > 24 * 200 ? 'MMM' : span > 72 ? 'd MMM' : 'HH:mm'),
-          },
-          afterBuildTicks: (scale: { ticks: { value: number }[] }) => {
-            scale.ticks = ticksOf(from, span).map(value => ({ value }));
-          },
+  return lineChart(
+    lines.map((line, i) => ({
+      label: line.name,
+      data: drawn[i]!,
+      borderColor: colour(line.colour),
+      borderDash: line.dash ?? [],
+      borderWidth: 1.5,
+      pointRadius: 0,
+      yAxisID: line.right ? 'right' : 'y',
+    })),
+    {
+      x: {
+        type: 'linear' as const,
+        min: from,
+        max: from + span,
+        ticks: {
+          color: colour('--faint'),
+          maxRotation: 0,
+          callback: (h: number | string) =>
+            format(addHours(START, Number(h)), span > 24 * 200 ? 'MMM' : span > 72 ? 'd MMM' : 'HH:mm'),
         },
-        y: axis(colour, left),
-        ...(right && {
-          right: { position: 'right' as const, ...axis(colour, right), grid: { display: false } },
-        }),
+        afterBuildTicks: (scale: { ticks: { value: number }[] }) => {
+          scale.ticks = ticksOf(from, span).map(value => ({ value }));
+        },
       },
+      y: axis(colour, left),
+      ...(right && {
+        right: { position: 'right' as const, ...axis(colour, right), grid: { display: false } },
+      }),
     },
-  };
+    true,
+  );
 }
 
 /** Round hours inside a stretch. */

@@ -128,24 +128,54 @@ function ZoneLine({
         <summary className="cursor-pointer text-[13px] text-chalk underline">why</summary>
         <Why e={e} worst={worst} heatLoss={loss} year={year} />
         {worst.moisture && opened.includes(zone.id) && <BandNote id={worst.bay.id} />}
-        <div className="mt-1 flex gap-2">
-          <Button
-            small
-            onClick={() => {
-              select([worst.bay.id]);
-              onBay();
-            }}
-          >
-            look at {worst.bay.id}
-          </Button>
-          {worst.moisture && (
-            <Button small onClick={() => setWorking(dampWorking(e, worst, design, library))}>
-              working
-            </Button>
-          )}
-        </div>
+        <ZoneButtons
+          onBay={onBay}
+          e={e}
+          select={select}
+          setWorking={setWorking}
+          design={design}
+          library={library}
+          worst={worst}
+        />
       </details>
     </li>
+  );
+}
+
+function ZoneButtons({
+  onBay,
+  e,
+  select,
+  setWorking,
+  design,
+  library,
+  worst,
+}: {
+  onBay: () => void;
+  e: Evaluation;
+  select: (bays: string[]) => void;
+  setWorking: Dispatch<SetStateAction<Working | null>>;
+  design: ReturnType<typeof useOpenDesign>;
+  library: Library;
+  worst: BayResult;
+}) {
+  return (
+    <div className="mt-1 flex gap-2">
+      <Button
+        small
+        onClick={() => {
+          select([worst.bay.id]);
+          onBay();
+        }}
+      >
+        look at {worst.bay.id}
+      </Button>
+      {worst.moisture && (
+        <Button small onClick={() => setWorking(dampWorking(e, worst, design, library))}>
+          working
+        </Button>
+      )}
+    </div>
   );
 }
 

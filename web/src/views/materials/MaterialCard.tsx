@@ -1,7 +1,14 @@
 import type { Library } from '@overcoat/core/materials';
-import type { Material } from '@overcoat/core/model';
-import { printLength, printNumber, printSignificant, printTemperature } from '@overcoat/core/units';
-import { useState } from 'react';
+import type { Material, Stock } from '@overcoat/core/model';
+import {
+  printLength,
+  printNumber,
+  printSignificant,
+  printTemperature,
+  type UnitSystem,
+} from '@overcoat/core/units';
+import type { UseMutationResult } from '@tanstack/react-query';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';
@@ -66,54 +73,11 @@ export function MaterialCard({
   const [editing, setEditing] = useState(false);
   const reset = useLibraryChange((id: string) => api.removePrices(id));
   const remove = useLibraryChange((id: string) => api.removeMaterial(id));
-  const traits = [
-    m.closedCell && 'closed cell',
-    m.squeeze < 1 && `squeezes to ${printNumber(m.squeeze * 100)} %`,
-    m.selfAdhesive && 'self-adhesive',
-    m.flexible ? 'flexible' : 'stiff',
-    m.toleratesWet ? 'tolerates wet' : 'must stay dry',
-    m.runs !== 'any' && `has a ${m.runs}`,
-    m.cutWith === 'saw' && 'sawn',
-    m.tongue !== null &&
-      (m.tongue < 0
-        ? `laid in courses ${printLength(-m.tongue, units)} apart`
-        : `laid in courses, ${printLength(m.tongue, units)} into the next`),
-  ].filter(Boolean);
-  const facts: [string, string, string][] = [
-    ['conductivity', `${printNumber(m.conductivity, 3)} W/mK`, m.sources.conductivity],
-    ['density', `${printNumber(m.density)} kg/m³`, m.sources.density],
-    [
-      'vapour',
-      m.vapour.by === 'mu' ? `µ ${printNumber(m.vapour.mu)}` : `sd ${printNumber(m.vapour.sd, 1)} m`,
-      m.sources.vapour,
-    ],
-    ['emissivity to the room', printNumber(m.emissivity, 2), m.sources.traits],
-    ['binds water, mould class', `${SORPTION_WORDS[m.sorption]}, ${m.mould}`, m.sources.moisture],
-    ...sound(m),
-    ...(m.bondLimit === null
-      ? []
-      : [
-          ['bond holds to', printTemperature(m.bondLimit, units), m.sources.bond] as [string, string, string],
-        ]),
-    ...joined(m, library),
-  ];
+  const traits = traitsOf(m, units);
+  const facts = factsTold(m, units, library);
   return (
     <section className="max-h-[60%] overflow-auto border-b border-rule bg-sheet p-5" aria-label={m.name}>
-      <div className="flex items-start gap-2">
-        <h2 className="mr-auto text-xl">{m.name}</h2>
-        <Button small onClick={() => setEditing(true)}>
-          {own ? 'change' : 'copy as own'}
-        </Button>
-        {own && (
-          <Button
-            small
-            look="danger"
-            onClick={() => remove.mutate(m.id, { onSuccess: () => onChoose(null) })}
-          >
-            delete
-          </Button>
-        )}
-      </div>
+      <CardHead m={m} own={own} onChoose={onChoose} setEditing={setEditing} remove={remove} />
       {remove.error && (
         <p role="alert" className="text-signal">
           {remove.error.message}
@@ -140,20 +104,7 @@ export function MaterialCard({
       <h3 className="mt-3 text-lg">Sold as</h3>
       <ul>
         {m.stock.map(s => {
-          return (
-            <li
-              key={`${s.thickness}-${s.width}`}
-              className="grid grid-cols-[1fr_7rem] items-start gap-2 border-t border-rule py-1"
-            >
-              <span>
-                {printLength(s.thickness, units)} · {printLength(s.width, units)} ×{' '}
-                {printLength(s.length, units)}
-                {s.perPack > 1 && ` · ${s.perPack} a pack`}
-                {s.byMetre && ' · any length'}
-              </span>
-              <OwnPrice material={m} stock={s} label={`Price of ${printLength(s.thickness, units)}`} />
-            </li>
-          );
+          return <SoldAs key={`${s.thickness}-${s.width}`} m={m} units={units} s={s} />;
         })}
       </ul>
       {prices.some(p => p.material === m.id) && (
@@ -161,25 +112,124 @@ export function MaterialCard({
           back to indicative prices
         </Button>
       )}
-      <Dialog
-        open={editing}
-        onOpenChange={setEditing}
-        title={own ? `Change ${m.name}` : 'A material of your own'}
-        description={
-          own
-            ? 'Every design that uses it follows.'
-            : 'Starts as a copy; every design on this machine can use it.'
-        }
-      >
-        <OwnMaterialForm
-          material={m}
-          own={own}
-          onDone={id => {
-            setEditing(false);
-            onChoose(id);
-          }}
-        />
-      </Dialog>
+      <OwnDialog m={m} own={own} onChoose={onChoose} editing={editing} setEditing={setEditing} />
     </section>
+  );
+}
+
+function CardHead({
+  m,
+  own,
+  onChoose,
+  setEditing,
+  remove,
+}: {
+  m: Material;
+  own: boolean;
+  onChoose: (id: string | null) => void;
+  setEditing: Dispatch<SetStateAction<boolean>>;
+  remove: UseMutationResult<unknown, Error, string, unknown>;
+}) {
+  return (
+    <div className="flex items-start gap-2">
+      <h2 className="mr-auto text-xl">{m.name}</h2>
+      <Button small onClick={() => setEditing(true)}>
+        {own ? 'change' : 'copy as own'}
+      </Button>
+      {own && (
+        <Button small look="danger" onClick={() => remove.mutate(m.id, { onSuccess: () => onChoose(null) })}>
+          delete
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function OwnDialog({
+  m,
+  own,
+  onChoose,
+  editing,
+  setEditing,
+}: {
+  m: Material;
+  own: boolean;
+  onChoose: (id: string | null) => void;
+  editing: boolean;
+  setEditing: Dispatch<SetStateAction<boolean>>;
+}) {
+  return (
+    <Dialog
+      open={editing}
+      onOpenChange={setEditing}
+      title={own ? `Change ${m.name}` : 'A material of your own'}
+      description={
+        own
+          ? 'Every design that uses it follows.'
+          : 'Starts as a copy; every design on this machine can use it.'
+      }
+    >
+      <OwnMaterialForm
+        material={m}
+        own={own}
+        onDone={id => {
+          setEditing(false);
+          onChoose(id);
+        }}
+      />
+    </Dialog>
+  );
+}
+
+/** What is told of a material: name, value, source. */
+function factsTold(m: Material, units: UnitSystem, library: Library) {
+  const facts: [string, string, string][] = [
+    ['conductivity', `${printNumber(m.conductivity, 3)} W/mK`, m.sources.conductivity],
+    ['density', `${printNumber(m.density)} kg/m³`, m.sources.density],
+    [
+      'vapour',
+      m.vapour.by === 'mu' ? `µ ${printNumber(m.vapour.mu)}` : `sd ${printNumber(m.vapour.sd, 1)} m`,
+      m.sources.vapour,
+    ],
+    ['emissivity to the room', printNumber(m.emissivity, 2), m.sources.traits],
+    ['binds water, mould class', `${SORPTION_WORDS[m.sorption]}, ${m.mould}`, m.sources.moisture],
+    ...sound(m),
+    ...(m.bondLimit === null
+      ? []
+      : [
+          ['bond holds to', printTemperature(m.bondLimit, units), m.sources.bond] as [string, string, string],
+        ]),
+    ...joined(m, library),
+  ];
+  return facts;
+}
+
+function traitsOf(m: Material, units: UnitSystem) {
+  const traits = [
+    m.closedCell && 'closed cell',
+    m.squeeze < 1 && `squeezes to ${printNumber(m.squeeze * 100)} %`,
+    m.selfAdhesive && 'self-adhesive',
+    m.flexible ? 'flexible' : 'stiff',
+    m.toleratesWet ? 'tolerates wet' : 'must stay dry',
+    m.runs !== 'any' && `has a ${m.runs}`,
+    m.cutWith === 'saw' && 'sawn',
+    m.tongue !== null &&
+      (m.tongue < 0
+        ? `laid in courses ${printLength(-m.tongue, units)} apart`
+        : `laid in courses, ${printLength(m.tongue, units)} into the next`),
+  ].filter(Boolean);
+  return traits;
+}
+
+function SoldAs({ m, units, s }: { m: Material; units: UnitSystem; s: Stock }) {
+  return (
+    <li className="grid grid-cols-[1fr_7rem] items-start gap-2 border-t border-rule py-1">
+      <span>
+        {printLength(s.thickness, units)} · {printLength(s.width, units)} × {printLength(s.length, units)}
+        {s.perPack > 1 && ` · ${s.perPack} a pack`}
+        {s.byMetre && ' · any length'}
+      </span>
+      <OwnPrice material={m} stock={s} label={`Price of ${printLength(s.thickness, units)}`} />
+    </li>
   );
 }

@@ -1,7 +1,7 @@
 import type { Material } from '@overcoat/core/model';
 import { printNumber, printSignificant } from '@overcoat/core/units';
 import type { ColumnDef } from '@tanstack/react-table';
-import { useMemo, useState } from 'react';
+import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { MapPanel } from '../../shell-map/MapPanel.tsx';
 import { familyTexture } from '../../shell-map/textures.tsx';
@@ -28,52 +28,7 @@ export function Component() {
       ),
     [library, family, search],
   );
-  const columns = useMemo<ColumnDef<Material, unknown>[]>(
-    () => [
-      {
-        id: 'name',
-        header: 'material',
-        accessorFn: m => m.name,
-        cell: ({ row: { original: m } }) => (
-          <button type="button" className="text-left" onClick={() => setChosen(m.id)}>
-            <span className="font-medium">{m.name}</span>
-            {mine.has(m.id) && <span className="ml-1 text-[13px] text-chalk">own</span>}
-            <span className="block text-[13px] text-faint">{m.family}</span>
-          </button>
-        ),
-      },
-      {
-        id: 'lambda',
-        header: 'W/mK',
-        accessorFn: m => m.conductivity,
-        meta: { number: true },
-        cell: ({ getValue }) => printSignificant(getValue() as number, 2),
-      },
-      {
-        id: 'vapour',
-        header: 'vapour',
-        accessorFn: m => (m.vapour.by === 'mu' ? m.vapour.mu : m.vapour.sd * 1000),
-        meta: { number: true },
-        cell: ({ row: { original: m } }) =>
-          m.vapour.by === 'mu' ? `µ ${printNumber(m.vapour.mu)}` : `sd ${printSignificant(m.vapour.sd, 2)} m`,
-      },
-      {
-        id: 'density',
-        header: 'kg/m³',
-        accessorFn: m => m.density,
-        meta: { number: true },
-        cell: ({ getValue }) => printNumber(getValue() as number),
-      },
-      {
-        id: 'thick',
-        header: 'sold, mm',
-        enableSorting: false,
-        accessorFn: m => m.stock.map(s => Math.round(s.thickness * 10_000) / 10).join(' '),
-        cell: ({ getValue }) => <span className="text-[13px]">{String(getValue())}</span>,
-      },
-    ],
-    [mine],
-  );
+  const columns = useMemo(() => columnsOf(mine, setChosen), [mine]);
   const material = chosen ? library.get(chosen) : undefined;
   // What is cut for it besides: stuffing, screens, a curtain.
   const cut = new Set(e.order.pieces.flatMap(p => (p.material === chosen ? p.bays : [])));
@@ -83,25 +38,13 @@ export function Component() {
   return (
     <>
       <section className="min-w-0 grow overflow-auto bg-sheet p-5">
-        <div className="mb-3 flex flex-wrap items-end gap-3">
-          <h2 className="mr-auto text-2xl">Materials</h2>
-          <label className="block">
-            <span className="block text-[13px] text-faint">Find</span>
-            <input
-              type="search"
-              value={search}
-              onChange={ev => setSearch(ev.target.value)}
-              className="min-h-9 rounded-[4px] border border-rule bg-ticket px-2"
-              placeholder="wool, foam, tape…"
-            />
-          </label>
-          <Select label="Family" value={family} onChange={ev => setFamily(ev.target.value)}>
-            <option value="">all</option>
-            {families.map(f => (
-              <option key={f}>{f}</option>
-            ))}
-          </Select>
-        </div>
+        <Find
+          search={search}
+          setSearch={setSearch}
+          family={family}
+          setFamily={setFamily}
+          families={families}
+        />
         {rows.length === 0 ? (
           <p>No material matches. Clear the search, or copy a near one and make it your own.</p>
         ) : (
@@ -124,15 +67,120 @@ export function Component() {
             onChoose={setChosen}
           />
         )}
-        <MapPanel
-          title={material ? 'Where this variant has it' : 'Choose a material'}
-          paint={(bay, zone) => ({
-            ...(holds(bay.id) ? { texture: familyTexture(material?.family) } : {}),
-            says: `${zone.name}${holds(bay.id) ? ', has it' : ''}`,
-          })}
-          legend={null}
-        />
+        <WhereItIs material={material} holds={holds} />
       </div>
     </>
   );
 }
+
+function WhereItIs({ material, holds }: { material: Material | undefined; holds: (bay: string) => boolean }) {
+  return (
+    <MapPanel
+      title={material ? 'Where this variant has it' : 'Choose a material'}
+      paint={(bay, zone) => ({
+        ...(holds(bay.id) ? { texture: familyTexture(material?.family) } : {}),
+        says: `${zone.name}${holds(bay.id) ? ', has it' : ''}`,
+      })}
+      legend={null}
+    />
+  );
+}
+
+function Find({
+  search,
+  setSearch,
+  family,
+  setFamily,
+  families,
+}: {
+  search: string;
+  setSearch: Dispatch<SetStateAction<string>>;
+  family: string;
+  setFamily: Dispatch<SetStateAction<string>>;
+  families: (
+    | 'damping'
+    | 'barrier'
+    | 'absorber'
+    | 'foam'
+    | 'board'
+    | 'fibre'
+    | 'foil'
+    | 'membrane'
+    | 'metal'
+    | 'timber'
+    | 'lining'
+    | 'finish'
+    | 'glazing'
+    | 'tape'
+    | 'adhesive'
+  )[];
+}) {
+  return (
+    <div className="mb-3 flex flex-wrap items-end gap-3">
+      <h2 className="mr-auto text-2xl">Materials</h2>
+      <label className="block">
+        <span className="block text-[13px] text-faint">Find</span>
+        <input
+          type="search"
+          value={search}
+          onChange={ev => setSearch(ev.target.value)}
+          className="min-h-9 rounded-[4px] border border-rule bg-ticket px-2"
+          placeholder="wool, foam, tape…"
+        />
+      </label>
+      <Select label="Family" value={family} onChange={ev => setFamily(ev.target.value)}>
+        <option value="">all</option>
+        {families.map(f => (
+          <option key={f}>{f}</option>
+        ))}
+      </Select>
+    </div>
+  );
+}
+
+const columnsOf = (
+  mine: ReadonlySet<string>,
+  onChoose: (id: string) => void,
+): ColumnDef<Material, unknown>[] => [
+  {
+    id: 'name',
+    header: 'material',
+    accessorFn: m => m.name,
+    cell: ({ row: { original: m } }) => (
+      <button type="button" className="text-left" onClick={() => onChoose(m.id)}>
+        <span className="font-medium">{m.name}</span>
+        {mine.has(m.id) && <span className="ml-1 text-[13px] text-chalk">own</span>}
+        <span className="block text-[13px] text-faint">{m.family}</span>
+      </button>
+    ),
+  },
+  {
+    id: 'lambda',
+    header: 'W/mK',
+    accessorFn: m => m.conductivity,
+    meta: { number: true },
+    cell: ({ getValue }) => printSignificant(getValue() as number, 2),
+  },
+  {
+    id: 'vapour',
+    header: 'vapour',
+    accessorFn: m => (m.vapour.by === 'mu' ? m.vapour.mu : m.vapour.sd * 1000),
+    meta: { number: true },
+    cell: ({ row: { original: m } }) =>
+      m.vapour.by === 'mu' ? `µ ${printNumber(m.vapour.mu)}` : `sd ${printSignificant(m.vapour.sd, 2)} m`,
+  },
+  {
+    id: 'density',
+    header: 'kg/m³',
+    accessorFn: m => m.density,
+    meta: { number: true },
+    cell: ({ getValue }) => printNumber(getValue() as number),
+  },
+  {
+    id: 'thick',
+    header: 'sold, mm',
+    enableSorting: false,
+    accessorFn: m => m.stock.map(s => Math.round(s.thickness * 10_000) / 10).join(' '),
+    cell: ({ getValue }) => <span className="text-[13px]">{String(getValue())}</span>,
+  },
+];

@@ -1,7 +1,7 @@
-import { type Limits, limitsOf } from '@overcoat/core/materials';
-import type { Material } from '@overcoat/core/model';
+import { type Library, type Limits, limitsOf } from '@overcoat/core/materials';
+import type { Material, Stock } from '@overcoat/core/model';
 import { type Parsed, parseLength, parseNumber } from '@overcoat/core/units';
-import { useForm } from 'react-hook-form';
+import { type UseFormRegister, type UseFormRegisterReturn, useForm } from 'react-hook-form';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
 import { freshId } from '../../store/edits.ts';
@@ -81,78 +81,14 @@ export function OwnMaterialForm({
     handleSubmit,
     formState: { errors },
   } = useForm<Form>({
-    defaultValues: {
-      name: own ? m.name : `${m.name}, mine`,
-      conductivity: String(m.conductivity),
-      density: String(m.density),
-      vapour: String(m.vapour.by === 'mu' ? m.vapour.mu : m.vapour.sd),
-      lossFactor: String(m.constrained?.lossFactor ?? m.lossFactor),
-      stiffness: String((m.constrained?.shear ?? m.stiffness ?? Number.NaN) / 1e6).replace('NaN', ''),
-      thickness: `${first.thickness * 1000} mm`,
-      width: `${first.width * 1000} mm`,
-      length: `${first.length * 1000} mm`,
-      price: String(own ? first.price : Math.round((100 * first.price) / first.perPack) / 100),
-      source: own ? m.sources.conductivity : '',
-      runs: m.runs,
-      cutWith: m.cutWith,
-      tongue: m.tongue === null ? '' : `${m.tongue * 1000} mm`,
-      byMetre: first.byMetre ?? false,
-    },
+    defaultValues: formOf(m, own),
   });
   const submit = (f: Form) => {
-    const metres = (text: string) => {
-      const read = parseLength(text, { max: 200 });
-      return read.ok ? read.value : Number.NaN;
-    };
-    const price = parseMoney(f.price);
-    const stock = {
-      ...first,
-      thickness: metres(f.thickness),
-      width: metres(f.width),
-      length: metres(f.length),
-      price: price.ok ? price.value : 0,
-      byMetre: f.byMetre,
-    };
-    const id = own ? m.id : freshId(library.keys(), `${m.id}-own`);
-    const made: Material = {
-      ...m,
-      id,
-      name: f.name.trim(),
-      // What is first offered stays the library's own.
-      usualAs: [],
-      conductivity: number(f.conductivity),
-      density: number(f.density),
-      vapour: m.vapour.by === 'mu' ? { by: 'mu', mu: number(f.vapour) } : { by: 'sd', sd: number(f.vapour) },
-      runs: f.runs,
-      cutWith: f.cutWith,
-      tongue: f.tongue.trim() === '' ? null : (signed(f.tongue) ?? null),
-      ...soundOf(m, number(f.lossFactor), f.stiffness === '' ? null : number(f.stiffness) * 1e6),
-      stock: own ? [stock, ...m.stock.slice(1)] : [{ ...stock, perPack: 1 }],
-      sources: {
-        ...m.sources,
-        conductivity: f.source.trim(),
-        density: f.source.trim(),
-        vapour: f.source.trim(),
-        sound: f.source.trim(),
-        price: 'Your price',
-      },
-    };
+    const { made, id } = ownMaterial({ m, own, library, first, f });
     save.mutate(made, { onSuccess: () => onDone(id) });
   };
   const input = (name: TextField, label: string, validate: (text: string) => true | string) => (
-    <label key={name} className="block">
-      <span className="text-[13px] text-faint">{label}</span>
-      <input
-        {...register(name, { validate })}
-        aria-invalid={errors[name] !== undefined}
-        className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2"
-      />
-      {errors[name] && (
-        <span role="alert" className="text-[13px] font-medium text-signal">
-          {errors[name]?.message}
-        </span>
-      )}
-    </label>
+    <Typed key={name} label={label} field={register(name, { validate })} wrong={errors[name]?.message} />
   );
   const filled = (what: string) => (text: string) => text.trim() !== '' || `${what} is needed.`;
   return (
@@ -197,31 +133,7 @@ export function OwnMaterialForm({
         'Length',
         readable(t => size(t, limits.length)),
       )}
-      {(m.form === 'sheet' || m.form === 'roll') && (
-        <>
-          <label className="block">
-            <span className="text-[13px] text-faint">Its pieces</span>
-            <select
-              {...register('runs')}
-              className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
-            >
-              <option value="any">may be turned any way</option>
-              <option value="grain">follow its grain</option>
-              <option value="pile">follow its pile or pattern</option>
-            </select>
-          </label>
-          <label className="block">
-            <span className="text-[13px] text-faint">Cut with</span>
-            <select
-              {...register('cutWith')}
-              className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
-            >
-              <option value="knife">a knife or shears</option>
-              <option value="saw">a saw</option>
-            </select>
-          </label>
-        </>
-      )}
+      {(m.form === 'sheet' || m.form === 'roll') && <RunsAndCut register={register} />}
       {m.form === 'sheet' &&
         input('tongue', 'Tongue in courses, or minus the gap', t => {
           if (t.trim() === '') return true;
@@ -245,5 +157,136 @@ export function OwnMaterialForm({
         Keep it
       </Button>
     </form>
+  );
+}
+
+function RunsAndCut({ register }: { register: UseFormRegister<Form> }) {
+  return (
+    <>
+      <label className="block">
+        <span className="text-[13px] text-faint">Its pieces</span>
+        <select
+          {...register('runs')}
+          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
+        >
+          <option value="any">may be turned any way</option>
+          <option value="grain">follow its grain</option>
+          <option value="pile">follow its pile or pattern</option>
+        </select>
+      </label>
+      <label className="block">
+        <span className="text-[13px] text-faint">Cut with</span>
+        <select
+          {...register('cutWith')}
+          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
+        >
+          <option value="knife">a knife or shears</option>
+          <option value="saw">a saw</option>
+        </select>
+      </label>
+    </>
+  );
+}
+
+/** The form's material: what is not asked is as in the one it starts from. */
+function ownMaterial({
+  m,
+  own,
+  library,
+  first,
+  f,
+}: {
+  m: Material;
+  own: boolean;
+  library: Library;
+  first: Stock;
+  f: Form;
+}) {
+  const metres = (text: string) => {
+    const read = parseLength(text, { max: 200 });
+    return read.ok ? read.value : Number.NaN;
+  };
+  const price = parseMoney(f.price);
+  const stock = {
+    ...first,
+    thickness: metres(f.thickness),
+    width: metres(f.width),
+    length: metres(f.length),
+    price: price.ok ? price.value : 0,
+    byMetre: f.byMetre,
+  };
+  const id = own ? m.id : freshId(library.keys(), `${m.id}-own`);
+  const made: Material = {
+    ...m,
+    id,
+    name: f.name.trim(),
+    // What is first offered stays the library's own.
+    usualAs: [],
+    conductivity: number(f.conductivity),
+    density: number(f.density),
+    vapour: m.vapour.by === 'mu' ? { by: 'mu', mu: number(f.vapour) } : { by: 'sd', sd: number(f.vapour) },
+    runs: f.runs,
+    cutWith: f.cutWith,
+    tongue: f.tongue.trim() === '' ? null : (signed(f.tongue) ?? null),
+    ...soundOf(m, number(f.lossFactor), f.stiffness === '' ? null : number(f.stiffness) * 1e6),
+    stock: own ? [stock, ...m.stock.slice(1)] : [{ ...stock, perPack: 1 }],
+    sources: {
+      ...m.sources,
+      conductivity: f.source.trim(),
+      density: f.source.trim(),
+      vapour: f.source.trim(),
+      sound: f.source.trim(),
+      price: 'Your price',
+    },
+  };
+  return { made, id };
+}
+
+/** What the form begins with. */
+function formOf(m: Material, own: boolean): Form {
+  const first = m.stock[0]!;
+  return {
+    name: own ? m.name : `${m.name}, mine`,
+    conductivity: String(m.conductivity),
+    density: String(m.density),
+    vapour: String(m.vapour.by === 'mu' ? m.vapour.mu : m.vapour.sd),
+    lossFactor: String(m.constrained?.lossFactor ?? m.lossFactor),
+    stiffness: String((m.constrained?.shear ?? m.stiffness ?? Number.NaN) / 1e6).replace('NaN', ''),
+    thickness: `${first.thickness * 1000} mm`,
+    width: `${first.width * 1000} mm`,
+    length: `${first.length * 1000} mm`,
+    price: String(own ? first.price : Math.round((100 * first.price) / first.perPack) / 100),
+    source: own ? m.sources.conductivity : '',
+    runs: m.runs,
+    cutWith: m.cutWith,
+    tongue: m.tongue === null ? '' : `${m.tongue * 1000} mm`,
+    byMetre: first.byMetre ?? false,
+  };
+}
+
+/** A field of the form, with why it is not taken. */
+function Typed({
+  label,
+  field,
+  wrong,
+}: {
+  label: string;
+  field: UseFormRegisterReturn;
+  wrong: string | undefined;
+}) {
+  return (
+    <label className="block">
+      <span className="text-[13px] text-faint">{label}</span>
+      <input
+        {...field}
+        aria-invalid={wrong !== undefined}
+        className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2"
+      />
+      {wrong && (
+        <span role="alert" className="text-[13px] font-medium text-signal">
+          {wrong}
+        </span>
+      )}
+    </label>
   );
 }

@@ -143,29 +143,47 @@ function Take({ line: l, share, ticked, onTicked }: TakeProps) {
   const packs = taken ? taken.reduce((sum, t) => sum + t.packs, 0) : l.open;
   return (
     <li className="border-t border-rule">
-      <button
-        type="button"
-        aria-pressed={taken !== undefined}
-        onClick={taken ? putBack : take}
-        className={`flex min-h-16 w-full items-center gap-3 py-2 text-left ${taken ? 'text-faint' : ''}`}
-      >
-        <span className="w-12 shrink-0 text-right font-sign text-2xl font-semibold">{packs} ×</span>
-        <span className="min-w-0 grow">
-          <span className={`block text-lg font-medium leading-tight ${taken ? 'line-through' : ''}`}>
-            {l.name}
-          </span>
-          <span className="block text-faint">
-            {l.pack} · {printMoney(l.price)}
-            {taken ? ' · taken; tap to put back' : ''}
-          </span>
-        </span>
-        <span
-          aria-hidden
-          className={`flex size-11 shrink-0 items-center justify-center rounded-[4px] border-2 text-2xl ${taken ? 'border-chalk bg-chalk text-sheet' : 'border-ink bg-ticket'}`}
-        >
-          {taken ? '✓' : ''}
-        </span>
-      </button>
+      <TripLine l={l} taken={taken} take={take} putBack={putBack} packs={packs} />
     </li>
+  );
+}
+
+function TripLine({
+  l,
+  taken,
+  take,
+  putBack,
+  packs,
+}: {
+  l: TicketLine;
+  taken: { order: string; packs: number }[] | undefined;
+  take: () => void;
+  putBack: () => void;
+  packs: number;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={taken !== undefined}
+      onClick={taken ? putBack : take}
+      className={`flex min-h-16 w-full items-center gap-3 py-2 text-left ${taken ? 'text-faint' : ''}`}
+    >
+      <span className="w-12 shrink-0 text-right font-sign text-2xl font-semibold">{packs} ×</span>
+      <span className="min-w-0 grow">
+        <span className={`block text-lg font-medium leading-tight ${taken ? 'line-through' : ''}`}>
+          {l.name}
+        </span>
+        <span className="block text-faint">
+          {l.pack} · {printMoney(l.price)}
+          {taken ? ' · taken; tap to put back' : ''}
+        </span>
+      </span>
+      <span
+        aria-hidden
+        className={`flex size-11 shrink-0 items-center justify-center rounded-[4px] border-2 text-2xl ${taken ? 'border-chalk bg-chalk text-sheet' : 'border-ink bg-ticket'}`}
+      >
+        {taken ? '✓' : ''}
+      </span>
+    </button>
   );
 }

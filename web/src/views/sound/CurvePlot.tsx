@@ -1,7 +1,7 @@
 import type { CurvePoint } from '@overcoat/core/studies/deaden';
 import { useCallback } from 'react';
 import { moneySign } from '../../store/money.ts';
-import { axis } from '../../ui/axis.ts';
+import { axis, lineChart } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
 /** A way to deaden the van, as a point beside the curve. */
@@ -27,43 +27,35 @@ export function CurvePlot({
     (colour: (name: string) => string) => {
       const line = (factor: number) => curve.map(p => ({ x: p[by], y: -factor * p.change }));
       const plain = { pointRadius: 0, borderWidth: 0 };
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            ...marks.map(m => ({
-              label: m.name,
-              data: [{ x: m[by], y: -m.change }],
-              pointRadius: 6,
-              pointBackgroundColor: colour(m.colour),
-              pointBorderColor: colour('--sheet'),
-              showLine: false,
-            })),
-            {
-              label: 'likely',
-              data: line(1),
-              borderColor: colour('--chalk'),
-              borderWidth: 2,
-              pointRadius: 0,
-            },
-            { label: 'best', data: line(1.2), ...plain, fill: '+1', backgroundColor: colour('--foam') },
-            { label: 'least', data: line(0.4), ...plain },
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: {
-              type: 'linear' as const,
-              min: 0,
-              ...axis(colour, by === 'mass' ? 'sheets, kg' : `sheets, ${moneySign()}`),
-            },
-            y: { min: 0, ...axis(colour, 'dB quieter') },
+      return lineChart(
+        [
+          ...marks.map(m => ({
+            label: m.name,
+            data: [{ x: m[by], y: -m.change }],
+            pointRadius: 6,
+            pointBackgroundColor: colour(m.colour),
+            pointBorderColor: colour('--sheet'),
+            showLine: false,
+          })),
+          {
+            label: 'likely',
+            data: line(1),
+            borderColor: colour('--chalk'),
+            borderWidth: 2,
+            pointRadius: 0,
           },
+          { label: 'best', data: line(1.2), ...plain, fill: '+1', backgroundColor: colour('--foam') },
+          { label: 'least', data: line(0.4), ...plain },
+        ],
+        {
+          x: {
+            type: 'linear' as const,
+            min: 0,
+            ...axis(colour, by === 'mass' ? 'sheets, kg' : `sheets, ${moneySign()}`),
+          },
+          y: { min: 0, ...axis(colour, 'dB quieter') },
         },
-      };
+      );
     },
     [curve, marks, by],
   );

@@ -265,6 +265,23 @@ function useHearing({
       const seed = [...`${id} ${on}`].reduce((sum, c) => (sum * 31 + c.charCodeAt(0)) >>> 0, 7);
       return recorded([simulatedKnock(quiet, on === 'damped', seed)], SOUND_RATE, 'simulated');
     });
+  const keep = keeping({ id, note, on, read, setState });
+  return { state, control, hear, file, simulate, read, tone, setTone, keep };
+}
+
+function keeping({
+  id,
+  note,
+  on,
+  read,
+  setState,
+}: {
+  id: string;
+  note: (fact: Fact, where?: Where) => void;
+  on: 'bare' | 'damped';
+  read: Read | null;
+  setState: Dispatch<SetStateAction<{ doing?: string; failed?: string; kept?: boolean }>>;
+}) {
   const keep = async () => {
     if (!read) return;
     try {
@@ -275,7 +292,7 @@ function useHearing({
       setState({ failed: error instanceof Error ? error.message : String(error) });
     }
   };
-  return { state, control, hear, file, simulate, read, tone, setTone, keep };
+  return keep;
 }
 
 const factOf = (on: On, { sound: { from }, knocked }: Read, hash: string): Fact => ({

@@ -1,7 +1,7 @@
 import type { Knocked, RungMode } from '@overcoat/core/physics/sound';
 import { printNumber } from '@overcoat/core/units';
 import { useCallback, useMemo } from 'react';
-import { axis } from '../../ui/axis.ts';
+import { axis, lineChart } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 import type { Recorded } from './recording.ts';
 
@@ -92,30 +92,22 @@ function DecayPlot({ mode }: { mode: RungMode | null }) {
         mode?.lossFactor == null
           ? []
           : [0, 30].map(db => ({ x: db / (27.287 * mode.frequency * mode.lossFactor!), y: -db }));
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            { label: 'its level', data, borderColor: colour('--chalk'), borderWidth: 1.5, pointRadius: 0 },
-            {
-              label: 'its loss factor',
-              data: line,
-              borderColor: colour('--signal'),
-              borderDash: [5, 4],
-              pointRadius: 0,
-            },
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: { type: 'linear' as const, min: 0, ...axis(colour, 's after the knock') },
-            y: { max: 0, min: -45, ...axis(colour, 'dB') },
+      return lineChart(
+        [
+          { label: 'its level', data, borderColor: colour('--chalk'), borderWidth: 1.5, pointRadius: 0 },
+          {
+            label: 'its loss factor',
+            data: line,
+            borderColor: colour('--signal'),
+            borderDash: [5, 4],
+            pointRadius: 0,
           },
+        ],
+        {
+          x: { type: 'linear' as const, min: 0, ...axis(colour, 's after the knock') },
+          y: { max: 0, min: -45, ...axis(colour, 'dB') },
         },
-      };
+      );
     },
     [mode],
   );
@@ -134,30 +126,22 @@ function SpectrumPlot({ knocked, mode }: { knocked: Props['knocked']; mode: Rung
         for (let k = i; k < Math.min(levels.length, i + wide); k++) y = Math.max(y, levels[k]!);
         data.push({ x: i * step, y });
       }
-      return {
-        type: 'line' as const,
-        data: {
-          datasets: [
-            {
-              label: 'tones',
-              data: knocked.modes.map(m => ({ x: m.frequency, y: m.level })),
-              showLine: false,
-              pointRadius: knocked.modes.map(m => (m === mode ? 5 : 3)),
-              pointBackgroundColor: knocked.modes.map(m => colour(m === mode ? '--signal' : '--ink')),
-            },
-            { label: 'spectrum', data, borderColor: colour('--chalk'), borderWidth: 1.2, pointRadius: 0 },
-          ],
-        },
-        options: {
-          animation: false as const,
-          parsing: false as const,
-          maintainAspectRatio: false,
-          scales: {
-            x: { type: 'linear' as const, min: 0, max: 800, ...axis(colour, 'Hz') },
-            y: { max: 5, min: -60, ...axis(colour, 'dB') },
+      return lineChart(
+        [
+          {
+            label: 'tones',
+            data: knocked.modes.map(m => ({ x: m.frequency, y: m.level })),
+            showLine: false,
+            pointRadius: knocked.modes.map(m => (m === mode ? 5 : 3)),
+            pointBackgroundColor: knocked.modes.map(m => colour(m === mode ? '--signal' : '--ink')),
           },
+          { label: 'spectrum', data, borderColor: colour('--chalk'), borderWidth: 1.2, pointRadius: 0 },
+        ],
+        {
+          x: { type: 'linear' as const, min: 0, max: 800, ...axis(colour, 'Hz') },
+          y: { max: 5, min: -60, ...axis(colour, 'dB') },
         },
-      };
+      );
     },
     [knocked, mode],
   );

@@ -102,18 +102,34 @@ export function Component() {
         <div className="grid w-full grid-cols-3 gap-2">
           <MasterSizes />
         </div>
-        {filter !== 'all' && (
-          <output className="w-full text-[13px] text-faint">
-            {count === 0 ? `No bay is ${FILTERS[filter]}.` : `${count} bays: ${FILTERS[filter]}.`}{' '}
-            <Button small look="quiet" onClick={() => setFilter('all')}>
-              show all
-            </Button>
-          </output>
-        )}
+        <FilterNote filter={filter} setFilter={setFilter} count={count} />
         <Refused why={refused} className="w-full font-medium" />
         {look === 'arrange' && <PutTools put={put} units={units} setPut={setPut} />}
       </MapPanel>
       <Beside beside={beside} tab={tab} setTab={setTab} selected={selected} waiting={waiting} />
+    </>
+  );
+}
+
+function FilterNote({
+  filter,
+  setFilter,
+  count,
+}: {
+  filter: ReturnType<typeof useSurveyMap>['filter'];
+  setFilter: ReturnType<typeof useSurveyMap>['setFilter'];
+  count: number;
+}) {
+  return (
+    <>
+      {filter !== 'all' && (
+        <output className="w-full text-[13px] text-faint">
+          {count === 0 ? `No bay is ${FILTERS[filter]}.` : `${count} bays: ${FILTERS[filter]}.`}{' '}
+          <Button small look="quiet" onClick={() => setFilter('all')}>
+            show all
+          </Button>
+        </output>
+      )}
     </>
   );
 }

@@ -78,17 +78,35 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
           ))}
         </tbody>
       </table>
-      <div className="mt-3">
-        <ShopFields key={shop} name={shop} lead={shown[0]?.line.shop.lead ?? 0} onShop={place}>
-          {submit => (
-            <Button look="strong" className="mt-3" disabled={taken.length === 0} onClick={submit}>
-              Ordered: {things(taken.length)}, {printMoney(Math.round(cost))}
-            </Button>
-          )}
-        </ShopFields>
-      </div>
+      <PlaceOrder shop={shop} shown={shown} taken={taken} cost={cost} place={place} />
       <Refused why={failed} />
     </Dialog>
+  );
+}
+
+function PlaceOrder({
+  shop,
+  shown,
+  taken,
+  cost,
+  place,
+}: {
+  shop: string;
+  shown: { line: TicketLine; take: boolean; packs: number; price: number }[];
+  taken: { line: TicketLine; take: boolean; packs: number; price: number }[];
+  cost: number;
+  place: (supplier: string, lead: number) => void;
+}) {
+  return (
+    <div className="mt-3">
+      <ShopFields key={shop} name={shop} lead={shown[0]?.line.shop.lead ?? 0} onShop={place}>
+        {submit => (
+          <Button look="strong" className="mt-3" disabled={taken.length === 0} onClick={submit}>
+            Ordered: {things(taken.length)}, {printMoney(Math.round(cost))}
+          </Button>
+        )}
+      </ShopFields>
+    </div>
   );
 }
 

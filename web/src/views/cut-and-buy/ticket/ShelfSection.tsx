@@ -123,15 +123,7 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
         size={size}
         within={within}
       />
-      <label className="block">
-        <span className="block text-[13px] text-faint">Where</span>
-        <input
-          value={where}
-          maxLength={200}
-          onChange={e => setWhere(e.target.value)}
-          className="min-h-7 w-36 rounded-[4px] border border-rule bg-ticket px-2"
-        />
-      </label>
+      <WhereField where={where} setWhere={setWhere} />
       <PictureButton photo={photo} take={take} />
       <Button
         onClick={() => {
@@ -155,6 +147,20 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
       </Button>
       <Refused why={refused} className="w-full" />
     </fieldset>
+  );
+}
+
+function WhereField({ where, setWhere }: { where: string; setWhere: Dispatch<SetStateAction<string>> }) {
+  return (
+    <label className="block">
+      <span className="block text-[13px] text-faint">Where</span>
+      <input
+        value={where}
+        maxLength={200}
+        onChange={e => setWhere(e.target.value)}
+        className="min-h-7 w-36 rounded-[4px] border border-rule bg-ticket px-2"
+      />
+    </label>
   );
 }
 
@@ -232,6 +238,26 @@ function RestSize({
           </option>
         ))}
       </Select>
+      <RestAcross units={units} setSize={setSize} most={most} size={size} within={within} />
+    </>
+  );
+}
+
+function RestAcross({
+  units,
+  setSize,
+  most,
+  size,
+  within,
+}: {
+  units: UnitSystem;
+  setSize: Dispatch<SetStateAction<{ width: number; length: number }>>;
+  most: { width: number; length: number };
+  size: { width: number; length: number };
+  within: (max: number) => (text: string) => Parsed;
+}) {
+  return (
+    <>
       <Field
         compact
         className="w-24"

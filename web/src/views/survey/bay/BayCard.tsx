@@ -100,13 +100,7 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
       <ConfirmAndNext confirmAll={confirmAll} allMeasured={allMeasured} next={next} />
       {ids.length === 1 && <BayShape bay={bay} zone={zone} />}
       <BayActions ids={ids} bay={bay} zone={zone} />
-      {ids.length === 1 && (
-        <>
-          <Openings bay={bay.id} />
-          <KeepClears bay={bay.id} />
-          <BayReady bay={bay.id} />
-        </>
-      )}
+      {ids.length === 1 && <OfOneBay bay={bay} />}
       <WhatGoesHere
         ids={ids}
         library={library}
@@ -120,6 +114,16 @@ export const BayCard = memo(function BayCard({ ids }: { ids: readonly string[] }
     </div>
   );
 });
+
+function OfOneBay({ bay }: { bay: Bay }) {
+  return (
+    <>
+      <Openings bay={bay.id} />
+      <KeepClears bay={bay.id} />
+      <BayReady bay={bay.id} />
+    </>
+  );
+}
 
 function BayTitle({
   ids,

@@ -425,17 +425,29 @@ function Handle({
       }}
     >
       <title>{says}</title>
-      <rect
-        x={rect.x * MM}
-        y={rect.y * MM}
-        width={rect.width * MM}
-        height={rect.height * MM}
-        fill="var(--chalk)"
-        fillOpacity={0.3}
-        stroke={refused ? 'var(--signal)' : 'var(--chalk)'}
-        strokeWidth={10}
-      />
+      <HandleRect rect={rect} refused={refused} />
     </g>
+  );
+}
+
+function HandleRect({
+  rect,
+  refused,
+}: {
+  rect: { x: number; y: number; width: number; height: number };
+  refused: string | null;
+}) {
+  return (
+    <rect
+      x={rect.x * MM}
+      y={rect.y * MM}
+      width={rect.width * MM}
+      height={rect.height * MM}
+      fill="var(--chalk)"
+      fillOpacity={0.3}
+      stroke={refused ? 'var(--signal)' : 'var(--chalk)'}
+      strokeWidth={10}
+    />
   );
 }
 

@@ -111,21 +111,7 @@ function FixingFields({
         <option value="closed">closed</option>
         <option value="used">used</option>
       </Select>
-      <label className="text-[13px] text-faint">
-        how many alike
-        <input
-          key={fixing.count}
-          type="number"
-          min={1}
-          max={200}
-          defaultValue={fixing.count}
-          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium text-ink"
-          onBlur={e => {
-            const count = Math.min(200, Math.max(1, Math.round(Number(e.target.value) || 1)));
-            if (count !== fixing.count) put({ count }, 'count');
-          }}
-        />
-      </label>
+      <HowMany fixing={fixing} put={put} />
       <MeasureField
         label="diameter"
         value={fixing.diameter}
@@ -151,5 +137,31 @@ function FixingFields({
         onMeasure={reach => put({ reach }, 'depth behind')}
       />
     </div>
+  );
+}
+
+function HowMany({
+  fixing,
+  put,
+}: {
+  fixing: Fixing;
+  put: (change: Partial<Fixing>, label: string) => string | null;
+}) {
+  return (
+    <label className="text-[13px] text-faint">
+      how many alike
+      <input
+        key={fixing.count}
+        type="number"
+        min={1}
+        max={200}
+        defaultValue={fixing.count}
+        className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium text-ink"
+        onBlur={e => {
+          const count = Math.min(200, Math.max(1, Math.round(Number(e.target.value) || 1)));
+          if (count !== fixing.count) put({ count }, 'count');
+        }}
+      />
+    </label>
   );
 }

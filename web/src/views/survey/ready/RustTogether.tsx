@@ -95,23 +95,40 @@ function RustGroup({
       </p>
       <p className="flex flex-wrap gap-1">
         {spots.map(({ spot, wait }) => (
-          <button
-            key={spot.id}
-            type="button"
-            data-rust-spot={spot.id}
-            aria-expanded={open === spot.id}
-            title={`${spot.grade === 'hole' ? 'rusted through' : spot.grade}${spot.note ? `, ${spot.note}` : ''}`}
-            className={`rounded border px-1.5 text-[13px] ${open === spot.id ? 'border-signal' : 'border-rule'} ${wait > 0 ? 'text-faint' : ''}`}
-            onClick={() => {
-              setOpen(open === spot.id ? null : spot.id);
-              select([spot.bay]);
-            }}
-          >
-            {spot.bay}
-            {spot.grade === 'hole' ? ' ◌' : ''}
-          </button>
+          <SpotButton key={spot.id} select={select} open={open} setOpen={setOpen} spot={spot} wait={wait} />
         ))}
       </p>
     </div>
+  );
+}
+
+function SpotButton({
+  select,
+  open,
+  setOpen,
+  spot,
+  wait,
+}: {
+  select: (bays: string[]) => void;
+  open: string | null;
+  setOpen: Dispatch<SetStateAction<string | null>>;
+  spot: RustSpot;
+  wait: number;
+}) {
+  return (
+    <button
+      type="button"
+      data-rust-spot={spot.id}
+      aria-expanded={open === spot.id}
+      title={`${spot.grade === 'hole' ? 'rusted through' : spot.grade}${spot.note ? `, ${spot.note}` : ''}`}
+      className={`rounded border px-1.5 text-[13px] ${open === spot.id ? 'border-signal' : 'border-rule'} ${wait > 0 ? 'text-faint' : ''}`}
+      onClick={() => {
+        setOpen(open === spot.id ? null : spot.id);
+        select([spot.bay]);
+      }}
+    >
+      {spot.bay}
+      {spot.grade === 'hole' ? ' ◌' : ''}
+    </button>
   );
 }

@@ -1,9 +1,17 @@
 import { type Bay, findBay, isMeasured, type Measurement, measured, type Zone } from '@overcoat/core/model';
 import { BAY_LIMITS, type BayField, setBay } from '@overcoat/core/survey/edits';
 import { twinOf, walkingOrder } from '@overcoat/core/survey/layout';
-import { parseLength, printLength } from '@overcoat/core/units';
+import { parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import { ArrowLeft, ArrowRight, Flag, X } from 'lucide-react';
-import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  type Dispatch,
+  type FormEvent,
+  type SetStateAction,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { Link } from 'react-router';
 import { widthWords } from '../../../shell-map/widthWords.ts';
 import { useDesign } from '../../../store/design.ts';
@@ -185,27 +193,17 @@ function useRound() {
   useEffect(() => {
     if (matchMedia('(pointer: fine)').matches) input.current?.focus();
   }, [at]);
-
-  const go = (to: number) => {
-    setStep(Math.max(0, Math.min(steps - 1, to)));
-    setText('');
-    setRefused(null);
-  };
-  const take = (m: Measurement) => {
-    const why = editShell(`${id} ${what.name.toLowerCase()} ${m.basis === 'measured' ? m.entered : ''}`, s =>
-      setBay(s, id, what.field, m),
-    );
-    if (why) setRefused(why);
-    else go(at + 1);
-  };
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (text.trim() === '') return go(at + 1);
-    const read = parseLength(text, { system: units, ...BAY_LIMITS[what.field] });
-    if (read.ok) take(measured(read.value, text.trim()));
-    else setRefused(read.message);
-  };
-  const same = (m: Measurement, as: string) => take(measured(m.value, `same as ${as}`));
+  const { submit, take, same, go } = answering({
+    units,
+    steps,
+    setStep,
+    text,
+    setText,
+    setRefused,
+    at,
+    id,
+    what,
+  });
   return {
     steps,
     left,
@@ -231,6 +229,51 @@ function useRound() {
     flagged,
     note,
   };
+}
+
+/** How an answer is taken, and where it goes on. */
+function answering({
+  units,
+  steps,
+  setStep,
+  text,
+  setText,
+  setRefused,
+  at,
+  id,
+  what,
+}: {
+  units: UnitSystem;
+  steps: number;
+  setStep: Dispatch<SetStateAction<number>>;
+  text: string;
+  setText: Dispatch<SetStateAction<string>>;
+  setRefused: Dispatch<SetStateAction<string | null>>;
+  at: number;
+  id: string;
+  what: { field: BayField; name: string; hint: string };
+}) {
+  const go = (to: number) => {
+    setStep(Math.max(0, Math.min(steps - 1, to)));
+    setText('');
+    setRefused(null);
+  };
+  const take = (m: Measurement) => {
+    const why = editShell(`${id} ${what.name.toLowerCase()} ${m.basis === 'measured' ? m.entered : ''}`, s =>
+      setBay(s, id, what.field, m),
+    );
+    if (why) setRefused(why);
+    else go(at + 1);
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (text.trim() === '') return go(at + 1);
+    const read = parseLength(text, { system: units, ...BAY_LIMITS[what.field] });
+    if (read.ok) take(measured(read.value, text.trim()));
+    else setRefused(read.message);
+  };
+  const same = (m: Measurement, as: string) => take(measured(m.value, `same as ${as}`));
+  return { submit, take, same, go };
 }
 
 /** The same size where it was read before: on the bay before, on the mirror side. */

@@ -54,24 +54,41 @@ export function FoldedVan({ paint }: Props) {
           drag.current = null;
         }}
       >
-        {faces.map(f => {
-          const { fill, dashed, dim } = paint(f.bay, f.zone);
-          const chosen = selected.includes(f.bay.id);
-          return (
-            <Face
-              key={f.bay.id}
-              select={select}
-              f={f}
-              fill={fill}
-              dashed={dashed}
-              dim={dim}
-              chosen={chosen}
-            />
-          );
-        })}
+        <Faces paint={paint} selected={selected} select={select} faces={faces} />
       </svg>
       <Turning turn={turn} setTurn={setTurn} tilt={tilt} setTilt={setTilt} />
     </div>
+  );
+}
+
+function Faces({
+  paint,
+  selected,
+  select,
+  faces,
+}: {
+  paint: (bay: Bay, zone: Zone) => BayPaint;
+  selected: string[];
+  select: (bays: string[]) => void;
+  faces: {
+    at: { x: number; y: number; depth: number }[];
+    depth: number;
+    inside: boolean;
+    bay: Bay;
+    zone: Zone;
+    corners: Point3[];
+  }[];
+}) {
+  return (
+    <>
+      {faces.map(f => {
+        const { fill, dashed, dim } = paint(f.bay, f.zone);
+        const chosen = selected.includes(f.bay.id);
+        return (
+          <Face key={f.bay.id} select={select} f={f} fill={fill} dashed={dashed} dim={dim} chosen={chosen} />
+        );
+      })}
+    </>
   );
 }
 

@@ -138,20 +138,26 @@ function OnePocket({
           ))}
         </Select>
         <div className="mt-4 flex gap-1">
-          <Button
-            small
-            aria-pressed={p.fill}
-            disabled={!mayFill(p)}
-            title={mayFill(p) ? '' : `It holds ${p.holds}: never fill it`}
-            onClick={() => put({ ...p, fill: !p.fill })}
-          >
-            {p.fill ? 'empty it' : 'fill it'}
-          </Button>
+          <FillButton put={put} p={p} />
           <RemoveFitting id={p.id} name={p.id} />
         </div>
       </div>
       {(p.kind === 'pillar' || p.kind === 'sill') && <Service pocket={p.id} />}
       {CAUTIONS[p.holds] && <p className="text-[13px] font-medium">{CAUTIONS[p.holds]}</p>}
     </details>
+  );
+}
+
+function FillButton({ put, p }: { put: (pocket: Pocket) => string | null; p: Pocket }) {
+  return (
+    <Button
+      small
+      aria-pressed={p.fill}
+      disabled={!mayFill(p)}
+      title={mayFill(p) ? '' : `It holds ${p.holds}: never fill it`}
+      onClick={() => put({ ...p, fill: !p.fill })}
+    >
+      {p.fill ? 'empty it' : 'fill it'}
+    </Button>
   );
 }

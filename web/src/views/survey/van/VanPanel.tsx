@@ -119,22 +119,7 @@ function Closing({
     <section>
       <h2 className="text-xl">{open.length === 0 ? 'Every zone closes' : 'What does not add up'}</h2>
       {open.length === 0 && <p>Bays, ribs and rails add up to each zone’s length and height, both ways.</p>}
-      <ul>
-        {open.map(o => (
-          <li
-            key={`${o.zone.id}${o.where}`}
-            className={Math.abs(o.error) > o.tolerance ? 'font-medium text-signal' : ''}
-          >
-            <b>{o.zone.id}</b> {o.zone.name}, {o.where}: {p(o.error)}{' '}
-            {o.error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs
-            {Math.abs(o.error) > o.tolerance
-              ? `: measure again, ${o.assumed ? 'what is still assumed' : 'the tape over so many readings'} explains no more than ${p(o.tolerance)}.`
-              : o.assumed
-                ? ': sizes that are still assumed may explain it.'
-                : `: reading the tape may explain it, which over so many sizes adds up to ${p(o.tolerance)}.`}
-          </li>
-        ))}
-      </ul>
+      <OpenPlaces p={p} open={open} />
       {sides.length > 0 && (
         <ul className="mt-2">
           {sides.map(s => (
@@ -165,6 +150,36 @@ function Closing({
         />
       </div>
     </section>
+  );
+}
+
+function OpenPlaces({
+  p,
+  open,
+}: {
+  p: (m: number) => string;
+  open: (
+    | { strip: number; error: number; tolerance: number; assumed: boolean; zone: Zone; where: string }
+    | { station: number; error: number; tolerance: number; assumed: boolean; zone: Zone; where: string }
+  )[];
+}) {
+  return (
+    <ul>
+      {open.map(o => (
+        <li
+          key={`${o.zone.id}${o.where}`}
+          className={Math.abs(o.error) > o.tolerance ? 'font-medium text-signal' : ''}
+        >
+          <b>{o.zone.id}</b> {o.zone.name}, {o.where}: {p(o.error)}{' '}
+          {o.error > 0 ? 'unaccounted for' : 'too much'} between bays and ribs
+          {Math.abs(o.error) > o.tolerance
+            ? `: measure again, ${o.assumed ? 'what is still assumed' : 'the tape over so many readings'} explains no more than ${p(o.tolerance)}.`
+            : o.assumed
+              ? ': sizes that are still assumed may explain it.'
+              : `: reading the tape may explain it, which over so many sizes adds up to ${p(o.tolerance)}.`}
+        </li>
+      ))}
+    </ul>
   );
 }
 
