@@ -9,7 +9,7 @@ import { makeLibrary } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
 import { seeded } from '@overcoat/core/random';
 import { settle } from '@overcoat/core/studies/disputes';
-import { type Asked, choose, problemOf, weighAll } from '@overcoat/core/studies/proposal';
+import { type ChoiceQuestion, choose, problemOf, weighAll } from '@overcoat/core/studies/proposal';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { climateFor } from '@overcoat/core/van/wetting';
 import loadHighs from 'highs';
@@ -55,7 +55,7 @@ export async function choosingFigures(): Promise<Figure[]> {
   const [design] = demoDesigns(library) as [Design];
   const tangled = van(12, 400, 8, 60);
   const { brief, shell } = design;
-  const asked: Asked = {
+  const asked: ChoiceQuestion = {
     design,
     placement: design.variants[0]!.design,
     library,

@@ -1,4 +1,4 @@
-import { Mistake } from './mistake.ts';
+import { AskMistake } from './mistake.ts';
 import { askChoose } from './questions/choose.ts';
 import { askDeaden } from './questions/deaden.ts';
 import { askDemo } from './questions/demo.ts';
@@ -32,7 +32,7 @@ const QUESTIONS: Record<string, Question> = {
   demo: askDemo,
 };
 
-export interface Answer {
+export interface AskAnswer {
   /** For standard output and standard error. */
   out: string;
   error: string;
@@ -41,16 +41,16 @@ export interface Answer {
 }
 
 /** Answers `QUESTION FILE [options]` from the same core as the interface, in SI units: m, kg, W, J, s, Pa, degC. */
-export async function ask([question, ...args]: readonly string[]): Promise<Answer> {
+export async function ask([question, ...args]: readonly string[]): Promise<AskAnswer> {
   try {
     const answer = question === undefined ? undefined : QUESTIONS[question];
     if (!answer)
-      throw new Mistake(
+      throw new AskMistake(
         `${question ? `“${question}” is not asked here` : 'Ask something'}: ${Object.keys(QUESTIONS).join(', ')} are.`,
       );
     return { out: `${JSON.stringify(await answer(args), null, 1)}\n`, error: '', code: 0 };
   } catch (error) {
-    if (!(error instanceof Mistake)) throw error;
+    if (!(error instanceof AskMistake)) throw error;
     return { out: '', error: `${error.message}\n`, code: 2 };
   }
 }

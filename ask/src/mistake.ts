@@ -1,2 +1,2 @@
 /** What the person got wrong, in one sentence. */
-export class Mistake extends Error {}
+export class AskMistake extends Error {}

@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { Mistake } from './mistake.ts';
+import { AskMistake } from './mistake.ts';
 
 type Kinds = Record<string, { type: 'string' | 'boolean' }>;
 type Values<K extends Kinds> = {
@@ -16,7 +16,7 @@ export function options<const K extends Kinds>(
     return { values: values as Values<K>, rest: positionals };
   } catch (error) {
     const accepted = Object.keys(kinds).map(name => `--${name}`);
-    throw new Mistake(
+    throw new AskMistake(
       `${(error as Error).message.split('. ')[0]}; accepted: ${accepted.join(', ') || 'none'}.`,
     );
   }
@@ -31,7 +31,7 @@ export function number(
   if (text === undefined) return null;
   const value = Number(text);
   if (text.trim() === '' || !(value >= min && value <= max) || (whole && !Number.isInteger(value)))
-    throw new Mistake(
+    throw new AskMistake(
       `--${name} must be a ${whole ? 'whole ' : ''}number from ${min} to ${max}, not “${text}”.`,
     );
   return value;

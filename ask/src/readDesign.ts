@@ -7,10 +7,10 @@ import { DesignFile } from '@overcoat/core/schema';
 import { heardOf } from '@overcoat/core/studies/knocks';
 import type { Heard } from '@overcoat/core/van/quiet';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { Mistake } from './mistake.ts';
+import { AskMistake } from './mistake.ts';
 import { number } from './options.ts';
 
-export interface Asked {
+export interface AskedDesign {
   design: Design;
   variant: Variant;
   library: Library;
@@ -31,10 +31,10 @@ type About = { [K in keyof typeof ABOUT]?: string };
  * A design file with the variant that is asked about, by name or id; the first when none is named. `nights` a week from
  * winter to autumn and the share of joints closed stand in for the file's. Throws a `Mistake`.
  */
-export async function readDesign(file: string | undefined, about: About): Promise<Asked> {
-  if (!file) throw new Mistake('Name the design file to ask about, such as van.overcoat.json.');
+export async function readDesign(file: string | undefined, about: About): Promise<AskedDesign> {
+  if (!file) throw new AskMistake('Name the design file to ask about, such as van.overcoat.json.');
   const text = await readFile(file, 'utf8').catch(() => {
-    throw new Mistake(`There is no readable file “${file}”.`);
+    throw new AskMistake(`There is no readable file “${file}”.`);
   });
   const validate = new Ajv2020({ discriminator: true, strict: false }).compile(DesignFile);
   const read = readDesignFile(
@@ -42,7 +42,7 @@ export async function readDesign(file: string | undefined, about: About): Promis
     document => (validate(document) ? [] : (validate.errors ?? []).map(schemaMistake)),
     referenceMaterials.map(m => m.id),
   );
-  if (!read.ok) throw new Mistake(read.message);
+  if (!read.ok) throw new AskMistake(read.message);
   const { design, materials, prices, log } = read.file;
   const library = makeLibrary(materials, prices);
   const built = design.variants.find(v => v.id === design.built) ?? design.variants[0]!;
@@ -55,7 +55,7 @@ function asAsked(
   design: Design,
   variant: Variant,
   { nights, seal }: About,
-): Pick<Asked, 'design' | 'variant'> {
+): Pick<AskedDesign, 'design' | 'variant'> {
   const quality = number('seal', seal, { min: 0, max: 1 });
   const brief = nights === undefined ? design.brief : { ...design.brief, nights: nightsOf(nights) };
   if (quality === null) return { design: { ...design, brief }, variant };
@@ -68,7 +68,7 @@ function nightsOf(text: string): Brief['nights'] {
     .split(',')
     .map(n => number('nights', n, { min: 0, max: 7 })!);
   if (autumn === undefined || more.length > 0)
-    throw new Mistake(`--nights takes four, from winter to autumn, as in 4,2,1,3, not “${text}”.`);
+    throw new AskMistake(`--nights takes four, from winter to autumn, as in 4,2,1,3, not “${text}”.`);
   return { winter: winter!, spring: spring!, summer: summer!, autumn };
 }
 
@@ -76,7 +76,7 @@ function parsed(text: string, file: string): unknown {
   try {
     return JSON.parse(text.replace(/^\ufeff/, ''));
   } catch {
-    throw new Mistake(`“${file}” is not complete JSON: a *.overcoat.json file is accepted.`);
+    throw new AskMistake(`“${file}” is not complete JSON: a *.overcoat.json file is accepted.`);
   }
 }
 
@@ -84,7 +84,7 @@ function choose({ variants }: Design, wanted: string | undefined): Variant {
   if (wanted === undefined) return variants[0]!;
   const found = variants.find(v => v.name === wanted) ?? variants.find(v => v.id === wanted);
   if (found) return found;
-  throw new Mistake(
+  throw new AskMistake(
     `There is no variant “${wanted}”; the file has ${variants.map(v => `“${v.name}”`).join(', ')}.`,
   );
 }

@@ -2,8 +2,8 @@ import { evaluate } from '@overcoat/core/evaluate';
 import type { Brief, Front, Shell } from '@overcoat/core/model';
 import { type FacePlace, vanModel } from '@overcoat/core/studies/cabin';
 import { withFront } from '@overcoat/core/survey/patterns';
-import { Mistake } from './mistake.ts';
-import { ABOUT, type Asked, readDesign } from './readDesign.ts';
+import { AskMistake } from './mistake.ts';
+import { ABOUT, type AskedDesign, readDesign } from './readDesign.ts';
 
 export const JOULES_A_KWH = 3.6e6;
 
@@ -26,7 +26,7 @@ export async function readVan(
     ...about
   }: { [K in keyof typeof ABOUT]?: string } & { covers?: boolean; bulkhead?: string; 'wet-end'?: boolean },
 ): Promise<
-  Asked & { shell: Shell; brief: Brief; cab: CabAnswer | null; model: ReturnType<typeof vanModel> }
+  AskedDesign & { shell: Shell; brief: Brief; cab: CabAnswer | null; model: ReturnType<typeof vanModel> }
 > {
   const asked = await readDesign(file, about);
   const { brief } = asked.design;
@@ -54,8 +54,8 @@ interface CabAnswer {
 function frontOf(shell: Shell, asked: string | undefined): Shell {
   if (asked === undefined) return shell;
   const front = FRONTS[asked];
-  if (!front) throw new Mistake(`--bulkhead takes open, curtain or fixed, not “${asked}”.`);
-  if (!shell.cab) throw new Mistake('The cab of this van is not surveyed: there is no front to close.');
+  if (!front) throw new AskMistake(`--bulkhead takes open, curtain or fixed, not “${asked}”.`);
+  if (!shell.cab) throw new AskMistake('The cab of this van is not surveyed: there is no front to close.');
   return withFront(shell, front);
 }
 

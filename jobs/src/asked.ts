@@ -14,7 +14,7 @@ export interface Own {
 }
 
 /** A job that every verdict rests on, and the name of all that its answer rests on. */
-export interface Asked<K extends 'climate' | 'pay' = 'climate' | 'pay'> {
+export interface JobQuestion<K extends 'climate' | 'pay' = 'climate' | 'pay'> {
   key: string;
   job: Job<K>;
 }
@@ -27,13 +27,18 @@ const laidIn = ({ buildUps, zones, bays, ribs }: Placement): unknown[] => [
 ];
 
 /** What the bays of a placement meet in the van's own year: named by what moves the air, not by names, prices, limits or what is put up at night. */
-export function climateAsked({ shell, brief }: Van, placement: Placement, own: Own): Asked<'climate'> {
+export function climateAsked({ shell, brief }: Van, placement: Placement, own: Own): JobQuestion<'climate'> {
   const key = contentKey('climate', shell, livedBy(brief), ...laidIn(placement), own.materials);
   return { key, job: { kind: 'climate', design: { shell, brief }, ...own, ask: { placement } } };
 }
 
 /** What is to pay for a placement: named by what money moves with, not by names, nor by how the van is lived in. */
-export function payAsked({ shell, brief }: Van, placement: Placement, own: Own, by: PayBy): Asked<'pay'> {
+export function payAsked(
+  { shell, brief }: Van,
+  placement: Placement,
+  own: Own,
+  by: PayBy,
+): JobQuestion<'pay'> {
   const { sheets, screens, curtain } = placement;
   const laid = [...laidIn(placement), sheets, screens ?? {}, curtain ?? ''];
   const key = contentKey('pay', shell, ...laid, own.materials, own.prices, ...Object.values(by));

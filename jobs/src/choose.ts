@@ -3,12 +3,12 @@ import type { Placement } from '@overcoat/core/model';
 import type { Offcut } from '@overcoat/core/order/cutting';
 import type { PayBy } from '@overcoat/core/order/pipeline';
 import { ownClimate, searchClimate } from '@overcoat/core/studies/cabin';
-import { type Asked as Disputed, type Settled, settle } from '@overcoat/core/studies/disputes';
+import { type DisputeQuestion as Disputed, type Settled, settle } from '@overcoat/core/studies/disputes';
 import {
-  type Asked,
   type Avoided,
   type Candidate,
   type ChoiceLimits,
+  type ChoiceQuestion,
   type Chosen,
   choose,
   type FiguredVan,
@@ -28,7 +28,7 @@ import {
 import type { Heard } from '@overcoat/core/van/quiet';
 import { dampLevel, isNoDamper, type VanClimate } from '@overcoat/core/van/wetting';
 import { contentKey } from './contentKey.ts';
-import type { Report, Shelf } from './shelf.ts';
+import type { JobShelf, Report } from './shelf.ts';
 import { solver } from './solver.ts';
 import { weighed } from './weighing.ts';
 
@@ -72,11 +72,11 @@ const SECONDS = 12;
 let last: { key: string; free: Map<string, LayUpOption[]>; climate: VanClimate } | null = null;
 
 async function optionsOf(
-  { design, library }: Shelf,
+  { design, library }: JobShelf,
   { placement, heard, climate: given, avoided, locked, offcuts, pay }: WeighAsk,
   report: (share: number) => void,
   settled?: VanClimate,
-): Promise<[Asked, Map<string, LayUpOption[]>]> {
+): Promise<[ChoiceQuestion, Map<string, LayUpOption[]>]> {
   const key = contentKey(design, placement, heard, settled ?? given, avoided, [...library.values()]);
   const known = last?.key === key ? last : null;
   const free = known?.free ?? new Map<string, LayUpOption[]>();
@@ -99,7 +99,7 @@ const POINTS = 25;
 export const chooseJobs = {
   /** What some zones may get: a part of the work below, for who shares it. */
   weigh(
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { zones, ...ask }: WeighAsk & { zones: string[] },
     report: Report,
   ): [string, LayUpOption[]][] {
@@ -109,7 +109,7 @@ export const chooseJobs = {
 
   /** The best of one figure that so much of another allows, within the other limits; told as it grows. */
   async front(
-    shelf: Shelf,
+    shelf: JobShelf,
     { limits, weights, x, y, ...ask }: ChooseAsk & { x: FigureKey; y: FigureKey },
     report: Report,
   ): Promise<FrontPoint[]> {
@@ -121,7 +121,7 @@ export const chooseJobs = {
   },
 
   /** Placements in the figures that choices are weighed by: all at once without a word on damp, then settled one by one. */
-  figured({ design, library }: Shelf, { placements, heard }: FiguredAsk, report: Report): FiguredRow[] {
+  figured({ design, library }: JobShelf, { placements, heard }: FiguredAsk, report: Report): FiguredRow[] {
     const of = { design, library, heard };
     const rows = placements.map(({ id, design: placement }) => ({ id, ...figuredAtOnce(of, placement) }));
     report(0, rows);
@@ -134,7 +134,7 @@ export const chooseJobs = {
 
   /** For each zone the change that saves most heat for its money. */
   async improve(
-    shelf: Shelf,
+    shelf: JobShelf,
     { limits, ...ask }: WeighAsk & { limits: ChoiceLimits },
     report: Report,
   ): Promise<Improvement[]> {
@@ -144,7 +144,7 @@ export const chooseJobs = {
 
   /** Which assumed depths and soft inputs would change what was chosen. */
   async flips(
-    shelf: Shelf,
+    shelf: JobShelf,
     { limits, weights, chosen, ...ask }: ChooseAsk & { chosen: FlipsOf },
     report: Report,
   ): Promise<Flip[]> {
@@ -156,13 +156,13 @@ export const chooseJobs = {
 
   /** What practitioners dispute, answered for this van. */
   disputes: (
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     ask: Omit<Disputed, 'design' | 'library'>,
     report: Report,
   ): Settled => settle({ design, library, ...ask }, report),
 
   /** The best lay-up for every zone under limits, with its reasons; the best so far is told all along. */
-  async choose(shelf: Shelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Promise<Proposal> {
+  async choose(shelf: JobShelf, { limits, weights, ...ask }: ChooseAsk, report: Report): Promise<Proposal> {
     const effort = { steps: STEPS, solver: { highs: await solver(), seconds: SECONDS } };
     const found = async (from: number, to: number, climate?: VanClimate) => {
       const [asked, options] = await optionsOf(

@@ -16,7 +16,7 @@ import {
   workOn,
 } from '@overcoat/core/order/pipeline';
 import { type HeldVan, heldVan } from '@overcoat/core/studies/cabin';
-import type { Report, Shelf } from './shelf.ts';
+import type { JobShelf, Report } from './shelf.ts';
 
 /** All that is cut, how it lies, and what fits nothing. */
 export interface Cutting {
@@ -69,7 +69,7 @@ export interface Grounds {
 export const cutJobs = {
   /** What the battens of each zone could be, and what was found of panels that are there. */
   grounds(
-    { design: { shell }, library }: Shelf,
+    { design: { shell }, library }: JobShelf,
     { placement, choices }: { placement: Placement; choices: Pick<CutChoices, 'panels' | 'corner'> },
   ): Grounds {
     const laid = layUp(shell, placement, library);
@@ -89,13 +89,13 @@ export const cutJobs = {
 
   /** Every piece as it is cut, before anything is laid out. */
   pieces: (
-    { design: { shell }, library }: Shelf,
+    { design: { shell }, library }: JobShelf,
     { placement, choices }: { placement: Placement; choices: CutChoices },
   ): CutPiece[] => cutPieces(shell, placement, layUp(shell, placement, library), library, choices),
 
   /** Whether every piece stays where it was put. */
   holding(
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { placement, choices, chosen }: { placement: Placement; choices: CutChoices; chosen: ChosenHold[] },
   ): HeldVan {
     const pieces = cutPieces(
@@ -109,12 +109,12 @@ export const cutJobs = {
   },
 
   /** What is to pay for a placement, as its pieces lie after a short search. */
-  pay: ({ design, library }: Shelf, { placement, by }: { placement: Placement; by: PayBy }): Paid =>
+  pay: ({ design, library }: JobShelf, { placement, by }: { placement: Placement; by: PayBy }): Paid =>
     payFor(design.shell, placement, library, by),
 
   /** All that is bought besides what is cut, and the hours of work by stage. */
   supplies(
-    { design: { shell }, library }: Shelf,
+    { design: { shell }, library }: JobShelf,
     { placement, choices, chosen, ready }: Asked,
   ): { needs: Need[]; hours: VanWork['hours'] } {
     const { needs, hours } = workOn({ shell, ready, placement }, library, { choices, chosen });
@@ -122,7 +122,7 @@ export const cutJobs = {
   },
 
   /** What several vans take together: their pieces on the same sheets, their needs in the same packs. */
-  several({ library }: Shelf, { vans, offcuts, seconds }: SeveralAsk, report: Report): Several {
+  several({ library }: JobShelf, { vans, offcuts, seconds }: SeveralAsk, report: Report): Several {
     const { works, searches, errors } = orderTogether(vans, library, offcuts);
     const soFar = (): Several => ({
       cuts: searches.map(({ group, search }) => ({ group, nest: search?.best ?? null })),
@@ -144,7 +144,11 @@ export const cutJobs = {
   },
 
   /** Every piece on a sheet: the cheapest way that so many seconds find, told as it gets better. */
-  cutting({ design, library }: Shelf, { placement, by, seconds, from }: CuttingAsk, report: Report): Cutting {
+  cutting(
+    { design, library }: JobShelf,
+    { placement, by, seconds, from }: CuttingAsk,
+    report: Report,
+  ): Cutting {
     const started = performance.now();
     const ordering = new Ordering(design.shell, placement, library, by, from);
     const soFar = (last = false): Cutting => ({

@@ -38,7 +38,7 @@ import { type Remedies, remediesFor } from '@overcoat/core/studies/remedies';
 import { type DetailCase, type DetailResult, solveDetail } from '@overcoat/core/van/bridges';
 import { hourlyYear } from '@overcoat/core/van/climate';
 import { type ClimateOf, glassOf, type VanClimate } from '@overcoat/core/van/wetting';
-import type { Report, Shelf } from './shelf.ts';
+import type { JobShelf, Report } from './shelf.ts';
 
 interface Weather {
   weather?: WeatherFile;
@@ -70,7 +70,7 @@ function inOrder(climates: readonly VanClimate[]): ClimateOf {
 }
 
 /** A van's own hours, and the months its bays meet. */
-function ownAirOf(design: Shelf['design'], placement: Placement, library: Shelf['library']) {
+function ownAirOf(design: JobShelf['design'], placement: Placement, library: JobShelf['library']) {
   const own = ownYear(design, placement, library);
   return { year: own.year, climate: climateOfYear(design, own) };
 }
@@ -79,44 +79,44 @@ function ownAirOf(design: Shelf['design'], placement: Placement, library: Shelf[
 export const dampJobs = {
   /** Two years of one bay, hour by hour. */
   years: (
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { input, placement, weather }: { input: BayYearInput; placement: Placement } & Weather,
   ): BayYears =>
     bayYears(input, ownAirAt(input.kind, ownYear(design, placement, library, { weather })), library),
 
   /** The months that the bays of a placement meet, of its own year. */
-  climate: ({ design, library }: Shelf, { placement }: { placement: Placement }): VanClimate =>
+  climate: ({ design, library }: JobShelf, { placement }: { placement: Placement }): VanClimate =>
     ownClimate(design, placement, library),
 
   /** What would mend a van whose water builds up, found by trying; told as each is settled. */
   remedies: (
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { placement, climate, by }: { placement: Placement; climate: VanClimate; by: PayBy },
     report: Report,
   ): Remedies => remediesFor({ ...design, ready: by.ready }, placement, library, climate, by, report),
 
   /** Seal quality against water, for every school, each in the climate of its own year. */
-  sweep: ({ design, library }: Shelf, { climates }: { climates: VanClimate[] }): SealSweep =>
+  sweep: ({ design, library }: JobShelf, { climates }: { climates: VanClimate[] }): SealSweep =>
     sealSweep(design, library, undefined, inOrder(climates)),
 
   /** Every school over what nobody knows exactly. */
-  band: ({ design, library }: Shelf, { climates }: { climates: VanClimate[] }): SchoolBand =>
+  band: ({ design, library }: JobShelf, { climates }: { climates: VanClimate[] }): SchoolBand =>
     schoolBand(design, library, inOrder(climates)),
 
   /** Two years of every school. */
-  study: ({ design, library }: Shelf, _: object, report: Report): SchoolStudy =>
+  study: ({ design, library }: JobShelf, _: object, report: Report): SchoolStudy =>
     schoolStudy(design, library, report, (d, p) => ownAirOf(d, p, library)),
 
   /** What moves the water of a bay most. */
   effects: (
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { placement, bay }: { placement: Placement; bay: string },
     report: Report,
   ): Effect[] => sensitivity(design, placement, bay, library, report, (d, p) => ownAirOf(d, p, library)),
 
   /** Sections in two dimensions; null where there is nothing to solve. */
   details: (
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { cases }: { cases: DetailCase[] },
     report: Report,
   ): (DetailResult | null)[] =>
@@ -127,7 +127,7 @@ export const dampJobs = {
 
   /** Two years of the whole van. */
   van(
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { placement, choice, weather }: { placement: Placement; choice: VanChoice } & Weather,
     report: Report,
   ): VanYear {
@@ -138,7 +138,7 @@ export const dampJobs = {
 
   /** The design night as it is lived. */
   night(
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { placement, life: { covers, wind, ...life } }: { placement: Placement; life: NightLife },
   ): Nights {
     const { shell, brief } = design;
@@ -164,13 +164,13 @@ export const dampJobs = {
 
   /** What closing the cab off and screening its glass come to, next to the same money in the walls. */
   cab: (
-    { design, library }: Shelf,
+    { design, library }: JobShelf,
     { variant }: { variant: Pick<Variant, 'design' | 'school'> },
     report: Report,
   ) => cabSavings(design, variant, library, report),
 
   /** A hot day in the parked van, for each case. */
-  hot: ({ design, library }: Shelf, { cases }: { cases: HotDayCase[] }, report: Report): HotDay[] =>
+  hot: ({ design, library }: JobShelf, { cases }: { cases: HotDayCase[] }, report: Report): HotDay[] =>
     cases.map((c, i) => {
       report(i / cases.length);
       const { shell, brief } = design;

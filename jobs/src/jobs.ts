@@ -3,7 +3,7 @@ import type { Design, Material, Price } from '@overcoat/core/model';
 import { chooseJobs } from './choose.ts';
 import { cutJobs } from './cut.ts';
 import { dampJobs } from './damp.ts';
-import type { Report, Shelf } from './shelf.ts';
+import type { JobShelf, Report } from './shelf.ts';
 import { soundJobs } from './sound.ts';
 
 /** Everything that runs off the page's thread, by kind: a function of the shelf and what is asked. */
@@ -11,7 +11,7 @@ const JOBS = { ...dampJobs, ...soundJobs, ...cutJobs, ...chooseJobs };
 
 export type JobKind = keyof typeof JOBS;
 export type Ask<K extends JobKind> =
-  Parameters<(typeof JOBS)[K]> extends [Shelf, infer A, ...unknown[]] ? A : object;
+  Parameters<(typeof JOBS)[K]> extends [JobShelf, infer A, ...unknown[]] ? A : object;
 export type Answer<K extends JobKind> = Awaited<ReturnType<(typeof JOBS)[K]>>;
 
 /** A job as it is sent to a worker. */
@@ -36,7 +36,7 @@ export async function runJob<K extends JobKind>(
   try {
     const library = makeLibrary(job.materials, job.prices);
     const work = JOBS[job.kind] as (
-      shelf: Shelf,
+      shelf: JobShelf,
       ask: Ask<K>,
       report: Report,
     ) => Answer<K> | Promise<Answer<K>>;

@@ -2,7 +2,7 @@ import type { Library } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
 
 /** What every job works on. */
-export interface Shelf {
+export interface JobShelf {
   design: Pick<Design, 'shell' | 'brief'>;
   library: Library;
 }

@@ -1,11 +1,11 @@
-import { type Asked, type LayUpOption, sharesOf, weighAll } from '@overcoat/core/studies/proposal';
+import { type ChoiceQuestion, type LayUpOption, sharesOf, weighAll } from '@overcoat/core/studies/proposal';
 
 /** Most workers that help, however many cores there are. */
 const HELPERS = 3;
 
 /** What some zones may get: weighed here and, where there are cores for it, by helpers at once. */
 export async function weighed(
-  asked: Asked,
+  asked: ChoiceQuestion,
   zones: ReadonlySet<string>,
   report: (share: number) => void,
 ): Promise<Map<string, LayUpOption[]>> {
@@ -26,7 +26,7 @@ type Answer = [string, LayUpOption[]][] | null;
 
 /** Weighs some zones in a worker of its own, which is a copy of this one; answers nothing where that fails. */
 function aside(
-  { design, library, ...ask }: Asked,
+  { design, library, ...ask }: ChoiceQuestion,
   zones: ReadonlySet<string>,
 ): { begun: Promise<void>; answer: Promise<Answer> } {
   const helper = new Worker(self.location.href, { type: 'module' });

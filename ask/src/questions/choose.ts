@@ -6,7 +6,7 @@ import { USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { searchClimate } from '@overcoat/core/studies/cabin';
 import { type Candidate, type ChoiceLimits, choose, weighAll } from '@overcoat/core/studies/proposal';
 import loadHighs, { type Highs } from 'highs';
-import { Mistake } from '../mistake.ts';
+import { AskMistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
 
@@ -31,9 +31,9 @@ export async function askChoose(args: readonly string[]) {
   });
   const seconds = number('seconds', values.seconds, { min: 0, max: 3600 }) ?? 15;
   const [file] = rest;
-  if (!file) throw new Mistake('Name what to choose for: a design file, or instances of lay-ups.');
+  if (!file) throw new AskMistake('Name what to choose for: a design file, or instances of lay-ups.');
   const text = await readFile(file, 'utf8').catch(() => {
-    throw new Mistake(`There is no readable file “${file}”.`);
+    throw new AskMistake(`There is no readable file “${file}”.`);
   });
   const highs = await loadHighs();
   if (/"instances"\s*:/.test(text.slice(0, 2000))) return chosen(highs, text, values.name, seconds);
@@ -92,7 +92,7 @@ const layersByBay = ({ bays }: Candidate) =>
 
 function chosen(highs: Highs, text: string, name: string | undefined, seconds: number) {
   const read = readLayups(text, name);
-  if (!read.ok) throw new Mistake(read.message);
+  if (!read.ok) throw new AskMistake(read.message);
   const started = performance.now();
   const spent = () => (performance.now() - started) / 1000;
   const search = new ChoiceSearch(read.problem);
@@ -103,7 +103,7 @@ function chosen(highs: Highs, text: string, name: string | undefined, seconds: n
   const { best } = proof;
   const bound = Math.max(proof.bound, search.bound);
   if (best.over > 0)
-    throw new Mistake(
+    throw new AskMistake(
       proof.bound === Number.POSITIVE_INFINITY
         ? 'No choice keeps all limits: that is proven.'
         : 'Nothing found keeps all limits: what comes nearest is still over by its mass or money.',

@@ -1,7 +1,7 @@
 import { evaluate } from '@overcoat/core/evaluate';
 import { stockFor } from '@overcoat/core/materials';
-import { deadening, instructions, placed, sheetPlan } from '@overcoat/core/studies/deaden';
-import { Mistake } from '../mistake.ts';
+import { deadening, instructions, sheetPlan, withSheets } from '@overcoat/core/studies/deaden';
+import { AskMistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
 import { readDesign } from '../readDesign.ts';
 
@@ -22,7 +22,7 @@ export async function askDeaden(args: readonly string[]) {
     ? library.get(values.material)
     : [...library.values()].find(m => m.usualAs.includes('damping'));
   if (!material?.roles.includes('damping'))
-    throw new Mistake(`“${values.material}” is no material for damping in the library or the file.`);
+    throw new AskMistake(`“${values.material}” is no material for damping in the library or the file.`);
   const goal =
     kilograms !== null
       ? ({ by: 'mass', kilograms } as const)
@@ -31,12 +31,12 @@ export async function askDeaden(args: readonly string[]) {
         : change !== null
           ? ({ by: 'level', change } as const)
           : null;
-  if (!goal) throw new Mistake('Say what the plan may take: --mass in kg, --cost, or --level in dB.');
+  if (!goal) throw new AskMistake('Say what the plan may take: --mass in kg, --cost, or --level in dB.');
   const stock = { material: material.id, thickness: material.stock[0]!.thickness };
   const before = evaluate(design, variant.design, library, heard);
   const d = deadening(before, design.shell, stock, library);
   const plan = sheetPlan(d, goal);
-  const e = evaluate(design, placed(variant.design, d, plan), library, heard);
+  const e = evaluate(design, withSheets(variant.design, d, plan), library, heard);
   const line = e.order.lines.find(l => l.material === material.id);
   const size = stockFor(material, stock.thickness);
   const { stick, leftOut } = instructions(e, id => library.get(id)!.density);

@@ -3,7 +3,7 @@ import { fireLoadIn, wholeVan } from '@overcoat/core/figures';
 import { evaluateSettled } from '@overcoat/core/studies/settled';
 import { options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
-import { PAY, payOf } from './order.ts';
+import { PAY, payIn } from './order.ts';
 
 const DAY = 86_400;
 
@@ -12,7 +12,7 @@ export async function askEvaluate(args: readonly string[]) {
   const { values, rest } = options(args, { ...ABOUT, ...PAY });
   const { design, variant, library, heard } = await readDesign(rest[0], values);
   // As the views settle on: damp in the van's own year, money as its pieces lie.
-  const by = await payOf(design, library, values);
+  const by = await payIn(design, library, values);
   const e = evaluateSettled(design, variant.design, library, heard, by);
   const pay = e.pay!;
   const { headroom } = e.fit;

@@ -2,27 +2,27 @@ import { readFile, stat } from 'node:fs/promises';
 import { monoOf, readWav, WAV_LIMIT } from '@overcoat/core/formats';
 import { ringDown } from '@overcoat/core/physics/sound';
 import { wordOf } from '@overcoat/core/van/quiet';
-import { Mistake } from '../mistake.ts';
+import { AskMistake } from '../mistake.ts';
 import { options } from '../options.ts';
 
 /** Tones of a recorded knock with their loss factors, and what that means. */
 export async function askKnock(args: readonly string[]) {
   const { rest } = options(args, {});
   const [file] = rest;
-  if (!file) throw new Mistake('Name the recording to read, such as knock.wav.');
+  if (!file) throw new AskMistake('Name the recording to read, such as knock.wav.');
   const size = await stat(file).catch(() => {
-    throw new Mistake(`There is no readable file “${file}”.`);
+    throw new AskMistake(`There is no readable file “${file}”.`);
   });
   if (size.size > WAV_LIMIT)
-    throw new Mistake(
+    throw new AskMistake(
       `“${file}” has ${Math.round(size.size / 1e6)} MB; up to ${WAV_LIMIT / 1e6} MB are read. Cut it to the few seconds round the knock.`,
     );
   const wav = readWav(await readFile(file));
-  if (!wav.ok) throw new Mistake(wav.message);
+  if (!wav.ok) throw new AskMistake(wav.message);
   const mono = monoOf(wav.recording);
-  if (!mono) throw new Mistake('The recording is silent: check which microphone is chosen.');
+  if (!mono) throw new AskMistake('The recording is silent: check which microphone is chosen.');
   const knock = ringDown(mono.samples, wav.recording.rate);
-  if (!knock.ok) throw new Mistake(knock.message);
+  if (!knock.ok) throw new AskMistake(knock.message);
   const modes = knock.modes.map(({ frequency, lossFactor, within, confidence }) => ({
     frequency,
     lossFactor,

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { performance } from 'node:perf_hooks';
 import { readNest, writeNest } from '@overcoat/core/formats';
 import { NestSearch, unfitPieces } from '@overcoat/core/order/nesting';
-import { Mistake } from '../mistake.ts';
+import { AskMistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
 
 /** The cheapest layout of an instance's pieces that so many seconds find, in mm as the instance is. */
@@ -15,22 +15,22 @@ export async function askNest(args: readonly string[]) {
   const seconds = number('seconds', values.seconds, { min: 0, max: 3600 }) ?? 2;
   const seed = number('seed', values.seed, { min: 0, max: 4_294_967_295, whole: true }) ?? 1;
   const [file] = rest;
-  if (!file) throw new Mistake('Name the instance to lay, such as instance.json.');
+  if (!file) throw new AskMistake('Name the instance to lay, such as instance.json.');
   const text = await readFile(file, 'utf8').catch(() => {
-    throw new Mistake(`There is no readable file “${file}”.`);
+    throw new AskMistake(`There is no readable file “${file}”.`);
   });
   const read = readNest(text);
-  if (!read.ok) throw new Mistake(read.message);
+  if (!read.ok) throw new AskMistake(read.message);
   const unfit = unfitPieces(read.problem);
   if (unfit.length > 0) {
     const [{ width, length }] = unfit as [(typeof unfit)[number]];
     const name = (id: string) => id.split('\u0000')[0];
-    throw new Mistake(
+    throw new AskMistake(
       `No stock holds ${[...new Set(unfit.map(u => name(u.piece)))].join(', ')}: the first takes ${Math.ceil(width * 1000)} x ${Math.ceil(length * 1000)} mm, or a joint.`,
     );
   }
   if (values.guillotine && read.problem.pieces.some(p => p.outline.length !== 4))
-    throw new Mistake('--guillotine: only boxes are cut from edge to edge.');
+    throw new AskMistake('--guillotine: only boxes are cut from edge to edge.');
   const started = performance.now();
   const search = searchOf({ ...read.problem, guillotine: values.guillotine ?? false }, seed);
   let betterAt = performance.now() - started;
@@ -53,7 +53,7 @@ function searchOf(...args: ConstructorParameters<typeof NestSearch>): NestSearch
   try {
     return new NestSearch(...args);
   } catch (error) {
-    if (error instanceof RangeError) throw new Mistake(`${error.message}.`);
+    if (error instanceof RangeError) throw new AskMistake(`${error.message}.`);
     throw error;
   }
 }

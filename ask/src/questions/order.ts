@@ -6,7 +6,7 @@ import { PAY_STEPS, type PayBy, payFor, USUAL_PAY } from '@overcoat/core/order/p
 import { Shelf as SHELF } from '@overcoat/core/schema';
 import { inUnits } from '@overcoat/core/units';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { Mistake } from '../mistake.ts';
+import { AskMistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
 
@@ -26,9 +26,9 @@ export async function askOrder(args: readonly string[]) {
   const steps = number('steps', values.steps, { min: 0, max: 100_000, whole: true }) ?? PAY_STEPS;
   const currency = CURRENCIES.find(c => c === (values.currency ?? 'GBP'));
   if (!currency)
-    throw new Mistake(`“${values.currency}” is no currency known here: ${CURRENCIES.join(', ')} are.`);
+    throw new AskMistake(`“${values.currency}” is no currency known here: ${CURRENCIES.join(', ')} are.`);
   const { design, variant, library } = await readDesign(rest[0], values);
-  const paid = payFor(design.shell, variant.design, library, await payOf(design, library, values), steps);
+  const paid = payFor(design.shell, variant.design, library, await payIn(design, library, values), steps);
   return {
     variant: variant.name,
     currency,
@@ -42,7 +42,7 @@ export async function askOrder(args: readonly string[]) {
 /** What to pay rests on: what is at hand, and whether it is the first time, as it is until one says otherwise. */
 export const PAY = { shelf: { type: 'string' }, practised: { type: 'boolean' } } as const;
 
-export async function payOf(
+export async function payIn(
   { ready }: Pick<Design, 'ready'>,
   library: Library,
   { shelf: file, practised = false }: { shelf?: string; practised?: boolean },
@@ -60,20 +60,20 @@ export async function payOf(
 async function readShelf(file: string | undefined, library: Library): Promise<Shelf> {
   if (file === undefined) return { format: 1, supplies: {}, offcuts: [] };
   const text = await readFile(file, 'utf8').catch(() => {
-    throw new Mistake(`There is no readable file “${file}”.`);
+    throw new AskMistake(`There is no readable file “${file}”.`);
   });
   let read: unknown;
   try {
     read = JSON.parse(text);
   } catch {
-    throw new Mistake(`${file} is no JSON.`);
+    throw new AskMistake(`${file} is no JSON.`);
   }
   const validate = new Ajv2020({ strict: false }).compile<Shelf>(SHELF);
   if (validate(read)) {
     const wrong = read.offcuts.findIndex(o => offcutWrong(o, library) !== null);
     if (wrong < 0) return read;
-    throw new Mistake(`${file}: /offcuts/${wrong} ${offcutWrong(read.offcuts[wrong]!, library)}`);
+    throw new AskMistake(`${file}: /offcuts/${wrong} ${offcutWrong(read.offcuts[wrong]!, library)}`);
   }
   const [first] = validate.errors ?? [];
-  throw new Mistake(`${file} is no shelf: ${first?.instancePath || 'it'} ${first?.message}.`);
+  throw new AskMistake(`${file} is no shelf: ${first?.instancePath || 'it'} ${first?.message}.`);
 }

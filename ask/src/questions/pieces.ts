@@ -1,7 +1,7 @@
 import { layUp } from '@overcoat/core/buildup';
 import { GRAINS } from '@overcoat/core/model';
 import { type CutChoices, cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
-import { Mistake } from '../mistake.ts';
+import { AskMistake } from '../mistake.ts';
 import { number, options } from '../options.ts';
 import { ABOUT, readDesign } from '../readDesign.ts';
 
@@ -19,7 +19,7 @@ export async function askPieces(args: readonly string[]) {
   const corner = number('corner', values.corner, { min: 0.04, max: 0.6 });
   const grain = GRAINS.find(g => g === values.grain) ?? null;
   if (values.grain !== undefined && grain === null)
-    throw new Mistake(`--grain is ${GRAINS.join(' or ')}, not “${values.grain}”.`);
+    throw new AskMistake(`--grain is ${GRAINS.join(' or ')}, not “${values.grain}”.`);
   const choices: CutChoices = {
     ...USUAL_CHOICES,
     gapBehind: gap ?? USUAL_CHOICES.gapBehind,

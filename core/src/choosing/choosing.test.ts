@@ -4,14 +4,14 @@ import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { readLayups } from '../formats/layupsFile.ts';
 import { seeded } from '../random/index.ts';
+import { BoundPropagation, nearer } from './boundPropagation.ts';
+import { Branching } from './branching.ts';
 import { modelData, solutionOf, startsOf } from './columns.ts';
 import { dominated } from './dominated.ts';
 import { type Choice, type ChoiceProblem, ChoiceSearch, leastGiven, prove, weigh } from './index.ts';
-import { Narrowing, nearer } from './narrowed.ts';
-import { type Part, Relaxation } from './relaxation.ts';
+import { fixByReducedCost } from './reducedCost.ts';
+import { Relaxation, type Subproblem } from './relaxation.ts';
 import { Tally } from './tally.ts';
-import { tighten } from './tightened.ts';
-import { Tree } from './tree.ts';
 
 const text = readFileSync(new URL('fixtures/layups.json', import.meta.url), 'utf8');
 const instances = JSON.parse(text).instances as {
@@ -100,11 +100,11 @@ function invented(seed: number): ChoiceProblem {
 const highs = await loadHighs();
 
 /** All parts looked into, one after another, and told of before each. */
-function byTree(problem: ChoiceProblem, from: Choice, told: (tree: Tree) => void = () => {}): Tree {
+function byTree(problem: ChoiceProblem, from: Choice, told: (tree: Branching) => void = () => {}): Branching {
   return highs.withModel(model => {
     const relaxation = new Relaxation(highs, model, problem);
     const root = { ...relaxation.whole, off: dominated(problem) };
-    const tree = new Tree(problem, relaxation, root, relaxation.solve(root, relaxation.top), from, 0);
+    const tree = new Branching(problem, relaxation, root, relaxation.solve(root, relaxation.top), from, 0);
     while (!tree.done) {
       told(tree);
       tree.step(Number.POSITIVE_INFINITY);
@@ -177,7 +177,10 @@ describe('choosing one of each group under limits, packs shared', () => {
           const relaxation = new Relaxation(highs, model, hard);
           const goal = relaxation.top;
           return {
-            tight: tighten(relaxation, hard, relaxation.whole, { goal, ends: Number.POSITIVE_INFINITY }),
+            tight: fixByReducedCost(relaxation, hard, relaxation.whole, {
+              goal,
+              ends: Number.POSITIVE_INFINITY,
+            }),
             rows: relaxation.cuts,
           };
         });
@@ -285,7 +288,7 @@ describe('choosing one of each group under limits, packs shared', () => {
           };
           const { part, relaxed } = highs.withModel(model => {
             const relaxation = new Relaxation(highs, model, problem);
-            const part: Part = {
+            const part: Subproblem = {
               off: Uint8Array.from(relaxation.whole.off, (_, i) => (out[i]! && out[(i + 5) % 16]! ? 1 : 0)),
               least: Float64Array.of(a, b),
               most: Float64Array.of(Math.min(a + c, problem.packs[0]!.most ?? 99), b + d),
@@ -293,12 +296,12 @@ describe('choosing one of each group under limits, packs shared', () => {
             return { part, relaxed: relaxation.solve(part, relaxation.top) };
           });
           const starts = startsOf(problem);
-          const within = (choice: Choice, { off, least, most }: Part) =>
+          const within = (choice: Choice, { off, least, most }: Subproblem) =>
             choice.options.every((k, g) => !off[starts[g]! + k]) &&
             choice.packs.every((n, p) => n >= least[p]! && n <= most[p]!);
           const every = [...all(problem)].map(o => weigh(problem, o));
           const own = every.filter(choice => choice.over === 0 && within(choice, part));
-          const narrow = new Narrowing(problem).narrow(part);
+          const narrow = new BoundPropagation(problem).narrow(part);
           left += narrow ? sumOf(narrow.off) - sumOf(part.off) : 1;
           for (const choice of own) expect(narrow && within(choice, narrow)).toBe(true);
           const goal = relaxed.bound + over;

@@ -16,12 +16,12 @@ function sumsOf(counts: readonly number[]): number[] {
  * pack is what a bound by parts of packs does not see. No more than there is of each limit, what gives way given. The groups' rows come
  * first, in their order.
  */
-export function rowsOf(problem: ChoiceProblem, gives: readonly Give[]): Row[] {
+export function limitRows(problem: ChoiceProblem, gives: readonly Give[]): LimitRow[] {
   const { groups, limits, packs } = problem;
   const options = startsOf(problem);
   const firstPack = options.at(-1)!;
   const no = Number.POSITIVE_INFINITY;
-  const rows: Row[] = [];
+  const rows: LimitRow[] = [];
   const users = packs.map((): [group: number, column: number, amount: number][] => []);
   const taken = limits.map((): [number, number][] => []);
   groups.forEach(({ options: own }, g) => {
@@ -34,12 +34,12 @@ export function rowsOf(problem: ChoiceProblem, gives: readonly Give[]): Row[] {
   packs.forEach((pack, p) => {
     for (const [i, t] of pack.takes.entries()) taken[i]!.push([firstPack + p, t]);
     // As `packsOf` lets pass what is a hair over whole packs.
-    const all: Row = {
+    const all: LimitRow = {
       lower: -no,
       upper: (pack.have ?? 0) + pack.size * 1e-7,
       entries: [[firstPack + p, -pack.size]],
     };
-    const each = new Map<number, Row>();
+    const each = new Map<number, LimitRow>();
     for (const [g, column, amount] of users[p]!) {
       if (amount <= 0) continue;
       all.entries.push([column, amount]);
@@ -72,7 +72,7 @@ export function modelData(highs: Highs, problem: ChoiceProblem, given?: readonly
   const options = startsOf(problem).at(-1)!;
   const whole = options + packs.length;
   const numCols = whole + gives.length;
-  const rows = rowsOf(problem, gives);
+  const rows = limitRows(problem, gives);
   const entries = rows.flatMap(r => r.entries);
   const costs = costsOf(problem, gives);
   return {
@@ -115,7 +115,7 @@ export const softGives = ({ soft = [] }: ChoiceProblem): Give[] =>
   soft.flatMap((cost, i) => (cost === null ? [] : [{ limits: [i], cost }]));
 
 /** Of the solver's rows. */
-export interface Row {
+export interface LimitRow {
   /** Least that it may sum to, in its own unit. */
   lower: number;
   /** Most that it may sum to, in its own unit. */
@@ -125,7 +125,7 @@ export interface Row {
 }
 
 /** A row as it is added to a model. */
-export const sparse = (entries: Row['entries']): { indices: number[]; values: number[] } => ({
+export const sparse = (entries: LimitRow['entries']): { indices: number[]; values: number[] } => ({
   indices: entries.map(([column]) => column),
   values: entries.map(([, value]) => value),
 });

@@ -1,11 +1,11 @@
 import type { Highs } from 'highs';
+import { Branching } from './branching.ts';
 import { type Give, modelData } from './columns.ts';
 import { dominated } from './dominated.ts';
-import { nearest, nearIt } from './near.ts';
+import { bestNeighbour, neighbourhoodSearch } from './neighbourhood.ts';
 import { type Choice, type ChoiceProblem, NEAR } from './problem.ts';
+import { fixByReducedCost } from './reducedCost.ts';
 import { Relaxation } from './relaxation.ts';
-import { tighten } from './tightened.ts';
-import { Tree } from './tree.ts';
 
 /** How far a proof is. */
 export interface Proof {
@@ -53,8 +53,8 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
   return highs.withModel(model => {
     const relaxation = new Relaxation(highs, model, problem);
     const root = { ...relaxation.whole, off: dominated(problem) };
-    const tight = tighten(relaxation, problem, root, { goal: relaxation.top, ends: until(CUTTING) });
-    const tree = new Tree(problem, relaxation, root, tight, from, near);
+    const tight = fixByReducedCost(relaxation, problem, root, { goal: relaxation.top, ends: until(CUTTING) });
+    const tree = new Branching(problem, relaxation, root, tight, from, near);
     const proof = (): Proof => {
       const { best, bound } = tree;
       const least = best.over > 0 ? bound : Math.min(bound, best.value);
@@ -69,13 +69,17 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
     };
     if (!tree.done) {
       tree.found(
-        nearIt(problem, tight, tree.best, { share: AMONG, steps: STEPS, ends: until(CUTTING + NEARBY) }),
+        neighbourhoodSearch(problem, tight, tree.best, {
+          share: AMONG,
+          steps: STEPS,
+          ends: until(CUTTING + NEARBY),
+        }),
       );
       ask.report?.(proof());
     }
     if (!tree.done) {
       const left = tree.tighten(until(CUTTING + NEARBY));
-      const { best, bound } = nearest(highs, problem, relaxation, left, tree.best, {
+      const { best, bound } = bestNeighbour(highs, problem, relaxation, left, tree.best, {
         seconds: ask.seconds,
         near,
       });
@@ -87,7 +91,13 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
     for (let parts = 0; !tree.done && Date.now() < until(1); parts++) {
       const relaxed = tree.step(until(1));
       if (relaxed && parts % EVERY === 0)
-        tree.found(nearIt(problem, relaxed, null, { share: AMONG_PART, steps: PART_STEPS, ends: until(1) }));
+        tree.found(
+          neighbourhoodSearch(problem, relaxed, null, {
+            share: AMONG_PART,
+            steps: PART_STEPS,
+            ends: until(1),
+          }),
+        );
       if (Date.now() - told < PAUSE) continue;
       told = Date.now();
       ask.report?.(proof());

@@ -1,9 +1,9 @@
 import type { Highs, Model } from 'highs';
-import { costsOf, type Row, rowsOf, softGives, startsOf } from './columns.ts';
+import { costsOf, type LimitRow, limitRows, softGives, startsOf } from './columns.ts';
 import { type ChoiceProblem, type Option, usesOf } from './problem.ts';
 
 /** A part of all choices. */
-export interface Part {
+export interface Subproblem {
   /** Of each pack, so many at least. */
   least: Float64Array;
   /** Of each pack, so many at most. */
@@ -33,7 +33,7 @@ const IDLE = 40;
 const TOGETHER = 40;
 
 interface Cut {
-  row: Row;
+  row: LimitRow;
   byColumn: Map<number, number>;
   idle: number;
 }
@@ -47,11 +47,11 @@ export class Relaxation {
   /** No choice that keeps its limits has more value. */
   readonly top: number;
   /** Cuts added and not taken out again. */
-  get cuts(): readonly Row[] {
+  get cuts(): readonly LimitRow[] {
     return this.own.map(c => c.row);
   }
   private readonly starts: number[];
-  private readonly rows: Row[];
+  private readonly rows: LimitRow[];
   private readonly costs: Float64Array;
   private readonly numOptions: number;
   private readonly entries: [row: number, value: number][][];
@@ -68,7 +68,7 @@ export class Relaxation {
     const gives = softGives(problem);
     this.starts = startsOf(problem);
     this.numOptions = this.starts.at(-1)!;
-    this.rows = rowsOf(problem, gives);
+    this.rows = limitRows(problem, gives);
     this.costs = Float64Array.from(costsOf(problem, gives));
     this.entries = Array.from(this.costs, () => []);
     this.rows.forEach(({ entries }, r) => {
@@ -92,7 +92,7 @@ export class Relaxation {
   }
 
   /** All choices. */
-  get whole(): Part {
+  get whole(): Subproblem {
     const { packs } = this.problem;
     return {
       least: new Float64Array(packs.length),
@@ -102,7 +102,7 @@ export class Relaxation {
   }
 
   /** The relaxed problem of a part; once it is known to be no better than `goal`, no nearer than that. Throws Error where the solver fails. */
-  solve(part: Part, goal: number): Relaxed {
+  solve(part: Subproblem, goal: number): Relaxed {
     this.take(part);
     for (;;) {
       const value = this.run();
@@ -146,7 +146,7 @@ export class Relaxation {
   }
 
   /** About what a part comes to, over the options it took so far and in so many steps: a guess; infinite where it seems to have none. */
-  guess(part: Part, steps: number): number {
+  guess(part: Subproblem, steps: number): number {
     const { model } = this;
     const before = model.getBasis();
     const limit = model.options.get('simplex_iteration_limit');
@@ -161,7 +161,7 @@ export class Relaxation {
   }
 
   /** Adds rows that no whole choice breaks. Takes those out that have told nothing for long. */
-  cut(rows: readonly Row[]): void {
+  cut(rows: readonly LimitRow[]): void {
     const idle = this.own.filter(c => c.idle > IDLE);
     if (idle.length >= TOGETHER) {
       const gone = this.own.flatMap((c, i) => (c.idle > IDLE ? [this.rows.length + i] : []));
@@ -183,7 +183,7 @@ export class Relaxation {
     }
   }
 
-  private take({ least, most, off }: Part): void {
+  private take({ least, most, off }: Subproblem): void {
     const n = this.numOptions;
     const indices: number[] = [];
     const lower: number[] = [];
@@ -222,7 +222,7 @@ export class Relaxation {
   }
 
   /** Whether there were any of the part's options to bring. */
-  private bringAll({ off }: Part): boolean {
+  private bringAll({ off }: Subproblem): boolean {
     let any = false;
     for (let c = 0; c < this.numOptions; c++) {
       if (off[c] || this.within[c]) continue;
@@ -235,7 +235,7 @@ export class Relaxation {
   /** What options and packs would change the value by at these prices of the rows. */
   private priced(prices: Float64Array): { reduced: Float64Array; rates: Float64Array } {
     const changes = this.costs.slice(0, this.numOptions + this.problem.packs.length);
-    const less = ({ entries }: Row, price: number) => {
+    const less = ({ entries }: LimitRow, price: number) => {
       if (price === 0) return;
       for (const [c, v] of entries) if (c < changes.length) changes[c]! -= price * v;
     };

@@ -1,7 +1,7 @@
 import type { ChoiceProblem } from './problem.ts';
 
 /** What the relaxed problem tells. */
-export interface Relaxed {
+export interface RelaxedSolution {
   /** No choice has less value; minus infinity where nothing can be said. */
   bound: number;
   /** By group, the options in the order of their value at these prices, the best first. */
@@ -16,7 +16,7 @@ const STEPS = 400;
  * bound (Fisher 1981, The Lagrangian relaxation method for solving integer programming problems, from memory). `goal` is the
  * value of a choice that can be done, or a guess.
  */
-export function relax(problem: ChoiceProblem, goal: number): Relaxed {
+export function relax(problem: ChoiceProblem, goal: number): RelaxedSolution {
   const { groups, limits, packs } = problem;
   // An option's own share of the packs it opens, by the part.
   const costs = groups.map(({ options }) =>

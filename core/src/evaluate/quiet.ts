@@ -7,10 +7,10 @@ import {
   banded,
   baseLoss,
   bondedLayer,
-  type Change,
   counted,
-  drums,
   type Heard,
+  isDrumZone,
+  type LevelChange,
   type LossFrom,
   NOISE_NAMES,
   type Noise,
@@ -35,7 +35,7 @@ export interface BayQuiet {
   /** Vibration by octave, with supported and clamped edges. */
   swings: Swings;
   /** Its own change by what is stuck on it, weighted by use, dB. */
-  change: Change;
+  change: LevelChange;
   /** Where its edges lie between supported (0) and clamped (1). */
   edge: number;
   /** Its part of the bare van's drumming, weighted by use, with supported and clamped edges; those of all bays sum to 1. */
@@ -51,7 +51,7 @@ export interface QuietResult {
   /** What counts as how much of the bare van's drumming. */
   scale: Scale;
   /** Against the bare van, dB. */
-  change: Change;
+  change: LevelChange;
   /** By noise, against the bare van, dB. */
   byNoise: Record<Noise, number>;
   /** Bays knocked on, and bays there are. */
@@ -72,7 +72,7 @@ export function quietOf(
   let knocked = 0;
   for (const at of laid.bays.values()) {
     const { bay, zone, buildUp, sheets } = at;
-    const panel = plate && drums(zone.kind) ? panelOf(plate, zone, bay) : null;
+    const panel = plate && isDrumZone(zone.kind) ? panelOf(plate, zone, bay) : null;
     bays.set(bay.id, null);
     if (!panel) continue;
     const told = heard.bays.get(bay.id);

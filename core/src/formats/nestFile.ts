@@ -1,10 +1,10 @@
 import {
-  areaOf,
   atOrigin,
   type Nest,
   type NestPiece,
   type NestProblem,
   type NestStock,
+  shapeArea,
   turnPoints,
 } from '../order/nesting/index.ts';
 
@@ -91,7 +91,7 @@ const box = (w: number, h: number) => [
 ];
 
 function anticlockwise(points: { x: number; y: number }[]): { x: number; y: number }[] {
-  return areaOf(points) < 0 ? [...points].reverse() : points;
+  return shapeArea(points) < 0 ? [...points].reverse() : points;
 }
 
 /** A layout in the form the instance asks for: boxes as placed, or turned outlines by their box's corner; mm. */
@@ -176,7 +176,8 @@ function pieceMistake(at: string, p: Record<string, unknown>, kerf: number): str
     Array.isArray(c) && c.length === 2 && c.every(v => within(v, -200_000, 200_000));
   if (!Array.isArray(outline) || outline.length < 3 || !outline.every(corner))
     return `${at}.outline: give at least three corners, [x, y] in mm.`;
-  if (Math.abs(areaOf(outline.map(([x, y]) => ({ x, y })))) < 1) return `${at}.outline: it encloses no area.`;
+  if (Math.abs(shapeArea(outline.map(([x, y]) => ({ x, y })))) < 1)
+    return `${at}.outline: it encloses no area.`;
   if (!Array.isArray(rotations) || rotations.length === 0 || !rotations.every(r => within(r, -360, 360)))
     return `${at}.rotations: give the degrees it may be turned by, such as [0, 180].`;
   return null;

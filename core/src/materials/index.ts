@@ -8,6 +8,6 @@ export {
   stockFor,
   usualFor,
 } from './library.ts';
-export { insane, type Limits, limitsOf } from './limits.ts';
+export { insane, type MaterialLimits, materialLimits } from './limits.ts';
 export { openPores, WATER_DENSITY } from './pores.ts';
 export { SUPPLY_IDS, type Supply, supplyOf } from './supplies.ts';

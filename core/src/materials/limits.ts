@@ -4,7 +4,7 @@ import type { Material } from '../model/index.ts';
 type Range = readonly [min: number, max: number];
 
 /** Between what a material's figures lie, whatever it is sold as. */
-export interface Limits {
+export interface MaterialLimits {
   /** W/mK. */
   conductivity: Range;
   /** kg/m3. */
@@ -19,7 +19,7 @@ export interface Limits {
   price: Range;
 }
 
-type Body = Pick<Limits, 'conductivity' | 'density' | 'thickness'>;
+type Body = Pick<MaterialLimits, 'conductivity' | 'density' | 'thickness'>;
 
 /** Wide enough for anything sold in that family, too narrow for a slip of the decimal point. Common practice, no source. */
 const BODIES: Record<Material['family'], Body> = {
@@ -40,7 +40,7 @@ const BODIES: Record<Material['family'], Body> = {
   adhesive: { conductivity: [0.02, 2], density: [5, 3000], thickness: [0.00005, 0.05] },
 };
 
-const SOLD: Record<Material['form'], Pick<Limits, 'width' | 'length'>> = {
+const SOLD: Record<Material['form'], Pick<MaterialLimits, 'width' | 'length'>> = {
   sheet: { width: [0.03, 3], length: [0.1, 6.5] },
   roll: { width: [0.05, 4.2], length: [0.5, 100] },
   length: { width: [0.008, 0.3], length: [0.3, 6.5] },
@@ -52,7 +52,7 @@ const SOLD: Record<Material['form'], Pick<Limits, 'width' | 'length'>> = {
 const PRICE: Range = [0, 5000];
 
 /** What is sane for a material of this family and form. */
-export const limitsOf = ({ family, form }: Pick<Material, 'family' | 'form'>): Limits => ({
+export const materialLimits = ({ family, form }: Pick<Material, 'family' | 'form'>): MaterialLimits => ({
   ...BODIES[family],
   ...SOLD[form],
   price: PRICE,
@@ -60,7 +60,7 @@ export const limitsOf = ({ family, form }: Pick<Material, 'family' | 'form'>): L
 
 /** What of a material lies outside them, at its place, in a sentence that says what is accepted. Empty for a sane one. */
 export function insane(material: Material): { path: string; message: string }[] {
-  const limits = limitsOf(material);
+  const limits = materialLimits(material);
   const out = (path: string, what: string, value: number, [min, max]: Range) =>
     value < min - 1e-12 || value > max + 1e-12
       ? [{ path, message: `${what} of ${KIND[material.family]} is between ${min} and ${max}, not ${value}.` }]

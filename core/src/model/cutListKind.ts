@@ -1,14 +1,14 @@
-import type { DocumentKind, Moved } from './documentKind.ts';
+import type { DocumentKind, MovedIds } from './documentKind.ts';
 import type { CutList } from './types.ts';
 
 /** A piece is called after its bay, rib or zone and what it is there. */
-function pieceOf(piece: string, moved: Moved): string | null {
+function pieceOf(piece: string, moved: MovedIds): string | null {
   const [place, ...what] = piece.split(' ');
   const to = moved.get(place!);
   return to === undefined ? piece : to === null ? null : [to, ...what].join(' ');
 }
 
-const moving = <T extends { piece: string }>(items: readonly T[], moved: Moved): T[] =>
+const moving = <T extends { piece: string }>(items: readonly T[], moved: MovedIds): T[] =>
   items.flatMap(item => {
     const piece = pieceOf(item.piece, moved);
     return piece === null ? [] : [piece === item.piece ? item : { ...item, piece }];

@@ -1,5 +1,5 @@
 /** Ids of the shell that are no more what they were: each with its new name, null where it is gone. */
-export type Moved = ReadonlyMap<string, string | null>;
+export type MovedIds = ReadonlyMap<string, string | null>;
 
 /**
  * A kind of document of a conversion, with revisions and an undo of its own: all that the engine under every document has
@@ -19,7 +19,7 @@ export interface DocumentKind<D> {
   /** What of it another conversion begins with that is started from this one: nothing that happened; null for nothing at all. */
   begun(document: D): D | null;
   /** The document once ids of the shell have moved; itself where it names none of them. */
-  follow(document: D, moved: Moved): D;
+  follow(document: D, moved: MovedIds): D;
   /** SHA-256 of the files it names; left out where it never names any. */
   files?(document: D): string[];
 }

@@ -1,6 +1,6 @@
 export { type Changes, changesBetween } from './changes.ts';
 export { checkDesign, checkMaterial, type Mistake, materialsUsed } from './check.ts';
-export { type DocumentKind, formatOf, type Moved, upgradeDocument } from './documentKind.ts';
+export { type DocumentKind, formatOf, type MovedIds, upgradeDocument } from './documentKind.ts';
 export { type Documents, documentKinds, type KindName, WHOLE } from './documents.ts';
 export { FAMILY_HEAT } from './familyHeat.ts';
 export { FAMILY_SOUND } from './familySound.ts';

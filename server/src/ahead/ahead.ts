@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { Worker } from 'node:worker_threads';
 import type { CutList, WorkshopEntry } from '@overcoat/core/model';
-import type { Asked } from '@overcoat/jobs/asked';
+import type { JobQuestion } from '@overcoat/jobs/asked';
 import type { AnswerStore } from '../answers/store.ts';
 import type { ConversionStore } from '../conversions/store.ts';
 import type { DocumentStore } from '../documents/store.ts';
@@ -60,7 +60,7 @@ export async function computeAhead(rooms: Rooms, signal: AbortSignal): Promise<v
   }
 }
 
-async function wanted({ conversions, documents, library, workshop }: Rooms): Promise<Asked[]> {
+async function wanted({ conversions, documents, library, workshop }: Rooms): Promise<JobQuestion[]> {
   const { materials, prices } = await library.read();
   const entries = (await workshop.read(WORKSHOP)).map(t => t.entry);
   const vans: Van[] = [];

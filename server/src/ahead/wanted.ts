@@ -1,6 +1,6 @@
 import type { CutList, Design, WorkshopEntry } from '@overcoat/core/model';
 import { shelfOf } from '@overcoat/core/order/buying';
-import { type Asked, climateAsked, type Own, payAsked, payByOf } from '@overcoat/jobs/asked';
+import { climateAsked, type JobQuestion, type Own, payAsked, payByOf } from '@overcoat/jobs/asked';
 
 /** A conversion with what was settled about cutting its variants. */
 export interface Van {
@@ -14,9 +14,9 @@ export interface Van {
  * What the verdicts of these vans rest on: the climate of each variant and what is to pay for it. The variant being built comes first,
  * of every van, then the others, then what each is compared with.
  */
-export function wantedOf(vans: readonly Van[], own: Own, workshop: readonly WorkshopEntry[]): Asked[] {
+export function wantedOf(vans: readonly Van[], own: Own, workshop: readonly WorkshopEntry[]): JobQuestion[] {
   const shelf = shelfOf(workshop);
-  const ranks: Asked[][] = [[], [], []];
+  const ranks: JobQuestion[][] = [[], [], []];
   for (const { id, design, lists } of vans)
     for (const variant of design.variants) {
       const by = payByOf(id, lists.get(variant.id) ?? {}, design.ready, shelf, workshop);

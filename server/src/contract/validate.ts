@@ -45,7 +45,7 @@ export function mistakesAgainst(type: object): (document: unknown) => Mistake[] 
 }
 
 export const checkSave = checker<Contract['save']['body']>('The design', contract.save.body);
-export const checkMaterial = checker<Material>('The material', contract.putMaterial.body);
+export const validMaterial = checker<Material>('The material', contract.putMaterial.body);
 export const checkPrice = checker<Price>('The price', contract.putPrice.body);
 /** How a document departs from the schema of a design file. */
 export const fileMistakes = mistakesAgainst(contract.importFile.body);

@@ -55,7 +55,7 @@ export async function writeArchive(
 }
 
 /** What taking in an archive writes to. */
-export interface Rooms extends TakesIn {
+export interface ArchiveRooms extends TakesIn {
   files: FileStore;
 }
 
@@ -65,7 +65,7 @@ export interface Rooms extends TakesIn {
  */
 export async function readArchive(
   from: Readable,
-  { files, ...rooms }: Rooms,
+  { files, ...rooms }: ArchiveRooms,
 ): Promise<{ conversion: ConversionRecord; notes: string[] }> {
   const draft = path.join(files.folder, `${randomUUID()}.part`);
   try {

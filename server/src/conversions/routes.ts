@@ -11,7 +11,7 @@ import type { Database } from '../db/database.ts';
 import { eraseUnnamed } from '../files/sweep.ts';
 import { WORKSHOP } from '../logs/kinds.ts';
 import type { LogStore } from '../logs/store.ts';
-import { type Rooms, readArchive, writeArchive } from './archive.ts';
+import { type ArchiveRooms, readArchive, writeArchive } from './archive.ts';
 import { sound } from './designKind.ts';
 import { takeIn } from './takeIn.ts';
 
@@ -33,7 +33,7 @@ type Names =
   | 'importFile'
   | 'importArchive';
 
-interface Uses extends Rooms {
+interface Uses extends ArchiveRooms {
   db: Database;
   log: LogStore<Entry>;
 }

@@ -10,10 +10,10 @@ const pack = promisify(gzip);
 const unpack = promisify(gunzip);
 
 /** What a revision holds: a document whole, or what it changes on the revision `base`. */
-export type Held = Pick<Row, 'body'> & { base: number | null };
+export type HeldHistory = Pick<Row, 'body'> & { base: number | null };
 
 /** A document as it stands, and on how many changes it does in the history. */
-export interface Standing {
+export interface HistoryStanding {
   document: object | null;
   changes: number;
 }
@@ -24,7 +24,7 @@ const MOST_CHANGES = 60;
 const PACKED_FROM = 1500;
 
 /** A value as the history holds it: JSON, packed off this thread where that gains something. */
-export async function packed(value: unknown): Promise<Buffer> {
+export async function packedStep(value: unknown): Promise<Buffer> {
   const text = Buffer.from(JSON.stringify(value));
   return text.length < PACKED_FROM ? text : pack(text, { level: 1 });
 }
@@ -37,18 +37,18 @@ const unpacked = async (held: Buffer | string): Promise<unknown> =>
 /** A document as a revision holds it: what changes on the one before, and whole from time to time. */
 export async function heldOn(
   kind: KeptKind,
-  before: Standing & { revision: number },
+  before: HistoryStanding & { revision: number },
   document: unknown,
   changes: Changes | null,
-): Promise<Held & { changes: number }> {
+): Promise<HeldHistory & { changes: number }> {
   if (changes === null || before.document === null || before.changes >= MOST_CHANGES)
-    return { base: null, body: await packed(document), changes: 0 };
-  const body = await packed({ format: formatOf(kind), changes });
+    return { base: null, body: await packedStep(document), changes: 0 };
+  const body = await packedStep({ format: formatOf(kind), changes });
   return { base: before.revision, body, changes: before.changes + 1 };
 }
 
 /** The document of a revision, brought up to today's format. */
-export async function standingAt(kind: KeptKind, row: Row, connection: Sequelize): Promise<Standing> {
+export async function standingAt(kind: KeptKind, row: Row, connection: Sequelize): Promise<HistoryStanding> {
   const rows = typeof row.base === 'number' ? await standsOn(row, connection) : [];
   const [whole, ...later] = [...rows, row];
   const steps = (await Promise.all(later.map(r => unpacked(r.body)))) as {

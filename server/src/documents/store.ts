@@ -11,7 +11,7 @@ import { invalid, notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';
 import { mustBeAtHand } from './atHand.ts';
 import { changed } from './changed.ts';
-import { type Held, heldOn, packed, type Standing, standingAt } from './history.ts';
+import { type HeldHistory, type HistoryStanding, heldOn, packedStep, standingAt } from './history.ts';
 import { type KeptKind, KINDS, type Kinds } from './kinds.ts';
 import { documentRows, type Row } from './rows.ts';
 
@@ -31,7 +31,7 @@ export interface Named {
 }
 
 /** A document in memory, as it stands at a revision: shared, nobody changes it. */
-interface Latest extends Standing {
+interface Latest extends HistoryStanding {
   revision: number;
 }
 
@@ -147,7 +147,7 @@ export class DocumentStore {
 
   /** The first revision of a document that is accepted, in the write that makes its conversion: nothing can be undone by then. */
   async begin(writer: Sequelize, of: Named, document: object, label: string): Promise<DocumentRecord> {
-    const held = { base: null, body: await packed(document) };
+    const held = { base: null, body: await packedStep(document) };
     return this.append(writer, of, 0, document, { ...held, label, back: null, forward: null });
   }
 
@@ -211,9 +211,9 @@ export class DocumentStore {
           forward: way === 'undo' ? revision : (there?.forward ?? null),
           label: there?.label ?? '',
         };
-        const held: Held = there
+        const held: HeldHistory = there
           ? { base: there.base ?? null, body: there.body }
-          : { base: null, body: await packed(null) };
+          : { base: null, body: await packedStep(null) };
         const document = there && (await standingAt(kind, there, writer)).document;
         return this.append(writer, of, revision, document, { ...held, ...links });
       },
@@ -230,7 +230,7 @@ export class DocumentStore {
     of: Named,
     previous: number,
     document: object | null,
-    change: Held & Links,
+    change: HeldHistory & Links,
   ): Promise<DocumentRecord> {
     const row = { revision: previous + 1, saved_at: new Date().toISOString(), ...change };
     const shown = document === null ? undefined : this.kindOf(of).shown?.(document as never);

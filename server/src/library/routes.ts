@@ -3,7 +3,7 @@ import { checkMaterial as checkReferences, type Design, upgradeOwn } from '@over
 import type { Sequelize } from 'sequelize';
 import { invalid } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';
-import { checkMaterial, checkPrice } from '../contract/validate.ts';
+import { checkPrice, validMaterial } from '../contract/validate.ts';
 import type { LibraryStore } from './store.ts';
 
 type Names = 'library' | 'putMaterial' | 'removeMaterial' | 'putPrice' | 'takeBackPrice' | 'removePrices';
@@ -18,7 +18,7 @@ export const libraryHandlers = (
     return { materials, prices };
   },
   async putMaterial({ params, body }) {
-    const material = checkMaterial(own(body, 'material'));
+    const material = validMaterial(own(body, 'material'));
     if (material.id !== params.id)
       throw invalid('The id in the address and in the material must be the same.');
     const mistakes = [...insane(material), ...checkReferences(material, (await library.read()).library)];

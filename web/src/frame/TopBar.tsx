@@ -2,7 +2,7 @@ import { Hammer, Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
 import { useDesign } from '../store/design.ts';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { usePreferences } from '../store/preferences.ts';
-import type { Saved } from '../store/synced/state.ts';
+import type { SavedState } from '../store/synced/state.ts';
 import { Button } from '../ui/Button.tsx';
 import { SaveNote } from './SaveNote.tsx';
 import { undo } from './undo.ts';
@@ -46,7 +46,7 @@ function UndoRedo({
   saved,
   travel,
 }: {
-  saved: Saved | null;
+  saved: SavedState | null;
   travel: (way: 'undo' | 'redo') => Promise<void>;
 }) {
   return (

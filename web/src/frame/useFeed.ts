@@ -2,7 +2,7 @@ import type { Change } from '@overcoat/core/model';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useDesign } from '../store/design.ts';
-import { type Named, nameOf, useDocuments } from '../store/documents.ts';
+import { documentName, type NamedDocument, useDocuments } from '../store/documents.ts';
 import { onChange } from '../store/feed.ts';
 import { useLog } from '../store/log.ts';
 import { useWorkshop } from '../store/workshop.ts';
@@ -37,7 +37,7 @@ function takeIn(change: Change, otherVan: (id: string) => Promise<unknown>): Pro
     ];
   if (change.what === 'document') {
     if (change.kind === 'design' && change.id === open) return [useDesign.getState().look(change.revision)];
-    const own = held[nameOf(change as Named)];
+    const own = held[documentName(change as NamedDocument)];
     return [
       ...(own ? [look(own.of, change.revision)] : []),
       ...(change.id === open ? [] : [otherVan(change.id)]),

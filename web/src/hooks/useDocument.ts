@@ -1,13 +1,13 @@
 import type { Documents, KindName } from '@overcoat/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { useDesign } from '../store/design.ts';
-import { documentOf, nameOf, useDocuments } from '../store/documents.ts';
+import { documentName, documentOf, useDocuments } from '../store/documents.ts';
 
 /** A document of the open conversion: read, kept, and undone by itself. */
 export function useDocument<K extends KindName>(kind: K, key: string) {
   const id = useDesign(s => s.id) ?? '';
   const of = { id, kind, key };
-  const own = useDocuments(s => s.held[nameOf(of)]);
+  const own = useDocuments(s => s.held[documentName(of)]);
   const document = useDocuments(s => documentOf(s.held, of));
   const { isSuccess, isLoading } = useDocumentRead(kind, key);
   const { put, travel } = useDocuments.getState();

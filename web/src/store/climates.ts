@@ -5,7 +5,7 @@ import { climateAsked } from '@overcoat/jobs/asked';
 import { contentKey } from '@overcoat/jobs/contentKey';
 import { create } from 'zustand';
 import { ownOf } from '../api/own.ts';
-import { within } from './openDesign.ts';
+import { keptWithin } from './openDesign.ts';
 import { reckoner } from './reckoner.ts';
 
 type Van = Pick<Design, 'shell' | 'brief'>;
@@ -24,7 +24,7 @@ const climates = reckoner<'climate'>(150, failed =>
  * What the bays of a placement meet in the van's own year, if that is known; otherwise null, and it is worked out off the page's
  * thread. A placement with nothing laid asks for nothing.
  */
-export function climateOf(van: Van, placement: Placement, library: Library): VanClimate | null {
+export function ownClimateOf(van: Van, placement: Placement, library: Library): VanClimate | null {
   const own = ownOf(library);
   if (!own || placement.buildUps.length === 0) return null;
   const { key, job } = climateAsked(van, placement, own);
@@ -35,8 +35,8 @@ const lives = new WeakMap<Shell, WeakMap<Brief, string>>();
 
 /** A name for the life in a body: climates found for the same are alike, whatever is laid. */
 const lifeKey = (van: Van): string =>
-  within(
-    within(lives, van.shell, () => new WeakMap<Brief, string>()),
+  keptWithin(
+    keptWithin(lives, van.shell, () => new WeakMap<Brief, string>()),
     van.brief,
     () => contentKey('life', ...Object.values(lifeOf(van))),
   );

@@ -6,7 +6,7 @@ import { api } from '../api/client.ts';
 import { useAside } from './aside.ts';
 import { type KeptWork, outbox } from './outbox.ts';
 import { sending } from './sendQueue.ts';
-import { type Step, type Stored, type Synced, unknown } from './synced/state.ts';
+import { type EditStep, type Stored, type Synced, unknown } from './synced/state.ts';
 import { Sync } from './synced/sync.ts';
 
 enablePatches();
@@ -100,7 +100,7 @@ export const useDesign = create<OpenDesign>()((set, get) => {
     });
 
   /** Queues a design as the next step, unless it is not sound and the one before was. */
-  const take = (before: Design, made: Step<Design>): string | null => {
+  const take = (before: Design, made: EditStep<Design>): string | null => {
     const known = new Set(checkVan(before, ANY).map(m => m.message));
     const mistake = checkVan(made.document, ANY).find(m => !known.has(m.message));
     if (mistake) {

@@ -12,7 +12,7 @@ import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
 import { useDesign } from './design.ts';
-import { documentOf, nameOf, useDocuments } from './documents.ts';
+import { documentName, documentOf, useDocuments } from './documents.ts';
 import { outbox } from './outbox.ts';
 import { reshape } from './reshape.ts';
 import { sending } from './sendQueue.ts';
@@ -48,7 +48,7 @@ const documents = () => useDocuments.getState();
 const here = () => documentOf(documents().held, of);
 const list = (change: Partial<CutList> = {}): CutList => ({ format: 1, name: 'B', pins: [], ...change });
 const pin = (piece: string) => ({ group: 'pir/0.04', piece, stock: '0', index: 0, x: 0, y: 0, turn: 0 });
-const settled = () => vi.waitFor(() => expect(documents().held[nameOf(of)]?.pending).toEqual([]));
+const settled = () => vi.waitFor(() => expect(documents().held[documentName(of)]?.pending).toEqual([]));
 
 beforeEach(async () => {
   server = new Server();
@@ -100,7 +100,9 @@ describe('a document', () => {
   it('left by an earlier page of another conversion is sent without being opened', async () => {
     const saved = { revision: 0, savedAt: null, undo: null, redo: null };
     const patches = [{ op: 'replace' as const, path: [], value: list() }];
-    await outbox.restore(nameOf(of), [{ session: 's', base: null, saved, edits: [{ patches, label: 'x' }] }]);
+    await outbox.restore(documentName(of), [
+      { session: 's', base: null, saved, edits: [{ patches, label: 'x' }] },
+    ]);
     useDocuments.setState({ held: {} });
     await sending.ask('documents');
     expect(server.record().document).toEqual(list());
@@ -111,11 +113,11 @@ describe('a document', () => {
     const fresh = { ...of, key: 'b' };
     const saved = { revision: 0, savedAt: null, undo: null, redo: null };
     const patches = [{ op: 'replace' as const, path: [], value: list({ kerf: 0.002 }) }];
-    await outbox.restore(nameOf(fresh), [
+    await outbox.restore(documentName(fresh), [
       { session: 's', base: null, saved, edits: [{ patches, label: 'x' }] },
     ]);
     void documents().put(fresh, list({ strips: true }), 'mine');
-    const held = () => documents().held[nameOf(fresh)]!;
+    const held = () => documents().held[documentName(fresh)]!;
     await vi.waitFor(() => expect(held().pending).toEqual([]));
     expect(server.record().document).toEqual(list({ kerf: 0.002, strips: true }));
     expect(held().document).toEqual(server.record().document);
@@ -138,7 +140,7 @@ describe('a document', () => {
     kind.clash = 'later';
     server.revisions.push({ document: list({ kerf: 0.002, gapBehind: 0.003 }), label: 'other' });
     await documents().put(of, list({ kerf: 0.004, strips: true }), 'mine');
-    const { conflict } = documents().held[nameOf(of)]!;
+    const { conflict } = documents().held[documentName(of)]!;
     expect(conflict!.places).toEqual([{ path: ['kerf'], mine: 0.004, theirs: 0.002 }]);
     expect(here()).toEqual(list({ kerf: 0.004, strips: true }));
     documents().settle(of, 'theirs');
@@ -151,7 +153,7 @@ describe('a document', () => {
     server.refuses = 'The cut list is not accepted.';
     expect(await documents().put(of, list({ kerf: 9 }), 'kerf')).toBe(false);
     expect(here()).toEqual(list({ kerf: 0.002 }));
-    const [refused] = documents().held[nameOf(of)]!.refused;
+    const [refused] = documents().held[documentName(of)]!.refused;
     expect(refused!.message).toContain('not accepted');
     await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
     server.refuses = null;
@@ -224,7 +226,7 @@ it('a kind that is declared goes all the way: saved, away over a reload, merged 
   const kinds = documentKinds as unknown as Record<string, DocumentKind<Note>>;
   kinds.note = kind;
   const note = { id: 'c', kind: 'note' as 'cut-list', key: 'all' };
-  const held = () => documents().held[nameOf(note)]!;
+  const held = () => documents().held[documentName(note)]!;
   const sent = () => vi.waitFor(() => expect(held().pending).toEqual([]));
   const put = (change: Partial<Note>) =>
     documents().put(note, { format: 1, bay: 'L1w', words: 'a', ...change }, 'a note');

@@ -5,7 +5,7 @@ import {
   documentKinds,
   formatOf,
   type KindName,
-  type Moved,
+  type MovedIds,
   merge,
   upgradeDocument,
 } from '@overcoat/core/model';
@@ -20,7 +20,7 @@ import { type Stored, type Synced, unknown } from './synced/state.ts';
 import { Sync } from './synced/sync.ts';
 
 /** Which document. */
-export interface Named {
+export interface NamedDocument {
   /** Id of the conversion. */
   id: string;
   kind: KindName;
@@ -30,27 +30,27 @@ export interface Named {
 
 /** A document as this window has it. */
 interface Held extends Synced<object> {
-  of: Named;
+  of: NamedDocument;
 }
 
 interface HeldDocuments {
   held: Readonly<Record<string, Held>>;
   /** Takes in what the server has of a document, and what this browser still had in hand of it. Throws ApiError. */
-  load(of: Named): Promise<void>;
+  load(of: NamedDocument): Promise<void>;
   /** Takes in what another window saved, up to a revision that was heard of. */
-  look(of: Named, revision?: number): Promise<void>;
+  look(of: NamedDocument, revision?: number): Promise<void>;
   /** It stands here at once, and is kept in this browser until the server has it. Answers whether it stands: refused, it does not. */
-  put(of: Named, document: object, label: string): Promise<boolean>;
-  travel(of: Named, way: 'undo' | 'redo'): Promise<void>;
-  settle(of: Named, side: 'mine' | 'theirs'): void;
+  put(of: NamedDocument, document: object, label: string): Promise<boolean>;
+  travel(of: NamedDocument, way: 'undo' | 'redo'): Promise<void>;
+  settle(of: NamedDocument, side: 'mine' | 'theirs'): void;
   /** Makes a refused change again, on what is there now, or lets go of it. */
-  settleRefused(of: Named, key: string, again: boolean): void;
+  settleRefused(of: NamedDocument, key: string, again: boolean): void;
 }
 
 /** What a document is held under. */
-export const nameOf = ({ id, kind, key }: Named): string => `${id}/${kind}/${key}`;
+export const documentName = ({ id, kind, key }: NamedDocument): string => `${id}/${kind}/${key}`;
 
-const namedBy = (name: string): Named | null => {
+const namedBy = (name: string): NamedDocument | null => {
   const [id, kind, key] = name.split('/');
   return id && key && kind && kind in documentKinds ? { id, kind: kind as KindName, key } : null;
 };
@@ -83,8 +83,8 @@ function broughtUp(kind: KindName, works: readonly KeptWork<object>[]): KeptWork
 export const useDocuments = create<HeldDocuments>()((set, get) => {
   const syncs = new Map<string, Sync<object>>();
 
-  const syncOf = (of: Named): Sync<object> => {
-    const name = nameOf(of);
+  const syncOf = (of: NamedDocument): Sync<object> => {
+    const name = documentName(of);
     const known = syncs.get(name);
     if (known && get().held[name]) return known;
     const { change, sync } = syncFor(set, get, of, name);
@@ -114,8 +114,8 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
   };
   /** Goes on with what an earlier page left of a document, once. */
   const looked = new Set<string>();
-  const resume = async (of: Named) => {
-    const name = nameOf(of);
+  const resume = async (of: NamedDocument) => {
+    const name = documentName(of);
     if (looked.has(name) && get().held[name]) return;
     looked.add(name);
     const kept = (await outbox.take<object>(name)) ?? [];
@@ -134,13 +134,13 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
   });
   queueMicrotask(() => void sending.ask('documents'));
 
-  const load = async (of: Named): Promise<void> => {
+  const load = async (of: NamedDocument): Promise<void> => {
     await resume(of);
-    const known = () => get().held[nameOf(of)]?.saved != null;
+    const known = () => get().held[documentName(of)]?.saved != null;
     if (known()) return get().look(of);
     const theirs = stored(await api.document(of));
     // Another look may have come back first.
-    if (known() || get().held[nameOf(of)]?.pending.length) return get().look(of, theirs.saved.revision);
+    if (known() || get().held[documentName(of)]?.pending.length) return get().look(of, theirs.saved.revision);
     syncOf(of).open(theirs, []);
   };
   return {
@@ -149,13 +149,13 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
     look: (of, revision) => syncOf(of).look(revision),
     async put(of, document, label) {
       const sync = syncOf(of);
-      const before = get().held[nameOf(of)]!.document;
+      const before = get().held[documentName(of)]!.document;
       const patches = before === null ? [] : changesBetween(before, document);
       const made = patches.length > 0 ? sync.step(document, label, patches) : sync.whole(document, label);
-      const refused = new Set(get().held[nameOf(of)]!.refused.map(r => r.key));
+      const refused = new Set(get().held[documentName(of)]!.refused.map(r => r.key));
       sync.take(made);
       await sync.pump();
-      return get().held[nameOf(of)]!.refused.every(r => refused.has(r.key));
+      return get().held[documentName(of)]!.refused.every(r => refused.has(r.key));
     },
     travel: (of, way) => syncOf(of).travel(way),
     settle: (of, side) => syncOf(of).settle(side),
@@ -172,7 +172,7 @@ export const useDocuments = create<HeldDocuments>()((set, get) => {
 function syncFor(
   set: StoreApi<HeldDocuments>['setState'],
   get: () => HeldDocuments,
-  of: Named,
+  of: NamedDocument,
   name: string,
 ) {
   const { called, clash } = documentKinds[of.kind];
@@ -205,14 +205,14 @@ function syncFor(
 /** A document of a kind as it stands here; null where nothing is settled, undefined before it is read. */
 export function documentOf<K extends KindName>(
   held: HeldDocuments['held'],
-  of: Named & { kind: K },
+  of: NamedDocument & { kind: K },
 ): Documents[K] | null | undefined {
-  const own = held[nameOf(of)];
+  const own = held[documentName(of)];
   return own && (own.saved || own.document) ? (own.document as Documents[K] | null) : undefined;
 }
 
 /** Ids of the shell have moved: what every document of the conversion says of them moves with them. */
-export function followMoved(id: string, moved: Moved, label: string): void {
+export function followMoved(id: string, moved: MovedIds, label: string): void {
   for (const { of, document } of Object.values(useDocuments.getState().held)) {
     if (of.id !== id || document === null) continue;
     const { follow } = documentKinds[of.kind];

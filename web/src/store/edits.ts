@@ -2,7 +2,7 @@ import { applySchool, schools } from '@overcoat/core/buildup';
 import type { Library } from '@overcoat/core/materials';
 import { type BuildUp, buildUpOf, type Design, type Placement, type Variant } from '@overcoat/core/model';
 import type { Candidate, PutUp } from '@overcoat/core/studies/proposal';
-import type { Change } from '@overcoat/core/studies/remedies';
+import type { RemedyChange } from '@overcoat/core/studies/remedies';
 import type { Draft } from 'immer';
 import { v7 as uuid } from 'uuid';
 import { useDesign } from './design.ts';
@@ -24,7 +24,7 @@ export const editBuildUp = (label: string, id: string, recipe: (buildUp: Draft<B
   });
 
 /** Puts a remedy in: how the van is lived in, what is surveyed, what is laid. One undo takes it back. */
-export function tryRemedy({ does, brief, shell, placement }: Change): void {
+export function tryRemedy({ does, brief, shell, placement }: RemedyChange): void {
   const { edit, variantId } = useDesign.getState();
   edit(does, draft => {
     if (brief) draft.brief = brief;

@@ -14,10 +14,10 @@ import type { Heard } from '@overcoat/core/van/quiet';
 import type { VanClimate } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
 import { useLibrary } from '../api/queries.ts';
-import { climateOf, keptClimate, useClimates } from './climates.ts';
+import { keptClimate, ownClimateOf, useClimates } from './climates.ts';
 import { useDesign } from './design.ts';
 import { useHeard } from './heard.ts';
-import { useOpenDesign, useVariant, within } from './openDesign.ts';
+import { keptWithin, useOpenDesign, useVariant } from './openDesign.ts';
 import { payOf, usePays } from './pays.ts';
 import { useWorkshop } from './workshop.ts';
 
@@ -52,11 +52,11 @@ export function evaluation(
   variant: string,
   present = false,
 ): Evaluation {
-  const byBrief = within(memo, design.shell, () => new WeakMap());
-  const byPlacement = within(byBrief, design.brief, () => new WeakMap());
-  const byLibrary = within(byPlacement, placement, () => new WeakMap());
-  const byHeard = within(byLibrary, library, () => new WeakMap());
-  const climate = climateOf(design, placement, library);
+  const byBrief = keptWithin(memo, design.shell, () => new WeakMap());
+  const byPlacement = keptWithin(byBrief, design.brief, () => new WeakMap());
+  const byLibrary = keptWithin(byPlacement, placement, () => new WeakMap());
+  const byHeard = keptWithin(byLibrary, library, () => new WeakMap());
+  const climate = ownClimateOf(design, placement, library);
   const kept = climate ? null : keptClimate(design);
   const fresh = payOf(design, placement, library, variant);
   const own = `${useDesign.getState().id}/${variant}`;

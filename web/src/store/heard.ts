@@ -5,7 +5,7 @@ import { heardOf } from '@overcoat/core/studies/knocks';
 import { type Heard, NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { useLibrary } from '../api/queries.ts';
 import { factsIn, useLog } from './log.ts';
-import { builtOf, useOpenDesign, within } from './openDesign.ts';
+import { builtOf, keptWithin, useOpenDesign } from './openDesign.ts';
 
 type Knocks = Facts['knocks'];
 type Memo = WeakMap<Knocks, WeakMap<Shell, WeakMap<Placement, WeakMap<Library, Heard>>>>;
@@ -17,10 +17,10 @@ export function heardIn(design: Design, entries: readonly Entry[], library: Libr
   if (knocks.size === 0) return NOTHING_HEARD;
   const { shell } = design;
   const built = builtOf(design).design;
-  const byShell = within(memo, knocks, () => new WeakMap());
-  const byBuilt = within(byShell, shell, () => new WeakMap());
-  const byLibrary = within(byBuilt, built, () => new WeakMap());
-  return within(byLibrary, library, () => heardOf(knocks, shell, built, library));
+  const byShell = keptWithin(memo, knocks, () => new WeakMap());
+  const byBuilt = keptWithin(byShell, shell, () => new WeakMap());
+  const byLibrary = keptWithin(byBuilt, built, () => new WeakMap());
+  return keptWithin(byLibrary, library, () => heardOf(knocks, shell, built, library));
 }
 
 /** The same of the open van. */

@@ -6,7 +6,7 @@ import { api } from '../api/client.ts';
 import { useAside } from './aside.ts';
 import { useDesign } from './design.ts';
 import { type HeldLog, noLog, SentLog, WORKSHOP } from './entries.ts';
-import { useOpenDesign, within } from './openDesign.ts';
+import { keptWithin, useOpenDesign } from './openDesign.ts';
 import { usePreferences } from './preferences.ts';
 
 /** Where something happened, and what it is about. */
@@ -91,9 +91,9 @@ const memo = new WeakMap<readonly Entry[], WeakMap<Design['shell'], WeakMap<Desi
 
 /** What happened in a conversion, as it stands. */
 export function factsIn(design: Design, entries: readonly Entry[]): Facts {
-  const byShell = within(memo, entries, () => new WeakMap());
-  const byReady = within(byShell, design.shell, () => new WeakMap());
-  return within(byReady, design.ready, () => factsOf(entries, design));
+  const byShell = keptWithin(memo, entries, () => new WeakMap());
+  const byReady = keptWithin(byShell, design.shell, () => new WeakMap());
+  return keptWithin(byReady, design.ready, () => factsOf(entries, design));
 }
 
 /** The same of the open one. */

@@ -2,7 +2,7 @@ import type { Design, Variant } from '@overcoat/core/model';
 import { useDesign } from './design.ts';
 
 /** What a map holds for a key, made when it is first asked for. */
-export function within<K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V): V {
+export function keptWithin<K extends object, V>(map: WeakMap<K, V>, key: K, make: () => V): V {
   const found = map.get(key);
   if (found !== undefined) return found;
   const made = make();

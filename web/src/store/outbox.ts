@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, type IDBPTransaction, openDB } from 'idb';
 import { applyPatches, type Patch } from 'immer';
-import type { Refused, Saved } from './synced/state.ts';
+import type { RefusedChange, SavedState } from './synced/state.ts';
 
 /** One change of a document not yet acknowledged, as what it changed. */
 interface KeptEdit {
@@ -13,7 +13,7 @@ interface KeptEdit {
 export interface KeptWork<D> {
   session: string;
   base: D | null;
-  saved: Saved;
+  saved: SavedState;
   edits: readonly KeptEdit[];
 }
 
@@ -25,7 +25,7 @@ interface WaitingEntry {
 }
 
 /** A change that the server refused, kept to be tried again or let go of. */
-type KeptRefusal = Omit<Refused, 'key'>;
+type KeptRefusal = Omit<RefusedChange, 'key'>;
 
 /** What an earlier version of this program kept of a document beside a design. */
 interface EarlierDocument {
@@ -37,9 +37,9 @@ interface EarlierDocument {
 
 interface Tables extends DBSchema {
   /** By the document's name and the window. */
-  bases: { key: [string, string]; value: { base: object | null; saved: Saved } };
+  bases: { key: [string, string]; value: { base: object | null; saved: SavedState } };
   /** How far the edits on a base have arrived: written instead of the base, which is large. */
-  marks: { key: [string, string]; value: { seq: number; saved: Saved } };
+  marks: { key: [string, string]; value: { seq: number; saved: SavedState } };
   edits: { key: [string, string, number]; value: KeptEdit };
   refused: { key: [string, string]; value: KeptRefusal };
   entries: { key: [string, string]; value: WaitingEntry };
@@ -138,7 +138,7 @@ export const outbox = {
     inTurn(db => db.put('edits', { patches, label }, [name, session, seq])),
 
   /** The changes up to `seq` have arrived, as `saved`. */
-  arrived: (name: string, seq: number, saved: Saved) =>
+  arrived: (name: string, seq: number, saved: SavedState) =>
     inTurn(db => db.put('marks', { seq, saved }, [name, session])),
 
   /** Everything kept of a document, by any window, oldest window first; it is this window's from now on. */
@@ -198,9 +198,9 @@ export const outbox = {
 
   keepRefused: (name: string, key: string, refused: KeptRefusal) =>
     inTurn(db => db.put('refused', refused, [name, key])),
-  refused: async (name: string): Promise<Refused[]> =>
+  refused: async (name: string): Promise<RefusedChange[]> =>
     (await inTurn(async db => {
-      const found: Refused[] = [];
+      const found: RefusedChange[] = [];
       for (const [, key] of await db.getAllKeys('refused', everythingOf(name)))
         found.push({ key, ...(await db.get('refused', [name, key]))! });
       return found;

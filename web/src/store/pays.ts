@@ -1,7 +1,7 @@
 import type { Library } from '@overcoat/core/materials';
 import type { CutList, Design, Placement, WorkshopEntry } from '@overcoat/core/model';
 import type { Paid, PayBy } from '@overcoat/core/order/pipeline';
-import { type Asked, payAsked, payByOf } from '@overcoat/jobs/asked';
+import { type JobQuestion, payAsked, payByOf } from '@overcoat/jobs/asked';
 import { create } from 'zustand';
 import { ownOf } from '../api/own.ts';
 import { useDesign } from './design.ts';
@@ -67,7 +67,7 @@ export function askedOf(
   placement: Placement,
   library: Library,
   variant: string,
-): Asked<'pay'> | null {
+): JobQuestion<'pay'> | null {
   const by = payBy(van, variant);
   const own = ownOf(library);
   return by && own ? payAsked(van, placement, own, by) : null;

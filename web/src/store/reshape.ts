@@ -1,4 +1,4 @@
-import type { Design, Moved, Ready } from '@overcoat/core/model';
+import type { Design, MovedIds, Ready } from '@overcoat/core/model';
 import { type Edited, namesIn, type Reshaped } from '@overcoat/core/survey/edits';
 import { inUnits } from '@overcoat/core/units';
 import type { Draft } from 'immer';
@@ -30,7 +30,7 @@ export function reshape(label: string, change: (design: Design) => Reshaped): st
 }
 
 /** Names that a change gave anew, and those that are gone. */
-function movedBy(before: Design, { design, moved }: Extract<Reshaped, { ok: true }>): Moved {
+function movedBy(before: Design, { design, moved }: Extract<Reshaped, { ok: true }>): MovedIds {
   const [was, is] = [before, design].map(d => namesIn(d.shell)) as [Set<string>, Set<string>];
   for (const zone of before.shell.zones) was.add(zone.id);
   for (const zone of design.shell.zones) is.add(zone.id);

@@ -1,10 +1,10 @@
-import type { Step, Working } from '@overcoat/core/studies/working';
+import type { Working, WorkingStep } from '@overcoat/core/studies/working';
 import { inUnits, printSignificant } from '@overcoat/core/units';
 import { printMoney } from '../store/money.ts';
 import { useUnits } from '../store/preferences.ts';
 import { Dialog } from './Dialog.tsx';
 
-const SIGNS: Record<Step['op'], string> = {
+const SIGNS: Record<WorkingStep['op'], string> = {
   given: '',
   sum: ' + ',
   product: ' × ',
@@ -81,7 +81,7 @@ function WorkingSteps({ working }: { working: Working }) {
   );
 }
 
-function Inputs({ step, byId }: { step: Step; byId: Map<string, Step> }) {
+function Inputs({ step, byId }: { step: WorkingStep; byId: Map<string, WorkingStep> }) {
   if (step.of.length === 0)
     return step.basis === 'computed' ? null : <div className="text-xs text-faint">{step.basis}</div>;
   const inputs = step.of.map(id => byId.get(id)!);
@@ -106,7 +106,7 @@ function Inputs({ step, byId }: { step: Step; byId: Map<string, Step> }) {
   );
 }
 
-const print = (step: Step) =>
+const print = (step: WorkingStep) =>
   step.unit === 'money'
     ? printMoney(step.value)
     : `${Number.isFinite(step.value) ? printSignificant(step.value, 4) : '∞'}${step.unit ? ` ${step.unit}` : ''}`;

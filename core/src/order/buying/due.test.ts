@@ -8,7 +8,7 @@ import { holdingOf } from '../holding/index.ts';
 import { NestSearch } from '../nesting/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { takeOff } from '../takeoff/index.ts';
-import { type Effort, hoursOf, STAGES, stageOf, workByStage } from '../work/index.ts';
+import { type Effort, STAGES, stageOf, workByStage, workHours } from '../work/index.ts';
 import {
   dueOf,
   joinNeeds,
@@ -56,7 +56,7 @@ describe('the work by stages', () => {
   });
   it('takes hours for taping alone, as everybody finds: 185 m', () => {
     // Common practice, no source: always longer than thought.
-    const [least, likely, most] = hoursOf({ taped: 185 });
+    const [least, likely, most] = workHours({ taped: 185 });
     expect(least).toBeGreaterThan(3);
     expect(likely).toBeCloseTo(5.55, 9);
     expect(most).toBeLessThan(10);

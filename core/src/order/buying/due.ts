@@ -1,6 +1,6 @@
 import type { Shell, WORK_DAYS, WorkshopEntry } from '../../model/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
-import { type Effort, STAGES, type Stage, stageOf } from '../work/index.ts';
+import { type Effort, STAGES, stageOf, type WorkStage } from '../work/index.ts';
 import type { BuyLine } from './orderList.ts';
 import type { Shop } from './shops.ts';
 
@@ -17,7 +17,7 @@ export interface Pace {
 /** When something has to be there, and to be ordered; days as YYYY-MM-DD. */
 export interface Due {
   /** Work it is first used in. */
-  stage: Stage;
+  stage: WorkStage;
   /** The first day that work could be reached: with everything before it done at best speed. */
   needed: string;
   /** The last day on which it can be ordered and still be there; for what is fetched, the day before. */
@@ -62,7 +62,7 @@ function dayAfter({ start, hours, days }: Pace, done: number): string {
 }
 
 /** Tasks by the first word of their name. */
-const TASKS: Record<string, Stage> = {
+const TASKS: Record<string, WorkStage> = {
   rust: 'making ready',
   hole: 'making ready',
   close: 'making ready',
@@ -80,7 +80,7 @@ export function stagesOf(
   lines: readonly BuyLine[],
   pieces: readonly Pick<CutPiece, 'id' | 'zone' | 'role'>[],
   shell: Pick<Shell, 'zones'>,
-): Map<string, Stage> {
+): Map<string, WorkStage> {
   const kinds = new Map(shell.zones.map(z => [z.id, z.kind]));
   const stages = new Map(pieces.map(p => [p.id, stageOf(p.role, kinds.get(p.zone) ?? 'wall')]));
   const stageOfUse = (use: string) => stages.get(use) ?? TASKS[use.split(' ')[0]!] ?? 'finish';
@@ -97,12 +97,12 @@ export function stagesOf(
  * it went at best speed, less the days it takes to come. What is fetched is fetched the day before at the latest.
  */
 export function dueOf(
-  stages: ReadonlyMap<string, Stage>,
-  hours: ReadonlyMap<Stage, Effort>,
+  stages: ReadonlyMap<string, WorkStage>,
+  hours: ReadonlyMap<WorkStage, Effort>,
   pace: Pace,
   shops: ReadonlyMap<string, Shop>,
 ): Map<string, Due> {
-  const reached = new Map<Stage, string>();
+  const reached = new Map<WorkStage, string>();
   let done = 0;
   for (const stage of STAGES) {
     reached.set(stage, dayAfter(pace, done));

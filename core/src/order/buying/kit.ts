@@ -1,7 +1,7 @@
 import type { Library } from '../../materials/index.ts';
 import type { CutList } from '../../model/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
-import { cuttingOf, type Effort, fittingOf, hoursOf } from '../work/index.ts';
+import { cuttingOf, type Effort, fittingOf, workHours } from '../work/index.ts';
 import type { BuyLine } from './orderList.ts';
 
 type Kit = NonNullable<CutList['kits']>[number];
@@ -43,8 +43,8 @@ export function weighKit(
     own += (l.cost * mine) / all;
     waste += ((l.cost * mine) / all) * (l.left / (l.left + l.need));
   }
-  const cut = hoursOf(cuttingOf(covered, library));
-  const again = hoursOf(fittingOf(covered, library));
+  const cut = workHours(cuttingOf(covered, library));
+  const again = workHours(fittingOf(covered, library));
   const misfits = {
     pieces: kit.misfits * covered.length,
     cost: kit.misfits * own,

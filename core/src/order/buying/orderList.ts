@@ -1,6 +1,6 @@
 import { type Library, materialOf, type Supply } from '../../materials/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { type CutGroup, packsOf } from '../cutting/index.ts';
+import { type CutGroup, packsBought } from '../cutting/index.ts';
 import type { Nest } from '../nesting/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { OrderLine, TakeOff } from '../takeoff/index.ts';
@@ -110,7 +110,7 @@ function sheetLines({ group, nest }: Cut, library: Library, { firstTime, errors 
     (p.assumed ? SPOILT.assumed : 0);
   const spoilt = group.pieces.reduce((sum, p) => sum + p.area * chance(p), 0) * (firstTime ? FIRST_TIME : 1);
   const largest = Math.max(0, ...nest.used.map(u => u.rest.width * u.rest.length));
-  const lines = packsOf(nest, group.problem).filter(b => b.stock.price > 0);
+  const lines = packsBought(nest, group.problem).filter(b => b.stock.price > 0);
   const fromShelf = nest.used
     .filter(u => (group.problem.stock.find(s => s.id === u.stock)?.price ?? 1) === 0)
     .reduce((sum, u) => {

@@ -1,6 +1,6 @@
 import type { Shell } from '../../model/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
-import type { Effort, Stage } from '../work/index.ts';
+import type { Effort, WorkStage } from '../work/index.ts';
 import { type Due, dueOf, type Pace, stagesOf } from './due.ts';
 import { type Need, usedBy } from './needList.ts';
 import type { BuyLine } from './orderList.ts';
@@ -15,7 +15,7 @@ export interface VanWork {
   /** What it takes besides what is cut. */
   needs: readonly Need[];
   /** Hours of work by stage. */
-  hours: ReadonlyMap<Stage, Effort>;
+  hours: ReadonlyMap<WorkStage, Effort>;
   /** What is cut for it, ids without its name. */
   pieces: readonly Pick<CutPiece, 'id' | 'zone' | 'role' | 'area'>[];
   /** Its body. */

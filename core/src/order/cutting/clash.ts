@@ -1,7 +1,7 @@
 import type { Pin } from '../../model/index.ts';
-import { boxRegion, grown, minus, partsOf, regionOf, within } from '../pieces/index.ts';
+import { boxRegion, grown, minus, partsOf, regionOf, withinRegion } from '../pieces/index.ts';
 import type { CutGroup } from './cutting.ts';
-import { type OnSheet, placed } from './steps.ts';
+import { type OnSheet, placedOnSheets } from './steps.ts';
 
 /** What a place on a sheet meets. */
 export interface Clash {
@@ -31,7 +31,7 @@ export function clash(
       on.x < o.x + o.width + kerf &&
       o.y < on.y + on.length + kerf &&
       on.y < o.y + o.length + kerf &&
-      partsOf(within(reach, regionOf(o.outline))).length > 0,
+      partsOf(withinRegion(reach, regionOf(o.outline))).length > 0,
   );
   return { outside: partsOf(minus(own, [inside])).length > 0, over: over.map(o => o.piece.id) };
 }
@@ -44,7 +44,7 @@ export function holdingPins({ key, pieces, problem }: CutGroup, pins: readonly P
     const piece = byId.get(pin.piece);
     const stock = problem.stock.find(s => s.id === pin.stock);
     if (pin.group !== key || !piece?.turns.includes(pin.turn) || !stock) continue;
-    const on = placed(piece, pin);
+    const on = placedOnSheets(piece, pin);
     const beside = held.filter(h => h.pin.stock === pin.stock && h.pin.index === pin.index).map(h => h.on);
     const { outside, over } = clash(on, beside, stock, problem.kerf);
     if (!outside && over.length === 0 && !held.some(h => h.pin.piece === pin.piece)) held.push({ pin, on });

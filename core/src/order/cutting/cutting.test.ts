@@ -4,7 +4,7 @@ import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { type NestProblem, NestSearch } from '../nesting/index.ts';
 import { type CutPiece, cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
-import { cutGroups, packsOf } from './cutting.ts';
+import { cutGroups, packsBought } from './cutting.ts';
 import { nearMiss } from './nearMiss.ts';
 import { cutSteps, type OnSheet, piecesOn } from './steps.ts';
 
@@ -49,7 +49,7 @@ describe('groups', () => {
     const [group] = cutGroups([{ ...piece, outline: box(1.5, 1.2) }], own);
     const { best } = new NestSearch(group!.problem);
     expect(best.cost).toBeCloseTo((240 / 20) * 1.2, 6);
-    expect(packsOf(best, group!.problem)[0]!.items).toBe(1);
+    expect(packsBought(best, group!.problem)[0]!.items).toBe(1);
   });
   it('are cut from rests at hand first, which cost nothing', () => {
     const [ply] = groups.filter(g => g.material === 'birch-ply' && g.thickness === 0.009);
@@ -65,7 +65,7 @@ describe('groups', () => {
   it('are bought in whole packs', () => {
     const damping = groups.find(g => library.get(g.material)!.family === 'damping')!;
     const { best } = new NestSearch(damping.problem);
-    const [line] = packsOf(best, damping.problem);
+    const [line] = packsBought(best, damping.problem);
     expect(line!.packs).toBe(Math.ceil(line!.items / line!.stock.perPack));
     expect(best.cost).toBeCloseTo(line!.packs * line!.stock.price, 9);
   });

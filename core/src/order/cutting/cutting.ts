@@ -153,7 +153,7 @@ export interface CutLayout {
 }
 
 /** Whole packs of each stock that a nest takes. */
-export function packsOf(
+export function packsBought(
   nest: Nest,
   problem: NestProblem,
 ): { stock: NestStock; items: number; packs: number }[] {

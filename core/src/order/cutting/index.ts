@@ -1,6 +1,6 @@
 export { type Clash, clash, holdingPins } from './clash.ts';
-export { type CutGroup, type CutLayout, cutGroups, type Offcut, packsOf, SAW_KERF } from './cutting.ts';
+export { type CutGroup, type CutLayout, cutGroups, type Offcut, packsBought, SAW_KERF } from './cutting.ts';
 export { nearMiss } from './nearMiss.ts';
 export { nestedCost, nestedLines } from './nested.ts';
 export { type CutBy, type GroupSearch, groupSearches, searchPieces } from './search.ts';
-export { cutSteps, type OnSheet, piecesOn, placed } from './steps.ts';
+export { cutSteps, type OnSheet, piecesOn, placedOnSheets } from './steps.ts';

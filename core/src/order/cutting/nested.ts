@@ -1,7 +1,7 @@
 import type { Library } from '../../materials/index.ts';
 import type { Nest } from '../nesting/index.ts';
 import type { OrderLine, TakeOff } from '../takeoff/index.ts';
-import { type CutGroup, packsOf } from './cutting.ts';
+import { type CutGroup, packsBought } from './cutting.ts';
 
 /** What is cut of one material, as it lies; null where something fits no sheet. */
 export interface LaidGroup extends CutGroup {
@@ -33,7 +33,7 @@ export function nestedLines(
       const group = groupOf(line, groups);
       if (!group) return [line];
       const { nest } = group.layout!;
-      return packsOf(nest, group.problem).flatMap(({ stock, items, packs }): OrderLine[] => {
+      return packsBought(nest, group.problem).flatMap(({ stock, items, packs }): OrderLine[] => {
         const sold = stock.price > 0 ? library.get(group.material)?.stock[Number(stock.id)] : undefined;
         if (!sold) return [];
         const own = new Set(nest.laid.filter(l => l.stock === stock.id).map(l => l.piece));

@@ -54,7 +54,7 @@ export function groupSearches(
       offcuts,
       done,
     });
-  const begin = (g: CutGroup) => begun(g, pins, from?.find(l => l.key === g.key) ?? null);
+  const begin = (g: CutGroup) => startOf(g, pins, from?.find(l => l.key === g.key) ?? null);
   const ribToRib = new Map(groupsBy(false).map(g => [g.key, g]));
   return groupsBy(true).map(long => {
     const short = ribToRib.get(long.key);
@@ -68,7 +68,7 @@ export const searchPieces = (
   pieces: readonly CutPiece[],
   library: Library,
   offcuts: readonly Offcut[],
-): GroupSearch[] => cutGroups(pieces, library, { offcuts }).map(g => begun(g, [], null));
+): GroupSearch[] => cutGroups(pieces, library, { offcuts }).map(g => startOf(g, [], null));
 
 function continued(problem: NestProblem, before: CutLayout | null): NestProblem {
   const ids = new Set(problem.pieces.map(p => p.id));
@@ -77,7 +77,7 @@ function continued(problem: NestProblem, before: CutLayout | null): NestProblem 
 }
 
 /** Goes on from a layout found before, where it holds the same pieces. */
-function begun(group: CutGroup, pins: readonly Pin[], before: CutLayout | null): GroupSearch {
+function startOf(group: CutGroup, pins: readonly Pin[], before: CutLayout | null): GroupSearch {
   const unfit = unfitPieces(group.problem).map(u => u.piece);
   const pinned = holdingPins(group, pins);
   const problem = continued({ ...group.problem, pinned }, before);

@@ -30,12 +30,15 @@ export function piecesOn(
 ): OnSheet[] {
   return nest.laid
     .filter(l => l.stock === stock && l.index === index)
-    .map(l => placed(pieces.get(l.piece)!, l))
+    .map(l => placedOnSheets(pieces.get(l.piece)!, l))
     .sort((a, b) => a.y - b.y || a.x - b.x);
 }
 
 /** A piece put onto a sheet, turned, its box's corner at a place. */
-export function placed(piece: CutPiece, { x, y, turn }: { x: number; y: number; turn: number }): OnSheet {
+export function placedOnSheets(
+  piece: CutPiece,
+  { x, y, turn }: { x: number; y: number; turn: number },
+): OnSheet {
   const turned = turnPoints(piece.outline, turn);
   const [x0, y0] = [Math.min(...turned.map(p => p.x)), Math.min(...turned.map(p => p.y))];
   const moved = (points: readonly Point[]) =>

@@ -4,7 +4,7 @@ import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import type { Design, FixedPanel } from '../../model/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
-import { hoursOf } from '../work/index.ts';
+import { workHours } from '../work/index.ts';
 import { checkPanels, type Spacing, weighSpacings } from './index.ts';
 
 const library = makeLibrary();
@@ -65,7 +65,7 @@ describe('spacing of battens', () => {
       (now.boards - now.sizes) * 3 +
       now.sizes * 6;
     expect(now.hours[1]).toBeCloseTo(minutes / 60, 9);
-    expect(hoursOf({ batten: 6 })).toEqual([0.6, 1, 1.6]);
+    expect(workHours({ batten: 6 })).toEqual([0.6, 1, 1.6]);
     expect(now.hours[0]).toBeLessThan(now.hours[1]);
   });
   it('is worth less work where an edge of furniture lies on a batten', () => {

@@ -2,7 +2,7 @@ import { battenOf, type LayUp } from '../../buildup/index.ts';
 import type { FixedPanel, Placement, Shell, Zone } from '../../model/index.ts';
 import { keptClear } from '../../survey/geometry/index.ts';
 import { lengthIn } from '../../units/index.ts';
-import { battenLines, placeOf, ribsAfter } from '../pieces/index.ts';
+import { battenLines, ribsAfter, zonePlaceOf } from '../pieces/index.ts';
 
 /** What was found of a panel that is there already, before anything is cut round it. */
 export interface PanelFinding {
@@ -31,7 +31,7 @@ export function checkPanels(
     const zone = shell.zones.find(z => z.id === panel.zone);
     const found = (ok: boolean, says: string): PanelFinding => ({ panel: panel.id, ok, says });
     if (!zone) return [found(false, `There is no ${panel.zone} any longer: say where it goes.`)];
-    const place = placeOf(zone, shell);
+    const place = zonePlaceOf(zone, shell);
     const out: PanelFinding[] = [];
     const over = Math.max(panel.along + panel.width - place.length, panel.up + panel.height - place.breadth);
     if (over > 0.001)
@@ -87,7 +87,7 @@ const overlaps = (a: FixedPanel, b: FixedPanel): boolean =>
 
 /** Openings and what is kept clear that a panel covers. */
 function inTheWay(panel: FixedPanel, zone: Zone, shell: Shell): string[] {
-  const { cells } = placeOf(zone, shell);
+  const { cells } = zonePlaceOf(zone, shell);
   const covered = (x: number, y: number, width: number, height: number) =>
     Math.min(x + width, panel.along + panel.width) - Math.max(x, panel.along) > 0.002 &&
     Math.min(y + height, panel.up + panel.height) - Math.max(y, panel.up) > 0.002;
@@ -114,7 +114,7 @@ function supportsOf(
   { shell, placement, covers }: { shell: Shell; placement: Placement } & Pick<LayUp, 'covers'>,
   panel: FixedPanel,
 ) {
-  const place = placeOf(zone, shell);
+  const place = zonePlaceOf(zone, shell);
   const ribs = ribsAfter(place.cells.values(), zone);
   const own = covers.filter(c => c.zone === zone.id && c.layer.role === 'batten');
   const battens = own.flatMap(c => {

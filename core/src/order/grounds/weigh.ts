@@ -3,8 +3,8 @@ import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { LayerOf, Placement, Shell, Zone } from '../../model/index.ts';
 import { woodLines } from '../../survey/edits/index.ts';
 import { stiffEnough, type Verdict } from '../boards/index.ts';
-import { battenLines, type CutChoices, placeOf } from '../pieces/index.ts';
-import { hoursOf } from '../work/index.ts';
+import { battenLines, type CutChoices, zonePlaceOf } from '../pieces/index.ts';
+import { workHours } from '../work/index.ts';
 
 /** Spacings that are tried besides the one there is, m. */
 const TRIED = [0.25, 0.3, 0.35, 0.4, 0.45, 0.5, 0.6, 0.8];
@@ -68,7 +68,7 @@ export function weighSpacings(
     c => c.zone === zone.id && c.buildUp === buildUp && c.layer.role === 'batten' && c.width > 0,
   );
   if (!batten || own.length === 0) return [];
-  const place = placeOf(zone, shell);
+  const place = zonePlaceOf(zone, shell);
   const timber = materialOf(library, batten.material);
   const stock = stockFor(timber, batten.thickness);
   const perMetre = stock.price / (stock.perPack * stock.length);
@@ -121,7 +121,7 @@ export function weighSpacings(
       marks: marks.length,
       marksMet: marks.filter(meets).length,
       fails: failsOver(widest, zone, lining, library),
-      hours: hoursOf({
+      hours: workHours({
         batten: lines.length,
         ground: edges.length - edgesMet + cross,
         board: boards - sizes,

@@ -41,7 +41,7 @@ export const fixedOf = (
   placement: Placement,
   library: Library,
   chosen: readonly ChosenHold[],
-): Fixed[] => inPlace(pieces, shell, placement).map(p => fixedBy(p, library, chosen));
+): Fixed[] => fixedInPlace(pieces, shell, placement).map(p => fixedBy(p, library, chosen));
 
 /** A piece and the layer it is. */
 export interface InPlace {
@@ -56,7 +56,7 @@ export interface InPlace {
 }
 
 /** Every piece with its layer; what is of none is left out. */
-export function inPlace(pieces: readonly CutPiece[], shell: Shell, placement: Placement): InPlace[] {
+export function fixedInPlace(pieces: readonly CutPiece[], shell: Shell, placement: Placement): InPlace[] {
   const zones = new Map(shell.zones.map(z => [z.id, z]));
   const buildUps = new Map(placement.buildUps.map(b => [b.id, b]));
   return pieces.flatMap(piece => {

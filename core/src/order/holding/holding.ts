@@ -3,7 +3,7 @@ import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../../model/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import { opensAt, reachedBehind } from './behind.ts';
-import { type ChosenHold, type Fixed, fixedBy, type InPlace, inPlace } from './fixed.ts';
+import { type ChosenHold, type Fixed, fixedBy, fixedInPlace, type InPlace } from './fixed.ts';
 import { glueFor, mayBeHeld } from './glueFor.ts';
 import { type Judged, judge } from './judge.ts';
 import { type Hold, WAYS_OF_HOLDING } from './ways.ts';
@@ -57,7 +57,7 @@ export function holdingOf(
   chosen: readonly ChosenHold[],
 ): Holding[] {
   const about = { library, hottest, wettest };
-  return inPlace(pieces, shell, placement).map(p => held(p, fixedBy(p, library, chosen), about));
+  return fixedInPlace(pieces, shell, placement).map(p => held(p, fixedBy(p, library, chosen), about));
 }
 
 interface About {

@@ -5,7 +5,7 @@ import { dualBeds } from './dualBound.ts';
 import { innerRect } from './innerRect.ts';
 import type { NestProblem, Point } from './problem.ts';
 import { NestSearch } from './search.ts';
-import { areaOf } from './shapes.ts';
+import { shapeArea } from './shapes.ts';
 import { shelfLayout } from './shelf.ts';
 
 const ways = (width: number, length: number, turn = true) => ({
@@ -93,7 +93,7 @@ describe('a rectangle inside an outline', () => {
           return { x: Math.round(1000 + r * Math.cos(angle)), y: Math.round(1000 + r * Math.sin(angle)) };
         });
         const { width, length } = innerRect(flat(star));
-        expect(width * length).toBeLessThanOrEqual(Math.abs(areaOf(star)) + 1e-6);
+        expect(width * length).toBeLessThanOrEqual(Math.abs(shapeArea(star)) + 1e-6);
         if (width === 0) return;
         // Somewhere among its corners it lies inside: what is left of it outside the star is nothing.
         const ring = star.map(p => [p.x, p.y] as [number, number]);
@@ -109,7 +109,7 @@ describe('a rectangle inside an outline', () => {
             return polygonClipping
               .difference([rect], [ring])
               .flat()
-              .reduce((sum, r) => sum + areaOf(r.map(([px, py]) => ({ x: px, y: py }))), 0);
+              .reduce((sum, r) => sum + shapeArea(r.map(([px, py]) => ({ x: px, y: py }))), 0);
           }),
         );
         expect(Math.min(...outside.map(Math.abs))).toBeLessThan(1500);

@@ -4,7 +4,7 @@ import type { Bed } from './bed.ts';
  * Straight cuts a bed takes: sides of boxes that are not the bed's own, those in one line that meet counted once; of
  * other outlines every slanting side is one more. The kerf lies in the boxes, so neighbours share their cut.
  */
-export function cutsOf(bed: Bed, slants: (piece: number) => number): number {
+export function sawCuts(bed: Bed, slants: (piece: number) => number): number {
   const lines = new Map<string, [number, number][]>();
   const side = (axis: string, at: number, end: number, from: number, to: number) => {
     if (at <= 0 || at >= end) return;

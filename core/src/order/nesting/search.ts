@@ -4,12 +4,12 @@ import type { Bed } from './bed.ts';
 import { RULES } from './bed.ts';
 import { choices, leastCost, type Needs } from './bound.ts';
 import { construct, ORDERS } from './construct.ts';
-import { cutsOf } from './cuts.ts';
+import { sawCuts } from './cuts.ts';
 import type { Nest, NestPiece, NestProblem } from './problem.ts';
 import { type PartNest, Recreate } from './recreate.ts';
 import { MICRO } from './shapes.ts';
 import { Table, unfitPieces } from './table.ts';
-import { bedsBefore, bedsOf, covered, isBetter, nestOf, type Whole } from './whole.ts';
+import { bedsBefore, bedsOf, covered, isBetterLayout, nestOf, type Whole } from './whole.ts';
 
 /** Beds that would cost less, or leave a better rest, and how far the pieces have been brought onto them. */
 interface Goal {
@@ -182,7 +182,7 @@ export class NestSearch {
   }
 
   private cutsOn(bed: Bed): number {
-    return cutsOf(bed, piece => slants(this.table.shapes[piece]!.turned[0]!.outline));
+    return sawCuts(bed, piece => slants(this.table.shapes[piece]!.turned[0]!.outline));
   }
 
   private keep(beds: readonly Bed[]): boolean {
@@ -194,7 +194,7 @@ export class NestSearch {
       worth: this.table.worth(used),
       cuts: used.reduce((sum, b) => sum + this.cutsOn(b), 0),
     };
-    if (!isBetter(next, this.whole)) return false;
+    if (!isBetterLayout(next, this.whole)) return false;
     this.whole = next;
     this.read = null;
     return true;

@@ -100,7 +100,7 @@ function isRectangle(outline: readonly Point[]): boolean {
 }
 
 /** Area inside corners, counter-clockwise positive, in the square of their unit. */
-export const areaOf = (points: readonly Point[]): number =>
+export const shapeArea = (points: readonly Point[]): number =>
   points.reduce((sum, p, i) => {
     const q = points[(i + 1) % points.length]!;
     return sum + (p.x * q.y - q.x * p.y) / 2;

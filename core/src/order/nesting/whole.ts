@@ -1,6 +1,6 @@
 import type { Bed } from './bed.ts';
 import type { Laid, Nest, UsedStock } from './problem.ts';
-import { areaOf, MICRO } from './shapes.ts';
+import { MICRO, shapeArea } from './shapes.ts';
 import type { Table } from './table.ts';
 
 /** Everything laid, and how good that is. */
@@ -16,7 +16,7 @@ export interface Whole {
 }
 
 /** Money first, then what is left, then the saw. */
-export function isBetter(a: Whole, b: Whole): boolean {
+export function isBetterLayout(a: Whole, b: Whole): boolean {
   if (Math.abs(a.cost - b.cost) > 1e-9) return a.cost < b.cost;
   // Rests are told apart by a billionth: they are squares of micrometres.
   if (Math.abs(a.worth - b.worth) > 1 + b.worth * 1e-9) return a.worth > b.worth;
@@ -123,7 +123,7 @@ export function nestOf(table: Table, whole: Whole): Nest {
         width: rest.width / MICRO,
         length: rest.length / MICRO,
       },
-      filled: bed.placed.reduce((sum, p) => sum + areaOf(problem.pieces[p.piece]!.outline), 0) / area,
+      filled: bed.placed.reduce((sum, p) => sum + shapeArea(problem.pieces[p.piece]!.outline), 0) / area,
     });
   }
   used.sort(

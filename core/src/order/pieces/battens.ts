@@ -2,9 +2,9 @@ import type { Cover } from '../../buildup/index.ts';
 import type { FixedPanel, LayerOf, Material, Stock, Zone } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { curveOf } from './curved.ts';
-import { nameOf, plain } from './finished.ts';
+import { pieceName, plain } from './finished.ts';
 import type { CutPiece } from './piece.ts';
-import { type Place, rectOf } from './place.ts';
+import { rectOf, type ZonePlace } from './place.ts';
 
 /** A space between battens may be wider than asked for by this share before another one goes in. */
 const STRETCH = 1.1;
@@ -21,7 +21,7 @@ const KERFED_EVERY = 0.05;
 export function battenLines(
   cover: Cover,
   { width, spacing }: LayerOf<'batten'>,
-  { zone, cells }: Pick<Place, 'zone' | 'cells'>,
+  { zone, cells }: Pick<ZonePlace, 'zone' | 'cells'>,
   panels: readonly FixedPanel[],
 ): number[] {
   const own = cover.bays.flatMap(id => cells.get(id) ?? []).sort((a, b) => a.along - b.along);
@@ -50,7 +50,7 @@ export function battenLines(
 export function battenPieces(
   cover: Cover,
   layer: LayerOf<'batten'>,
-  place: Place,
+  place: ZonePlace,
   material: Material,
   stock: Stock,
   panels: readonly FixedPanel[],
@@ -73,7 +73,7 @@ export function battenPieces(
         cover.under
           ? `batten ${cover.under.edge}${parts > 1 ? `.${k + 1}` : ''}`
           : `batten ${number}/${count}`,
-        cover.under ? `under ${cover.under.name}` : nameOf(cover.bays),
+        cover.under ? `under ${cover.under.name}` : pieceName(cover.bays),
         place,
         material,
         stock,
@@ -112,7 +112,7 @@ export function crossPieces(
   layer: LayerOf<'batten'>,
   joint: { at: number; from: number; to: number },
   lines: readonly number[],
-  place: Place,
+  place: ZonePlace,
   material: Material,
   stock: Stock,
   start: number,
@@ -125,8 +125,8 @@ export function crossPieces(
     return long > width / 2 && from < joint.to && to > joint.from ? [{ from, long }] : [];
   });
   return spaces.map(({ from, long }, i): CutPiece => {
-    const name = `${nameOf(cover.bays)} cross-piece`;
-    const piece = plain(cover, 'cross-piece', nameOf(cover.bays), place, material, stock, 0, {
+    const name = `${pieceName(cover.bays)} cross-piece`;
+    const piece = plain(cover, 'cross-piece', pieceName(cover.bays), place, material, stock, 0, {
       width,
       height: long,
     });

@@ -3,8 +3,8 @@ import type { Library } from '../../materials/index.ts';
 import { buildUpOf, type Placement, type Shell, type Zone } from '../../model/index.ts';
 import { bayCurve } from '../../survey/geometry/index.ts';
 import { type EdgeName, edgesOf } from '../../survey/layout/index.ts';
-import type { Place } from './place.ts';
-import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, within } from './region.ts';
+import type { ZonePlace } from './place.ts';
+import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, withinRegion } from './region.ts';
 
 /** How much of a rigid sheet is left off at one edge, and why. */
 export interface EdgeClearance {
@@ -42,7 +42,7 @@ type Side = 'start' | 'end' | 'low' | 'high';
  */
 export function clearances(
   part: Part,
-  { zone, cells, length, breadth }: Place,
+  { zone, cells, length, breadth }: ZonePlace,
   van: Van,
   { thickness, covering, hidden: behind }: { thickness: number; covering: number; hidden: string | null },
 ): { side: Side; clearance: EdgeClearance }[] {
@@ -125,7 +125,7 @@ export function withClearance(part: Part, clear: ReturnType<typeof clearances>):
   const off = (side: Side) => clear.find(c => c.side === side)!.clearance.leave;
   const region: Region = asRegion(part);
   return partsOf(
-    within(
+    withinRegion(
       region,
       boxRegion(
         x + off('start'),

@@ -4,10 +4,10 @@ import { buildUpOf, type LayerOf, type Shell, type Zone } from '../../model/inde
 import { lengthIn } from '../../units/index.ts';
 import { crossPieces } from './battens.ts';
 import { plain } from './finished.ts';
-import type { Job } from './job.ts';
+import type { CutJob } from './job.ts';
 import type { CutPiece } from './piece.ts';
-import type { Place } from './place.ts';
-import { boxRegion, FAR, type Region, within } from './region.ts';
+import type { ZonePlace } from './place.ts';
+import { boxRegion, FAR, type Region, withinRegion } from './region.ts';
 import { jointsAt } from './split.ts';
 import { ribsAfter } from './supports.ts';
 
@@ -29,17 +29,22 @@ function coveredSides(shell: Shell, zone: Zone): { low: boolean; high: boolean }
 }
 
 /** What of a lining is left where angled panels cover the corners. */
-export function cutAtCorner(region: Region, { zone, breadth }: Place, shell: Shell, face: number): Region {
+export function cutAtCorner(
+  region: Region,
+  { zone, breadth }: ZonePlace,
+  shell: Shell,
+  face: number,
+): Region {
   const { low, high } = coveredSides(shell, zone);
   const off = endsBefore(face);
   if (off === 0 || (!low && !high)) return region;
   const from = low ? off : -FAR;
   const to = high ? breadth - off : FAR;
-  return within(region, boxRegion(-FAR, from, 2 * FAR, to - from));
+  return withinRegion(region, boxRegion(-FAR, from, 2 * FAR, to - from));
 }
 
 /** The angled panels themselves, of what lines the wall they stand on, in lengths that the sheet gives. */
-export function cornerPieces(covers: readonly Cover[], job: Job): CutPiece[] {
+export function cornerPieces(covers: readonly Cover[], job: CutJob): CutPiece[] {
   const { shell, placement, places, library, choices } = job;
   const face = choices.corner;
   const ceiling = ceilingOf(shell);
@@ -84,7 +89,7 @@ function underEdge(
   wall: Zone,
   face: number,
   covers: readonly Cover[],
-  { placement, places, library, battens }: Job,
+  { placement, places, library, battens }: CutJob,
 ): CutPiece[] {
   const place = places.get(zone.id)!;
   const from = face / Math.SQRT2;
@@ -119,5 +124,5 @@ function underEdge(
   });
 }
 
-const liningOf = (zone: Zone, bay: string, placement: Job['placement']): LayerOf<'lining'> | undefined =>
+const liningOf = (zone: Zone, bay: string, placement: CutJob['placement']): LayerOf<'lining'> | undefined =>
   buildUpOf(placement, zone.id, bay)?.layers.find((l): l is LayerOf<'lining'> => l.role === 'lining');

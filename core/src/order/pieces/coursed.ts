@@ -5,7 +5,7 @@ import { edgeSide } from './clearance.ts';
 import { boarded } from './courses.ts';
 import type { Parting } from './parting.ts';
 import type { CourseAt } from './piece.ts';
-import { asRegion, boxOf, boxRegion, FAR, type Part, partsOf, within } from './region.ts';
+import { asRegion, boxOf, boxRegion, FAR, type Part, partsOf, withinRegion } from './region.ts';
 import { type Fitted, inPlace, isWorthCutting, type Seat } from './seated.ts';
 import { bearingLines } from './supports.ts';
 
@@ -19,7 +19,7 @@ export function inCourses(whole: readonly Part[], seat: Seat, parting: Parting, 
       const box = boxOf(part.outline);
       const { boards, courses } = boarded(part, { width, length, tongue, borne: bearingLines(parting).x });
       const top = (x: number): number => {
-        const cut = partsOf(within(asRegion(part), boxRegion(x, -FAR, 0.01, 2 * FAR)));
+        const cut = partsOf(withinRegion(asRegion(part), boxRegion(x, -FAR, 0.01, 2 * FAR)));
         return Math.max(...cut.flatMap(p => p.outline.map(c => c.y)), box.y);
       };
       const ends = [top(box.x), top(box.x + box.width - 0.01)] as const;

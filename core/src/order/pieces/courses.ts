@@ -1,4 +1,4 @@
-import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, within } from './region.ts';
+import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, withinRegion } from './region.ts';
 
 /** A course no wider than this share of a board is a sliver: its neighbour at the other end gives it of its own. */
 const SLIVER_OF = 1 / 3;
@@ -77,7 +77,7 @@ export function boarded(part: Part, boards: Boards): { boards: Board[]; courses:
   let before: readonly number[] = [];
   const found = courses.flatMap(({ low, wide }, course) => {
     const joints: number[] = [];
-    const strips = partsOf(within(region, boxRegion(box.x, box.y + low, box.width, wide)));
+    const strips = partsOf(withinRegion(region, boxRegion(box.x, box.y + low, box.width, wide)));
     const own = strips.flatMap(strip => {
       const { x, y, width, height } = boxOf(strip.outline);
       const at = jointsOf(x, width, boards, before, rests);
@@ -86,7 +86,7 @@ export function boarded(part: Part, boards: Boards): { boards: Board[]; courses:
       const whole = asRegion(strip);
       return ends
         .slice(1)
-        .flatMap((end, i) => partsOf(within(whole, boxRegion(ends[i]!, y, end - ends[i]!, height))))
+        .flatMap((end, i) => partsOf(withinRegion(whole, boxRegion(ends[i]!, y, end - ends[i]!, height))))
         .map(p => ({ part: p, course }));
     });
     before = joints;

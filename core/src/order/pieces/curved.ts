@@ -1,11 +1,11 @@
 import type { Cover } from '../../buildup/index.ts';
 import { type BayCurve, bayCurve, flatStrips } from '../../survey/geometry/index.ts';
 import type { PieceLine } from './piece.ts';
-import { type Place, rectOf } from './place.ts';
+import { rectOf, type ZonePlace } from './place.ts';
 import type { Region } from './region.ts';
 
 /** A line across a zone that is marked on every piece it crosses, m. */
-export interface Mark {
+export interface CurveMark {
   /** Along the zone where it runs across, up it where it runs along; m. */
   at: number;
   /** The direction it is measured in. */
@@ -18,7 +18,7 @@ export interface Mark {
 const SAME = 0.0005;
 
 /** The curve of a cover: of its one bay, or across the ribs of several alike; null where it is flat or differs. */
-export function curveOf(cover: Cover, { cells }: Pick<Place, 'cells'>): BayCurve | null {
+export function curveOf(cover: Cover, { cells }: Pick<ZonePlace, 'cells'>): BayCurve | null {
   const bays = cover.bays.map(id => cells.get(id)!.bay);
   const curves = bays.map(bayCurve);
   const [first] = curves;
@@ -49,7 +49,7 @@ interface Field {
 }
 
 /** How a cover follows its curve: in flat strips that leave no more than a gap behind, m, or with null as it bends. */
-export function fieldOf(curve: BayCurve, cover: Cover, place: Place, gapBehind: number | null): Field {
+export function fieldOf(curve: BayCurve, cover: Cover, place: ZonePlace, gapBehind: number | null): Field {
   const cell = place.cells.get(cover.bays[0]!)!;
   const along = curve.along === 'width' ? ('x' as const) : ('y' as const);
   const chord = cell.bay[curve.along].value;
@@ -70,7 +70,7 @@ export function stretched(region: Region, { along, from, by }: Field): Region {
 }
 
 /** Lines across the curve at which a flat board is scored or cut. */
-export const scores = ({ along, from, chord, by, strips }: Field): Mark[] =>
+export const scores = ({ along, from, chord, by, strips }: Field): CurveMark[] =>
   Array.from({ length: strips - 1 }, (_, i) => ({
     at: from + ((i + 1) * chord * by) / strips,
     along,

@@ -4,10 +4,10 @@ import { buildUpOf, type Placement, type Shell } from '../../model/index.ts';
 import { battenLines, battenPieces } from './battens.ts';
 import { cornerPieces } from './corner.ts';
 import { plain } from './finished.ts';
-import type { Job } from './job.ts';
+import type { CutJob } from './job.ts';
 import { layerPieces } from './layered.ts';
 import { type CutChoices, type CutPiece, USUAL_CHOICES } from './piece.ts';
-import { type ArchLining, placeOf } from './place.ts';
+import { type ArchLining, zonePlaceOf } from './place.ts';
 import { markTwins } from './twins.ts';
 
 /**
@@ -22,8 +22,8 @@ export function cutPieces(
   library: Library,
   choices: CutChoices,
 ): CutPiece[] {
-  const places = new Map(shell.zones.map(z => [z.id, placeOf(z, shell, archLining(placement, library))]));
-  const job: Job = { shell, placement, library, choices, places, battens: new Map() };
+  const places = new Map(shell.zones.map(z => [z.id, zonePlaceOf(z, shell, archLining(placement, library))]));
+  const job: CutJob = { shell, placement, library, choices, places, battens: new Map() };
   for (const c of covers)
     if (c.layer.role === 'batten') {
       const place = places.get(c.zone)!;
@@ -69,7 +69,7 @@ const archLining =
     }, 0);
 
 /** Boards over the ribs of one build-up run on over them, and a floor's finish over all of it, to be parted where the sheet ends; all else is cut cover by cover. */
-function joined(covers: readonly Cover[], { library, choices, shell }: Job): Cover[][] {
+function joined(covers: readonly Cover[], { library, choices, shell }: CutJob): Cover[][] {
   const floors = new Set(shell.zones.flatMap(z => (z.kind === 'floor' ? [z.id] : [])));
   const groups = new Map<string, Cover[]>();
   covers.forEach((cover, i) => {

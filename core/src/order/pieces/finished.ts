@@ -3,9 +3,9 @@ import type { Material, Stock, Zone } from '../../model/index.ts';
 import { isSurveyed } from '../../survey/geometry/index.ts';
 import { edgesSeen, seenMirrored } from '../../survey/layout/index.ts';
 import { atOrigin, type Point } from '../nesting/index.ts';
-import type { Mark } from './curved.ts';
+import type { CurveMark } from './curved.ts';
 import type { CutChoices, CutPiece, PieceLine } from './piece.ts';
-import { type Place, rectOf } from './place.ts';
+import { rectOf, type ZonePlace } from './place.ts';
 import { boxOf, boxRegion, grown, netArea, type Part, partsOf } from './region.ts';
 
 /** A part smaller than this in either direction is a sliver: foamed or left, not cut, m. */
@@ -24,11 +24,11 @@ export function turnsOf(
 }
 
 /** Bays by the first and the last of them. */
-export const nameOf = (bays: readonly string[]): string =>
+export const pieceName = (bays: readonly string[]): string =>
   bays.length === 1 ? bays[0]! : `${bays[0]}–${bays.at(-1)}`;
 
 /** Whether a size of some bay is still assumed. */
-const isAssumed = (bays: readonly string[], { cells }: Place): boolean =>
+const isAssumed = (bays: readonly string[], { cells }: ZonePlace): boolean =>
   bays.some(id => !isSurveyed(cells.get(id)!.bay));
 
 interface Finish {
@@ -37,7 +37,7 @@ interface Finish {
   buildUp: string;
   layer: string;
   role: string;
-  place: Place;
+  place: ZonePlace;
   material: Material;
   stock: Stock;
   allowance: number;
@@ -51,7 +51,7 @@ interface Finish {
 /** A part as it is seen from inside, its box at the origin. */
 export function finished(
   part: Part,
-  marks: readonly Mark[],
+  marks: readonly CurveMark[],
   {
     id,
     bays,
@@ -138,7 +138,7 @@ export function plain(
   cover: Cover,
   role: string,
   name: string,
-  place: Place,
+  place: ZonePlace,
   material: Material,
   stock: Stock,
   allowance: number,

@@ -1,10 +1,10 @@
 import type { Library } from '../../materials/index.ts';
 import type { Placement, Shell } from '../../model/index.ts';
 import type { CutChoices } from './piece.ts';
-import type { Place } from './place.ts';
+import type { ZonePlace } from './place.ts';
 
 /** What is known while the pieces of a placement are cut. */
-export interface Job {
+export interface CutJob {
   /** As surveyed. */
   shell: Shell;
   /** What is built into it. */
@@ -14,7 +14,7 @@ export interface Job {
   /** What the person wants otherwise. */
   choices: CutChoices;
   /** By zone id. */
-  places: ReadonlyMap<string, Place>;
+  places: ReadonlyMap<string, ZonePlace>;
   /** Middles of battens by zone and build-up, m from the zone's front. */
   battens: Map<string, number[]>;
 }

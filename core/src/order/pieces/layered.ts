@@ -5,13 +5,13 @@ import { lengthIn } from '../../units/index.ts';
 import { wayIn, withTrims } from './clearance.ts';
 import { cutAtCorner } from './corner.ts';
 import { inCourses, squaring } from './coursed.ts';
-import { curveOf, fieldOf, type Mark, scores, stretched } from './curved.ts';
-import { finished, nameOf, turnsOf } from './finished.ts';
+import { type CurveMark, curveOf, fieldOf, scores, stretched } from './curved.ts';
+import { finished, pieceName, turnsOf } from './finished.ts';
 import { plainLayer, plainPart, withoutFinish } from './hidden.ts';
-import type { Job } from './job.ts';
-import { type Parting, parted } from './parting.ts';
+import type { CutJob } from './job.ts';
+import { type Parting, splitPart } from './parting.ts';
 import type { CutChoices, CutPiece } from './piece.ts';
-import { type ArchTaken, areaFor, type Place, roundArch } from './place.ts';
+import { type ArchTaken, areaFor, roundArch, type ZonePlace } from './place.ts';
 import {
   asRegion,
   boxOf,
@@ -25,7 +25,7 @@ import {
   partsOf,
   type Region,
   together,
-  within,
+  withinRegion,
 } from './region.ts';
 import { type Fitted, inPlace, isWorthCutting, type Seat } from './seated.ts';
 import { bearingLines, foundBehind, jointsBetween, widestGap } from './supports.ts';
@@ -38,7 +38,12 @@ type CutLayer = Exclude<Layer, { role: 'air gap' | 'batten' | 'damping' }>;
 const ROUND_PANEL = 0.001;
 
 /** The pieces of one layer over covers that belong together, and what has to go under their joints. */
-export function layerPieces(covers: readonly Cover[], layer: CutLayer, place: Place, job: Job): CutPiece[] {
+export function layerPieces(
+  covers: readonly Cover[],
+  layer: CutLayer,
+  place: ZonePlace,
+  job: CutJob,
+): CutPiece[] {
   const plain = job.choices.plainBehind ? plainLayer(layer, job.library) : layer;
   if (plain === layer) return piecesOver(covers, layer, place, job, null);
   const [cover] = covers as [Cover];
@@ -52,7 +57,10 @@ export function layerPieces(covers: readonly Cover[], layer: CutLayer, place: Pl
       of: r => minus(r, [hidden.region]),
       sides: hidden.sides,
     }),
-    ...piecesOver(covers, plain as CutLayer, place, job, { of: r => within(r, hidden.region), sides: [] }),
+    ...piecesOver(covers, plain as CutLayer, place, job, {
+      of: r => withinRegion(r, hidden.region),
+      sides: [],
+    }),
   ];
 }
 
@@ -65,8 +73,8 @@ interface Share {
 function piecesOver(
   covers: readonly Cover[],
   layer: CutLayer,
-  place: Place,
-  job: Job,
+  place: ZonePlace,
+  job: CutJob,
   share: Share | null,
 ): CutPiece[] {
   const { shell, placement, library, choices } = job;
@@ -103,7 +111,7 @@ function piecesOver(
     region = cut;
   }
   const marks = layer.role === 'lining' ? foundBehind(cover, battens, place) : [];
-  let scored: Mark[] = [];
+  let scored: CurveMark[] = [];
   if (curve && flat) {
     const field = fieldOf(curve, cover, place, choices.gapBehind);
     region = stretched(region, field);
@@ -135,7 +143,7 @@ function piecesOver(
   };
   const strips = [
     ...(choices.strips ? scored : []),
-    ...(share?.sides ?? []).map((at): Mark => ({ at, along: 'x', kind: 'rib' })),
+    ...(share?.sides ?? []).map((at): CurveMark => ({ at, along: 'x', kind: 'rib' })),
   ];
   const whole = partsOf(region).flatMap(p => stripsOf(p, strips));
   const seat: Seat = { place, job, stock, covering: coveringOf(buildUp, zone.kind, library) };
@@ -162,7 +170,7 @@ function piecesOver(
 
   const bays = fitted.map(f => (f.course ? cover.bays : baysOf(f.part, cover.bays, place)));
   const names = fitted.map(
-    (f, i) => `${nameOf(bays[i]!)} ${layer.role}${f.course ? ` ${f.course.at}/${f.course.of}` : ''}`,
+    (f, i) => `${pieceName(bays[i]!)} ${layer.role}${f.course ? ` ${f.course.at}/${f.course.of}` : ''}`,
   );
   const ids = names.map((name, i) => {
     const alike = names.flatMap((n, k) => (n === name ? [k] : []));
@@ -210,8 +218,8 @@ function piecesOver(
 const areaOf = (region: Region): number => partsOf(region).reduce((sum, p) => sum + netArea(p), 0);
 
 /** What is left where a part goes round an arch, in words. */
-function atArches(part: Part, { arches }: Place, round: (a: ArchTaken) => number): string[] {
-  const at = arches.filter(a => within(asRegion(part), grown(a.region, round(a) + 0.002)).length > 0);
+function atArches(part: Part, { arches }: ZonePlace, round: (a: ArchTaken) => number): string[] {
+  const at = arches.filter(a => withinRegion(asRegion(part), grown(a.region, round(a) + 0.002)).length > 0);
   return [...new Set(at.map(a => roundWords(a.lining, round(a))))];
 }
 
@@ -232,21 +240,21 @@ const panelsIn = ({ panels }: CutChoices, zone: string): Region[] =>
     );
 
 /** A part cut at lines across it. */
-function stripsOf(part: Part, lines: readonly Mark[]): Part[] {
+function stripsOf(part: Part, lines: readonly CurveMark[]): Part[] {
   if (lines.length === 0) return [part];
   const { along } = lines[0]!;
   const ends = [-FAR, ...[...new Set(lines.map(l => l.at))].sort((a, b) => a - b), FAR];
   return ends.slice(1).flatMap((end, i) => {
     const [from, size] = [ends[i]!, end - ends[i]!];
     const band = along === 'x' ? boxRegion(from, -FAR, size, 2 * FAR) : boxRegion(-FAR, from, 2 * FAR, size);
-    return partsOf(within(asRegion(part), band));
+    return partsOf(withinRegion(asRegion(part), band));
   });
 }
 
 /** Parts that sheets hold, allowance on; slivers are foamed or left. */
 const partedOnSheets = (whole: readonly Part[], parting: Parting): Part[] =>
   whole
-    .flatMap(p => parted(p, parting))
+    .flatMap(p => splitPart(p, parting))
     .flatMap(p => partsOf(grown(asRegion(p), parting.edge)))
     .filter(isWorthCutting);
 
@@ -259,7 +267,7 @@ function coveringOf(buildUp: BuildUp | undefined, kind: string, library: Library
 }
 
 /** The bays that a part lies on by more than its edge. */
-function baysOf(part: Part, of: readonly string[], { cells }: Place): string[] {
+function baysOf(part: Part, of: readonly string[], { cells }: ZonePlace): string[] {
   if (of.length === 1) return [...of];
   const { x, y, width, height } = boxOf(part.outline);
   const on = of.filter(id => {
@@ -272,7 +280,12 @@ function baysOf(part: Part, of: readonly string[], { cells }: Place): string[] {
 }
 
 /** Whether the last fill lies between the battens from end to end; what only touches them where the bay is shallow is a misfit. */
-function standsIntoBattens(cover: Cover, layers: readonly Layer[], place: Place, library: Library): boolean {
+function standsIntoBattens(
+  cover: Cover,
+  layers: readonly Layer[],
+  place: ZonePlace,
+  library: Library,
+): boolean {
   const { bay } = place.cells.get(cover.bays[0]!)!;
   const { deep } = fitBuildUp(layers, bay, place.zone.kind, library);
   const batten = battenOf(layers)!.thickness;

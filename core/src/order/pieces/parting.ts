@@ -1,6 +1,6 @@
 import type { Stock } from '../../model/index.ts';
 import type { Point } from '../nesting/index.ts';
-import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, within } from './region.ts';
+import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, withinRegion } from './region.ts';
 import { jointsAt } from './split.ts';
 import { type Bearing, bearingLines } from './supports.ts';
 
@@ -22,7 +22,7 @@ export interface Parting extends Bearing {
 }
 
 /** A part that no sheet holds, in parts that one does, as few as can be. */
-export function parted(part: Part, p: Parting): Part[] {
+export function splitPart(part: Part, p: Parting): Part[] {
   const box = boxOf(part.outline);
   const [wide, long] = [p.stock.width - 2 * p.edge, p.stock.length - 2 * p.edge];
   const ways = [
@@ -62,7 +62,7 @@ export function parted(part: Part, p: Parting): Part[] {
     ys.slice(1).flatMap((y, k) => {
       const [x0, y0] = [xs[i]! - (i > 0 ? lap : 0), ys[k]! - (k > 0 ? lap : 0)];
       const [x1, y1] = [x + (i + 2 < xs.length ? lap : 0), y + (k + 2 < ys.length ? lap : 0)];
-      return partsOf(within(region, boxRegion(box.x + x0, box.y + y0, x1 - x0, y1 - y0)));
+      return partsOf(withinRegion(region, boxRegion(box.x + x0, box.y + y0, x1 - x0, y1 - y0)));
     }),
   );
 }

@@ -7,10 +7,10 @@ import { makeLibrary, materialOf } from '../../materials/index.ts';
 import { assumed, type Design, measured, type Shell } from '../../model/index.ts';
 import { setOpening, setShape } from '../../survey/edits/index.ts';
 import { archStands, behindArches } from '../../survey/layout/index.ts';
-import { areaOf, type Point } from '../nesting/index.ts';
+import { type Point, shapeArea } from '../nesting/index.ts';
 import { cutPieces } from './cutPieces.ts';
 import { type CutPiece, USUAL_CHOICES } from './piece.ts';
-import { boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf, within } from './region.ts';
+import { boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf, withinRegion } from './region.ts';
 import { jointsAt } from './split.ts';
 
 const library = makeLibrary();
@@ -32,7 +32,7 @@ const edited = (e: { ok: true; shell: Shell } | { ok: false; message: string }):
 /** Whether a piece has something at a place of its box, as it lies in the van. */
 const covers = (p: CutPiece, x: number, y: number): boolean => {
   const at = p.mirrored ? boxOf(p.outline).width - x : x;
-  return within(regionOf(p.outline), boxRegion(at - 5e-4, y - 5e-4, 1e-3, 1e-3)).length > 0;
+  return withinRegion(regionOf(p.outline), boxRegion(at - 5e-4, y - 5e-4, 1e-3, 1e-3)).length > 0;
 };
 const m = (value: number) => measured(value, `${value}`);
 
@@ -55,7 +55,7 @@ describe('regions', () => {
             ...holes.map(([x, y, a, b]) => [ring(x - 0.5, y - 0.5, a / 2, b / 2)]),
           )
           .flat()
-          .reduce((sum, r) => sum + areaOf(r.map(([x, y]) => ({ x, y }))), 0);
+          .reduce((sum, r) => sum + shapeArea(r.map(([x, y]) => ({ x, y }))), 0);
         expect(ours).toBeCloseTo(Math.abs(theirs), 4);
       }),
       { numRuns: 100, endOnFailure: true },
@@ -245,7 +245,7 @@ describe('pieces of a van', () => {
               s => short <= Math.min(s.width, s.length) + 2e-6 && long <= Math.max(s.width, s.length) + 2e-6,
             ),
           ).toBe(true);
-          expect(areaOf(p.outline as Point[])).toBeGreaterThan(0);
+          expect(shapeArea(p.outline as Point[])).toBeGreaterThan(0);
         }
       }
   });

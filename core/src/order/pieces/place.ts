@@ -18,7 +18,7 @@ export interface Cell {
 }
 
 /** What is known of a zone while its pieces are cut. */
-export interface Place {
+export interface ZonePlace {
   /** As surveyed. */
   zone: Zone;
   /** Of all its bays and ribs, m. */
@@ -51,7 +51,7 @@ export interface ArchTaken {
 export type ArchLining = (arch: Zone) => number;
 
 /** Where everything of a zone lies. */
-export function placeOf(zone: Zone, shell: Shell, lining: ArchLining = () => 0): Place {
+export function zonePlaceOf(zone: Zone, shell: Shell, lining: ArchLining = () => 0): ZonePlace {
   const { cells: all, length, breadth } = cellsOf(zone);
   const cells = new Map(all.map(c => [c.bay.id, c]));
   const openings = new Map<string, Region[]>();
@@ -89,7 +89,7 @@ function archesAt(zone: Zone, shell: Shell, breadth: number, lining: ArchLining)
 /** Where a cover's rectangle lies in its zone, m: what runs over ribs starts in the middle of the one before it. */
 export function rectOf(
   cover: Cover,
-  { cells, zone }: Place,
+  { cells, zone }: ZonePlace,
 ): { x: number; y: number; width: number; height: number } {
   const own = cover.bays.flatMap(id => cells.get(id) ?? []);
   const first = own.reduce((a, b) => (b.along < a.along ? b : a));
@@ -112,7 +112,7 @@ export const roundArch = ({ lining }: Pick<ArchTaken, 'lining'>, tapeError: numb
  */
 export function areaFor(
   cover: Cover,
-  place: Place,
+  place: ZonePlace,
   leave: (arch: ArchTaken) => number = () => 0,
 ): { region: Region; taken: Region[] } {
   const { x, y, width, height } = rectOf(cover, place);
@@ -147,7 +147,7 @@ export function areaFor(
 }
 
 /** Whether a cover has all bays of its stations. */
-function wholeStations({ bays }: Cover, { zone, cells }: Place): boolean {
+function wholeStations({ bays }: Cover, { zone, cells }: ZonePlace): boolean {
   const stations = new Set(bays.map(id => cells.get(id)!.bay.station));
   return zone.bays.every(b => !stations.has(b.station) || bays.includes(b.id));
 }

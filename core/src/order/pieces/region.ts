@@ -10,7 +10,7 @@ import {
   type PolyPath64,
   PolyTree64,
 } from 'clipper2-ts';
-import { areaOf, type Point } from '../nesting/index.ts';
+import { type Point, shapeArea } from '../nesting/index.ts';
 
 /** Flat areas with holes, in whole micrometres: sums and differences of them are exact. */
 export type Region = Paths64;
@@ -45,7 +45,7 @@ export const together = (regions: readonly Region[]): Region =>
   regions.length === 1 ? regions[0]! : combine(ClipType.Union, regions.flat(), []);
 
 /** What lies in both. */
-export const within = (a: Region, b: Region): Region => combine(ClipType.Intersection, a, b);
+export const withinRegion = (a: Region, b: Region): Region => combine(ClipType.Intersection, a, b);
 
 /** A region with every edge moved outwards by so much, m, corners kept sharp; inwards where negative. */
 export function grown(region: Region, by: number): Region {
@@ -95,7 +95,7 @@ export function partsOf(region: Region): Part[] {
 
 /** Area of a part less its holes, m². */
 export const netArea = ({ outline, holes }: Part): number =>
-  Math.abs(areaOf(outline)) - holes.reduce((sum, h) => sum + Math.abs(areaOf(h)), 0);
+  Math.abs(shapeArea(outline)) - holes.reduce((sum, h) => sum + Math.abs(shapeArea(h)), 0);
 
 /** The box round points, m. */
 export function boxOf(points: readonly Point[]): { x: number; y: number; width: number; height: number } {

@@ -2,9 +2,9 @@ import type { Stock } from '../../model/index.ts';
 import { clearances, withClearance } from './clearance.ts';
 import { SLIVER } from './finished.ts';
 import { hiddenBehind } from './hidden.ts';
-import type { Job } from './job.ts';
+import type { CutJob } from './job.ts';
 import type { CourseAt, CutPiece } from './piece.ts';
-import type { Place } from './place.ts';
+import type { ZonePlace } from './place.ts';
 import { boxOf, netArea, type Part } from './region.ts';
 
 /** A part of a layer on its way to a piece. */
@@ -22,9 +22,9 @@ export interface Fitted {
 /** Where a rigid sheet has to go in. */
 export interface Seat {
   /** Its zone. */
-  place: Place;
+  place: ZonePlace;
   /** What is round it. */
-  job: Job;
+  job: CutJob;
   /** Cut from. */
   stock: Stock;
   /** Of what it is wrapped in, m. */

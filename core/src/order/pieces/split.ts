@@ -1,5 +1,5 @@
 /** Where a piece may be parted along one of its directions, m from its start. */
-export interface Joints {
+export interface PieceJoints {
   /** Lines something bears a joint on: ribs, rails, battens. */
   borne: readonly number[];
   /** Edges of openings: a joint that runs into their corner tears there. */
@@ -16,7 +16,7 @@ const STAGGER = 0.15;
  * Lines that part a length into pieces of at most `limit`, as few as can be: on what bears a joint where there is such,
  * never at an opening's corner, and away from joints beneath. Where nothing bears one they are evenly spread.
  */
-export function jointsAt(length: number, limit: number, { borne, corners, beneath }: Joints): number[] {
+export function jointsAt(length: number, limit: number, { borne, corners, beneath }: PieceJoints): number[] {
   const count = Math.ceil(length / limit - 1e-9);
   if (count <= 1) return [];
   const clear = (at: number) =>

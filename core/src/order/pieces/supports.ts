@@ -1,7 +1,7 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { Layer } from '../../model/index.ts';
-import type { Mark } from './curved.ts';
-import type { Cell, Place } from './place.ts';
+import type { CurveMark } from './curved.ts';
+import type { Cell, ZonePlace } from './place.ts';
 import { boxOf, type Part } from './region.ts';
 
 /** A joint off its support by no more than this is on it, m. */
@@ -14,13 +14,13 @@ export interface Bearing {
   /** Of the bays they cover. */
   cells: readonly Cell[];
   /** Their zone. */
-  zone: Place['zone'];
+  zone: ZonePlace['zone'];
   /** Middles of battens, m from the zone's front. */
   battens: readonly number[];
 }
 
 /** The ribs behind some bays' rear edges, each once: their middles from the zone's front, and widths, m. */
-export function ribsAfter(cells: Iterable<Cell>, zone: Place['zone']): { at: number; width: number }[] {
+export function ribsAfter(cells: Iterable<Cell>, zone: ZonePlace['zone']): { at: number; width: number }[] {
   const found = new Map<number, { at: number; width: number }>();
   for (const { bay, along } of cells) {
     const rib = zone.ribs.find(r => r.after === bay.station);
@@ -32,7 +32,11 @@ export function ribsAfter(cells: Iterable<Cell>, zone: Place['zone']): { at: num
 }
 
 /** Where a screw finds wood, or steel where there is none: before both vanish behind the lining. */
-export function foundBehind(cover: Cover, battens: readonly number[], { zone, cells }: Place): Mark[] {
+export function foundBehind(
+  cover: Cover,
+  battens: readonly number[],
+  { zone, cells }: ZonePlace,
+): CurveMark[] {
   if (battens.length > 0) return [...new Set(battens)].map(at => ({ at, along: 'x', kind: 'batten' }));
   const own = cover.bays.map(id => cells.get(id)!);
   return ribsAfter(own, zone).map(({ at }) => ({ at, along: 'x', kind: 'rib' }));

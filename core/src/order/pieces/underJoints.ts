@@ -3,10 +3,10 @@ import { materialOf, stockFor } from '../../materials/index.ts';
 import type { LayerOf } from '../../model/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { crossPieces } from './battens.ts';
-import type { Job } from './job.ts';
+import type { CutJob } from './job.ts';
 import type { Parting } from './parting.ts';
 import type { CutPiece } from './piece.ts';
-import type { Place } from './place.ts';
+import type { ZonePlace } from './place.ts';
 import { boxOf, type Part } from './region.ts';
 import { type Unborne, unborne } from './supports.ts';
 
@@ -16,8 +16,8 @@ export function underJoints(
   parting: Parting,
   cover: Cover,
   batten: LayerOf<'batten'> | undefined,
-  place: Place,
-  { library }: Job,
+  place: ZonePlace,
+  { library }: CutJob,
 ): { under: CutPiece[]; bare: Unborne[] } {
   const under: CutPiece[] = [];
   const bare: Unborne[] = [];

@@ -5,7 +5,7 @@ import { type CutBy, type GroupSearch, nestedLines, SAW_KERF } from '../cutting/
 import type { ChosenHold } from '../holding/index.ts';
 import { type CutPiece, choicesOf, USUAL_CHOICES } from '../pieces/index.ts';
 import type { OrderLine } from '../takeoff/index.ts';
-import type { Effort, Stage } from '../work/index.ts';
+import type { Effort, WorkStage } from '../work/index.ts';
 import type { Worked } from './worked.ts';
 
 /** Everything besides the placement that what is to pay rests on. */
@@ -35,7 +35,7 @@ export interface Paid {
   /** Hours of all work: at best, likely, at worst. */
   hours: Effort;
   /** The same by stage, in the order most do them. */
-  stages: [stage: Stage, hours: Effort][];
+  stages: [stage: WorkStage, hours: Effort][];
   /** Everything to buy. */
   lines: BuyLine[];
   /** Materials as they lie, in whole packs: for whoever learns how packs fill. */

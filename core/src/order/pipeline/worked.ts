@@ -5,7 +5,7 @@ import { type Need, needsFor } from '../buying/index.ts';
 import { type ChosenHold, type Fixed, fixedOf } from '../holding/index.ts';
 import { type CutChoices, type CutPiece, cutPieces } from '../pieces/index.ts';
 import { type TakeOff, takeOff } from '../takeoff/index.ts';
-import { type Effort, type Stage, workByStage } from '../work/index.ts';
+import { type Effort, type WorkStage, workByStage } from '../work/index.ts';
 
 /** A van and what goes into it. */
 export interface VanToOrder extends Pick<Design, 'shell' | 'ready'> {
@@ -24,7 +24,7 @@ export interface Worked {
   /** All that is bought besides what is cut. */
   needs: Need[];
   /** Hours of work by stage. */
-  hours: Map<Stage, Effort>;
+  hours: Map<WorkStage, Effort>;
 }
 
 /** What pieces take: what holds them, what is needed for it, and the work. Throws RangeError for an unknown material. */

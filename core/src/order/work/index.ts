@@ -1,2 +1,2 @@
-export { type Effort, hoursOf } from './rates.ts';
-export { cuttingOf, fittingOf, STAGES, type Stage, stageOf, workByStage } from './stages.ts';
+export { type Effort, workHours } from './rates.ts';
+export { cuttingOf, fittingOf, STAGES, stageOf, type WorkStage, workByStage } from './stages.ts';

@@ -48,7 +48,7 @@ const RATES = {
 export type Counts = Partial<Record<keyof typeof RATES, number>>;
 
 /** Hours for so many of each: at best, likely, at worst. */
-export function hoursOf(counts: Counts): Effort {
+export function workHours(counts: Counts): Effort {
   const sum = (i: 0 | 1 | 2) =>
     Object.entries(counts).reduce((t, [what, n]) => t + n * RATES[what as keyof typeof RATES][i], 0) / 60;
   return [sum(0), sum(1), sum(2)];

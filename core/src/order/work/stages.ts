@@ -2,7 +2,7 @@ import type { LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Design, Shell, ZoneKind } from '../../model/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
-import { type Counts, type Effort, hoursOf, plus } from './rates.ts';
+import { type Counts, type Effort, plus, workHours } from './rates.ts';
 
 /** Stages of the work in the order most do them: the ceiling after the walls, linings once all behind them is done. */
 export const STAGES = [
@@ -16,10 +16,10 @@ export const STAGES = [
   'lining',
   'finish',
 ] as const;
-export type Stage = (typeof STAGES)[number];
+export type WorkStage = (typeof STAGES)[number];
 
 /** Which stage a piece is put in at. */
-export function stageOf(role: string, kind: ZoneKind): Stage {
+export function stageOf(role: string, kind: ZoneKind): WorkStage {
   if (role === 'damping') return 'deadening';
   if (role === 'screen' || role === 'curtain') return 'finish';
   if (kind === 'floor' || kind === 'footwell') return role === 'finish' ? 'finish' : 'floor';
@@ -66,10 +66,14 @@ export interface WorkIn extends Pick<Design, 'ready'> {
 }
 
 /** Hours of work by stage. Throws RangeError for an unknown material. */
-export function workByStage({ shell, ready, pieces, joints }: WorkIn, library: Library): Map<Stage, Effort> {
+export function workByStage(
+  { shell, ready, pieces, joints }: WorkIn,
+  library: Library,
+): Map<WorkStage, Effort> {
   const kinds = new Map(shell.zones.map(z => [z.id, z.kind]));
-  const hours = new Map<Stage, Effort>(STAGES.map(s => [s, [0, 0, 0]]));
-  const add = (stage: Stage, counts: Counts) => hours.set(stage, plus(hours.get(stage)!, hoursOf(counts)));
+  const hours = new Map<WorkStage, Effort>(STAGES.map(s => [s, [0, 0, 0]]));
+  const add = (stage: WorkStage, counts: Counts) =>
+    hours.set(stage, plus(hours.get(stage)!, workHours(counts)));
   add('making ready', {
     spot: ready.rust.length,
     hole: ready.holes.length,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { saturationPressure } from '../air/index.ts';
-import { cellsOf, dayMissed, type HourlyLayer } from './cells.ts';
+import { dayMissed, type HourlyLayer, sectionCells } from './cells.ts';
 import { MoistSection } from './section.ts';
 import { sorptionSlope } from './sorption.ts';
 
@@ -21,7 +21,7 @@ const ply: HourlyLayer = {
 describe('cells', () => {
   it('three alike in 6 mm of ply would miss half of a day’s water; as many as are taken miss little', () => {
     expect(dayMissed(ply, [1 / 3, 1 / 3, 1 / 3])).toBeGreaterThan(0.4);
-    const cells = cellsOf([ply]);
+    const cells = sectionCells([ply]);
     expect(
       dayMissed(
         ply,
@@ -36,13 +36,13 @@ describe('cells', () => {
 
   it('are thin at the faces, add up to the layer, and are few where no water is bound', () => {
     for (const thickness of [0.002, 0.006, 0.018, 0.04]) {
-      const of = cellsOf([{ ...ply, thickness }]).map(c => c.thickness);
+      const of = sectionCells([{ ...ply, thickness }]).map(c => c.thickness);
       expect(of.reduce((a, b) => a + b, 0)).toBeCloseTo(thickness, 12);
       expect(of.at(-1)).toBe(of[0]);
       expect(of[0]).toBeLessThan(0.001);
     }
-    expect(cellsOf([{ ...ply, sorption: 'none' }])).toHaveLength(1);
-    expect(cellsOf([{ ...ply, sorption: 'none', thickness: 0.04 }])).toHaveLength(5);
+    expect(sectionCells([{ ...ply, sorption: 'none' }])).toHaveLength(1);
+    expect(sectionCells([{ ...ply, sorption: 'none', thickness: 0.04 }])).toHaveLength(5);
   });
 
   it('take up in a day’s wave what a slab does by the closed form of linear diffusion', () => {

@@ -44,7 +44,7 @@ const PRESSURE = saturationPressure(10);
  * Layers cut into cells: of one size where no water is bound, else thin at the faces, where each day's water stays, and
  * as many as keep the estimated error of a day's uptake within 6 %.
  */
-export const cellsOf = (layers: readonly HourlyLayer[]): Cell[] =>
+export const sectionCells = (layers: readonly HourlyLayer[]): Cell[] =>
   layers.flatMap((layer, i) => {
     const shares = sharesOf(layer);
     return shares.map(share => ({

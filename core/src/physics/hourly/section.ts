@@ -1,5 +1,5 @@
 import { AIR_CAPACITY, concentration, DELTA_AIR, R_VAPOUR, saturationPressureFast } from '../air/index.ts';
-import { cellsOf, type HourlyLayer } from './cells.ts';
+import { type HourlyLayer, sectionCells } from './cells.ts';
 import { type Sorption, sorbed, sorptionSlope } from './sorption.ts';
 
 /** A build-up as it is stepped through time. */
@@ -119,7 +119,7 @@ export class MoistSection {
   #ventHeat = 0;
 
   constructor({ skin, open, layers, rse, rsi, film, holds, space, start }: SectionCase, step: number) {
-    const cells = cellsOf(layers);
+    const cells = sectionCells(layers);
     const n = cells.length + 1;
     const array = () => new Float64Array(n);
     this.nodes = n;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import reference from '../../../reference/crack-flow.json';
-import { Circulation, metBy, throughCavity, type Way } from './circulation.ts';
+import { type AirWay, Circulation, metBy, throughCavity } from './circulation.ts';
 import { crackLaw, type FlowLaw, flowUnder, holeLaw, inSeries, orificeLaw, SHUT } from './cracks.ts';
 
 describe('air through a joint', () => {
@@ -40,7 +40,7 @@ describe('air through a joint', () => {
 
 const ROOM = { toOutside: 0.1, toRoom: 0.9, fill: 0, above: 0 };
 const seam = (width: number): FlowLaw => crackLaw({ depth: 0.006, width, length: 2, bends: 0 });
-const loop = (law: FlowLaw, height = 0.8): Way[] => [
+const loop = (law: FlowLaw, height = 0.8): AirWay[] => [
   { law, end: 'lower', at: -height / 2, from: 'room' },
   { law, end: 'upper', at: height / 2, from: 'room' },
 ];
@@ -49,7 +49,7 @@ describe('air behind a lining', () => {
   it('through one upright hole goes as through a door: Cd A/3 sqrt(g H dT/T) (Brown and Solvason 1962, from memory)', () => {
     const [width, height] = [0.02, 0.06];
     const half = holeLaw(width, height / 2, 1e-6, 1);
-    const ways = [-0.015, 0.015].map((at): Way => ({ law: half, end: 'lower', at, from: 'room' }));
+    const ways = [-0.015, 0.015].map((at): AirWay => ({ law: half, end: 'lower', at, from: 'room' }));
     const space = new Circulation({ ...ROOM, ways });
     space.at(0, 20, 5);
     const expected = ((0.6 * width * height) / 3) * Math.sqrt((9.81 * height * 15) / 285.6);
@@ -57,7 +57,7 @@ describe('air behind a lining', () => {
   });
   it('falls through a cold space from the room to a drain, and rises from a drain low in the van', () => {
     const drain = orificeLaw(2e-4);
-    const ways: Way[] = [
+    const ways: AirWay[] = [
       { law: orificeLaw(1e-4), end: 'upper', at: 0.4, from: 'room' },
       { law: drain, end: 'lower', at: -0.4, from: 'outside' },
     ];
@@ -87,7 +87,7 @@ describe('air behind a lining', () => {
         temperature,
         (list, fill, outside, room) => {
           const ways = list.map(
-            (w): Way => ({
+            (w): AirWay => ({
               law: w.width > 0.005 ? orificeLaw(w.width / 20) : seam(w.width),
               end: w.upper ? 'upper' : 'lower',
               at: w.at,

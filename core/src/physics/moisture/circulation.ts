@@ -9,7 +9,7 @@ const NEAR = 0.01;
 const NEAR_SHARE = 0.002;
 
 /** A way for air into the space behind a lining. */
-export interface Way {
+export interface AirWay {
   /** Of 1 m2 of the space. */
   law: FlowLaw;
   /** Which half of the space it opens into. */
@@ -23,7 +23,7 @@ export interface Way {
 /** The space behind a lining, and the ways into it. Per m2 of lining. */
 export interface Cavity {
   /** Into it. */
-  ways: readonly Way[];
+  ways: readonly AirWay[];
   /** What its fill opposes to air rising from its lower to its upper half, Pa s/m3 for 1 m2; 0 for none. */
   fill: number;
   /** Its middle over the height at which the cabin's air presses no more than that outside, m. */

@@ -1,4 +1,4 @@
-export { type Cavity, metBy, STILL, type Through, throughCavity, type Way } from './circulation.ts';
+export { type AirWay, type Cavity, metBy, STILL, type Through, throughCavity } from './circulation.ts';
 export {
   type Assembly,
   type Condensation,

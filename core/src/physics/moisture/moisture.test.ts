@@ -6,7 +6,7 @@ import { demoBrief } from '../../demo/brief.ts';
 import { occupiedAir } from '../../van/climate/indoor.ts';
 import { airDensity, dewPoint, pressureOf, saturationPressure } from '../air/index.ts';
 import { saturationPressureFast } from '../air/saturation.ts';
-import { Circulation, type Way } from './circulation.ts';
+import { type AirWay, Circulation } from './circulation.ts';
 import {
   type Assembly,
   condensation,
@@ -112,7 +112,7 @@ describe('the profile that the section shows', () => {
 });
 
 /** Two openings of half the area each, 0.8 m apart. */
-const pair = (law: FlowLaw): Way[] => [
+const pair = (law: FlowLaw): AirWay[] => [
   { law, end: 'lower', at: -0.4, from: 'room' },
   { law, end: 'upper', at: 0.4, from: 'room' },
 ];

@@ -1,5 +1,5 @@
 import { stretch } from './edge.ts';
-import { facingOf } from './facing.ts';
+import { soundFacing } from './facing.ts';
 import {
   type Complex,
   type Constrained,
@@ -176,7 +176,7 @@ function laySheet(
   const shear = shearCurve(made, temperature);
   const { coupled, facing, compliance } = sandwich(plate, made);
   const [w, h] = [x1 - x0, y1 - y0];
-  const free = facingOf(w, h, nu);
+  const free = soundFacing(w, h, nu);
   let scale = 1;
   return {
     mass: constrainedMass(made),

@@ -17,7 +17,7 @@ export interface Span {
 }
 
 /** The decay of one tone and the line through it. */
-export interface Line {
+export interface DecayLine {
   /** Null where it does not fall by 15 dB clear of the noise. */
   t60: number | null;
   /** Square of the correlation, 0 to 1. */
@@ -35,7 +35,7 @@ export function decayLine(
   span: Span,
   f: number,
   gap: number,
-): Line {
+): DecayLine {
   const width = Math.max(4, Math.min(0.35 * f, 0.5 * gap));
   const { envelope, step } = zoom(whole, span, f, width);
   const hush = zoom(quiet, span, f, width).envelope;

@@ -1,13 +1,13 @@
 import { remembered } from './remembered.ts';
 
 /** How a panel's edges are held: by a hinge, or fast. A real rib lies between. */
-export type Edge = 'supported' | 'clamped';
+export type PanelEdge = 'supported' | 'clamped';
 
 /**
  * Product of wavenumber and length of the m-th mode (m from 1) of a beam held so at both ends: m pi, or the root of
  * cos b = 1 / cosh b.
  */
-export function edgeRoot(edge: Edge, m: number): number {
+export function edgeRoot(edge: PanelEdge, m: number): number {
   if (edge === 'supported') return m * Math.PI;
   let b = (m + 0.5) * Math.PI;
   for (let i = 0; i < 4; i++) {
@@ -21,7 +21,7 @@ export function edgeRoot(edge: Edge, m: number): number {
  * A beam mode and its first three derivatives at `x` of 0 to 1, into `out`. The clamped ones in the form about the
  * middle, which stays exact however high the mode.
  */
-export function edgeShape(edge: Edge, m: number, root: number, x: number, out: Float64Array): void {
+export function edgeShape(edge: PanelEdge, m: number, root: number, x: number, out: Float64Array): void {
   if (edge === 'supported') {
     const [s, c] = [Math.sin(root * x), Math.cos(root * x)];
     out[0] = s;
@@ -55,7 +55,7 @@ export function edgeShape(edge: Edge, m: number, root: number, x: number, out: F
 }
 
 /** Integrals of a mode and its products over a stretch, of unit length in all. */
-export interface Stretch {
+export interface EdgeStretch {
   /** Of X squared. */
   square: Float64Array;
   /** Of X' squared. */
@@ -81,15 +81,15 @@ export interface Stretch {
  * int X^2 = x/4 (X^2 - 2 X' X'''/b^4 + X''^2/b^4) + (3 X X''' - X' X'')/(4 b^4) (after Felgar 1950, from memory;
  * derived again and checked against quadrature).
  */
-export const stretch = (edge: Edge, modes: number, from: number, to: number): Stretch =>
+export const stretch = (edge: PanelEdge, modes: number, from: number, to: number): EdgeStretch =>
   known(`${edge} ${modes} ${from} ${to}`, () => computeStretch(edge, modes, from, to));
 
 /** Sheets of a grid, and bays alike, share their edges. */
-const known = remembered<Stretch>(4000);
+const known = remembered<EdgeStretch>(4000);
 
-function computeStretch(edge: Edge, modes: number, from: number, to: number): Stretch {
+function computeStretch(edge: PanelEdge, modes: number, from: number, to: number): EdgeStretch {
   const row = () => new Float64Array(modes + 1);
-  const s: Stretch = {
+  const s: EdgeStretch = {
     square: row(),
     slope: row(),
     bend: row(),

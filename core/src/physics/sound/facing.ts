@@ -27,7 +27,7 @@ interface Wave {
  * E = T S - T^2 tAt - r^2 / (M + T S - sAs - 2 T sAt - T^2 tAt), r = T (S - sAt - T tAt), A inverted; A falls into two
  * blocks of two, stretch and shear.
  */
-export function facingOf(w: number, h: number, nu: number) {
+export function soundFacing(w: number, h: number, nu: number) {
   const area = w * h;
   const [ww, hh] = [(area * w * w) / 12, (area * h * h) / 12];
   const shear = ((1 - nu) / 2) * area;

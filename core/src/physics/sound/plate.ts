@@ -1,4 +1,4 @@
-import { type Edge, edgeRoot, type Stretch, stretch } from './edge.ts';
+import { type EdgeStretch, edgeRoot, type PanelEdge, stretch } from './edge.ts';
 
 /** A thin plate of one material. */
 export interface Plate {
@@ -41,7 +41,7 @@ export interface PlateField {
 /** Modes of a field up to a frequency, in rising order of it. */
 export interface Modes {
   /** Their edges. */
-  edge: Edge;
+  edge: PanelEdge;
   /** Half waves along and up, from 1. */
   m: Int32Array;
   /** Up. */
@@ -55,7 +55,7 @@ export interface Modes {
   /** Most half waves along and up. */
   most: { m: number; n: number };
   /** Integrals over the whole sides, along and up. */
-  whole: { x: Stretch; y: Stretch };
+  whole: { x: EdgeStretch; y: EdgeStretch };
 }
 
 /**
@@ -64,7 +64,7 @@ export interface Modes {
  * E h (k_axis / k)^4 / R^2 to the stiffness (Donnell's shallow cylinder, in-plane inertia neglected, from memory).
  * Throws RangeError for a field without size, a thickness above 0 and finite material.
  */
-export function fieldModes(field: PlateField, edge: Edge, limit: number): Modes {
+export function fieldModes(field: PlateField, edge: PanelEdge, limit: number): Modes {
   const { plate, width: a, height: b, crown } = field;
   const D = bendingStiffness(plate);
   const mass = surfaceMass(plate);
@@ -111,7 +111,7 @@ export function fieldModes(field: PlateField, edge: Edge, limit: number): Modes 
 }
 
 /** Half waves over `length` that a bending wave of wavenumber `k4`^(1/4) can have. */
-function halfWaves(edge: Edge, length: number, k4: number): number {
+function halfWaves(edge: PanelEdge, length: number, k4: number): number {
   let m = 1;
   while (m < 400 && (edgeRoot(edge, m + 1) / length) ** 4 <= k4) m++;
   return m;

@@ -1,5 +1,5 @@
 import FFT from 'fft.js';
-import { decayLine, type Line, type Span } from './decayLine.ts';
+import { type DecayLine, decayLine, type Span } from './decayLine.ts';
 import { DYING_POWER, dyingAway, HIGH, LOW, type Peak, peaksOf, powerIn, spectrumOf } from './peaks.ts';
 import { onsetOf, recordingFault } from './recordingFault.ts';
 import { fitTones } from './tones.ts';
@@ -97,7 +97,7 @@ function fittedLosses(
   whole: Float64Array,
   span: Span,
   peaks: readonly Peak[],
-  lines: readonly Line[],
+  lines: readonly DecayLine[],
 ): number[] {
   const length = 2 ** Math.ceil(Math.log2(2 * Math.ceil(1000 / span.bin)));
   const fft = new FFT(length);
@@ -124,7 +124,7 @@ function fittedLosses(
 }
 
 /** What two readings of one tone tell together: both, or that it is damped too well to be told. */
-function told(peak: Peak, gap: number, line: Line, fit: number, strongest: number): RungMode {
+function told(peak: Peak, gap: number, line: DecayLine, fit: number, strongest: number): RungMode {
   const f = peak.frequency;
   const byLine = line.t60 === null ? null : Math.log(1e6) / (2 * Math.PI * f * line.t60);
   const apart = byLine === null ? 1 : Math.abs(Math.log(byLine / fit));

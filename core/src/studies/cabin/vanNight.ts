@@ -1,7 +1,7 @@
 import { saturationPressure } from '../../physics/air/index.ts';
 import { type FacePlace, PLACES } from './faces.ts';
 import type { VanModel } from './vanModel.ts';
-import { VanState, type Weather } from './vanState.ts';
+import { type HourWeather, VanState } from './vanState.ts';
 
 /** What a cab does to a night. */
 interface CabNight {
@@ -61,7 +61,7 @@ export function vanNight(
   hours: number,
   heated: boolean,
 ): VanNight {
-  const air = (hour: number, occupied: boolean, heating: boolean): Weather => {
+  const air = (hour: number, occupied: boolean, heating: boolean): HourWeather => {
     const t = outside(hour);
     return {
       outside: t,

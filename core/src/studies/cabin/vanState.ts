@@ -15,7 +15,7 @@ import { type TwoAirs, twoAirs } from './twoAirs.ts';
 import { SLEEPER, type VanModel } from './vanModel.ts';
 
 /** What a van meets in one step. */
-export interface Weather {
+export interface HourWeather {
   /** degC. */
   outside: number;
   /** Pressure outside, Pa. */
@@ -182,12 +182,12 @@ export class VanState {
   }
 
   /** Outside air that enters one of the van's airs, m3/s. */
-  #fresh(w: Weather, air: number): number {
+  #fresh(w: HourWeather, air: number): number {
     return air === 0 ? w.air : this.#model.airs[air]!.leakage;
   }
 
   /** One step. */
-  advance(w: Weather): void {
+  advance(w: HourWeather): void {
     const { parts, faces, absorptance } = this.#model;
     parts.forEach(({ model: { facing, section } }, i) => {
       this.#solAir[i] = w.outside + (absorptance * facing.sun * w.sun - facing.sky) * w.open * section.rse;
@@ -225,7 +225,7 @@ export class VanState {
   }
 
   /** Temperatures of the airs, with the heater's power, for shells that take heat as they last said. */
-  #temperatures(w: Weather, at: readonly number[]): TwoAirs {
+  #temperatures(w: HourWeather, at: readonly number[]): TwoAirs {
     const { airs, front, setpoint, heater } = this.#model;
     const nodes = airs.map((model, i) => {
       const { volume, mass, massLink, bridges } = model;
@@ -255,19 +255,19 @@ export class VanState {
     return found;
   }
 
-  #body({ occupied }: Weather): number {
+  #body({ occupied }: HourWeather): number {
     const { people, cooking } = this.#model;
     return occupied ? people * SLEEPER + cooking : 0;
   }
 
   /** What an air's faces would give it at 0 degC, W. */
-  #bySkin(w: Weather, air: number): number {
+  #bySkin(w: HourWeather, air: number): number {
     const { conductance, warms, cools } = this.#skin[air]!;
     return conductance * w.outside + (warms * w.sun - cools) * w.open;
   }
 
   /** Asks every part how it would take its air at `t` with vapour pressure `room`. */
-  #ask(w: Weather, t: readonly number[], room: readonly number[], first: boolean): void {
+  #ask(w: HourWeather, t: readonly number[], room: readonly number[], first: boolean): void {
     const { parts } = this.#model;
     for (const a of this.airs) a.heat = a.heatSlope = a.vapour = a.vapourSlope = 0;
     for (let i = 0; i < parts.length; i++) {
@@ -287,7 +287,7 @@ export class VanState {
 
   /** Vapour of the airs, kg/m3, and what faces take, kg: the shell answers pressure, the rest concentration. */
   #water(
-    w: Weather,
+    w: HourWeather,
     t: readonly number[],
     room: readonly number[],
     exchange: number,
@@ -315,13 +315,13 @@ export class VanState {
     return shareWater(this.#nodes, this.#wet, exchange, step);
   }
 
-  #givenOff(w: Weather): number {
+  #givenOff(w: HourWeather): number {
     const { production, unflued } = this.#model;
     return (w.occupied ? production : 0) + (unflued ? this.power * FLAME : 0);
   }
 
   /** Lets every part take the air as it has become, and counts what came and went. */
-  #close(w: Weather, { t, passes }: TwoAirs, v: readonly number[], taken: Float64Array): void {
+  #close(w: HourWeather, { t, passes }: TwoAirs, v: readonly number[], taken: Float64Array): void {
     const { parts, airs, faces } = this.#model;
     const step = this.#step;
     const heat = airs.map(() => 0);

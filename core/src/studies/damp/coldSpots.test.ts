@@ -4,7 +4,7 @@ import { bayResult, evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
 import { inUnits } from '../../units/index.ts';
 import { coldSpots } from './coldSpots.ts';
-import { carriesOver, movedAway, runsDown, standsFree, woodMoisture } from './tellable.ts';
+import { carriesOver, movedAway, runsDown, standsFree, tellableWoodMoisture } from './tellable.ts';
 
 const library = makeLibrary();
 const perigee = demoDesigns(library)[0]!;
@@ -57,8 +57,12 @@ describe('what is worth telling of a year', () => {
   it('is how moist the wood nearest the room is, and whether it may rot: 20 % (common practice, no source)', () => {
     const layer = (name: string, wooden: number | null) => ({ name, thickness: 0.01, wooden }) as never;
     const layers = [layer('Ply', 500), layer('Foam', null), layer('Lining', 600)];
-    expect(woodMoisture(layers, [0, 0, 0.9])).toEqual({ layer: 'Lining', share: 0.15, mayRot: false });
-    expect(woodMoisture(layers, [0, 0, 1.5])).toMatchObject({ share: 0.25, mayRot: true });
-    expect(woodMoisture([layer('Foam', null)], [1])).toBeNull();
+    expect(tellableWoodMoisture(layers, [0, 0, 0.9])).toEqual({
+      layer: 'Lining',
+      share: 0.15,
+      mayRot: false,
+    });
+    expect(tellableWoodMoisture(layers, [0, 0, 1.5])).toMatchObject({ share: 0.25, mayRot: true });
+    expect(tellableWoodMoisture([layer('Foam', null)], [1])).toBeNull();
   });
 });

@@ -14,13 +14,13 @@ export { type Differs, differs } from './differs.ts';
 export { roomFace } from './roomFace.ts';
 export { type SealSweep, schoolsAt, sealSweep, wettestBay } from './schoolsCompared.ts';
 export {
-  type Advice,
   adviseSchool,
-  type Judged,
+  type JudgedSchool,
+  type SchoolAdvice,
   type SchoolStudy,
   type SchoolYears,
   schoolStudy,
 } from './schoolYears.ts';
 export { type Effect, sensitivity } from './sensitivity.ts';
-export { carriesOver, movedAway, runsDown, standsFree, woodMoisture } from './tellable.ts';
+export { carriesOver, movedAway, runsDown, standsFree, tellableWoodMoisture } from './tellable.ts';
 export { wetCells } from './wetCell.ts';

@@ -31,10 +31,10 @@ export interface SchoolYears {
 }
 
 /** What advice on a school rests on: its verdict, and hours where they are known. */
-export type Judged = Pick<SchoolYears, 'school' | 'state' | 'peak' | 'days'> &
+export type JudgedSchool = Pick<SchoolYears, 'school' | 'state' | 'peak' | 'days'> &
   Partial<Pick<SchoolYears, 'left' | 'mould'>>;
 
-export interface Advice {
+export interface SchoolAdvice {
   /** Id of the school advised. */
   school: string;
   /** By which part of the rule. */
@@ -71,8 +71,8 @@ const NIGHTS = [1, 2, 4, 6, 7];
  * out; where all are, the least bad is named as that. Of the rest, the least wet of
  * those that dry a leak of `leak` kg/m2 within a summer, unless all of these run with water; then the least wet.
  */
-export function adviseSchool(points: readonly Judged[], leak: number): Advice {
-  const out = points.flatMap((p): Advice['out'] =>
+export function adviseSchool(points: readonly JudgedSchool[], leak: number): SchoolAdvice {
+  const out = points.flatMap((p): SchoolAdvice['out'] =>
     buildsUp(p.state) || (p.left ?? 0) > GROWS
       ? [{ school: p.school, why: 'builds up' }]
       : (p.mould ?? 0) >= SEEN
@@ -80,7 +80,7 @@ export function adviseSchool(points: readonly Judged[], leak: number): Advice {
         : [],
   );
   const rest = points.filter(p => !out.some(o => o.school === p.school));
-  const least = (list: readonly Judged[], of: (p: Judged) => number) =>
+  const least = (list: readonly JudgedSchool[], of: (p: JudgedSchool) => number) =>
     list.reduce((a, b) => (of(b) < of(a) ? b : a)).school;
   if (rest.length === 0) return { school: least(points, p => p.peak), because: 'least bad', out };
   const dries = rest.filter(p => (p.days * leak) / 0.1 <= FORGIVING && p.peak <= FACE_HOLDS);

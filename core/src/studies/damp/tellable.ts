@@ -23,7 +23,7 @@ export const standsFree = (water: number): boolean => water > FREE;
 export const movedAway = (water: number): boolean => water > AWAY;
 
 /** Moisture by mass of the wooden layer nearest the room, and whether it may rot; null where none is wooden. */
-export function woodMoisture(
+export function tellableWoodMoisture(
   layers: BayYears['layers'],
   bound: ArrayLike<number>,
 ): { layer: string; share: number; mayRot: boolean } | null {

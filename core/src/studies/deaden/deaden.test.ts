@@ -9,7 +9,7 @@ import { deadening, levelOf } from './deaden.ts';
 import { instructions } from './instructions.ts';
 import { leftOf } from './ladder.ts';
 import { nextSheet } from './nextSheet.ts';
-import { placed, sheetPlan } from './plan.ts';
+import { sheetPlan, withSheets } from './plan.ts';
 
 const library = makeLibrary();
 const [perigee, sandpiper] = demoDesigns(library);
@@ -119,7 +119,7 @@ describe('a plan', () => {
   });
   it('laid on the van is as quiet as it said, and weighs that', () => {
     const plan = sheetPlan(d, { by: 'mass', kilograms: 8 });
-    const after = evaluate(design, placed(placement, d, plan), library);
+    const after = evaluate(design, withSheets(placement, d, plan), library);
     expect(Math.abs(after.quiet.change.likely - plan.change)).toBeLessThan(0.2);
     const mass = after.load.lines
       .filter(l => l.material === stock.material)

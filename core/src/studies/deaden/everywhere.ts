@@ -2,7 +2,7 @@ import { shareOf } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
-import type { Change, Heard } from '../../van/quiet/index.ts';
+import type { Heard, LevelChange } from '../../van/quiet/index.ts';
 import type { SheetStock } from './ladder.ts';
 
 /** What a habit comes to: the same share of every panel. */
@@ -14,7 +14,7 @@ export interface Everywhere {
   /** At the price of the sheets they are cut from. */
   cost: number;
   /** Against the bare van, dB. */
-  change: Change;
+  change: LevelChange;
 }
 
 /** Every bay of a van with one centred field of the same share, whatever it does there. */

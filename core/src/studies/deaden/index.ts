@@ -3,4 +3,4 @@ export { type Everywhere, everywhere } from './everywhere.ts';
 export { instructions } from './instructions.ts';
 export type { SheetStock } from './ladder.ts';
 export { nextSheet } from './nextSheet.ts';
-export { placed, type SheetPlan, sheetPlan } from './plan.ts';
+export { type SheetPlan, sheetPlan, withSheets } from './plan.ts';

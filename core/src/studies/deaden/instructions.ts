@@ -1,7 +1,7 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Bay, Patch, Zone } from '../../model/index.ts';
-import { drums, LOSS_BY_WORD } from '../../van/quiet/index.ts';
-import { metBy } from './keepOff.ts';
+import { isDrumZone, LOSS_BY_WORD } from '../../van/quiet/index.ts';
+import { keptFreeBy } from './keepOff.ts';
 
 /** One bay of a sheet plan, in the order of sticking. */
 export interface Instruction {
@@ -43,7 +43,7 @@ export function instructions(
   const leftOut: LeftOut[] = [];
   for (const { bay, zone, sheets } of e.bays.values()) {
     const quiet = e.quiet.bays.get(bay.id);
-    if (!sheets && !drums(zone.kind)) continue;
+    if (!sheets && !isDrumZone(zone.kind)) continue;
     if (!sheets) {
       const why = !quiet
         ? 'no field free of its opening'
@@ -88,7 +88,7 @@ const MIND: Partial<Record<Zone['keepClears'][number]['kind'], string>> = {
 /** What to mind where these sheets go. */
 function cautionsAt(zone: Zone, bay: Bay, patches: readonly Patch[]): string[] {
   const out: string[] = [];
-  for (const k of patches.flatMap(p => metBy(zone, bay, p))) {
+  for (const k of patches.flatMap(p => keptFreeBy(zone, bay, p))) {
     const says = MIND[k.kind];
     if (says) out.push(says);
   }

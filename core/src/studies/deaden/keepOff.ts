@@ -12,7 +12,7 @@ const NEVER: readonly KeepClear['kind'][] = [
 ];
 
 /** What must stay clear on a bay and is met by a sheet there, its clearance counted. */
-export const metBy = (zone: Zone, bay: Bay, patch: Patch): KeepClear[] => {
+export const keptFreeBy = (zone: Zone, bay: Bay, patch: Patch): KeepClear[] => {
   const box = patchBox(patch);
   return zone.keepClears.filter(k => {
     const c = k.clearance.value;
@@ -26,4 +26,4 @@ export const metBy = (zone: Zone, bay: Bay, patch: Patch): KeepClear[] => {
 
 /** Whether a sheet may lie there at all. */
 export const mayLie = (zone: Zone, bay: Bay, patch: Patch): boolean =>
-  metBy(zone, bay, patch).every(k => !NEVER.includes(k.kind));
+  keptFreeBy(zone, bay, patch).every(k => !NEVER.includes(k.kind));

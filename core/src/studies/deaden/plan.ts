@@ -133,7 +133,7 @@ function planOf(d: Deadening, rungs: readonly Rung[], reached: boolean): SheetPl
 }
 
 /** A placement with the sheets of a plan in place of all others; bays without any are kept free of them. */
-export function placed(placement: Placement, { stock, bays }: Deadening, plan: SheetPlan): Placement {
+export function withSheets(placement: Placement, { stock, bays }: Deadening, plan: SheetPlan): Placement {
   const sheets: Placement['sheets'] = {};
   for (const { bay } of bays) sheets[bay.id] = { ...stock, patches: [] };
   for (const { at, rung } of plan.bays) sheets[at.bay.id] = { ...stock, patches: [...rung.patches] };

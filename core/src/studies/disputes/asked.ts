@@ -2,11 +2,11 @@ import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import { type Weights, wholeVan } from '../../figures/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
-import { type Asked as Chosen, worthOf } from '../proposal/index.ts';
+import { type ChoiceQuestion as Chosen, worthOf } from '../proposal/index.ts';
 import type { Side } from './dispute.ts';
 
 /** A van that disputes are settled for. */
-export interface Asked extends Omit<Chosen, 'avoided'> {
+export interface DisputeQuestion extends Omit<Chosen, 'avoided'> {
   /** What matters how much. */
   weights: Weights;
 }
@@ -15,7 +15,11 @@ export interface Asked extends Omit<Chosen, 'avoided'> {
 const USUAL = 'board-foil';
 
 /** The van as it is laid, or by the usual school where it is bare. */
-export function begun(asked: Asked): { asked: Asked; now: Evaluation; assumed: boolean } {
+export function fromPresentVan(asked: DisputeQuestion): {
+  asked: DisputeQuestion;
+  now: Evaluation;
+  assumed: boolean;
+} {
   const { design, placement, library } = asked;
   const bare = Object.values(placement.zones).every(z => z === null);
   const own = bare ? { ...asked, placement: applySchool(design.shell, USUAL, library) } : asked;
@@ -24,7 +28,7 @@ export function begun(asked: Asked): { asked: Asked; now: Evaluation; assumed: b
 
 /** All questions of the van with another placement or body. */
 export const evaluateOf = (
-  { design, library, heard, climate }: Asked,
+  { design, library, heard, climate }: DisputeQuestion,
   placement: Placement,
   shell: Shell = design.shell,
 ): Evaluation => evaluate({ shell, brief: design.brief }, placement, library, heard, climate);
@@ -33,7 +37,7 @@ export const evaluateOf = (
 export const sideOf = (
   name: string,
   e: Evaluation,
-  { library }: Pick<Asked, 'library'>,
+  { library }: Pick<DisputeQuestion, 'library'>,
   hours = 0,
 ): Side => ({
   name,
@@ -69,13 +73,13 @@ export function remade(
 }
 
 /** The build-up of a zone. */
-export const layersIn = ({ placement }: Asked, zone: Zone): BuildUp | undefined =>
+export const layersIn = ({ placement }: DisputeQuestion, zone: Zone): BuildUp | undefined =>
   placement.buildUps.find(b => b.id === placement.zones[zone.id]);
 
 /** Zones of such kinds that have something laid into them. */
-export const lined = (asked: Asked, ...kinds: Zone['kind'][]): Zone[] =>
+export const lined = (asked: DisputeQuestion, ...kinds: Zone['kind'][]): Zone[] =>
   asked.design.shell.zones.filter(z => kinds.includes(z.kind) && layersIn(asked, z));
 
 /** The side that is worth most to this person. */
-export const bestOf = (sides: readonly Side[], weights: Weights): Side =>
+export const bestChoice = (sides: readonly Side[], weights: Weights): Side =>
   sides.reduce((a, b) => (worthOf(b, weights) < worthOf(a, weights) - 1e-9 ? b : a));

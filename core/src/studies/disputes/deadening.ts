@@ -1,7 +1,7 @@
 import { usualFor } from '../../materials/index.ts';
 import type { Layer } from '../../model/index.ts';
 import { worthOf } from '../proposal/index.ts';
-import { type Asked, evaluateOf, lined, remade, sideOf } from './asked.ts';
+import { type DisputeQuestion, evaluateOf, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
 
 const SHARES = [0, 0.1, 0.25, 0.4, 0.6, 0.8, 1];
@@ -12,7 +12,7 @@ const NEARLY_ALL = 0.8;
 const decibels = (left: number): number => 10 * Math.log10(Math.max(1e-4, left));
 
 /** How much of each panel is worth its damping; null where no metal drums. */
-export function deadening(asked: Asked): Dispute | null {
+export function deadeningDispute(asked: DisputeQuestion): Dispute | null {
   const { placement, design, library, weights } = asked;
   const sheet = usualFor(library, 'damping');
   const zones = new Set(lined(asked, 'wall', 'ceiling', 'sliding door', 'rear door', 'arch').map(z => z.id));
@@ -66,7 +66,7 @@ export function deadening(asked: Asked): Dispute | null {
 }
 
 /** Share of the panels of some zones that is covered as it is laid, by area: arches have more of it than walls. */
-function coveredNow(asked: Asked, zones: ReadonlySet<string>): number {
+function coveredNow(asked: DisputeQuestion, zones: ReadonlySet<string>): number {
   let [area, covered] = [0, 0];
   for (const { zone, buildUp, area: own } of evaluateOf(asked, asked.placement).bays.values()) {
     if (!zones.has(zone.id)) continue;

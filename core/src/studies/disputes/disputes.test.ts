@@ -6,11 +6,11 @@ import { assumed, type Design } from '../../model/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor, moister } from '../../van/wetting/index.ts';
 import {
-  type Asked,
   answerWords,
   DISPUTES,
   type Dispute,
   type DisputeId,
+  type DisputeQuestion,
   QUESTIONS,
   settle,
   turnWords,
@@ -19,7 +19,7 @@ import {
 const library = makeLibrary();
 const design = newDesign('Judge', 'mid');
 const weights = { ...figuresBy(() => 2 as const), fire: 0 } as const;
-const asked = (school: string, more: Partial<Asked> = {}): Asked => ({
+const asked = (school: string, more: Partial<DisputeQuestion> = {}): DisputeQuestion => ({
   design,
   placement: applySchool(design.shell, school, library),
   library,
@@ -28,7 +28,7 @@ const asked = (school: string, more: Partial<Asked> = {}): Asked => ({
   weights,
   ...more,
 });
-const settled = (of: Asked): Record<DisputeId, Dispute | null> => {
+const settled = (of: DisputeQuestion): Record<DisputeId, Dispute | null> => {
   const { disputes } = settle(of);
   return Object.fromEntries(disputes.map(d => [d.id, d.dispute])) as Record<DisputeId, Dispute | null>;
 };
@@ -133,7 +133,7 @@ describe('what is stuck, stuffed and laid', () => {
   });
   it('a floor loses more by wider battens, and its insulation thins where height is short', () => {
     const wide = asked('board-foil');
-    const widened: Asked = {
+    const widened: DisputeQuestion = {
       ...wide,
       placement: {
         ...wide.placement,
@@ -158,7 +158,7 @@ describe('what is stuck, stuffed and laid', () => {
     expect(careless.answer).toBe('bare ply');
   });
   it('a ceiling is soft where money and work count alone, strong where warmth does', () => {
-    const by = (w: Partial<Asked['weights']>) =>
+    const by = (w: Partial<DisputeQuestion['weights']>) =>
       settled(asked('fibre-open', { weights: { ...weights, ...w } })).ceiling!.answer;
     expect(by({ heat: 3, money: 0, hours: 0 })).toBe('thin and strong');
     expect(by({ heat: 0, water: 0, mass: 0, headroom: 0 })).toBe('thick and soft');

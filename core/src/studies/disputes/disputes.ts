@@ -1,5 +1,5 @@
-import { type Asked, begun } from './asked.ts';
-import { deadening } from './deadening.ts';
+import { type DisputeQuestion, fromPresentVan } from './asked.ts';
+import { deadeningDispute } from './deadening.ts';
 import { DISPUTES, type Dispute, type DisputeId } from './dispute.ts';
 import { ceiling, floor, floorBattens } from './floor.ts';
 import { glass } from './glass.ts';
@@ -19,13 +19,13 @@ export interface Settled {
  * Settles what practitioners dispute for one van as it is laid, by the same physics as everywhere and by what matters to the
  * person. `report` hears the share done. Throws RangeError for an unknown material.
  */
-export function settle(of: Asked, report: (share: number) => void = () => undefined): Settled {
-  const { asked, now, assumed } = begun(of);
+export function settle(of: DisputeQuestion, report: (share: number) => void = () => undefined): Settled {
+  const { asked, now, assumed } = fromPresentVan(of);
   const v = vapourOf(asked);
   const by: Record<DisputeId, () => Dispute | null> = {
     barrier: () => v && barrier(asked, v),
     seal: () => v && seal(asked, v),
-    deadening: () => deadening(asked),
+    deadening: () => deadeningDispute(asked),
     ribs: () => ribs(asked),
     'floor battens': () => floorBattens(asked),
     floor: () => floor(asked),

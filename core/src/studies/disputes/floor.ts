@@ -1,8 +1,8 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import { materialOf, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, LayerOf, Material } from '../../model/index.ts';
-import { hoursOf, throughout, worthOf } from '../proposal/index.ts';
-import { type Asked, bestOf, evaluateOf, layersIn, lined, remade, sideOf } from './asked.ts';
+import { hoursBetween, throughout, worthOf } from '../proposal/index.ts';
+import { bestChoice, type DisputeQuestion, evaluateOf, layersIn, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
 import { byWorthOfHeat } from './worth.ts';
 
@@ -13,7 +13,7 @@ const SPACING = 0.4;
 const fillOf = (b: BuildUp) => b.layers.find(l => l.role === 'fill');
 
 /** What lies under the floor: its board, and what it is laid as. */
-function floorOf(asked: Asked) {
+function floorOf(asked: DisputeQuestion) {
   const { design, library } = asked;
   const [zone] = lined(asked, 'floor');
   const laid = zone && layersIn(asked, zone);
@@ -25,7 +25,7 @@ function floorOf(asked: Asked) {
   const side = (name: string, layers: readonly Layer[]): Side => {
     const b = { ...laid, layers: [...layers] };
     const placed = remade(asked.placement, design.shell, (z, was) => (z.id === zone.id ? b : was));
-    return sideOf(name, evaluateOf(asked, placed), asked, hoursOf(zone, throughout(b), design, library));
+    return sideOf(name, evaluateOf(asked, placed), asked, hoursBetween(zone, throughout(b), design, library));
   };
   return { zone, laid, fill, board: materialOf(library, material), side };
 }
@@ -43,7 +43,7 @@ function floorLayers(
 }
 
 /** A floor on battens or on a full board; null where no floor is laid or no battens are sold as thick as the board. */
-export function floorBattens(asked: Asked): Dispute | null {
+export function floorBattens(asked: DisputeQuestion): Dispute | null {
   const found = floorOf(asked);
   const wood = usualFor(asked.library, 'batten');
   if (!found || !wood) return null;
@@ -71,7 +71,7 @@ export function floorBattens(asked: Asked): Dispute | null {
   ];
   return {
     id: 'floor battens',
-    answer: bestOf(sides, asked.weights).name,
+    answer: bestChoice(sides, asked.weights).name,
     number: { what: 'battens lose more', unit: 'W/K', value: sides[0]!.heat - sides[1]!.heat },
     sides,
     turning: byWorthOfHeat(sides, asked.weights),
@@ -80,7 +80,7 @@ export function floorBattens(asked: Asked): Dispute | null {
 }
 
 /** Whether a floor is insulated, and how thick; null where none is laid. */
-export function floor(asked: Asked): Dispute | null {
+export function floor(asked: DisputeQuestion): Dispute | null {
   const found = floorOf(asked);
   if (!found) return null;
   const { laid, board, side, zone } = found;
@@ -122,7 +122,7 @@ export function floor(asked: Asked): Dispute | null {
 const FILLED = [0.25, 0.5, 0.75, 1];
 
 /** A ceiling thin and strong or thick and soft; null where none is laid. */
-export function ceiling(asked: Asked): Dispute | null {
+export function ceiling(asked: DisputeQuestion): Dispute | null {
   const { design, library, placement, weights } = asked;
   const [zone] = lined(asked, 'ceiling');
   const laid = zone && layersIn(asked, zone);
@@ -139,7 +139,7 @@ export function ceiling(asked: Asked): Dispute | null {
     const rest: Layer[] = laid.layers.filter(l => l.role !== 'fill');
     const b = { ...laid, layers: rest.toSpliced(Math.max(0, at), 0, fill) };
     const placed = remade(placement, design.shell, (z, was) => (z.id === zone.id ? b : was));
-    return sideOf(name, evaluateOf(asked, placed), asked, hoursOf(zone, throughout(b), design, library));
+    return sideOf(name, evaluateOf(asked, placed), asked, hoursBetween(zone, throughout(b), design, library));
   };
   const room = Math.min(...zone.bays.map(b => b.depthMin.value));
   const sold = (m: Material) =>
@@ -160,7 +160,7 @@ export function ceiling(asked: Asked): Dispute | null {
   const turns = as < 0 ? null : as === 0 ? weak[0]!.x : between(weak[as - 1]!, weak[as]!, strong.heat);
   return {
     id: 'ceiling',
-    answer: bestOf(sides, weights).name,
+    answer: bestChoice(sides, weights).name,
     number: { what: 'the strong one loses less', unit: 'W/K', value: sides[1]!.heat - sides[0]!.heat },
     sides,
     turning: {

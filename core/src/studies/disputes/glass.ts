@@ -2,14 +2,14 @@ import { type Evaluation, UP } from '../../evaluate/index.ts';
 import { figuresBy, VAN_FIGURES } from '../../figures/index.ts';
 import { materialOf } from '../../materials/index.ts';
 import { allScreens } from '../proposal/index.ts';
-import { type Asked, sideOf } from './asked.ts';
+import { type DisputeQuestion, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 
 /** Steps in which money is spent on the walls. */
 const STEPS = 40;
 
 /** Whether money goes into screens for windows and cab, or into the walls; null of a van without glass or without walls. */
-export function glass(asked: Asked, now: Evaluation): Dispute | null {
+export function glass(asked: DisputeQuestion, now: Evaluation): Dispute | null {
   const { saves, takes } = allScreens(asked.design, now, asked.library);
   const { money: cost } = takes;
   const walls = wallsFor(asked, now, cost);
@@ -45,7 +45,7 @@ export function glass(asked: Asked, now: Evaluation): Dispute | null {
 }
 
 /** What so much money more in the clear walls, ceiling and doors would save of their own material if it found room, W/K; null without any. */
-function wallsFor({ library }: Asked, { bays, heat }: Evaluation, money: number): number | null {
+function wallsFor({ library }: DisputeQuestion, { bays, heat }: Evaluation, money: number): number | null {
   const parts = [...bays.values()].flatMap(({ bay, zone, buildUp, area }) => {
     const fill = buildUp?.layers.find(l => l.role === 'fill');
     if (!['wall', 'ceiling', 'sliding door', 'rear door'].includes(zone.kind) || fill?.role !== 'fill')

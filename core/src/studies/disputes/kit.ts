@@ -1,8 +1,8 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
-import { cuttingOf, fittingOf, hoursOf } from '../../order/work/index.ts';
+import { cuttingOf, fittingOf, workHours } from '../../order/work/index.ts';
 import { perFigure } from '../proposal/index.ts';
-import { type Asked, sideOf } from './asked.ts';
+import { type DisputeQuestion, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 
 /** What a ready-cut kit costs more than what it is cut from, and pieces of it that do not fit. Common practice, no source. */
@@ -12,15 +12,15 @@ export const MISFITS = 0.1;
 const HOURS_WORTH = [0, 5, 10, 15, 20, 30, 40];
 
 /** A ready-cut kit of all soft pieces and boards, or cutting them oneself; null where nothing is cut. */
-export function kit(asked: Asked, now: Evaluation): Dispute | null {
+export function kit(asked: DisputeQuestion, now: Evaluation): Dispute | null {
   const { design, placement, library, weights } = asked;
   const pieces = usualPieces(design.shell, placement, library);
   if (pieces.length === 0) return null;
   const cutFrom = new Set(pieces.map(p => p.material));
   const own = now.order.lines.reduce((sum, l) => sum + (cutFrom.has(l.material) ? l.cost : 0), 0);
-  const hours = hoursOf(cuttingOf(pieces, library))[1];
+  const hours = workHours(cuttingOf(pieces, library))[1];
   // Pieces that do not fit are cut anew, of one's own material.
-  const again = MISFITS * (hours + hoursOf(fittingOf(pieces, library))[1]);
+  const again = MISFITS * (hours + workHours(fittingOf(pieces, library))[1]);
   const dearer = own * (DEARER + MISFITS);
   const saves = hours - again;
   const per = perFigure(weights);

@@ -1,12 +1,12 @@
 import { takesStuffing, withRibStrip } from '../../buildup/index.ts';
 import { ribShare } from '../../evaluate/index.ts';
 import type { Placement } from '../../model/index.ts';
-import { type Asked, bestOf, evaluateOf, layersIn, remade, sideOf } from './asked.ts';
+import { bestChoice, type DisputeQuestion, evaluateOf, layersIn, remade, sideOf } from './asked.ts';
 import type { Dispute } from './dispute.ts';
 import { byWorthOfHeat } from './worth.ts';
 
 /** Whether ribs are stuffed, left clear, or covered by a strip; null where nothing is laid over any. */
-export function ribs(asked: Asked): Dispute | null {
+export function ribs(asked: DisputeQuestion): Dispute | null {
   const { placement, design, library, weights } = asked;
   const zones = design.shell.zones.filter(z => takesStuffing(z) && layersIn(asked, z));
   if (zones.length === 0) return null;
@@ -28,7 +28,7 @@ export function ribs(asked: Asked): Dispute | null {
     sideOf('stuffed', stuffed, asked),
     sideOf('a strip over them', stripped, asked),
   ];
-  const best = bestOf(sides, weights);
+  const best = bestChoice(sides, weights);
   return {
     id: 'ribs',
     answer: best.name,

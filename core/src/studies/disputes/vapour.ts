@@ -4,7 +4,7 @@ import { type Library, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Zone } from '../../model/index.ts';
 import { moister } from '../../van/wetting/index.ts';
 import { perFigure } from '../proposal/index.ts';
-import { type Asked, evaluateOf, lined, remade, sideOf } from './asked.ts';
+import { type DisputeQuestion, evaluateOf, lined, remade, sideOf } from './asked.ts';
 import { crossing, type Dispute, levelAt, meet } from './dispute.ts';
 
 const OUTER: readonly Zone['kind'][] = ['wall', 'ceiling', 'sliding door', 'rear door', 'cab overhead'];
@@ -38,7 +38,7 @@ function waterOf({ damp, bays }: Evaluation, zones: ReadonlySet<string>, end: En
 }
 
 /** Both ways; null where nothing is laid into walls, ceiling or doors. */
-export function vapourOf(asked: Asked): Vapour | null {
+export function vapourOf(asked: DisputeQuestion): Vapour | null {
   const { placement, library, design } = asked;
   const zones = lined(asked, ...OUTER);
   const film = usualFor(library, 'vapour control');
@@ -80,7 +80,7 @@ function beforeLining({ layers }: BuildUp, layer: Layer): Layer[] {
 const WETNESS = [0, 0.5, 1, 1.5, 2, 3];
 
 /** Whether a barrier keeps the walls drier than none. */
-export function barrier(asked: Asked, v: Vapour): Dispute {
+export function barrier(asked: DisputeQuestion, v: Vapour): Dispute {
   const { design, library, climate } = asked;
   const line = (side: string, e: Evaluation) => ({
     side,
@@ -109,7 +109,7 @@ export function barrier(asked: Asked, v: Vapour): Dispute {
 const SHARES = [0, 0.3, 0.6, 0.8, 0.9, 0.95, 1];
 
 /** How much of its joints has to be closed before a barrier is better than none, at the wet end: where joints go wrong it shows. */
-export function seal(asked: Asked, v: Vapour): Dispute {
+export function seal(asked: DisputeQuestion, v: Vapour): Dispute {
   const { design } = asked;
   const at = (share: number): number =>
     waterOf(
@@ -154,7 +154,7 @@ const SHINES = 0.3;
 const TELLS_HEAT = 1;
 
 /** What a foil film is for in this van: against vapour, as a mirror, or only to hold what is loose and to quieten. */
-export function foil(asked: Asked, v: Vapour): Dispute {
+export function foil(asked: DisputeQuestion, v: Vapour): Dispute {
   const { placement, design, library, weights } = asked;
   const film = [...library.values()].find(
     m => m.roles.includes('vapour control') && m.emissivity < SHINES && m.emissivityBack < SHINES,

@@ -13,7 +13,7 @@ import {
   sheetsOnField,
   skinPlate,
 } from '../../van/quiet/index.ts';
-import { type Tone, tonesOf } from './tones.ts';
+import { type KnockTone, tonesOf } from './tones.ts';
 
 type Knock = FactOf<'knock'>;
 type HeardMode = NonNullable<Knock['recording']>['modes'][number];
@@ -102,11 +102,11 @@ function edgeOf(modes: readonly HeardMode[], panel: BayPanel, base: number): num
   return Math.round(best * 10) / 10;
 }
 
-const offBy = (m: HeardMode, tone: Tone | null): number =>
+const offBy = (m: HeardMode, tone: KnockTone | null): number =>
   tone ? Math.log(m.frequency / tone.frequency) : 1;
 
-const nearest = (tones: readonly Tone[], f: number): Tone | null =>
-  tones.reduce<Tone | null>(
+const nearest = (tones: readonly KnockTone[], f: number): KnockTone | null =>
+  tones.reduce<KnockTone | null>(
     (best, t) =>
       best === null || Math.abs(Math.log(t.frequency / f)) < Math.abs(Math.log(best.frequency / f))
         ? t
@@ -135,7 +135,7 @@ function worksBy(
 /** What a knock says of what was computed for it. */
 export interface Comparison {
   /** Tones heard beside the nearest computed. */
-  pairs: { heard: HeardMode; computed: Tone | null }[];
+  pairs: { heard: HeardMode; computed: KnockTone | null }[];
   /** Mean of the loss heard over that computed, dB; null where none was sure. */
   off: number | null;
   /** Mean of the frequencies heard over those computed, a ratio; null likewise. */
@@ -143,7 +143,7 @@ export interface Comparison {
 }
 
 /** Holds a knock against computed tones. */
-export function comparison(modes: readonly HeardMode[], tones: readonly Tone[]): Comparison {
+export function comparison(modes: readonly HeardMode[], tones: readonly KnockTone[]): Comparison {
   const pairs = modes.map(heard => ({ heard, computed: nearest(tones, heard.frequency) }));
   const sure = pairs.filter(p => p.computed && p.heard.lossFactor !== null && p.heard.confidence > SURE);
   const mean = (of: (p: (typeof sure)[number]) => number) =>

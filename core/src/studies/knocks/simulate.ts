@@ -1,6 +1,6 @@
 import type { BayQuiet } from '../../evaluate/index.ts';
 import { knockSound, type Ringing, randomFrom } from '../../physics/sound/index.ts';
-import { shapeAt, type Tone, tonesOf } from './tones.ts';
+import { type KnockTone, shapeAt, tonesOf } from './tones.ts';
 
 /** Samples a second of what is made up. */
 export const SOUND_RATE = 44_100;
@@ -9,7 +9,7 @@ export const SOUND_RATE = 44_100;
 const PLACE = [0.37, 0.42] as const;
 
 /** Tones of a panel as a knock near its middle wakes them: those that move there most, the lower the louder. */
-function ringing(tones: readonly Tone[]): Ringing[] {
+function ringing(tones: readonly KnockTone[]): Ringing[] {
   const loud = tones.map(t => ({
     frequency: t.frequency,
     lossFactor: t.lossFactor,
@@ -62,7 +62,7 @@ function apart(tones: readonly Ringing[]): Ringing[] {
 }
 
 /** The knock of a panel as computed, to listen to: no noise, no chance. */
-export const heardKnock = (tones: readonly Tone[]): Float32Array =>
+export const heardKnock = (tones: readonly KnockTone[]): Float32Array =>
   knockSound({
     tones: ringing(tones),
     rate: SOUND_RATE,
@@ -76,7 +76,7 @@ export const heardKnock = (tones: readonly Tone[]): Float32Array =>
  * Rain on panels, to listen to: drops at chance moments, each a small knock on one of them; `seconds` long. Levels of
  * several compare: nothing is brought to one peak.
  */
-export function rain(panels: readonly (readonly Tone[])[], seconds: number, seed: number): Float32Array {
+export function rain(panels: readonly (readonly KnockTone[])[], seconds: number, seed: number): Float32Array {
   const random = randomFrom(seed);
   const out = new Float32Array(Math.round(seconds * SOUND_RATE));
   const voices = panels.map(ringing).filter(v => v.length > 0);

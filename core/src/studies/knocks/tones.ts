@@ -3,7 +3,7 @@ import { dampedModes, edgeRoot, edgeShape, type Modes } from '../../physics/soun
 import type { BayPanel, BayTreatment } from '../../van/quiet/index.ts';
 
 /** A tone of a panel as computed. */
-export interface Tone {
+export interface KnockTone {
   /** Half waves along and up. */
   m: number;
   /** Up. */
@@ -20,7 +20,7 @@ export interface Tone {
 const HIGHEST = 800;
 
 /** Tones of a panel up to 800 Hz under a treatment, its edges between supported (0) and clamped (1); at most `most`. */
-export function tonesOf(panel: BayPanel, treatment: BayTreatment, edge: number, most = 24): Tone[] {
+export function tonesOf(panel: BayPanel, treatment: BayTreatment, edge: number, most = 24): KnockTone[] {
   const [supported, clamped] = panel.panel.edges.map(e => e.modes) as [Modes, Modes];
   const low = firsts(supported, 2 * most);
   const a = dampedModes(panel.panel.field, supported, treatment, low);
@@ -40,7 +40,7 @@ export function tonesOf(panel: BayPanel, treatment: BayTreatment, edge: number, 
     Math.max(eta * 0.01, treatment.base + treatment.works * (eta - treatment.base));
   return pairs
     .map(
-      ({ i, k, other }, j): Tone => ({
+      ({ i, k, other }, j): KnockTone => ({
         m: supported.m[i]!,
         n: supported.n[i]!,
         frequency: between(a.frequency[k]!, b.frequency[j]!),
@@ -66,8 +66,8 @@ export function shapeAt(m: number, n: number, x: number, y: number): number {
 }
 
 /** Tones of an evaluated bay, as it is treated. */
-export const tonesOfBay = (quiet: BayQuiet): Tone[] => tonesOf(quiet.panel, quiet.treatment, quiet.edge);
+export const tonesOfBay = (quiet: BayQuiet): KnockTone[] => tonesOf(quiet.panel, quiet.treatment, quiet.edge);
 
 /** The same before anything was stuck on it. */
-export const bareTones = (quiet: BayQuiet): Tone[] =>
+export const bareTones = (quiet: BayQuiet): KnockTone[] =>
   tonesOf(quiet.panel, { ...quiet.treatment, sheets: [], over: null }, quiet.edge);

@@ -75,7 +75,7 @@ export function candidatesFor(zone: Zone, shell: Shell, library: Library, avoide
   return made.filter(fits).map((m, i) => ({
     buildUp: {
       id: `pick-${zone.id}-${i}`,
-      name: nameOf(m.layers, library),
+      name: candidateName(m.layers, library),
       ...m,
       sealQuality: m.seams === 'taped' ? SEALED : 0,
     },
@@ -106,7 +106,7 @@ export function variationsOf(
         if (coverage !== null && l.role === 'damping') return coverage === 0 ? [] : [{ ...l, coverage }];
         return lining && l.role === 'lining' ? [{ ...l, material: lining[0], thickness: lining[1] }] : [l];
       });
-      return { ...b, id: `${b.id}-${i}`, layers, name: nameOf(layers, library) };
+      return { ...b, id: `${b.id}-${i}`, layers, name: candidateName(layers, library) };
     };
     return { ...candidate, buildUp: varied(buildUp), bays: inBays(bays, varied) };
   });
@@ -191,7 +191,7 @@ function seamsOf(layers: readonly Layer[], library: Library): BuildUp['seams'] {
 }
 
 /** What it is, by what insulates and what keeps the air in. */
-export function nameOf(layers: readonly Layer[], library: Library): string {
+export function candidateName(layers: readonly Layer[], library: Library): string {
   const word = (l: Layer) =>
     l.role === 'air gap' ? '' : `${materialOf(library, l.material).name.toLowerCase()} ${mm(l.thickness)}`;
   const parts = layers.flatMap(l => {

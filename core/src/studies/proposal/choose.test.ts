@@ -15,8 +15,8 @@ import { climateFor } from '../../van/wetting/index.ts';
 import { evaluateOwn, heldVan } from '../cabin/index.ts';
 import { candidatesFor } from './candidates.ts';
 import {
-  type Asked,
   type ChoiceLimits,
+  type ChoiceQuestion,
   choose,
   flipsOf,
   frontOf,
@@ -46,7 +46,7 @@ const shell = {
 const { brief } = perigee;
 /** With all supplies and tools at hand money is that of what is chosen. */
 const pay: PayBy = { ...USUAL_PAY, firstTime: false, supplies: new Map(SUPPLY_IDS.map(id => [id, 1e6])) };
-const asked: Asked = {
+const asked: ChoiceQuestion = {
   pay,
   design: { shell, brief },
   placement: perigee.variants[0]!.design,
@@ -63,8 +63,15 @@ const options = weighAll(asked);
 const solver = { highs: await loadHighs(), seconds: 5 };
 /** For what has to be proven, whatever else the machine does. */
 const longer = { ...solver, seconds: 20 };
-const found = (limits: Partial<ChoiceLimits>, weights = warm) =>
-  choose(options, asked, { ...free, ...limits }, weights, { steps: 40 });
+const answers = new Map<string, ReturnType<typeof choose>>();
+/** Without a proof, steps of search alone: the same question is answered once. */
+const found = (limits: Partial<ChoiceLimits>, weights = warm) => {
+  const question = JSON.stringify([limits, weights]);
+  const answer =
+    answers.get(question) ?? choose(options, asked, { ...free, ...limits }, weights, { steps: 40 });
+  answers.set(question, answer);
+  return answer;
+};
 
 describe('what may go into a zone', () => {
   it('fits its depths, has nothing that is refused, and nothing that another beats in everything', () => {
@@ -339,7 +346,7 @@ describe('the best choice', () => {
     expect(floor.option.buildUp).toBe(placement.buildUps.find(b => b.id === placement.zones.F));
     expect(floor.runnerUp).toBeNull();
     // Chosen again from what was proposed: no zone gets what an earlier proposal called by the same name.
-    const again: Asked = { ...asked, placement: locked.placement };
+    const again: ChoiceQuestion = { ...asked, placement: locked.placement };
     const next = choose(
       weighAll({ ...again, locked: ['F', 'C'] }),
       { ...again, locked: ['F', 'C'] },
@@ -373,7 +380,7 @@ it('says of every material proposed what is left of it when it comes out, with w
 });
 
 describe('what is put up at night', () => {
-  const putUpsOf = (a: Asked) => putUps(a, evaluate(a.design, a.placement, library));
+  const putUpsOf = (a: ChoiceQuestion) => putUps(a, evaluate(a.design, a.placement, library));
   const groups = putUpsOf({ ...asked, design: perigee });
   it('saves what the glass and the front lose less, and each way costs what it is cut from', () => {
     expect(groups.map(g => g.id)).toContain('cab');

@@ -4,7 +4,7 @@ import type { FigureKey } from '../../figures/index.ts';
 import type { Model } from './model.ts';
 
 /** Limits that no choice keeps together. */
-export interface Conflict {
+export interface LimitConflict {
   /** None of them can be left out: without any one of these the others can be kept. */
   between: FigureKey[];
   /** Each alone, if the others stay as they are: by so much it would have to give way, in its unit; null where that does not help. */
@@ -17,7 +17,7 @@ export interface Conflict {
 const SECONDS = 4;
 
 /** Which limits cannot be kept together, and what would have to give way. Null where all can, as packs are estimated. */
-export function conflictIn(highs: Highs, { problem: whole, keys }: Model): Conflict | null {
+export function conflictIn(highs: Highs, { problem: whole, keys }: Model): LimitConflict | null {
   // What may be passed stands in nobody's way.
   const isHard = (i: number) => (whole.soft?.[i] ?? null) === null;
   const problem = only(whole, [...whole.limits.keys()].filter(isHard));

@@ -5,7 +5,7 @@ import type { DampState, VanClimate } from '../../van/wetting/index.ts';
 import { ownClimate } from '../cabin/index.ts';
 import { wettestBay } from '../damp/index.ts';
 import { paidAs } from './nested.ts';
-import type { Asked } from './options.ts';
+import type { ChoiceQuestion } from './options.ts';
 
 /** A placement in the figures that choices are weighed by, and its verdict on damp. */
 export interface FiguredVan {
@@ -26,7 +26,7 @@ export interface FiguredVan {
   climate: VanClimate | null;
 }
 
-type OfVan = Pick<Asked, 'design' | 'library' | 'heard' | 'offcuts' | 'pay'>;
+type OfVan = Pick<ChoiceQuestion, 'design' | 'library' | 'heard' | 'offcuts' | 'pay'>;
 
 /** The figures of a placement at once: nothing said of damp, money and hours yet. */
 export function figuredAtOnce({ design, library, heard }: OfVan, placement: Placement): FiguredVan {

@@ -34,7 +34,7 @@ type Apart = 'hours' | 'quiet';
 const filledBy = (l: OrderLine): number => (l.used * l.packs * l.stock.perPack) / l.items;
 
 /** What order lines need of which size. */
-export const usesOf = (lines: readonly OrderLine[]): Figures['uses'] =>
+export const materialUses = (lines: readonly OrderLine[]): Figures['uses'] =>
   lines.map(l => ({
     material: l.material,
     thickness: l.stock.thickness,
@@ -62,7 +62,7 @@ export function figuresOf(
     const of = VAN_FIGURES[k].takenIn;
     return of ? [[k, of(e, zone, library)]] : [];
   });
-  return { takes: Object.fromEntries(takes), damp: e.damp.state, uses: usesOf(e.order.lines) };
+  return { takes: Object.fromEntries(takes), damp: e.damp.state, uses: materialUses(e.order.lines) };
 }
 
 /** What kind of work a candidate is: alike in all but thickness, material and share of damping. */
@@ -79,7 +79,7 @@ export const workKind = (candidate: Candidate, library: Library): string =>
     .join('; ') + (candidate.ribs ?? '');
 
 /** Likely hours of work that a candidate takes in its zone. */
-export const hoursOf = (
+export const hoursBetween = (
   zone: Zone,
   candidate: Candidate,
   { shell }: Pick<Design, 'shell'>,

@@ -7,7 +7,7 @@ import { type Candidate, inBays, makeOf } from './candidate.ts';
 import { type Figures, figuresOf } from './figures.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { openZones } from './model.ts';
-import { type Asked, type LayUpOption, optionsFor } from './options.ts';
+import { type ChoiceQuestion, type LayUpOption, optionsFor } from './options.ts';
 import { Fills } from './packFills.ts';
 import { type Around, aroundOf, waysNow } from './putUps.ts';
 import { coreOf } from './reasons.ts';
@@ -50,7 +50,7 @@ const STEPS = 12;
  */
 export function flipsOf(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
-  asked: Asked,
+  asked: ChoiceQuestion,
   limits: ChoiceLimits,
   weights: Weights,
   chosen: Chosen,
@@ -89,7 +89,7 @@ export function flipsOf(
   let done = 0;
   const step = () => report(++done / all);
   const around = aroundOf({ ...asked, placement: chosen.placement }, openZones(options, asked, limits));
-  const of = (next: ReadonlyMap<string, readonly LayUpOption[]>, other: Asked) =>
+  const of = (next: ReadonlyMap<string, readonly LayUpOption[]>, other: ChoiceQuestion) =>
     changed(next, around, other, limits, weights, chosen);
   // What another choice would be worth with nothing changed: packs are estimated, and that is no reason.
   const base = of(options, asked).regret;
@@ -140,7 +140,7 @@ function withChosen(
   all: readonly LayUpOption[],
   zone: Zone,
   before: ReadonlyMap<string, readonly LayUpOption[]>,
-  { design, library, climate }: Asked,
+  { design, library, climate }: ChoiceQuestion,
   chosen: ReadonlyMap<string, Candidate>,
 ): LayUpOption[] {
   const was = chosen.get(zone.id);
@@ -153,7 +153,7 @@ function withChosen(
 }
 
 /** The van with every assumed depth of a zone out by so much. */
-function withDepth(asked: Asked, zone: Zone, by: number): Asked {
+function withDepth(asked: ChoiceQuestion, zone: Zone, by: number): ChoiceQuestion {
   const out = <M extends { basis: string; value: number }>(m: M): M =>
     m.basis === 'assumed' ? { ...m, value: Math.max(0, m.value + by) } : m;
   const { shell } = asked.design;
@@ -169,7 +169,7 @@ function withDepth(asked: Asked, zone: Zone, by: number): Asked {
 function changed(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
   around: Around,
-  asked: Asked,
+  asked: ChoiceQuestion,
   limits: ChoiceLimits,
   weights: Weights,
   chosen: Chosen,

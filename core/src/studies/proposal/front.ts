@@ -6,7 +6,7 @@ import type { Placement } from '../../model/index.ts';
 import type { DampState } from '../../van/wetting/index.ts';
 import { type ChoiceLimits, limitBy } from './limits.ts';
 import { openZones } from './model.ts';
-import type { Asked, LayUpOption } from './options.ts';
+import type { ChoiceQuestion, LayUpOption } from './options.ts';
 import { Fills } from './packFills.ts';
 import { aroundOf } from './putUps.ts';
 import { gapOf, laidOut, type Round, settledDamp } from './rounds.ts';
@@ -48,7 +48,7 @@ const NEAR = 0.01;
  */
 export function frontOf(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
-  asked: Asked,
+  asked: ChoiceQuestion,
   limits: ChoiceLimits,
   weights: Weights,
   { x, y, points }: FrontAsk,

@@ -2,7 +2,7 @@ import { fitBuildUp, takesStuffing } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Layer, Zone } from '../../model/index.ts';
 import type { Candidate } from './candidate.ts';
-import { type Avoided, nameOf } from './candidates.ts';
+import { type Avoided, candidateName } from './candidates.ts';
 import { breathes, fillsOf, standsProud } from './fills.ts';
 
 /** The same with the zone's ribs stuffed; none where it has none, or a strip covers them. */
@@ -57,7 +57,7 @@ export function deeperToo(candidate: Candidate, zone: Zone, library: Library, av
     const there = {
       ...buildUp,
       id: `${buildUp.id}-deep-${material.id}-${Math.round(thickness * 1e4)}`,
-      name: nameOf(layers, library),
+      name: candidateName(layers, library),
       layers,
     };
     return [{ ...candidate, bays: Object.fromEntries(bays.map(b => [b.id, there])) }];

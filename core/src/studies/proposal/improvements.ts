@@ -10,7 +10,7 @@ import {
 } from '../../figures/index.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { isDry } from './model.ts';
-import type { Asked, LayUpOption } from './options.ts';
+import type { ChoiceQuestion, LayUpOption } from './options.ts';
 
 /** A single change of one zone, all else as it is. */
 export interface Improvement {
@@ -33,7 +33,7 @@ const TELLS = 0.1;
  */
 export function improvements(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
-  { design, placement, library, heard, climate }: Asked,
+  { design, placement, library, heard, climate }: ChoiceQuestion,
   limits: ChoiceLimits,
 ): Improvement[] {
   const e = evaluate(design, placement, library, heard, climate);

@@ -1,14 +1,15 @@
 export { type Candidate, makeOf, throughout } from './candidate.ts';
 export type { Avoided } from './candidates.ts';
 export { type FiguredVan, figured, figuredAtOnce } from './figured.ts';
-export { hoursOf } from './figures.ts';
+export { hoursBetween } from './figures.ts';
 export { type Chosen, type Flip, flipsOf } from './flips.ts';
 export { type FrontPoint, frontOf } from './front.ts';
 export { type Improvement, improvements } from './improvements.ts';
 export type { ChoiceLimits } from './limits.ts';
 export { type MaterialNote, notesOn } from './notes.ts';
-export { type Asked, candidateAt, type LayUpOption } from './options.ts';
-export { choose, type Proposal, problemOf } from './propose.ts';
+export { type ChoiceQuestion, candidateAt, type LayUpOption } from './options.ts';
+export type { Proposal } from './proposal.ts';
+export { choose, problemOf } from './propose.ts';
 export { allScreens, hasUp, type PutUp } from './putUps.ts';
 export type { PutUpPick, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';

@@ -11,7 +11,7 @@ import type { Placement, Zone } from '../../model/index.ts';
 import { canDoes } from '../../order/takeoff/index.ts';
 import { isNoDamper } from '../../van/wetting/index.ts';
 import type { ChoiceLimits } from './limits.ts';
-import type { Asked, LayUpOption } from './options.ts';
+import type { ChoiceQuestion, LayUpOption } from './options.ts';
 import { placed } from './placed.ts';
 import { type Around, withPutUps } from './putUps.ts';
 import { perFigure } from './worth.ts';
@@ -39,7 +39,7 @@ function dryEnough(all: readonly LayUpOption[], limits: ChoiceLimits): readonly 
 /** Zones that have something to choose from, with what is dry enough. */
 export const openZones = (
   options: ReadonlyMap<string, readonly LayUpOption[]>,
-  { design }: Asked,
+  { design }: ChoiceQuestion,
   limits: ChoiceLimits,
 ): Open[] =>
   design.shell.zones.flatMap((zone): Open[] => {
@@ -88,7 +88,7 @@ export const keyOf = (u: Pick<LayUpOption['uses'][number], 'material' | 'thickne
 export function modelOf(
   open: readonly Open[],
   { ups, heat }: Around,
-  asked: Asked,
+  asked: ChoiceQuestion,
   limits: ChoiceLimits,
   weights: Weights,
   { known, fuller, besides: learned }: Bought,
@@ -226,7 +226,7 @@ const keysBy = (gathers: (typeof VAN_FIGURES)[FigureKey]['gathers']): FigureKey[
 /** Area of the rests at hand of a material and thickness, m2: the take-off has one width of each. */
 const restsOf = (
   u: Pick<LayUpOption['uses'][number], 'material' | 'thickness'>,
-  { offcuts = [] }: Asked,
+  { offcuts = [] }: ChoiceQuestion,
 ): number =>
   offcuts.reduce(
     (sum, o) =>

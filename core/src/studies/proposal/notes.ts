@@ -1,7 +1,7 @@
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Material } from '../../model/index.ts';
 import { buildUpsOf } from './candidate.ts';
-import type { Proposal } from './propose.ts';
+import type { Proposal } from './proposal.ts';
 
 /** What one should know of a material that is proposed. */
 export interface MaterialNote {

@@ -9,7 +9,7 @@ import type { Heard } from '../../van/quiet/index.ts';
 import { buildsUp, dampLevel, type VanClimate } from '../../van/wetting/index.ts';
 import { type Candidate, makeOf, only, throughout } from './candidate.ts';
 import { type Avoided, candidatesFor, variationsOf } from './candidates.ts';
-import { type Figures, figuresOf, hoursOf, workKind } from './figures.ts';
+import { type Figures, figuresOf, hoursBetween, workKind } from './figures.ts';
 import { priced } from './fills.ts';
 import { deeperToo, stuffedToo } from './further.ts';
 
@@ -20,7 +20,7 @@ export interface LayUpOption extends Figures, Candidate {
 }
 
 /** What a person asks of the van, and what is known of it. */
-export interface Asked {
+export interface ChoiceQuestion {
   /** Body and brief, and what is to be made ready. */
   design: Pick<Design, 'shell' | 'brief'> & Partial<Pick<Design, 'ready'>>;
   /** As it is laid now. */
@@ -47,7 +47,7 @@ const VARIED = { dries: 18, grows: 6, besides: 8 };
 const MOST = 400;
 
 /** What a zone may get: screened by dominance, nothing that another beats in everything. */
-export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
+export function optionsFor(zone: Zone, asked: ChoiceQuestion): LayUpOption[] {
   const { design, library, climate, placement, avoided } = asked;
   const weighed = (c: Candidate) => ({ ...c, ...figuresOf(zone, c, design, library, climate) });
   // What is stuck or filled with something the person will not work with is out too.
@@ -90,7 +90,7 @@ export function optionsFor(zone: Zone, asked: Asked): LayUpOption[] {
 }
 
 /** What a locked zone may get: what is there; nothing where it is bare. */
-export function lockedOption(zone: Zone, asked: Asked): LayUpOption[] {
+export function lockedOption(zone: Zone, asked: ChoiceQuestion): LayUpOption[] {
   const current = candidateAt(zone, asked.placement);
   return current ? [fully(zone, asked)(current)] : [];
 }
@@ -108,7 +108,7 @@ export function candidateAt(zone: Zone, { buildUps, zones, bays, ribs }: Placeme
 }
 
 /** Weighs lay-ups of a zone in all figures: hours once for each kind of work, drumming once for what is stuck on. */
-function fully(zone: Zone, asked: Asked): (c: Candidate) => LayUpOption {
+function fully(zone: Zone, asked: ChoiceQuestion): (c: Candidate) => LayUpOption {
   const { design, library, climate } = asked;
   const hours = new Map<string, number>();
   const drums = new Map<string, number>();
@@ -116,7 +116,7 @@ function fully(zone: Zone, asked: Asked): (c: Candidate) => LayUpOption {
     const kind = workKind(candidate, library);
     const [first] = candidate.buildUp.layers;
     const covered = first?.role === 'damping' ? JSON.stringify(first) : '';
-    if (!hours.has(kind)) hours.set(kind, hoursOf(zone, candidate, design, library));
+    if (!hours.has(kind)) hours.set(kind, hoursBetween(zone, candidate, design, library));
     if (!drums.has(covered)) drums.set(covered, drumsOf(zone, candidate, asked));
     const figures = figuresOf(zone, candidate, design, library, climate);
     const takes = { ...figures.takes, hours: hours.get(kind)!, quiet: drums.get(covered)! };
@@ -152,7 +152,7 @@ function best<T extends Figures>(all: readonly T[], most: number): T[] {
 }
 
 /** What schools put there: always among what is weighed, but for what the person will not work with. */
-function alreadyKnown(zone: Zone, { design, library, avoided }: Asked): Candidate[] {
+function alreadyKnown(zone: Zone, { design, library, avoided }: ChoiceQuestion): Candidate[] {
   if (!placeOf(zone.kind)) return [];
   return schools.flatMap(school => {
     const placed = applySchool({ ...design.shell, zones: [zone] }, school.id, library);
@@ -168,7 +168,11 @@ function alreadyKnown(zone: Zone, { design, library, avoided }: Asked): Candidat
 }
 
 /** What a zone still drums with a lay-up, as a share of the bare van's. */
-function drumsOf(zone: Zone, candidate: Candidate, { design, library, heard, climate }: Asked): number {
+function drumsOf(
+  zone: Zone,
+  candidate: Candidate,
+  { design, library, heard, climate }: ChoiceQuestion,
+): number {
   const e = evaluate(design, only(zone, candidate), library, heard, climate);
   return drummingIn(e, zone);
 }

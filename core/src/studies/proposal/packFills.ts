@@ -3,7 +3,7 @@ import { type Figured, figuresBy, type Weights } from '../../figures/index.ts';
 import type { OrderLine } from '../../order/takeoff/index.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { keyOf, type Model, modelOf, type Open } from './model.ts';
-import type { Asked } from './options.ts';
+import type { ChoiceQuestion } from './options.ts';
 import type { Around } from './putUps.ts';
 import type { Round } from './rounds.ts';
 
@@ -47,7 +47,7 @@ export class Fills {
   constructor(
     private readonly open: readonly Open[],
     private readonly around: Around,
-    private readonly asked: Asked,
+    private readonly asked: ChoiceQuestion,
     private readonly weights: Weights,
   ) {
     this.known = usualFill(open);

@@ -1,12 +1,12 @@
 import type { BuildUp, Placement, Zone } from '../../model/index.ts';
 import type { Candidate } from './candidate.ts';
-import type { Asked } from './options.ts';
+import type { ChoiceQuestion } from './options.ts';
 
 /** A placement with what was picked for each zone; all else, and what stays, as it is. */
 export function placed(
   zones: readonly Zone[],
   picked: readonly Candidate[],
-  { placement }: Pick<Asked, 'placement'>,
+  { placement }: Pick<ChoiceQuestion, 'placement'>,
 ): Placement {
   const there = new Set(placement.buildUps.map(b => b.id));
   // What was there is weighed under its own name; what is made is named anew.

@@ -6,8 +6,8 @@ import { CURTAINS, type Design, inCab, type Placement, type Zone } from '../../m
 import { massLines } from '../../order/load/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
-import { type Figures, hoursOfPieces, usesOf } from './figures.ts';
-import type { Asked } from './options.ts';
+import { type Figures, hoursOfPieces, materialUses } from './figures.ts';
+import type { ChoiceQuestion } from './options.ts';
 
 /** What may be put up at night at some panes, or before the cab. */
 export interface PutUp extends Pick<Figures, 'uses'> {
@@ -40,7 +40,7 @@ export interface Around {
 }
 
 /** The rest of a van as it is laid now, beside the zones chosen for. */
-export function aroundOf(asked: Asked, open: readonly { zone: Zone }[]): Around {
+export function aroundOf(asked: ChoiceQuestion, open: readonly { zone: Zone }[]): Around {
   const { design, placement, library } = asked;
   const e = evaluate(design, placement, library);
   const ids = new Set(open.map(o => o.zone.id));
@@ -50,7 +50,7 @@ export function aroundOf(asked: Asked, open: readonly { zone: Zone }[]): Around 
 
 /** What may be put up where, by the heat of the van as it is laid now; what the person will not work with is left out, and locked zones stay. */
 export function putUpsOf(
-  { design, placement, library, avoided, locked = [] }: Asked,
+  { design, placement, library, avoided, locked = [] }: ChoiceQuestion,
   e: Pick<Evaluation, 'heat'>,
 ): PutUps[] {
   const { shell } = design;
@@ -115,7 +115,7 @@ function putUpOf(
       hours: hoursOfPieces(shell, pieces, [], library),
       money: lines.reduce((sum, l) => sum + l.cost * l.used, 0),
     },
-    uses: usesOf(lines),
+    uses: materialUses(lines),
   };
 }
 

@@ -4,7 +4,7 @@ import { buildUpsOf } from './candidate.ts';
 import { priced, roomFor, suits } from './fills.ts';
 import type { ChoiceLimits } from './limits.ts';
 import { isDry } from './model.ts';
-import type { Asked, LayUpOption } from './options.ts';
+import type { ChoiceQuestion, LayUpOption } from './options.ts';
 
 /** Why a material was not taken. */
 export const REFUSALS = [
@@ -19,7 +19,7 @@ export const REFUSALS = [
 export type Refusal = (typeof REFUSALS)[number];
 
 /** A material that insulates nothing in the proposal, and why, by zone. */
-export interface Refused {
+export interface RefusedMaterial {
   /** Id of the material. */
   material: string;
   /** Ids of zones by reason: refused by the person, without a price, not for such a zone, sold no thinner, its lay-ups damper than asked, none of its lay-ups left when others were better in everything, or weighed and not the best. */
@@ -29,16 +29,16 @@ export interface Refused {
 /** Of every fill that is in none of a proposal's zones, why not. */
 export function refusals(
   options: ReadonlyMap<string, readonly LayUpOption[]>,
-  { design, library, avoided }: Pick<Asked, 'design' | 'library' | 'avoided'>,
+  { design, library, avoided }: Pick<ChoiceQuestion, 'design' | 'library' | 'avoided'>,
   limits: ChoiceLimits,
   chosen: readonly LayUpOption[],
-): Refused[] {
+): RefusedMaterial[] {
   const used = new Set(chosen.flatMap(fillsIn));
   const zones = design.shell.zones.filter(z => (options.get(z.id)?.length ?? 0) > 0);
   return [...library.values()]
     .filter(m => m.roles.includes('fill') && m.family !== 'damping' && !used.has(m.id))
-    .map((material): Refused => {
-      const why: Refused['why'] = {};
+    .map((material): RefusedMaterial => {
+      const why: RefusedMaterial['why'] = {};
       for (const zone of zones) {
         const reason = avoided.materials.includes(material.id)
           ? 'not wanted'

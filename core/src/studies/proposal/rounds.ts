@@ -8,7 +8,7 @@ import { ownClimate } from '../cabin/index.ts';
 import type { ChoiceLimits } from './limits.ts';
 import type { Model } from './model.ts';
 import { paidAs } from './nested.ts';
-import type { Asked } from './options.ts';
+import type { ChoiceQuestion } from './options.ts';
 
 /** A choice as it comes out once it is laid. */
 export interface Round {
@@ -33,7 +33,7 @@ export interface Round {
 /** Lays what was chosen, and asks all of it. */
 export function laidOut(
   { model, choice, bound }: Pick<Round, 'model' | 'choice' | 'bound'>,
-  asked: Asked,
+  asked: ChoiceQuestion,
   limits: ChoiceLimits,
 ): Round {
   const placement = model.placement(choice.options);
@@ -48,7 +48,7 @@ export function laidOut(
 /** The verdict on what was laid, in its own year. */
 export function settledDamp(
   { evaluation, placement }: Pick<Round, 'evaluation' | 'placement'>,
-  { design, library }: Pick<Asked, 'design' | 'library'>,
+  { design, library }: Pick<ChoiceQuestion, 'design' | 'library'>,
 ): Evaluation['damp'] {
   const climate = ownClimate(design, placement, library, evaluation);
   return inClimate(evaluation, design.shell, library, climate).damp;
@@ -90,7 +90,7 @@ const TRIED = 12;
  * Changes one place at a time as long as that is better and what all of it really costs stays within the money: the packs of the model
  * are an estimate, those of the take-off are what the ledger has.
  */
-export function polished(round: Round, asked: Asked, limits: ChoiceLimits): Round {
+export function polished(round: Round, asked: ChoiceQuestion, limits: ChoiceLimits): Round {
   const { model } = round;
   const { problem } = model;
   const most = limits.money ?? null;

@@ -1,17 +1,18 @@
 import { placeOf } from '../../buildup/index.ts';
 import type { Zone } from '../../model/index.ts';
 import { candidatesFor } from './candidates.ts';
-import { type Asked, type LayUpOption, lockedOption, optionsFor } from './options.ts';
+import { type ChoiceQuestion, type LayUpOption, lockedOption, optionsFor } from './options.ts';
 
 /** Zones that something may be laid into, in the order of the shell. */
-export const zonesOf = ({ design }: Asked): Zone[] => design.shell.zones.filter(z => placeOf(z.kind));
+export const zonesOf = ({ design }: ChoiceQuestion): Zone[] =>
+  design.shell.zones.filter(z => placeOf(z.kind));
 
 /**
  * What every zone may get, by zone id; a locked one what it has. Of all zones, or of those named. Throws RangeError for an unknown
  * material.
  */
 export function weighAll(
-  asked: Asked,
+  asked: ChoiceQuestion,
   report: (share: number, doing: string) => void = () => undefined,
   only?: ReadonlySet<string>,
 ): Map<string, LayUpOption[]> {
@@ -28,7 +29,7 @@ export function weighAll(
 const AGAIN = 0.5;
 
 /** Some zones to be weighed by so many at once, about as long each: those of one kind together, as they share their sections. */
-export function sharesOf(asked: Asked, only: ReadonlySet<string>, parts: number): Set<string>[] {
+export function sharesOf(asked: ChoiceQuestion, only: ReadonlySet<string>, parts: number): Set<string>[] {
   const { design, library, avoided } = asked;
   const kinds = new Map<Zone['kind'], { zones: string[]; work: number }>();
   for (const zone of zonesOf(asked).filter(z => only.has(z.id))) {

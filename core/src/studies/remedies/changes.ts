@@ -14,7 +14,7 @@ import { drainIn } from '../../survey/patterns/index.ts';
 import { buildsUp } from '../../van/wetting/index.ts';
 
 /** A change to how a van is lived in, surveyed or laid, by what of it is other than now. */
-export interface Change {
+export interface RemedyChange {
   /** What is done, as a sentence's verb phrase. */
   does: string;
   /** How it is lived in with it; left out where that stays. */
@@ -42,16 +42,16 @@ export function changesFor(
   placement: Placement,
   e: Evaluation,
   library: Library,
-): Change[] {
+): RemedyChange[] {
   const air = [...new Set(AIR.map(times => Math.round(brief.ventilation * times)))]
     .filter(to => to > brief.ventilation && to <= MOST_AIR)
     .map(
-      (to): Change => ({
+      (to): RemedyChange => ({
         does: `let in ${l(to)} of fresh air at night, not ${l(brief.ventilation)}`,
         brief: { ...brief, ventilation: to },
       }),
     );
-  const living: Change[] = [
+  const living: RemedyChange[] = [
     ...(brief.heating === 'unflued gas'
       ? [
           {
@@ -107,7 +107,7 @@ export function changesFor(
       ? [{ does: `bond closed-cell foam to the skin in ${wet.join(', ')} instead`, placement: foam }]
       : []),
     ...schools.map(
-      (s): Change => ({
+      (s): RemedyChange => ({
         does: `lay it by the school “${s.name}”`,
         placement: applySchool(shell, s.id, library),
       }),

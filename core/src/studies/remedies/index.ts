@@ -1,1 +1,1 @@
-export { type Change, type Remedies, type Remedy, remediesFor } from './remedies.ts';
+export { type Remedies, type Remedy, type RemedyChange, remediesFor } from './remedies.ts';

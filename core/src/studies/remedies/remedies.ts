@@ -14,12 +14,12 @@ import {
   type VanClimate,
 } from '../../van/wetting/index.ts';
 import { evaluateSettled } from '../settled/index.ts';
-import { type Change, changesFor } from './changes.ts';
+import { changesFor, type RemedyChange } from './changes.ts';
 
-export type { Change } from './changes.ts';
+export type { RemedyChange } from './changes.ts';
 
 /** A change that was tried on this van, settled by its own year and as its pieces lie. */
-export interface Remedy extends Change {
+export interface Remedy extends RemedyChange {
   /** The verdict with it, likely and at the wet end. */
   state: DampState;
   /** The same at the wet end. */

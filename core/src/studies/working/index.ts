@@ -9,4 +9,4 @@ export {
   massWorking,
 } from './headline.ts';
 export { quietWorking } from './quiet.ts';
-export type { Step, Working } from './working.ts';
+export type { Working, WorkingStep } from './working.ts';

@@ -12,7 +12,7 @@ export type Operation =
   | 'reciprocal'
   | 'decibel';
 
-export interface Step {
+export interface WorkingStep {
   /** Named by later steps. */
   id: string;
   /** In words. */
@@ -36,7 +36,7 @@ export interface Working {
   /** The number's name. */
   title: string;
   /** Each after those it follows from. */
-  steps: Step[];
+  steps: WorkingStep[];
   /** Id of the step that is the number. */
   result: string;
   /** What is left out or assumed, in sentences. */
@@ -45,7 +45,7 @@ export interface Working {
 
 /** Builds a working step by step; every computed value comes from the steps it names. */
 export class WorkingBuilder {
-  readonly steps: Step[] = [];
+  readonly steps: WorkingStep[] = [];
   private values = new Map<string, number>();
 
   given(label: string, value: number, unit: string, basis: Basis, source?: string): string {
@@ -60,7 +60,7 @@ export class WorkingBuilder {
     return this.push({ label, op, of, value, unit, basis: 'computed', ...(source ? { source } : {}) });
   }
 
-  private push(step: Omit<Step, 'id'>): string {
+  private push(step: Omit<WorkingStep, 'id'>): string {
     const id = `s${this.steps.length + 1}`;
     this.steps.push({ id, ...step });
     this.values.set(id, step.value);

@@ -20,7 +20,7 @@ import {
 
 export type BayField = 'width' | 'height' | 'depthMin' | 'depthMax';
 /** What a bay may be besides its four sizes. */
-export type BayShape = Partial<
+export type ShapeChange = Partial<
   Pick<Bay, 'outline' | 'cornerRadius' | 'rounded' | 'curve' | 'depthRuns' | 'shallowAt'>
 >;
 export type Edited = { ok: true; shell: Shell } | { ok: false; message: string };
@@ -78,12 +78,12 @@ export function setBay(shell: Shell, bayId: string, field: BayField, size: Measu
 export function setShape(
   shell: Shell,
   bayId: string,
-  change: { [K in keyof BayShape]: BayShape[K] | null },
+  change: { [K in keyof ShapeChange]: ShapeChange[K] | null },
 ): Edited {
   const found = findBay(shell, bayId);
   if (!found) return { ok: false, message: `There is no bay ${bayId}.` };
   const bay: Bay = { ...found.bay };
-  for (const [key, value] of Object.entries(change) as [keyof BayShape, never][])
+  for (const [key, value] of Object.entries(change) as [keyof ShapeChange, never][])
     if (value === null) delete bay[key];
     else bay[key] = value;
   if (change.outline) {

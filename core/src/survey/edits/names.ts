@@ -1,4 +1,4 @@
-import type { Bay, Moved, Shell } from '../../model/index.ts';
+import type { Bay, MovedIds, Shell } from '../../model/index.ts';
 
 /** Names that bays, ribs, openings, pockets, keep-clears and ways of a shell go by: each is given once. */
 export const namesIn = (shell: Shell): Set<string> =>
@@ -20,7 +20,7 @@ export function freshName(taken: ReadonlySet<string>, stem: string): string {
 }
 
 /** Names that bays had before and have after another change than a person's own here: one that is undone, or another window's. */
-export function movedBetween(before: Shell, after: Shell): Moved {
+export function movedBetween(before: Shell, after: Shell): MovedIds {
   const [was, is] = [before, after].map(
     ({ zones }) => new Map(zones.flatMap(z => z.bays.map(b => [b.id, b]))),
   );

@@ -3,7 +3,7 @@ import {
   type Design,
   findBay,
   guess,
-  type Moved,
+  type MovedIds,
   type Placement,
   type Rib,
   type Zone,
@@ -22,7 +22,7 @@ export type Reshaped =
       /** What no longer agrees, in sentences. */
       said?: string[];
       /** Names that were given anew: the old one with the new one. */
-      moved?: Moved;
+      moved?: MovedIds;
     }
   | { ok: false; message: string };
 

@@ -69,7 +69,7 @@ function sheetKey({ x0, x1, y0, y1, layer }: Sheet): string {
 }
 
 /** A level change with what it may really be, dB; negative is quieter. */
-export interface Change {
+export interface LevelChange {
   /** Most likely. */
   likely: number;
   /** Quietest end. */
@@ -82,7 +82,7 @@ export interface Change {
  * The band round a computed change: from 0.4 of it to 1.2 of it, and no narrower than the two kinds of edges. Sheets
  * less than well rolled down and crowns nobody measured take most of it (from memory; common practice).
  */
-export function banded(likely: number, ends: readonly number[], crownKnown: boolean): Change {
+export function banded(likely: number, ends: readonly number[], crownKnown: boolean): LevelChange {
   const least = crownKnown ? 0.6 : 0.4;
   return {
     likely,

@@ -1,9 +1,9 @@
 export {
   type BayTreatment,
   banded,
-  type Change,
   changeAt,
   counted,
+  type LevelChange,
   type Scale,
   type Swings,
   shareByOctave,
@@ -19,5 +19,5 @@ export {
   NOTHING_HEARD,
   wordOf,
 } from './heard.ts';
-export { drums, NOISE_NAMES, type Noise, noiseWeights } from './noises.ts';
+export { isDrumZone, NOISE_NAMES, type Noise, noiseWeights } from './noises.ts';
 export { type BayPanel, bondedLayer, panelOf, sheetsOnField, skinPlate, stuckLayer } from './panelOf.ts';

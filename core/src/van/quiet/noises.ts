@@ -76,7 +76,7 @@ export const NOISES: Record<Noise, Character> = {
 };
 
 /** Whether a panel of such a zone is counted: frames are too stiff to drum, the cab has the factory's own treatment. */
-export const drums = (kind: ZoneKind): boolean => kind in NOISES.road.places;
+export const isDrumZone = (kind: ZoneKind): boolean => kind in NOISES.road.places;
 
 /** In the order they are asked for. */
 export const NOISE_NAMES = ['road', 'rain', 'doors', 'traffic'] as const satisfies readonly Noise[];

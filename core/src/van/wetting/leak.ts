@@ -11,12 +11,12 @@ import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, ZoneKind } from '../../model/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import {
+  type AirWay,
   type Cavity,
   holeLaw,
   STILL,
   type Through,
   throughCavity,
-  type Way,
 } from '../../physics/moisture/index.ts';
 
 /** Air that passes a bay's skin, m3/s per m2, for the air at the skin outside and that of the room, degC; the next call overwrites it. */
@@ -52,7 +52,7 @@ export function leakOf(
     const law = path === 'none' ? null : jointsLaw(buildUp, joints, ends, library);
     if (path === 'none' || !law) return NO_LEAK;
     const half = joints.height / 2;
-    const seams: Way[] = [
+    const seams: AirWay[] = [
       { law, end: 'lower', at: -half, from: 'room' },
       { law, end: 'upper', at: half, from: 'room' },
     ];
@@ -66,11 +66,11 @@ export function leakOf(
 }
 
 /** Holes as ways: in two halves, so that one hole alone lets cold air out below and warm air in above. */
-function holes({ holes, looked, height }: BayJoints, kind: ZoneKind, ends: Ends): Way[] {
+function holes({ holes, looked, height }: BayJoints, kind: ZoneKind, ends: Ends): AirWay[] {
   const found = looked || kind === 'floor' ? holes : [...holes, ...unseen(ends)];
   // Silt and underseal shut drains: at the wet end none is open.
   const open = ends.ways === 'wetEnd' ? found.filter(h => h.from === 'room') : found;
-  return open.flatMap((hole): Way[] => {
+  return open.flatMap((hole): AirWay[] => {
     const at = (hole.end === 'upper' ? 1 : -1) * (height / 2);
     const one = holeLaw(hole.width, hole.height / 2, SHEET, hole.area);
     const law = { linear: one.linear * hole.past, square: one.square * hole.past };

@@ -2,7 +2,7 @@ import type { Conflict } from '@overcoat/core/model';
 import type { Patch } from 'immer';
 
 /** What the server says of a document beside what is in it. */
-export interface Saved {
+export interface SavedState {
   revision: number;
   savedAt: string | null;
   /** What undo and redo would take back or bring back; null when there is nothing. */
@@ -12,14 +12,14 @@ export interface Saved {
 
 /** A document as the server has it; null while nobody has settled anything, on revision 0. */
 export interface Stored<D> {
-  saved: Saved;
+  saved: SavedState;
   document: D | null;
 }
 
 /** `gone`: the server has no such conversion at hand (it is in the bin, say); what is pending waits. */
 type SaveState = 'saved' | 'saving' | 'offline' | 'conflict' | 'gone';
 
-export interface Step<D> {
+export interface EditStep<D> {
   /** The document after it. */
   document: D;
   label: string;
@@ -29,7 +29,7 @@ export interface Step<D> {
 }
 
 /** A change that the server would not take: later ones have gone round it. */
-export interface Refused {
+export interface RefusedChange {
   key: string;
   label: string;
   /** The server's sentence. */
@@ -44,12 +44,12 @@ export interface Synced<D> {
   /** As it stands here; null where nothing is settled. */
   document: D | null;
   /** What the server last acknowledged; null before it is read. */
-  saved: Saved | null;
+  saved: SavedState | null;
   /** The document the server holds by then. */
   base: D | null;
   /** Changes that the server has not yet, in their order. */
-  pending: readonly Step<D>[];
-  refused: readonly Refused[];
+  pending: readonly EditStep<D>[];
+  refused: readonly RefusedChange[];
   state: SaveState;
   message: string | null;
   /** Both windows changed one thing: the person says which stands. */

@@ -4,17 +4,17 @@ import { ApiError } from '../../api/client.ts';
 import { type KeptWork, outbox } from '../outbox.ts';
 import { sending } from '../sendQueue.ts';
 import { onLeaving } from './left.ts';
-import type { Saved, Step, Stored, Synced, Together } from './state.ts';
+import type { EditStep, SavedState, Stored, Synced, Together } from './state.ts';
 
 /** A label longer than this is no label; the server refuses it. */
 const LABEL = 200;
 /** What says that this very change is not accepted, not that something else is wrong. */
 const NOT_ACCEPTED = [413, 422];
 /** Of a document that nobody has saved yet. */
-const NEVER: Saved = { revision: 0, savedAt: null, undo: null, redo: null };
+const NEVER: SavedState = { revision: 0, savedAt: null, undo: null, redo: null };
 
 /** How documents of a kind go to the server and together; and where this one is held. */
-export interface Way<D extends object> {
+export interface SyncWay<D extends object> {
   /** What it is kept under in this browser. */
   name: string;
   /** Its work in what is sent. */
@@ -22,8 +22,8 @@ export interface Way<D extends object> {
   /** Where two windows changed one thing: the person is asked, or what is saved later stands. */
   clash: 'ask' | 'later';
   read(): Promise<Stored<D>>;
-  save(revision: number, document: D, label: string): Promise<Saved>;
-  change(revision: number, changes: readonly Patch[], label: string): Promise<Saved>;
+  save(revision: number, document: D, label: string): Promise<SavedState>;
+  change(revision: number, changes: readonly Patch[], label: string): Promise<SavedState>;
   travel(way: 'undo' | 'redo', revision: number): Promise<Stored<D>>;
   /** What is there now, as a refusal says. */
   current(refusal: ApiError): Stored<D> | null;
@@ -48,7 +48,7 @@ export class Sync<D extends object> {
   private journey: Promise<void> = Promise.resolve();
   private readonly forget: () => void;
 
-  constructor(private readonly way: Way<D>) {
+  constructor(private readonly way: SyncWay<D>) {
     // A page that goes before it has crossed out what arrived says that too: the next one would send it again.
     this.forget = onLeaving(() =>
       way.get().pending.length > 0 || this.writing > 0
@@ -68,7 +68,7 @@ export class Sync<D extends object> {
     void outbox.keep(this.way.name, this.held()).finally(() => this.writing--);
   }
 
-  step(document: D, label: string, patches: readonly Patch[]): Step<D> {
+  step(document: D, label: string, patches: readonly Patch[]): EditStep<D> {
     return {
       document,
       label: label.length > LABEL ? `${label.slice(0, LABEL - 1)}…` : label,
@@ -77,7 +77,7 @@ export class Sync<D extends object> {
     };
   }
 
-  whole(document: D, label: string): Step<D> {
+  whole(document: D, label: string): EditStep<D> {
     return this.step(document, label, [{ op: 'replace', path: [], value: document }]);
   }
 
@@ -97,7 +97,7 @@ export class Sync<D extends object> {
   }
 
   /** Sends what a step changes; the whole document when that is what changed, or when the server does not take the parts. */
-  private async send(revision: number, { document, label, patches }: Step<D>): Promise<Saved> {
+  private async send(revision: number, { document, label, patches }: EditStep<D>): Promise<SavedState> {
     const all = () => this.way.save(revision, document, label);
     if (patches.some(p => p.path.length === 0)) return all();
     try {
@@ -111,7 +111,7 @@ export class Sync<D extends object> {
   /** Sends what is pending, one change after another; throws when the server is away. */
   async drain(): Promise<void> {
     while (!this.stopped && this.way.get().pending.length > 0 && this.way.get().state !== 'conflict') {
-      const [next] = this.way.get().pending as [Step<D>];
+      const [next] = this.way.get().pending as [EditStep<D>];
       this.way.set({ state: 'saving' });
       try {
         const saved = await this.send((this.way.get().saved ?? NEVER).revision, next);
@@ -167,11 +167,11 @@ export class Sync<D extends object> {
    * Sets aside the first pending change, which the server would not take, and makes the later ones again without it: it
    * is shown, and can be tried again or let go of, and blocks nothing.
    */
-  private goRound({ document: after, label, seq: at }: Step<D>, message: string): void {
+  private goRound({ document: after, label, seq: at }: EditStep<D>, message: string): void {
     const { base, pending, refused } = this.way.get();
     let was = after;
     let now = base;
-    const remade: Step<D>[] = [];
+    const remade: EditStep<D>[] = [];
     for (const later of pending.slice(1)) {
       const { document } = this.way.together(was, later.document, now);
       was = later.document;
@@ -263,7 +263,7 @@ export class Sync<D extends object> {
     }
     const { base: under, pending: inHand } = this.way.get();
     const others = inHand.length > 0 ? [...kept, { base: under, edits: inHand }] : kept;
-    const pending: Step<D>[] = [];
+    const pending: EditStep<D>[] = [];
     let document = first.base;
     for (const { patches, label } of first.edits) {
       document = applyPatches(document as D, patches);
@@ -282,7 +282,7 @@ export class Sync<D extends object> {
   }
 
   /** Takes a change in as the next step; it stands at once. */
-  take(made: Step<D>): void {
+  take(made: EditStep<D>): void {
     const { document: before, pending, state } = this.way.get();
     this.way.set({
       document: made.document,
@@ -322,7 +322,7 @@ export class Sync<D extends object> {
   }
 
   /** Makes a refused change again, on what is there now: the step, to be taken; null where it changes nothing. */
-  again(key: string): Step<D> | null {
+  again(key: string): EditStep<D> | null {
     const { document, refused } = this.way.get();
     const one = refused.find(r => r.key === key);
     if (!one) return null;

@@ -9,7 +9,7 @@ import { axis, lineChart } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
 /** What else is told on the chart. */
-export interface Mark {
+export interface FrontMark {
   kind: 'variant' | 'school' | 'proposal';
   name: string;
   figures: Figured;
@@ -26,7 +26,7 @@ const within = (a: ReturnType<typeof axis>) => ({ ...a, ticks: { ...a.ticks, inc
 
 interface Props {
   front: readonly FrontPoint[];
-  marks: readonly Mark[];
+  marks: readonly FrontMark[];
   limits: ChoiceLimits;
   x: FigureKey;
   y: FigureKey;
@@ -88,7 +88,7 @@ function frontChart({
   y: Props['y'];
   picked: Figured | undefined;
   units: UnitSystem;
-  marks: Mark[];
+  marks: FrontMark[];
   colour: (name: string) => string;
 }) {
   const [ax, ay] = [figureAxis(x, units), figureAxis(y, units)];

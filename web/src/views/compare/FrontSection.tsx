@@ -12,7 +12,7 @@ import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { FrontPlot, type Mark } from './FrontPlot.tsx';
+import { type FrontMark, FrontPlot } from './FrontPlot.tsx';
 import { RunButton } from './RunButton.tsx';
 
 interface Props {
@@ -128,14 +128,14 @@ function useMarks(
   const [picked, setPicked] = useState(0);
   const { answer } = front;
   const marks = useMemo(
-    (): Mark[] => [
-      ...variants.flatMap((v, i): Mark[] => {
+    (): FrontMark[] => [
+      ...variants.flatMap((v, i): FrontMark[] => {
         const own = ofVariants?.find(f => f.id === v.id);
         const name = `${String.fromCharCode(65 + i)} · ${v.name}`;
         return own ? [{ kind: 'variant', name, figures: own.figures }] : [];
       }),
       ...(ofSchools ?? []).map(
-        (s): Mark => ({
+        (s): FrontMark => ({
           kind: 'school',
           name: schools.find(k => k.id === s.id)?.name ?? s.id,
           figures: s.figures,

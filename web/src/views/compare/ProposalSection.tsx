@@ -29,8 +29,8 @@ import { ImproveSection } from './ImproveSection.tsx';
 import { NotesSection } from './NotesSection.tsx';
 import { ProposedZones } from './ProposedZones.tsx';
 import {
-  conflictWords,
   gapWords,
+  limitConflictWords,
   priceWords,
   proposalWords,
   spareWords,
@@ -142,7 +142,7 @@ function troublesOf({
   const troubles =
     answer &&
     [
-      conflictWords(answer, units),
+      limitConflictWords(answer, units),
       withoutWords(
         answer,
         id => shell.zones.find(z => z.id === id)?.name ?? id,

@@ -49,7 +49,7 @@ export function gapWords({ over, gap }: Proposal): string {
 }
 
 /** Which limits cannot be kept together, and how far they would have to give way; empty where all can. */
-export function conflictWords({ conflict }: Proposal, units: UnitSystem): string {
+export function limitConflictWords({ conflict }: Proposal, units: UnitSystem): string {
   if (!conflict) return '';
   const { between, alone, together } = conflict;
   const names = between.map(limitName);

@@ -12,7 +12,7 @@ import { useCutList } from '../../hooks/useCutList.ts';
 import { useHolding } from '../../hooks/useCutting.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
-import { verdictOf } from './holdWords.ts';
+import { holdVerdict } from './holdWords.ts';
 
 /** What holds a piece up and whether it will, with another way where it does not. */
 export function HoldingSection({ piece }: { piece: CutPiece }) {
@@ -40,7 +40,7 @@ export function HoldingSection({ piece }: { piece: CutPiece }) {
       <h4 className="font-medium">What holds it up</h4>
       <p className={bad ? 'font-medium text-signal' : ''}>
         {bad ? '! ' : ''}
-        {verdictOf(h, t)}
+        {holdVerdict(h, t)}
       </p>
       {h.lies !== 'flat' && h.factor.dry[1] < 1e6 && (
         <p className="text-[13px] text-faint">

@@ -1,6 +1,6 @@
 import type { Library } from '@overcoat/core/materials';
 import type { Material, Pin } from '@overcoat/core/model';
-import { type CutGroup, type CutLayout, packsOf, piecesOn } from '@overcoat/core/order/cutting';
+import { type CutGroup, type CutLayout, packsBought, piecesOn } from '@overcoat/core/order/cutting';
 import type { Nest } from '@overcoat/core/order/nesting';
 import { printLength, type UnitSystem } from '@overcoat/core/units';
 import type { Cutting } from '@overcoat/jobs/cut';
@@ -213,7 +213,7 @@ function GroupVerdict({ group, cuts }: { group: CutGroupAnswer; cuts: ReturnType
       </p>
     );
   const { nest, leastCost, nearMiss } = group.layout;
-  const bought = packsOf(nest, group.problem);
+  const bought = packsBought(nest, group.problem);
   const area = group.pieces.reduce((sum, p) => sum + p.area, 0);
   // Off the roll by the metre only what is reached is taken.
   const reachOf = (stock: string) =>

@@ -8,7 +8,7 @@ const WHEN: Record<Holding['when'], string> = {
 };
 
 /** Whether a piece stays up, in a sentence. */
-export function verdictOf(h: Holding, t: (value: number) => string): string {
+export function holdVerdict(h: Holding, t: (value: number) => string): string {
   const how = HOLD_NAMES[h.by];
   if (h.lies === 'flat') return 'It lies.';
   if (h.verdict === 'holds') return `Held by ${how}: holds.`;

@@ -1,4 +1,4 @@
-import { placed } from '@overcoat/core/order/cutting';
+import { placedOnSheets } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 import { expect, it } from 'vitest';
 import { freePlace, type MovedOn, movedTo, snapped, turnedOn } from './moving.ts';
@@ -38,7 +38,7 @@ const sheet = (pinned: string[] = []): MovedOn => ({
   width: 1.2,
   length: 2.4,
   kerf: 0.003,
-  placed: [placed(a, { x: 0, y: 0, turn: 0 }), placed(b, { x: 0.403, y: 0, turn: 0 })],
+  placed: [placedOnSheets(a, { x: 0, y: 0, turn: 0 }), placedOnSheets(b, { x: 0.403, y: 0, turn: 0 })],
   pinned: new Set(pinned),
 });
 
@@ -61,14 +61,14 @@ it('draws a place to the edges near it, the kerf between', () => {
 });
 
 it('turns about the middle, and not at all where grain forbids it', () => {
-  const next = turnedOn(placed(a, { x: 0.3, y: 0.5, turn: 0 }))!;
+  const next = turnedOn(placedOnSheets(a, { x: 0.3, y: 0.5, turn: 0 }))!;
   expect([next.turn, next.x, next.y]).toEqual([90, expect.closeTo(0.2, 9), expect.closeTo(0.6, 9)]);
-  expect(turnedOn(placed({ ...a, turns: [0] }, { x: 0, y: 0, turn: 0 }))).toBeNull();
+  expect(turnedOn(placedOnSheets({ ...a, turns: [0] }, { x: 0, y: 0, turn: 0 }))).toBeNull();
 });
 
 it('a piece finds the first free place of another sheet, turned where it has to be, or none', () => {
   const lies = (id: string, width: number, length: number, x: number, y: number) =>
-    placed(box(id, width, length), { x, y, turn: 0 });
+    placedOnSheets(box(id, width, length), { x, y, turn: 0 });
   const sheet: MovedOn = {
     width: 1.2,
     length: 2.4,
@@ -76,7 +76,8 @@ it('a piece finds the first free place of another sheet, turned where it has to 
     placed: [lies('a', 0.9, 2.4, 0, 0)],
     pinned: new Set(),
   };
-  const on = (width: number, length: number) => placed(box('b', width, length), { x: 0, y: 0, turn: 0 });
+  const on = (width: number, length: number) =>
+    placedOnSheets(box('b', width, length), { x: 0, y: 0, turn: 0 });
   expect(freePlace(on(0.25, 2), sheet)).toEqual({ x: 0.903, y: 0, turn: 0 });
   expect(freePlace(on(2, 0.25), sheet)).toEqual({ x: 0.903, y: 0, turn: 90 });
   expect(freePlace(on(0.4, 0.4), sheet)).toBeNull();

@@ -1,4 +1,4 @@
-import { type Clash, clash, type OnSheet, placed } from '@overcoat/core/order/cutting';
+import { type Clash, clash, type OnSheet, placedOnSheets } from '@overcoat/core/order/cutting';
 import { distinctTurns } from '@overcoat/core/order/nesting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
 
@@ -22,7 +22,7 @@ export interface Moved {
 
 /** A piece moved to a place: what it meets there. Pinned pieces stay, others give way. */
 export function movedTo(piece: CutPiece, to: { x: number; y: number; turn: number }, sheet: MovedOn): Moved {
-  const on = placed(piece, to);
+  const on = placedOnSheets(piece, to);
   const { outside, over }: Clash = clash(on, sheet.placed, sheet, sheet.kerf);
   const onPinned = over.filter(id => sheet.pinned.has(id));
   return {
@@ -82,7 +82,7 @@ export function turnedOn(on: OnSheet): { x: number; y: number; turn: number } | 
   const now = turns.indexOf(on.turn);
   const turn = turns[(Math.max(0, now) + 1) % turns.length]!;
   if (turn === on.turn || turns.length < 2) return null;
-  const next = placed(on.piece, { x: 0, y: 0, turn });
+  const next = placedOnSheets(on.piece, { x: 0, y: 0, turn });
   return {
     x: Math.max(0, on.x + (on.width - next.width) / 2),
     y: Math.max(0, on.y + (on.length - next.length) / 2),

@@ -17,16 +17,16 @@ import { useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
-import { BayDamp } from './BayDamp.tsx';
+import { BayDampPanel } from './BayDampPanel.tsx';
 import { CabPanel } from './CabPanel.tsx';
 import { ColdSpots } from './ColdSpots.tsx';
+import { DampZones } from './DampZones.tsx';
 import { HeatPanel } from './HeatPanel.tsx';
 import { NightPanel } from './NightPanel.tsx';
 import { RemediesSection } from './RemediesSection.tsx';
 import { type MapResult, mapResults } from './results.ts';
 import { Schools } from './Schools.tsx';
 import { YearPanel } from './YearPanel.tsx';
-import { ZonesPanel } from './ZonesPanel.tsx';
 
 const STANDING_NOTES: Record<Evaluation['damp']['standing'], string> = {
   settled:
@@ -133,14 +133,14 @@ function Beside({ page }: { page: ReturnType<typeof useDampPage> }) {
             content: (
               <>
                 <RemediesSection />
-                <ZonesPanel year={van.stale ? null : van.answer} onBay={() => setTab('bay')} />
+                <DampZones year={van.stale ? null : van.answer} onBay={() => setTab('bay')} />
               </>
             ),
           },
           {
             key: 'bay',
             name: bay,
-            content: <BayDamp key={bay} id={bay} weather={weather} onWeather={setWeather} />,
+            content: <BayDampPanel key={bay} id={bay} weather={weather} onWeather={setWeather} />,
           },
           { key: 'cold', name: 'Cold spots', content: <ColdSpots key={bay} id={bay} /> },
           { key: 'schools', name: 'Schools', content: <Schools /> },

@@ -1,11 +1,11 @@
 import { schools } from '@overcoat/core/buildup';
 import type { Figured } from '@overcoat/core/figures';
 import {
-  type Advice,
   adviseSchool,
   carriesOver,
-  type Judged,
+  type JudgedSchool,
   rankingOf,
+  type SchoolAdvice,
   type SchoolBand,
   type SchoolStudy,
   type SchoolYears,
@@ -141,8 +141,8 @@ function pointsOf(
   swept: SealSweep | null,
   seal: number | null,
   study: SchoolStudy | null,
-): Judged[] {
-  return rows.map(({ id, damp, figures }, k): Judged => {
+): JudgedSchool[] {
+  return rows.map(({ id, damp, figures }, k): JudgedSchool => {
     const s = schools[k]!;
     const hours = study && atSeal(study, seal === null ? s.sealQuality : seal / 100)[k];
     const at = seal === null ? null : seal / STEP;
@@ -319,7 +319,7 @@ function atSeal(study: SchoolStudy, seal: number): SchoolYears[] {
   return study.bySeal[study.seals.indexOf(near)]!;
 }
 
-const BECAUSE: Record<Advice['because'], string> = {
+const BECAUSE: Record<SchoolAdvice['because'], string> = {
   'least wet of those that dry': 'the least wet of those that dry such a leak within a summer and never run',
   'least wet':
     'the least wet; none that dries such a leak within a summer stays under what runs down the skin',
@@ -332,7 +332,7 @@ function Recommendation({
   study,
   leak,
 }: {
-  points: readonly Judged[];
+  points: readonly JudgedSchool[];
   study: SchoolStudy | null;
   leak: number;
 }) {

@@ -6,7 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { useWindow } from './useWindow.ts';
 
-export interface Line {
+export interface SeriesLine {
   name: string;
   values: ArrayLike<number>;
   /** A colour of the page, by name. */
@@ -18,7 +18,7 @@ export interface Line {
 
 interface Props {
   label: string;
-  lines: Line[];
+  lines: SeriesLine[];
   hours: number;
   left: string;
   right?: string;
@@ -65,7 +65,7 @@ export function SeriesPlot({ label, lines, hours, left, right, places }: Props) 
   );
 }
 
-function Lines({ lines }: { lines: Line[] }) {
+function Lines({ lines }: { lines: SeriesLine[] }) {
   return (
     <ul className="flex flex-wrap gap-x-4 text-[13px]">
       {lines.map(line => (
@@ -138,7 +138,7 @@ function seriesChart({
   drawn,
   colour,
 }: {
-  lines: Line[];
+  lines: SeriesLine[];
   left: string;
   right: string | undefined;
   from: number;

@@ -1,5 +1,5 @@
 import type { WaterPlaces } from '@overcoat/core/physics/hourly';
-import { type BayYears, movedAway, standsFree, woodMoisture } from '@overcoat/core/studies/damp';
+import { type BayYears, movedAway, standsFree, tellableWoodMoisture } from '@overcoat/core/studies/damp';
 import { addHours, format } from 'date-fns';
 import { grams } from '../../format.ts';
 
@@ -39,7 +39,7 @@ const on = (at: WaterPlaces) => format(addHours(new Date(2001, 9, 1), at.hour), 
 
 /** Wood's moisture by mass, where a layer is wooden. */
 function damp(layers: BayYears['layers'], at: WaterPlaces): string {
-  const wood = woodMoisture(layers, at.bound);
+  const wood = tellableWoodMoisture(layers, at.bound);
   if (!wood) return '';
   const rot = wood.mayRot ? ' (over 20 %: it may rot)' : '';
   return `; ${wood.layer.toLowerCase()} at ${Math.round(wood.share * 100)} % moisture${rot}`;

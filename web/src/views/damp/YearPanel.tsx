@@ -13,7 +13,7 @@ import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { DiffersNote } from './DiffersNote.tsx';
 import { JobBar } from './JobBar.tsx';
-import { type Line, SeriesPlot } from './SeriesPlot.tsx';
+import { type SeriesLine, SeriesPlot } from './SeriesPlot.tsx';
 import { WeatherChoice } from './WeatherChoice.tsx';
 
 interface Props {
@@ -66,7 +66,7 @@ function Year({ year, up }: { year: VanYear; up: boolean }) {
   const { brief } = useOpenDesign();
   const { hours, inside, outside, humidity, power, coldestWeek } = year;
   const lines = useMemo(
-    (): Line[] => [
+    (): SeriesLine[] => [
       { name: 'inside, °C', values: inside, colour: '--signal' },
       { name: 'outside', values: outside, colour: '--faint', dash: [3, 3] },
       { name: 'humidity, %', values: humidity.map(h => h * 100), colour: '--chalk', right: true },

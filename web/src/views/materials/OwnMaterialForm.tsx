@@ -1,4 +1,4 @@
-import { type Library, type Limits, limitsOf } from '@overcoat/core/materials';
+import { type Library, type MaterialLimits, materialLimits } from '@overcoat/core/materials';
 import type { Material, Stock } from '@overcoat/core/model';
 import { type Parsed, parseLength, parseNumber } from '@overcoat/core/units';
 import { type UseFormRegister, type UseFormRegisterReturn, useForm } from 'react-hook-form';
@@ -44,7 +44,7 @@ const number = (text: string) => {
   const read = parseNumber(text);
   return read.ok ? read.value : Number.NaN;
 };
-const size = (text: string, [min, max]: Limits['width']) => parseLength(text, { min, max });
+const size = (text: string, [min, max]: MaterialLimits['width']) => parseLength(text, { min, max });
 
 /** A length that may be negative, m; null where it cannot be read. */
 function signed(text: string): number | null {
@@ -75,7 +75,7 @@ export function OwnMaterialForm({
   const { library } = useLibrary();
   const save = useLibraryChange((material: Material) => api.putMaterial(material));
   const first = m.stock[0]!;
-  const limits = limitsOf(m);
+  const limits = materialLimits(m);
   const {
     register,
     handleSubmit,

@@ -4,7 +4,7 @@ import type { Knock } from '@overcoat/core/log';
 import { type Library, materialOf, stockFor } from '@overcoat/core/materials';
 import type { Patch } from '@overcoat/core/model';
 import { nextSheet, type SheetStock } from '@overcoat/core/studies/deaden';
-import { bareTones, type Tone, tonesOfBay } from '@overcoat/core/studies/knocks';
+import { bareTones, type KnockTone, tonesOfBay } from '@overcoat/core/studies/knocks';
 import { type BayCurve, bayCurve } from '@overcoat/core/survey/geometry';
 import { printLength, printMass, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { changeAt } from '@overcoat/core/van/quiet';
@@ -312,11 +312,11 @@ function layingOn({
   return { put, remove, addNext, addPlain };
 }
 
-const pairs = (bare: readonly Tone[], after: readonly Tone[]) =>
+const pairs = (bare: readonly KnockTone[], after: readonly KnockTone[]) =>
   bare.slice(0, 8).map(b => ({ bare: b, after: after.find(a => a.m === b.m && a.n === b.n) ?? b }));
 
 /** What of a panel's tones its crown makes. */
-function crownWords({ panel }: BayQuiet, tones: readonly Tone[]): string {
+function crownWords({ panel }: BayQuiet, tones: readonly KnockTone[]): string {
   const made = tones.find(t => t.bending < 0.3);
   if (made)
     return `Its crown makes the tone at ${Math.round(made.frequency)} Hz: the skin stretches more than it bends there, and a sheet hardly damps it.`;

@@ -5,7 +5,7 @@ import { axis, lineChart } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
 
 /** A way to deaden the van, as a point beside the curve. */
-export interface Mark {
+export interface PlanMark {
   name: string;
   mass: number;
   cost: number;
@@ -20,7 +20,7 @@ export function CurvePlot({
   by,
 }: {
   curve: readonly CurvePoint[];
-  marks: readonly Mark[];
+  marks: readonly PlanMark[];
   by: 'mass' | 'cost';
 }) {
   const make = useCallback(

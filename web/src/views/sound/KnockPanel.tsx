@@ -15,7 +15,7 @@ import { keepRecording, keptRecording } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refused } from '../../ui/Refused.tsx';
 import { KnockPicture } from './KnockPicture.tsx';
-import { KnockAgainst, KnockTones, verdictOf } from './KnockTones.tsx';
+import { KnockAgainst, KnockTones, knockVerdict } from './KnockTones.tsx';
 import { canRecord, type Recorded, readSound, record, recorded } from './recording.ts';
 
 type On = FactOf<'knock'>['on'];
@@ -93,7 +93,7 @@ function WhatItSays({
           <div className="flex items-center gap-3">
             <Button look="strong" disabled={state.kept} onClick={keep}>
               Keep in the log: {id} {on === 'bare' ? 'as found' : 'after damping'},{' '}
-              {verdictOf(read.knocked.modes)}
+              {knockVerdict(read.knocked.modes)}
             </Button>
             {state.kept && <output>noted; the model goes by it now.</output>}
           </div>
@@ -298,7 +298,7 @@ function keeping({
 const factOf = (on: On, { sound: { from }, knocked }: Read, hash: string): Fact => ({
   kind: 'knock',
   on,
-  sounds: verdictOf(knocked.modes),
+  sounds: knockVerdict(knocked.modes),
   recording: {
     hash,
     simulated: from === 'simulated',

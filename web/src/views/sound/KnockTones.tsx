@@ -9,7 +9,7 @@ import { useBay } from '../../store/evaluation.ts';
 type On = FactOf<'knock'>['on'];
 
 /** The middle of the loss factors told; what is damped too well for that is dead. */
-export function verdictOf(modes: readonly RungMode[]): FactOf<'knock'>['sounds'] {
+export function knockVerdict(modes: readonly RungMode[]): FactOf<'knock'>['sounds'] {
   const losses = modes.flatMap(m => m.lossFactor ?? []).sort((a, b) => a - b);
   return losses.length === 0 ? 'dead' : wordOf(losses[Math.floor(losses.length / 2)]!);
 }
@@ -73,7 +73,7 @@ export function KnockAgainst({ id, on, modes }: { id: string; on: On; modes: rea
   if (!quiet) return null;
   const tones = on === 'bare' ? bareTones(quiet) : tonesOfBay(quiet);
   const held = comparison(modes, tones);
-  const rings = on === 'damped' && verdictOf(modes) !== 'dead';
+  const rings = on === 'damped' && knockVerdict(modes) !== 'dead';
   return (
     <section className="border-l-[5px] border-chalk pl-3">
       <p data-testid="knock-against">

@@ -15,8 +15,8 @@ import { EchoPanel } from './EchoPanel.tsx';
 import { KnockPanel } from './KnockPanel.tsx';
 import { ListenPanel } from './ListenPanel.tsx';
 import { OutsidePanel } from './OutsidePanel.tsx';
+import { SoundVan } from './SoundVan.tsx';
 import { soundVerdict } from './soundWords.ts';
-import { VanPanel } from './VanPanel.tsx';
 import { ZoneSheets } from './ZoneSheets.tsx';
 
 const mean = (pair: readonly number[]) => (pair[0]! + pair[1]!) / 2;
@@ -112,7 +112,7 @@ function Beside({
         onChange={setTab}
         tabs={[
           { key: 'bay', name: bay, content: <BaySound key={bay} id={bay} /> },
-          { key: 'van', name: 'Whole van', content: <VanPanel /> },
+          { key: 'van', name: 'Whole van', content: <SoundVan /> },
           { key: 'knock', name: 'Knock', content: <KnockPanel key={bay} id={bay} /> },
           { key: 'listen', name: 'Listen', content: <ListenPanel key={bay} id={bay} /> },
           { key: 'outside', name: 'Outside', content: <OutsidePanel /> },

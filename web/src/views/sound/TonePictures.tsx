@@ -1,8 +1,8 @@
-import type { Tone } from '@overcoat/core/studies/knocks';
+import type { KnockTone } from '@overcoat/core/studies/knocks';
 import { printNumber } from '@overcoat/core/units';
 
 interface Props {
-  tones: { bare: Tone; after: Tone }[];
+  tones: { bare: KnockTone; after: KnockTone }[];
   chosen: { m: number; n: number } | null;
   onChoose(tone: { m: number; n: number } | null): void;
 }

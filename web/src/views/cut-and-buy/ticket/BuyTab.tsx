@@ -14,7 +14,7 @@ import { Button } from '../../../ui/Button.tsx';
 import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { ForVans } from './ForVans.tsx';
-import { type Group, grouped, WAYS, type Way } from './grouped.ts';
+import { type Group, grouped, TICKET_WAYS, type TicketWay } from './grouped.ts';
 import { KitSection } from './KitSection.tsx';
 import { OnItsWay } from './OnItsWay.tsx';
 import { OrderDialog } from './OrderDialog.tsx';
@@ -39,7 +39,7 @@ export function BuyTab(props: Props) {
   const { ticket, failed, chosen, onChoose, file, title } = props;
   const { entries, note } = useWorkshop();
   const { search } = useLocation();
-  const [way, setWay] = useState<Way>('by shop');
+  const [way, setWay] = useState<TicketWay>('by shop');
   const [ordering, setOrdering] = useState<Group | null>(null);
   const { currency, setCurrency } = usePreferences();
   const lines = ticket?.lines;
@@ -150,7 +150,7 @@ function ReadAndTake({
     <div className="no-print mt-3 flex flex-wrap items-center gap-2">
       <fieldset className="flex">
         <legend className="sr-only">Read the ticket</legend>
-        {WAYS.map(w => (
+        {TICKET_WAYS.map(w => (
           <button
             key={w}
             type="button"

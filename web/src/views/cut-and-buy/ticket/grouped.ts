@@ -2,8 +2,8 @@ import type { TicketLine } from '../../../hooks/useTicket.ts';
 import { day, things } from './words.ts';
 
 /** How a ticket is read. */
-export const WAYS = ['by shop', 'by day', 'by kind'] as const;
-export type Way = (typeof WAYS)[number];
+export const TICKET_WAYS = ['by shop', 'by day', 'by kind'] as const;
+export type TicketWay = (typeof TICKET_WAYS)[number];
 
 /** Lines that are bought together. */
 export interface Group {
@@ -29,7 +29,7 @@ const KINDS: [TicketLine['kind'], string][] = [
 ];
 
 /** A ticket in parts: what has to be ordered today first, then by shop, by the last day to order, or by kind. */
-export function grouped(lines: readonly TicketLine[], way: Way, today: string): Group[] {
+export function grouped(lines: readonly TicketLine[], way: TicketWay, today: string): Group[] {
   const of = (key: string, title: string, says: string, own: TicketLine[], urgent = false): Group => ({
     key,
     title,

@@ -1,6 +1,6 @@
 import { startsOf } from './columns.ts';
 import { type ChoiceProblem, packsOf, usesOf } from './problem.ts';
-import type { Part, Relaxed } from './relaxation.ts';
+import type { Relaxed, Subproblem } from './relaxation.ts';
 
 /** What numbers are given the benefit of, as a share. */
 const SLACK = 1e-7;
@@ -24,7 +24,7 @@ interface Rooms {
  * limit than the least of all other groups leaves, and numbers of packs that the options left cannot come to (bound propagation: Savelsbergh
  * 1994, Preprocessing and probing techniques for mixed integer programming problems, from memory).
  */
-export class Narrowing {
+export class BoundPropagation {
   private readonly starts: number[];
   private readonly uses: (readonly [pack: number, amount: number])[][];
 
@@ -34,7 +34,7 @@ export class Narrowing {
   }
 
   /** What is left of a part; null for nothing. */
-  narrow(part: Part): Part | null {
+  narrow(part: Subproblem): Subproblem | null {
     const left = { least: part.least.slice(), most: part.most.slice(), off: part.off.slice() };
     for (;;) {
       const spans = this.problem.groups.map((_, g) => this.span(g, left.off));
@@ -71,7 +71,7 @@ export class Narrowing {
   }
 
   /** What is left of each pack and limit when all groups have their least. Null where that is too much already. */
-  private rooms({ least, most }: Part, spans: readonly Span[]): Rooms | null {
+  private rooms({ least, most }: Subproblem, spans: readonly Span[]): Rooms | null {
     const { limits, packs, soft } = this.problem;
     const used = packs.map((pack, p) => {
       const low = spans.reduce((sum, s) => sum + s.low[p]!, 0);
@@ -103,7 +103,7 @@ export class Narrowing {
   }
 
   /** Whether there were any to leave out. */
-  private leaveOut({ least, off }: Part, spans: readonly Span[], rooms: Rooms): boolean {
+  private leaveOut({ least, off }: Subproblem, spans: readonly Span[], rooms: Rooms): boolean {
     const { groups, packs } = this.problem;
     let any = false;
     groups.forEach(({ options }, g) => {
@@ -135,7 +135,12 @@ export class Narrowing {
 const STEP = 1e-6;
 
 /** A part without what costs too much to be in anything better than `goal`, as the relaxed problem of a part that it lies in says. */
-export function nearer(part: Part, within: Part, { bound, rates, reduced }: Relaxed, goal: number): Part {
+export function nearer(
+  part: Subproblem,
+  within: Subproblem,
+  { bound, rates, reduced }: Relaxed,
+  goal: number,
+): Subproblem {
   const room = goal - bound;
   const steps = (rate: number) => Math.floor(room / Math.abs(rate) + STEP);
   return {

@@ -1,6 +1,6 @@
-import { type Row, startsOf } from './columns.ts';
+import { type LimitRow, startsOf } from './columns.ts';
 import type { ChoiceProblem, Pack } from './problem.ts';
-import type { Part, Relaxation, Relaxed } from './relaxation.ts';
+import type { Relaxation, Relaxed, Subproblem } from './relaxation.ts';
 
 /** Rounds of cutting, the least by which a cut has to tell, and the least that a round has to gain, as a share. */
 const ROUNDS = 40;
@@ -10,10 +10,10 @@ const GAINS = 2e-5;
 const REMAINDER = 1e-3;
 
 /** The relaxed problem of a part, cut for as long as that helps, until `ends` in ms of the clock. */
-export function tighten(
+export function fixByReducedCost(
   relaxation: Relaxation,
   problem: ChoiceProblem,
-  part: Part,
+  part: Subproblem,
   {
     goal,
     ends,
@@ -45,7 +45,7 @@ interface Need {
  * procedure to generate all cuts for 0-1 mixed integer programs, from memory): as each group takes exactly one of its options, its need
  * may be counted from that of any of them, and what is left over then rounds up.
  */
-function cutsAt(problem: ChoiceProblem, values: Float64Array): Row[] {
+function cutsAt(problem: ChoiceProblem, values: Float64Array): LimitRow[] {
   const starts = startsOf(problem);
   const packs = starts.at(-1)!;
   const needs = problem.packs.map((): Need[] => []);
@@ -127,10 +127,10 @@ function askedFor(needs: readonly Need[], base: readonly number[], pack: Pack): 
 }
 
 /** The cut as a row. Options that use none of the pack count by what their group takes of all others. */
-function rowOf(needs: readonly Need[], base: readonly number[], pack: Pack, column: number): Row {
+function rowOf(needs: readonly Need[], base: readonly number[], pack: Pack, column: number): LimitRow {
   const { whole, f } = remainderOf(base, pack)!;
   const { size } = pack;
-  const entries: Row['entries'] = [[column, -1]];
+  const entries: LimitRow['entries'] = [[column, -1]];
   let upper = -whole;
   needs.forEach(({ columns }, g) => {
     const none = rounded(-base[g]! / size, f);

@@ -4,10 +4,10 @@ import {
   type CurvePoint,
   type Deadening,
   type Everywhere,
-  placed,
   type SheetPlan,
   type SheetStock,
   sheetPlan,
+  withSheets,
 } from '@overcoat/core/studies/deaden';
 import { parseMass, printMass, type UnitSystem } from '@overcoat/core/units';
 import type { DeadenAnswer } from '@overcoat/jobs/sound';
@@ -28,10 +28,10 @@ import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { JobBar } from '../damp/JobBar.tsx';
-import { CurvePlot, type Mark } from './CurvePlot.tsx';
+import { CurvePlot, type PlanMark } from './CurvePlot.tsx';
 
 /** What each kilogram of sheets buys over the whole van, and a plan for so many of them. */
-export function VanPanel() {
+export function SoundVan() {
   const variant = useVariant();
   const heard = useHeard();
   const { library } = useLibrary();
@@ -137,7 +137,7 @@ function WhatEachBuys({
   by: 'cost' | 'mass';
   setBy: Dispatch<SetStateAction<'cost' | 'mass'>>;
   curve: CurvePoint[];
-  marks: Mark[];
+  marks: PlanMark[];
 }) {
   return (
     <section>
@@ -300,9 +300,9 @@ function useSheetChoices(deadening: Deadening, quarter: Everywhere, all: Everywh
     [deadening, by, limit, quarter],
   );
   const take = (label: string, plan: SheetPlan) =>
-    takeSheets(label, placed(variant.design, deadening, plan).sheets);
+    takeSheets(label, withSheets(variant.design, deadening, plan).sheets);
   const asked = by === 'mass' ? printMass(limit.mass, units) : printMoney(limit.cost);
-  const marks: Mark[] = [
+  const marks: PlanMark[] = [
     { name: 'knee', mass: knee.mass, cost: knee.cost, change: knee.change, colour: '--signal' },
     { name: 'your choice', ...own, colour: '--chalk' },
     {
@@ -339,7 +339,7 @@ function ownOf(
   e: ReturnType<typeof useEvaluation>,
   { stock }: Deadening,
   library: ReturnType<typeof useLibrary>['library'],
-): Pick<Mark, 'mass' | 'cost' | 'change'> {
+): Pick<PlanMark, 'mass' | 'cost' | 'change'> {
   let [mass, cost] = [0, 0];
   for (const { sheets } of e.bays.values()) {
     if (!sheets) continue;

@@ -23,7 +23,7 @@ import { BandNote } from './BandNote.tsx';
 import { DiffersNote } from './DiffersNote.tsx';
 import { Effects } from './Effects.tsx';
 import { JobBar } from './JobBar.tsx';
-import { type Line, SeriesPlot } from './SeriesPlot.tsx';
+import { type SeriesLine, SeriesPlot } from './SeriesPlot.tsx';
 import { WaterSection } from './WaterSection.tsx';
 import { WeatherChoice } from './WeatherChoice.tsx';
 
@@ -34,7 +34,7 @@ interface Props {
 }
 
 /** One bay: the verdict, its months, what moves it most, and on demand its hours. */
-export function BayDamp({ id, weather, onWeather }: Props) {
+export function BayDampPanel({ id, weather, onWeather }: Props) {
   const r = useBay(id);
   const units = useUnits();
   const lined = r.buildUp && r.moisture;
@@ -166,7 +166,7 @@ function MonthsChart({ water }: { water: ArrayLike<number> }) {
 function Years({ years, stale }: { years: BayYears; stale: boolean }) {
   const units = useUnits();
   const { hours, water, skinWater, skin } = years;
-  const lines = useMemo((): Line[] => {
+  const lines = useMemo((): SeriesLine[] => {
     const inGrams = (values: Float32Array) => values.map(w => w * 1000);
     return [
       { name: 'all free water, g/m²', values: inGrams(water), colour: '--chalk' },

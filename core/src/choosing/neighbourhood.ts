@@ -1,5 +1,5 @@
 import type { Highs } from 'highs';
-import { chosenIn, modelData, type Row, solutionOf, sparse, startsOf } from './columns.ts';
+import { chosenIn, type LimitRow, modelData, solutionOf, sparse, startsOf } from './columns.ts';
 import { type Choice, type ChoiceProblem, isBetter, weigh } from './problem.ts';
 import type { Relaxation, Relaxed } from './relaxation.ts';
 import { ChoiceSearch } from './search.ts';
@@ -26,7 +26,7 @@ function onlyOf(problem: ChoiceProblem, among: readonly (readonly number[])[]): 
  * The best that a search finds among options that the relaxed problem takes, or that would cost no more than a share of the value there,
  * and those of a choice to begin with, until `ends` in ms of the clock.
  */
-export function nearIt(
+export function neighbourhoodSearch(
   problem: ChoiceProblem,
   { reduced, values, bound }: Relaxed,
   from: Choice | null,
@@ -54,7 +54,7 @@ export function nearIt(
  * The best among the options of each group that would cost least in the relaxed problem, and those of a choice; among all that can be
  * in anything better where they are few: then the bound is one of all choices.
  */
-export function nearest(
+export function bestNeighbour(
   highs: Highs,
   problem: ChoiceProblem,
   { cuts }: Relaxation,
@@ -94,7 +94,9 @@ export function nearest(
       mip_allow_restart: false,
     });
     for (const { lower, upper, entries } of cuts) {
-      const own = entries.flatMap(([c, v]): Row['entries'] => (columns.has(c) ? [[columns.get(c)!, v]] : []));
+      const own = entries.flatMap(([c, v]): LimitRow['entries'] =>
+        columns.has(c) ? [[columns.get(c)!, v]] : [],
+      );
       model.addRow(lower, upper, sparse(own));
     }
     if (best.over === 0)

@@ -1,11 +1,11 @@
+import { BoundPropagation, nearer } from './boundPropagation.ts';
 import { chosenIn, startsOf } from './columns.ts';
-import { Narrowing, nearer } from './narrowed.ts';
 import { type Choice, type ChoiceProblem, EPS, isBetter, NEAR, weigh } from './problem.ts';
-import type { Part, Relaxation, Relaxed } from './relaxation.ts';
-import { tighten } from './tightened.ts';
+import { fixByReducedCost } from './reducedCost.ts';
+import type { Relaxation, Relaxed, Subproblem } from './relaxation.ts';
 
 /** A part that may have something better, and what it came from. */
-interface Node extends Part {
+interface Node extends Subproblem {
   /** No choice of it has less value. */
   bound: number;
 }
@@ -44,19 +44,19 @@ const LEAST = 1e-6;
  * what is branched on by tried gains: Achterberg, Koch and Martin 2005, Branching rules revisited; both from memory). The part of least
  * bound is looked at next; what cannot be in anything better is left out.
  */
-export class Tree {
+export class Branching {
   /** No choice has less value; infinite where none keeps its limits. */
   bound: number;
   private open: Node[];
   private readonly starts: number[];
   private readonly gains: Gains[];
-  private readonly narrowing: Narrowing;
+  private readonly narrowing: BoundPropagation;
 
   /** `near`: share of the value that is near enough. */
   constructor(
     private readonly problem: ChoiceProblem,
     private readonly relaxation: Relaxation,
-    private root: Part,
+    private root: Subproblem,
     private relaxed: Relaxed,
     public best: Choice,
     private readonly near: number,
@@ -64,7 +64,7 @@ export class Tree {
     this.bound = relaxed.bound;
     this.open = [{ ...root, bound: relaxed.bound }];
     this.starts = startsOf(problem);
-    this.narrowing = new Narrowing(problem);
+    this.narrowing = new BoundPropagation(problem);
     this.gains = problem.packs.map(() => ({ sum: [0, 0], times: [0, 0] }));
     this.settle();
   }
@@ -101,7 +101,7 @@ export class Tree {
       this.open = [];
       if (root) {
         this.root = root;
-        this.relaxed = tighten(this.relaxation, this.problem, root, { goal: this.goal, ends });
+        this.relaxed = fixByReducedCost(this.relaxation, this.problem, root, { goal: this.goal, ends });
         this.open = [{ ...root, bound: this.relaxed.bound }];
       }
       this.settle();
@@ -136,7 +136,7 @@ export class Tree {
   }
 
   private into(node: Node, ends: number): Relaxed | null {
-    const relaxed = tighten(this.relaxation, this.problem, node, {
+    const relaxed = fixByReducedCost(this.relaxation, this.problem, node, {
       goal: this.goal,
       ends,
       rounds: ROUNDS,

@@ -32,7 +32,7 @@ function worstOf(e: Evaluation, zone: Zone): BayResult {
 }
 
 /** A verdict for each zone in a sentence with its number, and why. */
-export function ZonesPanel({ year, onBay }: { year: VanYear | null; onBay(): void }) {
+export function DampZones({ year, onBay }: { year: VanYear | null; onBay(): void }) {
   const e = useEvaluation();
   const select = useDesign(s => s.select);
   const [working, setWorking] = useState<Working | null>(null);
