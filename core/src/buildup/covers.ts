@@ -6,7 +6,6 @@ import { type StuckBay, sheetArea } from './sheets.ts';
 
 /** A rectangle of one layer to be covered, m; `area` is net of openings, m2. */
 export interface Cover {
-  /** Id of its zone. */
   zone: string;
   /** Ids of the bays it covers. */
   bays: string[];

@@ -7,15 +7,12 @@ import { splitToFit } from './split.ts';
 
 /** The joints of one layer in a zone under one build-up: those inside its pieces and those round them. */
 export interface Joints {
-  /** Id of the zone. */
   zone: string;
   /** Id of the build-up. */
   buildUp: string;
-  /** Id of the layer. */
   layer: string;
   /** Whether it is the one that keeps the air in. */
   airtight: boolean;
-  /** What is joined. */
   material: string;
   /** Of all its joints, m. */
   length: number;

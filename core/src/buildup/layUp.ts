@@ -25,9 +25,7 @@ interface BayCase {
 
 /** A bay with what is laid into it. */
 export interface LaidBay {
-  /** As surveyed. */
   bay: Bay;
-  /** It belongs to. */
   zone: Zone;
   /** Null where it stays bare. */
   buildUp: BuildUp | null;

@@ -2,7 +2,6 @@ import type { Role, ZoneKind } from '../model/index.ts';
 
 /** A layer a school asks for; thickness in m, or 'fit' for the thickest sold that the zone takes. */
 export interface LayerSpec {
-  /** What it does. */
   role: Exclude<Role, 'air gap'>;
   /** Id in the reference library. */
   material: string;
@@ -18,7 +17,6 @@ type Place = 'floor' | 'wall' | 'door' | 'ceiling' | 'arch' | 'bulkhead' | 'fram
 export interface School {
   /** Stable name in files. */
   id: string;
-  /** As shown. */
   name: string;
   /** What its people say for it. */
   holds: string;

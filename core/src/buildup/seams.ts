@@ -2,7 +2,6 @@ import type { BuildUp } from '../model/index.ts';
 
 /** How one kind of joint lets air through: common practice, no source, as are all widths here. */
 export interface SeamKind {
-  /** In words. */
   name: string;
   /** Whether it closes all but what is missed. */
   closes: boolean;

@@ -18,7 +18,6 @@ export interface LaidSheets {
   material: string;
   /** m. */
   thickness: number;
-  /** Where they lie. */
   patches: readonly Patch[];
   /** Laid by hand, or by the share its build-up asks for. */
   byHand: boolean;

@@ -135,7 +135,7 @@ export class BoundPropagation {
 const STEP = 1e-6;
 
 /** A part without what costs too much to be in anything better than `goal`, as the relaxed problem of a part that it lies in says. */
-export function nearer(
+export function fixByReducedCost(
   part: Subproblem,
   within: Subproblem,
   { bound, rates, reduced }: Relaxed,

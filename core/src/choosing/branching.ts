@@ -1,7 +1,7 @@
-import { BoundPropagation, nearer } from './boundPropagation.ts';
+import { BoundPropagation, fixByReducedCost } from './boundPropagation.ts';
 import { chosenIn, startsOf } from './columns.ts';
+import { solveWithCuts } from './cuttingPlanes.ts';
 import { type Choice, type ChoiceProblem, EPS, isBetter, NEAR, weigh } from './problem.ts';
-import { fixByReducedCost } from './reducedCost.ts';
 import type { Relaxation, Relaxed, Subproblem } from './relaxation.ts';
 
 /** A part that may have something better, and what it came from. */
@@ -97,11 +97,11 @@ export class Branching {
   /** Before any part is looked into: cuts what is left of all when what is too far from the best is left out. `ends` in ms of the clock. */
   tighten(ends: number): Relaxed {
     for (let pass = 0; pass < PASSES && !this.done; pass++) {
-      const root = this.narrowing.narrow(nearer(this.root, this.root, this.relaxed, this.goal));
+      const root = this.narrowing.narrow(fixByReducedCost(this.root, this.root, this.relaxed, this.goal));
       this.open = [];
       if (root) {
         this.root = root;
-        this.relaxed = fixByReducedCost(this.relaxation, this.problem, root, { goal: this.goal, ends });
+        this.relaxed = solveWithCuts(this.relaxation, this.problem, root, { goal: this.goal, ends });
         this.open = [{ ...root, bound: this.relaxed.bound }];
       }
       this.settle();
@@ -136,7 +136,7 @@ export class Branching {
   }
 
   private into(node: Node, ends: number): Relaxed | null {
-    const relaxed = fixByReducedCost(this.relaxation, this.problem, node, {
+    const relaxed = solveWithCuts(this.relaxation, this.problem, node, {
       goal: this.goal,
       ends,
       rounds: ROUNDS,
@@ -147,8 +147,8 @@ export class Branching {
     const choice = weigh(this.problem, chosenIn(this.problem, relaxed.values));
     // Not settled before its own parts are open.
     if (isBetter(choice, this.best)) this.best = choice;
-    const near = nearer(node, node, relaxed, this.goal);
-    const part: Node = { ...nearer(near, this.root, this.relaxed, this.goal), bound };
+    const near = fixByReducedCost(node, node, relaxed, this.goal);
+    const part: Node = { ...fixByReducedCost(near, this.root, this.relaxed, this.goal), bound };
     const pack = this.parted(part, relaxed);
     if (pack === 'again') return relaxed;
     this.put(

@@ -4,12 +4,12 @@ import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { readLayups } from '../formats/layupsFile.ts';
 import { seeded } from '../random/index.ts';
-import { BoundPropagation, nearer } from './boundPropagation.ts';
+import { BoundPropagation, fixByReducedCost } from './boundPropagation.ts';
 import { Branching } from './branching.ts';
 import { modelData, solutionOf, startsOf } from './columns.ts';
+import { solveWithCuts } from './cuttingPlanes.ts';
 import { dominated } from './dominated.ts';
 import { type Choice, type ChoiceProblem, ChoiceSearch, leastGiven, prove, weigh } from './index.ts';
-import { fixByReducedCost } from './reducedCost.ts';
 import { Relaxation, type Subproblem } from './relaxation.ts';
 import { Tally } from './tally.ts';
 
@@ -177,7 +177,7 @@ describe('choosing one of each group under limits, packs shared', () => {
           const relaxation = new Relaxation(highs, model, hard);
           const goal = relaxation.top;
           return {
-            tight: fixByReducedCost(relaxation, hard, relaxation.whole, {
+            tight: solveWithCuts(relaxation, hard, relaxation.whole, {
               goal,
               ends: Number.POSITIVE_INFINITY,
             }),
@@ -306,7 +306,7 @@ describe('choosing one of each group under limits, packs shared', () => {
           for (const choice of own) expect(narrow && within(choice, narrow)).toBe(true);
           const goal = relaxed.bound + over;
           if (!Number.isFinite(goal)) return;
-          const near = nearer(part, part, relaxed, goal);
+          const near = fixByReducedCost(part, part, relaxed, goal);
           left += sumOf(near.off) - sumOf(part.off);
           for (const choice of own) if (choice.value < goal - 1e-6) expect(within(choice, near)).toBe(true);
         },

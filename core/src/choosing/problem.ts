@@ -32,7 +32,6 @@ export interface ChoiceProblem {
   limits: readonly number[];
   /** Of limits that may be passed: what one of its unit over adds to the value; null or left out for those that may not. */
   soft?: readonly (number | null)[];
-  /** Shared. */
   packs: readonly Pack[];
 }
 

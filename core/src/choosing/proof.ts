@@ -1,10 +1,10 @@
 import type { Highs } from 'highs';
 import { Branching } from './branching.ts';
 import { type Give, modelData } from './columns.ts';
+import { solveWithCuts } from './cuttingPlanes.ts';
 import { dominated } from './dominated.ts';
 import { bestNeighbour, neighbourhoodSearch } from './neighbourhood.ts';
 import { type Choice, type ChoiceProblem, NEAR } from './problem.ts';
-import { fixByReducedCost } from './reducedCost.ts';
 import { Relaxation } from './relaxation.ts';
 
 /** How far a proof is. */
@@ -53,7 +53,7 @@ export function prove(highs: Highs, problem: ChoiceProblem, from: Choice, ask: P
   return highs.withModel(model => {
     const relaxation = new Relaxation(highs, model, problem);
     const root = { ...relaxation.whole, off: dominated(problem) };
-    const tight = fixByReducedCost(relaxation, problem, root, { goal: relaxation.top, ends: until(CUTTING) });
+    const tight = solveWithCuts(relaxation, problem, root, { goal: relaxation.top, ends: until(CUTTING) });
     const tree = new Branching(problem, relaxation, root, tight, from, near);
     const proof = (): Proof => {
       const { best, bound } = tree;

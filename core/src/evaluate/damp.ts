@@ -28,7 +28,6 @@ export interface BayDamp {
 
 /** Damp of a van by the monthly method. */
 export interface DampResult {
-  /** By bay id. */
   bays: ReadonlyMap<string, BayDamp>;
   /** Of the worst bay; bare when all are. */
   state: DampState;

@@ -21,9 +21,7 @@ export interface Evaluation {
   heat: HeatResult;
   /** Water by months, and the design night. */
   damp: DampResult;
-  /** Mass added. */
   load: LoadResult;
-  /** Drumming. */
   quiet: QuietResult;
   /** Pieces and packs by a quick layout; what is to pay stands under `pay`. */
   order: TakeOff;

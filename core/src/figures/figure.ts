@@ -20,7 +20,6 @@ interface FigureLimit {
 
 /** A figure of a whole van that variants, schools and choices are seen, compared, weighed and limited by. */
 export interface VanFigure {
-  /** Of its value. */
   unit: Unit;
   /** Whether less or more of it is better. */
   better: 'less' | 'more';

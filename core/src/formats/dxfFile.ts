@@ -3,7 +3,6 @@ export type DxfGroup = [number, string | number];
 
 /** A layer and its colour by number. */
 export interface DxfLayer {
-  /** Its name. */
   name: string;
   /** By its index: 1 red, 3 green, 5 blue, 7 the pen's own. */
   colour: number;

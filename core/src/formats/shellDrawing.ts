@@ -13,7 +13,6 @@ import {
 
 /** A closed outline of the unfolded shell in mm, x to the right and y down; arcs as in `Vertex`. */
 export interface DrawnPiece {
-  /** Id of its zone. */
   zone: string;
   /** The bay's or opening's name. */
   id: string;
@@ -46,7 +45,6 @@ interface DrawnShell {
   width: number;
   /** mm. */
   height: number;
-  /** On it. */
   pieces: DrawnPiece[];
   /** From which side every piece is seen, for the foot of the sheet. */
   says: string;

@@ -26,7 +26,6 @@ export interface Facts {
   fixings: ReadonlyMap<string, readonly FixingStep[]>;
   /** What was done in pillars and sills, by pocket. */
   serviced: ReadonlyMap<string, readonly FactOf<'service'>['step'][]>;
-  /** By bay. */
   knocks: ReadonlyMap<string, Knock>;
   /** Bays to come back to. */
   flags: ReadonlyMap<string, Standing<FactOf<'flag'>>>;

@@ -4,7 +4,6 @@ export type RustStep = (typeof RUST_STEPS)[number];
 
 /** A step done to a rust spot. */
 export interface RustStepDone {
-  /** Which. */
   step: RustStep;
   /** When it was begun; undefined where nobody kept the time. */
   at: string | undefined;

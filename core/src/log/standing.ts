@@ -6,13 +6,11 @@ export interface Standing<F extends Fact = Fact> {
   id: string;
   /** When, by the clock of what it was noted on; undefined where nobody kept it. */
   at?: string | undefined;
-  /** Who, if said. */
   by?: string | undefined;
   /** Where in the van, as it was called then. */
   place?: Entry['place'] | undefined;
   /** The rust spot or hole it is about. */
   about?: string | undefined;
-  /** What happened. */
   fact: F;
   /** Whether a correction put it so. */
   corrected: boolean;

@@ -1,8 +1,6 @@
 /** What is bought besides materials: it has no place in a build-up, and runs out all the same. */
 export interface Supply {
-  /** Its own. */
   id: string;
-  /** Generic. */
   name: string;
   /** Under what it is listed. */
   kind: 'sheet' | 'tape and glue' | 'coating' | 'fixing' | 'cable' | 'consumable' | 'protection' | 'tool';

@@ -6,7 +6,6 @@ import { climateAsked, type JobQuestion, type Own, payAsked, payByOf } from '@ov
 export interface Van {
   id: string;
   design: Design;
-  /** By variant. */
   lists: ReadonlyMap<string, CutList>;
 }
 

@@ -8,7 +8,6 @@ interface Wanted {
   load: number;
   /** m. */
   give: number;
-  /** What that is. */
   says: string;
 }
 
@@ -28,7 +27,6 @@ const GRAVITY = 9.81;
 
 /** One thing a board was asked about. */
 export interface Verdict {
-  /** In short. */
   what: 'gives' | 'gives at a cut-out' | 'hangs' | 'drums' | 'cracks' | 'pulls';
   /** Found, in `unit`. */
   value: number;
@@ -44,7 +42,6 @@ export interface Verdict {
 
 /** What is asked of a board besides its material and span. */
 export interface BoardCase {
-  /** Where it is. */
   kind: ZoneKind;
   /** Whether a cut-out leaves an edge without a support under it. */
   cutOut: boolean;

@@ -10,7 +10,6 @@ export interface Pace {
   start: string;
   /** Hours on a day of work. */
   hours: number;
-  /** Which days. */
   days: (typeof WORK_DAYS)[number];
 }
 

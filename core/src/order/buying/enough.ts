@@ -4,7 +4,6 @@ import { packsOpen } from './tins.ts';
 
 /** Whether what is here and on its way does for what is still to cut. */
 export interface Enough {
-  /** Of the line. */
   key: string;
   /** Packs that came and were not sent back. */
   here: number;

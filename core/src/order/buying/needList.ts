@@ -2,11 +2,9 @@ import { type Supply, supplyOf } from '../../materials/index.ts';
 
 /** So much of a supply, what for, and by which pieces or tasks. */
 export interface Need {
-  /** What is bought. */
   supply: Supply;
   /** In its unit. */
   need: number;
-  /** In words. */
   why: string;
   /** Ids of the pieces, or names of the tasks, that use it. */
   uses: string[];

@@ -52,7 +52,6 @@ export interface NeedsOf extends Pick<Design, 'shell' | 'ready'> {
   joints: LayUp['joints'];
   /** What it takes off: for what is poured and not cut. */
   takeOff: Pick<TakeOff, 'lines'>;
-  /** All that is cut. */
   pieces: readonly CutPiece[];
   /** What holds each. */
   holdings: readonly Fixed[];

@@ -11,15 +11,12 @@ import { cheapestPacks, packsFor, type Size, sizesOf } from './tins.ts';
 
 /** One thing to buy. */
 export interface BuyLine {
-  /** Its own. */
   key: string;
-  /** Generic. */
   name: string;
   /** Under what it is listed. */
   kind: Supply['kind'];
   /** In `unit`. */
   need: number;
-  /** Of the need. */
   unit: Supply['unit'];
   /** Sheets, rolls, cans or packs as they are counted in the shop. */
   packs: number;
@@ -41,7 +38,6 @@ export interface BuyLine {
   packsAtMost: number;
   /** The size of the library it is; null for a supply. */
   sold: { material: string; thickness: number; width: number } | null;
-  /** In words. */
   why: string;
   /** Ids of the pieces, or names of the tasks, that use it. */
   uses: string[];
@@ -53,7 +49,6 @@ export interface BuyLine {
 
 /** A nest of what is cut of one material, where it has been searched. */
 export interface Cut {
-  /** What is cut. */
   group: CutGroup;
   /** How it lies; null where something fits no stock. */
   nest: Nest | null;
@@ -67,7 +62,6 @@ export interface OrderBy {
   prices: ReadonlyMap<string, readonly PutPrice[]>;
   /** Whether twice as much may be spoilt. */
   firstTime: boolean;
-  /** By zone. */
   errors: SurveyErrors;
 }
 

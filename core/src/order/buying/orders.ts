@@ -23,7 +23,6 @@ export interface OrderedLine {
 
 /** An order as it stands. */
 export interface StandingOrder {
-  /** Its own. */
   id: string;
   /** Id of the conversion it is for. */
   van: string;

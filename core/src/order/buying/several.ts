@@ -18,7 +18,6 @@ export interface VanWork {
   hours: ReadonlyMap<WorkStage, Effort>;
   /** What is cut for it, ids without its name. */
   pieces: readonly Pick<CutPiece, 'id' | 'zone' | 'role' | 'area'>[];
-  /** Its body. */
   shell: Pick<Shell, 'zones'>;
 }
 

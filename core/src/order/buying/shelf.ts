@@ -15,7 +15,6 @@ export interface Rest extends Offcut {
 export interface PutPrice {
   /** Of a pack. */
   price: number;
-  /** When. */
   at: string;
 }
 

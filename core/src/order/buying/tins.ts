@@ -2,7 +2,6 @@ import type { Supply } from '../../materials/index.ts';
 
 /** A size that a supply is sold in. */
 export interface Size {
-  /** Of its line. */
   key: string;
   /** In one pack, in the supply's unit. */
   amount: number;

@@ -12,7 +12,6 @@ export interface CutGroup {
   material: string;
   /** m. */
   thickness: number;
-  /** To be cut. */
   pieces: CutPiece[];
   /** To be nested. */
   problem: NestProblem;
@@ -140,7 +139,6 @@ const value = ({ pieces, problem }: CutGroup): number => {
 
 /** How one group lies, as far as it has been searched. */
 export interface CutLayout {
-  /** Of its group. */
   key: string;
   /** Where everything lies. */
   nest: Nest;

@@ -2,7 +2,6 @@ import type { NestProblem, NestSearch } from '../nesting/index.ts';
 
 /** One piece that would save money if it were a little smaller. */
 export interface NearMiss {
-  /** Id of the piece. */
   piece: string;
   /** By how much, m. */
   by: number;

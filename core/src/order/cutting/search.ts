@@ -22,7 +22,6 @@ export interface CutBy {
 
 /** What is cut of one material, and the search for how it lies. */
 export interface GroupSearch {
-  /** What is cut. */
   group: CutGroup;
   /** Begun; null where something fits no stock. */
   search: NestSearch | null;

@@ -6,11 +6,9 @@ import { battenLines, ribsAfter, zonePlaceOf } from '../pieces/index.ts';
 
 /** What was found of a panel that is there already, before anything is cut round it. */
 export interface PanelFinding {
-  /** Id of the panel. */
   panel: string;
   /** Whether it can stay as it is. */
   ok: boolean;
-  /** In words. */
   says: string;
 }
 

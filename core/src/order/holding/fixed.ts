@@ -8,9 +8,7 @@ import type { Hold } from './ways.ts';
 
 /** How a piece is held, whatever the weather does to it. */
 export interface Fixed {
-  /** Id of the piece. */
   piece: string;
-  /** How. */
   by: Hold;
   /** What was chosen and may not be, since every glue for it dissolves the piece; null where nothing was. */
   refused: Hold | null;
@@ -28,9 +26,7 @@ export interface Fixed {
 export interface ChosenHold {
   /** Id of the build-up. */
   buildUp: string;
-  /** Id of the layer. */
   layer: string;
-  /** How. */
   by: Hold;
 }
 

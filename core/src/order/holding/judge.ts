@@ -20,7 +20,6 @@ const NEAR = 8;
 export interface Judged {
   /** As a rule dry, wet, and on a hot day. */
   factor: { dry: Band; wet: Band; hot: Band };
-  /** In short. */
   verdict: 'holds' | 'doubtful' | 'comes down';
   /** When that is worst. */
   when: 'dry' | 'wet' | 'hot';
@@ -30,9 +29,7 @@ export interface Judged {
 
 /** A piece as it hangs. */
 export interface Case {
-  /** What hangs. */
   piece: CutPiece;
-  /** Of it. */
   material: Material;
   /** Where it hangs, stands or lies. */
   lies: 'overhead' | 'upright' | 'flat';

@@ -10,7 +10,6 @@ export function massPerArea(layer: Cover['layer'], library: Library): number {
 }
 
 export interface MassLine {
-  /** Id of the zone. */
   zone: string;
   /** Id of the material. */
   material: string;

@@ -36,9 +36,7 @@ export interface NestStock {
 
 /** A piece where it lies. */
 export interface Laid {
-  /** Id of the piece. */
   piece: string;
-  /** Id of the stock. */
   stock: string;
   /** Which one of that stock, from 0. */
   index: number;
@@ -82,7 +80,6 @@ export interface Nest {
 
 /** One sheet, roll or offcut of a nest. */
 export interface UsedStock {
-  /** Id of the stock. */
   stock: string;
   /** Which one of it, from 0. */
   index: number;
@@ -96,7 +93,6 @@ export interface UsedStock {
 
 /** A piece that no stock holds, and the least box it takes, m. */
 export interface Unfit {
-  /** Id of the piece. */
   piece: string;
   /** Shorter side of the box that takes least width, m. */
   width: number;

@@ -8,11 +8,9 @@ import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, withinRegi
 
 /** How much of a rigid sheet is left off at one edge, and why. */
 export interface EdgeClearance {
-  /** Of the van. */
   edge: EdgeName;
   /** m. */
   leave: number;
-  /** In words. */
   why: string;
 }
 

@@ -59,7 +59,6 @@ interface Boards {
 
 /** One board of a course. */
 interface Board {
-  /** As it lies. */
   part: Part;
   /** Its course, from 0. */
   course: number;

@@ -5,7 +5,6 @@ import type { ZonePlace } from './place.ts';
 
 /** What is known while the pieces of a placement are cut. */
 export interface CutJob {
-  /** As surveyed. */
   shell: Shell;
   /** What is built into it. */
   placement: Placement;
@@ -13,7 +12,6 @@ export interface CutJob {
   library: Library;
   /** What the person wants otherwise. */
   choices: CutChoices;
-  /** By zone id. */
   places: ReadonlyMap<string, ZonePlace>;
   /** Middles of battens by zone and build-up, m from the zone's front. */
   battens: Map<string, number[]>;

@@ -9,7 +9,6 @@ const LAP = 0.1;
 
 /** What a part is cut from and where a joint may lie. */
 export interface Parting extends Bearing {
-  /** Cut from. */
   stock: Stock;
   /** Degrees it may be turned by on the sheet. */
   turns: readonly number[];

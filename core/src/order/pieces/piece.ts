@@ -7,7 +7,6 @@ import type { EdgeClearance } from './clearance.ts';
 export interface CutPiece {
   /** Number chalked on it: bay or bays, layer, and part where there are several. */
   id: string;
-  /** Id of the zone. */
   zone: string;
   /** Ids of the bays it covers. */
   bays: string[];

@@ -9,7 +9,6 @@ const ARC = 0.0002;
 
 /** A bay where it lies in its zone, m. */
 export interface Cell {
-  /** As surveyed. */
   bay: Bay;
   /** Of its front edge, m. */
   along: number;
@@ -19,7 +18,6 @@ export interface Cell {
 
 /** What is known of a zone while its pieces are cut. */
 export interface ZonePlace {
-  /** As surveyed. */
   zone: Zone;
   /** Of all its bays and ribs, m. */
   length: number;
@@ -41,7 +39,6 @@ export interface ArchTaken {
   from: number;
   /** Of its rear foot. */
   to: number;
-  /** Its skin. */
   region: Region;
   /** What is laid on that, m. */
   lining: number;

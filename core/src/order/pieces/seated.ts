@@ -21,11 +21,9 @@ export interface Fitted {
 
 /** Where a rigid sheet has to go in. */
 export interface Seat {
-  /** Its zone. */
   place: ZonePlace;
   /** What is round it. */
   job: CutJob;
-  /** Cut from. */
   stock: Stock;
   /** Of what it is wrapped in, m. */
   covering: number;

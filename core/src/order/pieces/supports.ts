@@ -13,7 +13,6 @@ export interface Bearing {
   layer: Layer;
   /** Of the bays they cover. */
   cells: readonly Cell[];
-  /** Their zone. */
   zone: ZonePlace['zone'];
   /** Middles of battens, m from the zone's front. */
   battens: readonly number[];

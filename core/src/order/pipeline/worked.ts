@@ -17,7 +17,6 @@ export interface VanToOrder extends Pick<Design, 'shell' | 'ready'> {
 export interface Worked {
   /** Estimated from areas: what is not cut stays so. */
   estimate: TakeOff;
-  /** All that is cut. */
   pieces: CutPiece[];
   /** What holds each. */
   holdings: Fixed[];

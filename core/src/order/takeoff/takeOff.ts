@@ -9,7 +9,6 @@ import { canDoes, foamLitres, isFoam, WASTE } from './foam.ts';
 interface Piece {
   /** Number chalked on it: zone or bay, layer, and part when split. */
   id: string;
-  /** Id of the zone. */
   zone: string;
   /** Ids of the bays it covers. */
   bays: string[];
@@ -54,7 +53,6 @@ export interface OrderLine {
 }
 
 export interface TakeOff {
-  /** To be cut. */
   pieces: Piece[];
   /** Shopping list, dearest first. */
   lines: OrderLine[];

@@ -57,9 +57,7 @@ export function fittingOf(pieces: readonly CutPiece[], library: Library): Counts
 
 /** What is done in a van, and with what. */
 export interface WorkIn extends Pick<Design, 'ready'> {
-  /** Its body. */
   shell: Shell;
-  /** All that is cut. */
   pieces: readonly CutPiece[];
   /** Joints of what keeps the air in. */
   joints: LayUp['joints'];

@@ -22,7 +22,6 @@ export interface AirWay {
 
 /** The space behind a lining, and the ways into it. Per m2 of lining. */
 export interface Cavity {
-  /** Into it. */
   ways: readonly AirWay[];
   /** What its fill opposes to air rising from its lower to its upper half, Pa s/m3 for 1 m2; 0 for none. */
   fill: number;

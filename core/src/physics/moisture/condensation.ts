@@ -17,9 +17,7 @@ export interface Assembly {
 export interface Regime {
   /** Share of the period. */
   share: number;
-  /** Air at the skin. */
   outside: Air;
-  /** Air of the room. */
   inside: Air;
   /** Room air that passes the skin's inner face, m3/s per m2. */
   leak: number;

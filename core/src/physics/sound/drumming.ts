@@ -83,7 +83,6 @@ export function vibration(
 
 /** Modes of a field with both kinds of edges, and those picked of each. */
 export interface Panel {
-  /** The field. */
   field: PlateField;
   /** Supported, then clamped: the real ribs lie between. */
   edges: readonly { modes: Modes; picked: Picked }[];

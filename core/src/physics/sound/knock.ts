@@ -10,7 +10,6 @@ export interface Ringing {
 
 /** How a knock is made up. */
 export interface KnockSpec {
-  /** What rings. */
   tones: readonly Ringing[];
   /** Samples a second. */
   rate: number;

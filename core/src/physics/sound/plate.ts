@@ -28,7 +28,6 @@ export const coincidence = (plate: Plate): number =>
 
 /** A rectangular field of skin between its ribs. */
 export interface PlateField {
-  /** The skin. */
   plate: Plate;
   /** Along and up, m. */
   width: number;
@@ -40,7 +39,6 @@ export interface PlateField {
 
 /** Modes of a field up to a frequency, in rising order of it. */
 export interface Modes {
-  /** Their edges. */
   edge: PanelEdge;
   /** Half waves along and up, from 1. */
   m: Int32Array;

@@ -34,7 +34,6 @@ export interface CabFigures {
 
 /** One thing that can be done about the cab. */
 export interface CabCase {
-  /** What, in words. */
   name: string;
   /** About what it costs, in the library's money. */
   cost: number;

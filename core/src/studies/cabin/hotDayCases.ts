@@ -20,7 +20,6 @@ export interface HotDayCase {
   name: string;
   /** What it is built up with. */
   placement: Placement;
-  /** Of the skin. */
   colour: Design['shell']['skin']['colour'];
   /** Whether covers are in the windows. */
   covers: boolean;

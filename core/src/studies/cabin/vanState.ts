@@ -186,7 +186,6 @@ export class VanState {
     return air === 0 ? w.air : this.#model.airs[air]!.leakage;
   }
 
-  /** One step. */
   advance(w: HourWeather): void {
     const { parts, faces, absorptance } = this.#model;
     parts.forEach(({ model: { facing, section } }, i) => {

@@ -7,11 +7,8 @@ import { VanState } from './vanState.ts';
 
 /** What a year does to one part of the shell. */
 export interface PartYear {
-  /** Id of the zone. */
   zone: string;
-  /** Of the zone. */
   name: string;
-  /** Ids of its bays. */
   bays: string[];
   /** m2. */
   area: number;

@@ -18,11 +18,8 @@ import { leakOf, spaceIn } from '../../van/wetting/index.ts';
 
 /** One bay as the hourly methods take it. */
 export interface BayModelInput {
-  /** It belongs to. */
   shell: Shell;
-  /** Of its zone. */
   kind: ZoneKind;
-  /** As surveyed. */
   bay: Bay;
   /** Null for a bare bay. */
   buildUp: BuildUp | null;

@@ -3,7 +3,6 @@ import { carriesOver } from './tellable.ts';
 
 /** A part of the shell as two years or more by the hour left it. */
 interface PartHours {
-  /** Ids of its bays. */
   bays: readonly string[];
   /** Highest free water of each year, kg/m2. */
   peaks: readonly number[];

@@ -9,7 +9,6 @@ import type { DetailCase } from '../../van/bridges/index.ts';
 export interface ColdSpot {
   /** In words; its lengths are to be printed in the person's units. */
   name: string;
-  /** What is solved. */
   case: DetailCase;
 }
 

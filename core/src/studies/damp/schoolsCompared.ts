@@ -9,7 +9,6 @@ import { buildsUp, type ClimateOf, climateFor, type DampState, wetterThan } from
 export interface SchoolPoint {
   /** Id of the school. */
   school: string;
-  /** Of the school. */
   name: string;
   /** Of the whole van by it. */
   evaluation: Evaluation;

@@ -16,7 +16,6 @@ import { bayYears } from './bayYear.ts';
 
 /** What one change does to a bay's first winter. */
 export interface Effect {
-  /** In words. */
   change: string;
   /** Highest free water by hours as it is, run-off counted in, kg/m2. */
   peak: number;

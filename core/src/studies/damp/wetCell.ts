@@ -10,7 +10,6 @@ type WetState = 'sound' | 'seal' | 'wrong';
 
 /** A bay that a shower stands against. */
 interface WetBay {
-  /** Its id. */
   bay: string;
   /** Its verdict as part of a wet cell. */
   state: WetState;
@@ -20,7 +19,6 @@ interface WetBay {
 
 /** A shower and what is behind it: splash and standing water come through its face, not vapour from the cabin. */
 export interface WetCell {
-  /** The shower. */
   use: Use;
   /** In the order of the zone. */
   bays: WetBay[];

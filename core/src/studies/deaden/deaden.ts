@@ -10,9 +10,7 @@ const SEARCH_MODES = 4;
 
 /** A bay with the ways to lay it. */
 export interface DeadenBay {
-  /** As surveyed. */
   bay: Bay;
-  /** It belongs to. */
   zone: Zone;
   /** From nothing to all of it. */
   rungs: Rung[];

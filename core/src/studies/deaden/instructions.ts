@@ -5,11 +5,8 @@ import { keptFreeBy } from './keepOff.ts';
 
 /** One bay of a sheet plan, in the order of sticking. */
 export interface Instruction {
-  /** As surveyed. */
   bay: Bay;
-  /** It belongs to. */
   zone: Zone;
-  /** As they lie. */
   patches: readonly Patch[];
   /** kg. */
   mass: number;
@@ -23,11 +20,8 @@ export interface Instruction {
 
 /** A bay that gets no sheet, and why. */
 export interface LeftOut {
-  /** As surveyed. */
   bay: Bay;
-  /** It belongs to. */
   zone: Zone;
-  /** In a few words. */
   why: string;
 }
 

@@ -11,7 +11,6 @@ export type Goal =
 
 /** One bay of a plan. */
 interface PlanBay {
-  /** Its bay. */
   at: DeadenBay;
   /** How it is laid. */
   rung: Rung;

@@ -6,7 +6,6 @@ import { type Candidate, candidateAt, makeOf } from '../proposal/index.ts';
 
 /** What one zone comes to in one placement. */
 export interface ZoneFigures {
-  /** Id of the zone. */
   zone: string;
   /** What is laid there; null where it is bare. */
   laid: Candidate | null;

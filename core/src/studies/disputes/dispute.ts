@@ -17,7 +17,6 @@ export type DisputeId = (typeof DISPUTES)[number];
 
 /** One way to do it, and what the whole van comes to by it; money estimated, hours of the zones it is about, 0 where it takes none of its own. */
 export interface Side extends Figured {
-  /** Which. */
   name: string;
 }
 
@@ -33,7 +32,6 @@ export interface Turning {
 
 /** What one dispute comes to for one van. */
 export interface Dispute {
-  /** Which. */
   id: DisputeId;
   /** The side that suits this van; null where the van has nothing that it is about. */
   answer: string | null;

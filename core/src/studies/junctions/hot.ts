@@ -7,17 +7,14 @@ import { lengthIn } from '../../units/index.ts';
 
 /** Something hot with something near it that burns. */
 export interface HotWarning {
-  /** Id of its bay. */
   bay: string;
   /** Of the keep-clear. */
   about: string;
-  /** What is hot. */
   kind: KeepClear['kind'];
   /** Whether the distance kept is its maker's; a guess has to be asked for. */
   asked: boolean;
   /** Bays within that distance whose layers burn and are not cut back for it. */
   tooNear: string[];
-  /** In words. */
   says: string;
 }
 

@@ -6,7 +6,6 @@ import { floorPassage } from './floorPassage.ts';
 
 /** Where one part of the job takes something from another; `by` in m where a size is meant. */
 export interface Junction {
-  /** Id of the zone. */
   zone: string;
   /** What meets what. */
   kind: 'neighbour' | 'floor sheet' | 'feature' | 'tie-down' | 'cut out' | 'datum';
@@ -14,7 +13,6 @@ export interface Junction {
   act: boolean;
   /** Size that is meant, m; null where none is. */
   by: number | null;
-  /** In words. */
   says: string;
 }
 

@@ -8,9 +8,7 @@ import { cellsOf } from '../../survey/layout/index.ts';
 export interface SeatWarning {
   /** Id of the first bay under it. */
   bay: string;
-  /** Of the use. */
   about: string;
-  /** In words. */
   says: string;
 }
 

@@ -13,7 +13,6 @@ export interface Echo {
   volume: number;
   /** Bare and as designed: absorption in m2, and seconds for 60 dB by both formulas. */
   bare: EchoState;
-  /** As designed. */
   designed: EchoState;
   /** How much less of it is left, dB, by octave; capped. */
   gain: number[];

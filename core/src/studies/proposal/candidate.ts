@@ -2,7 +2,6 @@ import type { BuildUp, Placement, Zone } from '../../model/index.ts';
 
 /** What may be laid into a zone. */
 export interface Candidate {
-  /** In its bays. */
   buildUp: BuildUp;
   /** In place of it in single bays, by bay id; null leaves one bare. */
   bays: Record<string, BuildUp | null>;

@@ -31,7 +31,6 @@ export interface Flip {
 export interface Chosen {
   /** As it is laid and put up. */
   placement: Placement;
-  /** By zone id. */
   zones: ReadonlyMap<string, Candidate>;
 }
 

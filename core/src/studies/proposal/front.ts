@@ -16,7 +16,6 @@ import { onlyBy } from './worth.ts';
 export interface FrontPoint {
   /** Of the whole van as it is laid, by figure. */
   figures: Figured;
-  /** To be laid. */
   placement: Placement;
   /** The verdict in its own year; null until that is settled, when all points are there. */
   damp: DampState | null;

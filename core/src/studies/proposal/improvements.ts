@@ -14,7 +14,6 @@ import type { ChoiceQuestion, LayUpOption } from './options.ts';
 
 /** A single change of one zone, all else as it is. */
 export interface Improvement {
-  /** Id of the zone. */
   zone: string;
   /** What would go in. */
   option: LayUpOption;

@@ -9,7 +9,6 @@ import type { RefusedMaterial } from './refusals.ts';
 
 /** The best choice for a van under its limits. */
 export interface Proposal {
-  /** To be laid. */
   placement: Placement;
   /** By zone, those that were chosen for. */
   zones: ZonePick[];

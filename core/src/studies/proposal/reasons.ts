@@ -16,9 +16,7 @@ import type { Round } from './rounds.ts';
 
 /** One zone's part of a proposal. */
 export interface ZonePick {
-  /** Id of the zone. */
   zone: string;
-  /** What goes in. */
   option: LayUpOption;
   /** The best of the others. */
   runnerUp: RunnerUp<LayUpOption> | null;
@@ -26,7 +24,6 @@ export interface ZonePick {
 
 /** The best of the others with all else as it is, and what it changes; null where there is no other. */
 export interface RunnerUp<O> {
-  /** It. */
   option: O;
   /** In the sums of the whole. */
   changes: Figured;
@@ -44,7 +41,6 @@ export interface PutUpPick extends Pick<PutUps, 'id' | 'panes'> {
 
 /** What a limit costs: with a little more of it, so much would be better. */
 export interface LimitPrice {
-  /** Which. */
   limit: FigureKey;
   /** So much more of it, in its unit. */
   more: number;

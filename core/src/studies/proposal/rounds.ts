@@ -14,11 +14,9 @@ import type { ChoiceQuestion } from './options.ts';
 export interface Round {
   /** It was chosen in. */
   model: Model;
-  /** What was chosen. */
   choice: Choice;
   /** No choice of that model has less value. */
   bound: number;
-  /** As it is laid. */
   placement: Placement;
   /** Of the whole van. */
   evaluation: Evaluation;

@@ -15,7 +15,6 @@ export type Operation =
 export interface WorkingStep {
   /** Named by later steps. */
   id: string;
-  /** In words. */
   label: string;
   /** How it follows. */
   op: Operation;

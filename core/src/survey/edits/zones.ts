@@ -5,9 +5,7 @@ import { deleteBays, type Reshaped } from './topology.ts';
 
 /** What a zone is begun from; sizes as they were read. */
 export interface NewZone {
-  /** What it is. */
   kind: ZoneKind;
-  /** As it is called. */
   name: string;
   /** On which side of the van. */
   side: Zone['side'];

@@ -7,7 +7,6 @@ const NARROWED = 0.9;
 
 /** A wheel arch where it stands: one outline for the wall behind it and for the floor beside it. */
 export interface ArchStand {
-  /** As surveyed. */
   arch: Zone;
   /** Of its front foot behind the front of the load floor, m. */
   from: number;

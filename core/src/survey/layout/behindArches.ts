@@ -4,7 +4,6 @@ import { cellsOf } from './layout.ts';
 
 /** What of a wall bay lies behind a wheel arch. */
 export interface Hidden {
-  /** Id of the bay. */
   bay: string;
   /** From the bay's front and lower edge, m. */
   outline: { x: number; y: number }[];

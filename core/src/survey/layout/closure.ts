@@ -4,7 +4,6 @@ import { oppositeIn } from './mirror.ts';
 
 /** What is left over when a zone's bays, ribs and rails are laid end to end, m: 0 when it closes. */
 export interface Closure {
-  /** Id of the zone. */
   zone: string;
   /** Length less bays and ribs, by strip; errors and tolerances in m, and whether a size among them is assumed. */
   along: { strip: number; error: number; tolerance: number; assumed: boolean }[];

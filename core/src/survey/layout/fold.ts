@@ -13,9 +13,7 @@ export interface Point3 {
 }
 
 export interface FoldedBay {
-  /** As surveyed. */
   bay: Bay;
-  /** It belongs to. */
   zone: Zone;
   /** Of its outline, in order. */
   corners: Point3[];

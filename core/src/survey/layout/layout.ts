@@ -15,7 +15,6 @@ export interface Rect {
 }
 
 export interface PlacedBay extends Rect {
-  /** As surveyed. */
   bay: Bay;
   /** Of its front lower corner, from the zone's front, m. */
   along: number;
@@ -26,7 +25,6 @@ export interface PlacedBay extends Rect {
 }
 
 export interface PlacedZone extends Rect {
-  /** As surveyed. */
   zone: Zone;
   /** Where each lies on the sheet. */
   bays: PlacedBay[];
@@ -94,7 +92,6 @@ export interface ShellLayout {
   width: number;
   /** Of the sheet, m. */
   height: number;
-  /** On it. */
   zones: PlacedZone[];
 }
 

@@ -15,7 +15,6 @@ export const cabVolume = ({ width }: Pick<Shell, 'width'>, { length, height }: C
 
 /** A space's body against its zones, m2. */
 export interface BodyClosure {
-  /** Which. */
   of: 'load space' | 'cab';
   /** Its box, without the plane between cab and load space, m2. */
   body: number;

@@ -4,7 +4,6 @@ import type { PatternName } from '../../model/index.ts';
 export interface Pattern {
   /** Stable name in files. */
   name: PatternName;
-  /** As shown. */
   label: string;
   /** What such a body is, in a sentence. */
   says: string;

@@ -7,7 +7,6 @@ export interface HoleConflict {
   bay: string;
   /** The opening, hole or use that is in the way. */
   about: string;
-  /** In words. */
   says: string;
 }
 

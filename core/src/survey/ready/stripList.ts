@@ -2,7 +2,6 @@ import type { FactOf, Shell, ZoneKind } from '../../model/index.ts';
 
 /** Something a van of this body usually still has in it when the work begins. */
 export interface ToStrip {
-  /** As it is called. */
   name: string;
   /** Id of the zone it comes out of. */
   zone: string;

@@ -2,11 +2,9 @@ import { type Facts, holeUnready, nextFixingStep, rustState, uncut } from '../..
 import { buildUpOf, type Design, type Placement } from '../../model/index.ts';
 
 export interface ReadyWarning {
-  /** Id of the bay. */
   bay: string;
   /** The hole or rust spot. */
   about: string;
-  /** In words. */
   says: string;
 }
 

@@ -6,11 +6,9 @@ export type DetailKind = 'rib' | 'bay end' | 'window edge' | 'door frame' | 'boa
 
 /** One such place with the build-up beside it. Sizes in m, temperatures in degC. */
 export interface DetailCase {
-  /** Which place. */
   of: DetailKind;
   /** Of the build-up beside it, from the skin. */
   layers: readonly Layer[];
-  /** Of its zone. */
   kind: ZoneKind;
   /** Of the rib, or of the frame's box, m. */
   width: number;
@@ -39,7 +37,6 @@ interface Box {
 
 /** A detail as a section: x along the skin, y from outside to room. */
 export interface DetailGeometry {
-  /** As it is solved. */
   section: Section2d;
   /** Whether it stands for a half, cut at the middle line x = 0. */
   mirrored: boolean;

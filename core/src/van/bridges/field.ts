@@ -7,7 +7,6 @@ import type { DetailCase, DetailGeometry } from './detail.ts';
 
 /** The plain build-up beside a detail, from the skin to the room. */
 export interface FieldStack {
-  /** Of its layers. */
   blocks: Block[];
   /** What is where, m. */
   labels: DetailGeometry['labels'];

@@ -6,7 +6,6 @@ import { meanDepth } from '../../survey/geometry/index.ts';
 
 /** So many pieces of metal through a zone's insulation, alike. */
 export interface PointLoss {
-  /** As surveyed. */
   point: PointBridge;
   /** What one adds, W/K. */
   adds: number;

@@ -7,7 +7,6 @@ import { boardSeam, floorBatten, windowEdge } from './edgeDetail.ts';
 import { bayEnd, doorFrame, ribDetail } from './ribDetail.ts';
 
 export interface DetailResult {
-  /** What was solved. */
   geometry: DetailGeometry;
   /** Its temperatures. */
   field: TemperatureField;

@@ -7,9 +7,7 @@ import { detailEffect } from './solveDetail.ts';
 
 /** What details of one size beside bays of one build-up add to a zone. */
 export interface Bridge {
-  /** Id of the zone. */
   zone: string;
-  /** Which place. */
   what: 'rib' | 'rail' | 'bay end' | 'window edge' | 'door frame';
   /** Id of the build-up beside it; null beside bare bays. */
   buildUp: string | null;

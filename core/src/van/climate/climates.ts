@@ -4,7 +4,6 @@ import type { Brief } from '../../model/index.ts';
 export interface Climate {
   /** Stable name in files. */
   id: Brief['climate'];
-  /** As shown. */
   label: string;
   /** degC, January first. */
   temperature: readonly number[];

@@ -12,7 +12,6 @@ export interface HeardBay {
 
 /** What knocks told of a van. */
 export interface Heard {
-  /** By bay. */
   bays: ReadonlyMap<string, HeardBay>;
   /** What sheets added, as knocked after, over what was computed for them; 1 where nobody knocked. */
   works: number;

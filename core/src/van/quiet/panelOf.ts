@@ -19,7 +19,6 @@ const MODES = 12;
 export interface BayPanel {
   /** Where it lies in the bay. */
   rect: FieldRect;
-  /** Its modes. */
   panel: Panel;
   /** Names it by what decides its modes. */
   key: string;

@@ -6,7 +6,6 @@ import { climateFor, dampModel, gainOf, gathered, letIn, monthsAt, nightOf, peri
 
 /** What the bay that holds most in the first winter does, at one seal quality. */
 export interface WettestBay {
-  /** Its id. */
   bay: string;
   /** Highest in the first year by months, kg/m2. */
   peak: number;

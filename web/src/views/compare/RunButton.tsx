@@ -2,7 +2,6 @@ import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.tsx';
 
 interface Props {
-  /** A long run. */
   job: {
     running: number | null;
     queued: boolean;

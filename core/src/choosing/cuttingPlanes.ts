@@ -10,7 +10,7 @@ const GAINS = 2e-5;
 const REMAINDER = 1e-3;
 
 /** The relaxed problem of a part, cut for as long as that helps, until `ends` in ms of the clock. */
-export function fixByReducedCost(
+export function solveWithCuts(
   relaxation: Relaxation,
   problem: ChoiceProblem,
   part: Subproblem,
