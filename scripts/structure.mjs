@@ -7,6 +7,8 @@ import { functionsIn } from './functions.mjs';
 import { root } from './lib.mjs';
 
 process.chdir(root);
+/** Types of members that are in a unit. */
+const NUMBERS = /^(readonly )?(\[?number|(Float64|Float32|Int32)Array)/;
 /** A function of the application fits a screen. */
 const LONGEST = 60;
 // The cruiser's TypeScript parser reads no JSX: the interface is cruised as a copy with its JSX compiled away.
@@ -28,7 +30,7 @@ try {
     process.exit(1);
   }
   const unsaid = membersUnsaid('core/src');
-  for (const place of unsaid) console.error(`says neither unit nor meaning: ${place}`);
+  for (const place of unsaid) console.error(`says no unit: ${place}`);
   const rooms = new Set(
     output.modules
       .flatMap(m => /^core\/src\/(.+)\/[^/]+$/.exec(m.source)?.[1] ?? [])
@@ -86,7 +88,7 @@ function copyCompiled(from, to) {
   }
 }
 
-/** Members of exported interfaces without a comment of their own. */
+/** Numbers in exported interfaces that say no unit: a name may be enough for anything else. */
 function membersUnsaid(folder) {
   return readdirSync(folder, { recursive: true })
     .filter(name => name.endsWith('.ts') && !name.endsWith('.test.ts'))
@@ -95,8 +97,9 @@ function membersUnsaid(folder) {
       let inside = null;
       return lines.flatMap((line, i) => {
         inside = /^export interface (\w+)/.exec(line)?.[1] ?? (line.startsWith('}') ? null : inside);
-        const member = inside && /^ {2}(?:readonly )?(\w+)\??[(:]/.exec(line)?.[1];
-        return member && !lines[i - 1].endsWith('*/') ? [`${name}: ${inside}.${member}`] : [];
+        const member = inside && /^ {2}(?:readonly )?(\w+)\??: (.+)/.exec(line);
+        const said = !member || !NUMBERS.test(member[2]) || lines[i - 1].endsWith('*/');
+        return said ? [] : [`${name}: ${inside}.${member[1]}`];
       });
     });
 }
