@@ -1,5 +1,5 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { FORMAT } from '@overcoat/core/model';
+import { FORMAT } from '@overcoat/core/model/lists';
 import * as schema from '@overcoat/core/schema';
 
 /** Writes the published schema of the design file. */

@@ -11,7 +11,8 @@ import {
   Saved,
 } from '@overcoat/core/contract';
 import { referenceMaterials } from '@overcoat/core/materials';
-import { type Design, type Material, type RouteName, routes } from '@overcoat/core/model';
+import type { Design, Material } from '@overcoat/core/model';
+import { type RouteName, routes } from '@overcoat/core/model/routes';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import type { Express } from 'express';
 import request from 'supertest';

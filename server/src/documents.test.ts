@@ -1,7 +1,8 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { CutList, DocumentKind } from '@overcoat/core/model';
+import type { CutList } from '@overcoat/core/model';
+import type { DocumentKind } from '@overcoat/core/model/documents';
 import type { Express } from 'express';
 import request from 'supertest';
 import Type from 'typebox';

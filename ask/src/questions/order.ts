@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Library } from '@overcoat/core/materials';
-import { CURRENCIES, type Design, type Shelf } from '@overcoat/core/model';
+import type { Design, Shelf } from '@overcoat/core/model';
+import { CURRENCIES } from '@overcoat/core/model/lists';
 import { offcutWrong } from '@overcoat/core/order/buying';
 import { PAY_STEPS, type PayBy, payFor, USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { Shelf as SHELF } from '@overcoat/core/schema';

@@ -1,5 +1,5 @@
 import { layUp } from '@overcoat/core/buildup';
-import { GRAINS } from '@overcoat/core/model';
+import { GRAINS } from '@overcoat/core/model/lists';
 import { type CutChoices, cutPieces, USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { AskMistake } from '../mistake.ts';
 import { number, options } from '../options.ts';

@@ -1,14 +1,6 @@
 import type { Library } from '../materials/index.ts';
-import {
-  type Brief,
-  type Design,
-  FORMAT,
-  type Measurement,
-  type PatternName,
-  type Placement,
-  type Shell,
-  type Variant,
-} from '../model/index.ts';
+import type { Brief, Design, Measurement, PatternName, Placement, Shell, Variant } from '../model/index.ts';
+import { FORMAT } from '../model/lists/index.ts';
 import { fromEarlier, setMaster } from '../survey/edits/index.ts';
 import { generateShell } from '../survey/patterns/index.ts';
 import { applySchool } from './applySchool.ts';

@@ -1,13 +1,6 @@
 import { type Library, usualFor } from '../materials/index.ts';
-import {
-  FRONTS,
-  type Front,
-  inCab,
-  type Opening,
-  type Placement,
-  type Purpose,
-  type Shell,
-} from '../model/index.ts';
+import { type Front, inCab, type Opening, type Placement, type Purpose, type Shell } from '../model/index.ts';
+import { FRONTS } from '../model/lists/index.ts';
 import type { Cover } from './covers.ts';
 
 /** A screen stands over its pane by so much all round, and a curtain is hemmed by so much above and below, m. Common practice, no source. */

@@ -1,6 +1,7 @@
 import { defaultBrief, nothingReady, variantBySchool } from '../buildup/index.ts';
 import type { Library } from '../materials/index.ts';
-import { assumed, type Design, type Entry, FORMAT, measured, type Shell } from '../model/index.ts';
+import { assumed, type Design, type Entry, measured, type Shell } from '../model/index.ts';
+import { FORMAT } from '../model/lists/index.ts';
 import { type BayField, setBay, setMaster } from '../survey/edits/index.ts';
 import { generateShell } from '../survey/patterns/index.ts';
 import { demoBrief } from './brief.ts';

@@ -8,15 +8,11 @@ import {
   type BuildUp,
   checkDesign,
   type Design,
-  FRONTS,
   type Layer,
-  POINTS,
   type RoundWay,
-  SCREENS,
-  SEAMS,
   type Use,
-  WAYS,
 } from '../model/index.ts';
+import { FRONTS, POINTS, SCREENS, SEAMS, WAYS } from '../model/lists/index.ts';
 import { bayBand, wetCells } from '../studies/damp/index.ts';
 import { patterns, withFront } from '../survey/patterns/index.ts';
 import { evaluate } from './evaluate.ts';

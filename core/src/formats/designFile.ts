@@ -1,18 +1,18 @@
+import { upgrade } from '../model/documents/index.ts';
 import {
   checkMaterial,
   type Design,
   type DesignFile,
   type Entry,
-  FORMAT,
   type Material,
   type Mistake,
   materialsUsed,
   type Price,
   refusal,
   type SentDocument,
-  upgrade,
   type WorkshopEntry,
 } from '../model/index.ts';
+import { FORMAT } from '../model/lists/index.ts';
 import { checkVan } from '../survey/edits/index.ts';
 
 const SCHEMA_URL = `https://overcoat.invalid/schema/design-${FORMAT}.json`;

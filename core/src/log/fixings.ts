@@ -1,4 +1,4 @@
-import { FIXING_STEPS } from '../model/index.ts';
+import { FIXING_STEPS } from '../model/lists/index.ts';
 
 export type FixingStep = (typeof FIXING_STEPS)[number];
 

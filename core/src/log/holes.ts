@@ -1,4 +1,5 @@
-import { type FactOf, HOLE_STATES } from '../model/index.ts';
+import type { FactOf } from '../model/index.ts';
+import { HOLE_STATES } from '../model/lists/index.ts';
 import type { Standing } from './standing.ts';
 
 export type HoleState = (typeof HOLE_STATES)[number];

@@ -1,4 +1,5 @@
-import { RUST_STEPS, type RustSpot } from '../model/index.ts';
+import type { RustSpot } from '../model/index.ts';
+import { RUST_STEPS } from '../model/lists/index.ts';
 
 export type RustStep = (typeof RUST_STEPS)[number];
 

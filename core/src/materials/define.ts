@@ -1,4 +1,5 @@
-import { FAMILY_HEAT, FAMILY_SOUND, LIBRARY_FORMAT, type Material, type Stock } from '../model/index.ts';
+import { FAMILY_HEAT, FAMILY_SOUND, type Material, type Stock } from '../model/index.ts';
+import { LIBRARY_FORMAT } from '../model/lists/index.ts';
 
 /** ISO 10456:2007 Table 3, design thermal values; quoted from memory. */
 export const ISO = 'ISO 10456:2007 Table 3 design value, from memory';

@@ -1,5 +1,5 @@
 import Type, { type Static, type TSchema } from 'typebox';
-import type { RouteName } from './routes.ts';
+import type { RouteName } from './routes/index.ts';
 import { Design, DesignFile, Entry, Material, Measurement, Price, Shell, WorkshopEntry } from './schema.ts';
 
 const closed = <P extends Record<string, TSchema>>(properties: P) =>

@@ -1,4 +1,4 @@
-import { CAB_ZONES } from './lists.ts';
+import { CAB_ZONES } from './lists/index.ts';
 import type { ZoneKind } from './types.ts';
 
 const CAB: ReadonlySet<string> = new Set(CAB_ZONES);

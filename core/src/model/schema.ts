@@ -1,6 +1,6 @@
 import Type from 'typebox';
 import { SentDocument } from './documentSchemas.ts';
-import { FORMAT } from './format.ts';
+import { FORMAT } from './lists/index.ts';
 import { Design } from './schemaDesign.ts';
 import { Entry, LOG_LIMIT } from './schemaLog.ts';
 import { Material, Price } from './schemaMaterial.ts';

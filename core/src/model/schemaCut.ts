@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { EDGE_NAMES, GRAINS, HOLDS, KIT_ROLES } from './lists.ts';
+import { EDGE_NAMES, GRAINS, HOLDS, KIT_ROLES } from './lists/index.ts';
 import { choice, closed, Id, Name, REST } from './schemaParts.ts';
 
 /** A piece that stays where a person put it, m from the sheet's datum corner. */

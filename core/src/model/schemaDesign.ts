@@ -1,6 +1,5 @@
 import Type from 'typebox';
-import { FORMAT } from './format.ts';
-import { CURTAINS, FIXINGS, SEAMS } from './lists.ts';
+import { CURTAINS, FIXINGS, FORMAT, SEAMS } from './lists/index.ts';
 import { choice, closed, either, Id, Measurement, Name, Note, Place, Share } from './schemaParts.ts';
 import { Shell } from './schemaShell.ts';
 

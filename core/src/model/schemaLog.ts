@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { FIXING_STEPS, HOLE_STEPS, RAIN_SIDES, RUST_STEPS, SERVICES } from './lists.ts';
+import { FIXING_STEPS, HOLE_STEPS, RAIN_SIDES, RUST_STEPS, SERVICES } from './lists/index.ts';
 import { choice, closed, either, Id, Moment, Name, Note, Share } from './schemaParts.ts';
 
 const facts = [

@@ -1,6 +1,13 @@
 import Type from 'typebox';
-import { LIBRARY_FORMAT } from './format.ts';
-import { MATERIAL_ROLES, MOULD_CLASSES, PURPOSES, RUNS, SOLVENTS, SORPTIONS } from './lists.ts';
+import {
+  LIBRARY_FORMAT,
+  MATERIAL_ROLES,
+  MOULD_CLASSES,
+  PURPOSES,
+  RUNS,
+  SOLVENTS,
+  SORPTIONS,
+} from './lists/index.ts';
 import { choice, closed, either, Id, Moment, Name } from './schemaParts.ts';
 
 const Source = Type.String({ minLength: 1, maxLength: 200 });

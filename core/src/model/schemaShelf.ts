@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { CURRENCIES, DELIVERIES, WORK_DAYS } from './lists.ts';
+import { CURRENCIES, DELIVERIES, WORK_DAYS } from './lists/index.ts';
 import { choice, closed, either, Id, Moment, Name, Note, REST } from './schemaParts.ts';
 
 const LineKey = Type.String({ minLength: 1, maxLength: 140 });

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { CAB_ZONES, FRONTS, GLAZINGS, KEPT_CLEAR, LINES, POINTS, SCREENS, WAYS } from './lists.ts';
+import { CAB_ZONES, FRONTS, GLAZINGS, KEPT_CLEAR, LINES, POINTS, SCREENS, WAYS } from './lists/index.ts';
 import { choice, closed, either, Id, Measurement, Name, Place, Share } from './schemaParts.ts';
 
 /** Readings of a bay that is no rectangle, as they are taken; the outline is computed from them, never stored. */

@@ -1,5 +1,5 @@
 import { contract, ProblemDetails } from '@overcoat/core/contract';
-import { type RouteName, routes } from '@overcoat/core/model';
+import { type RouteName, routes } from '@overcoat/core/model/routes';
 
 interface Said {
   summary: string;

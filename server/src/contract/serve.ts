@@ -1,5 +1,6 @@
 import { contract } from '@overcoat/core/contract';
-import { type Contract, type Params, type RouteName, routes } from '@overcoat/core/model';
+import type { Contract } from '@overcoat/core/model';
+import { type Params, type RouteName, routes } from '@overcoat/core/model/routes';
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
 import type { TSchema } from 'typebox';
 import { Problem } from './problem.ts';

@@ -1,10 +1,5 @@
-import {
-  checkDesign,
-  type Design,
-  type DocumentKind,
-  documentKinds,
-  type Mistake,
-} from '@overcoat/core/model';
+import { checkDesign, type Design, type Mistake } from '@overcoat/core/model';
+import { type DocumentKind, documentKinds } from '@overcoat/core/model/documents';
 import { surveyMistakes } from '@overcoat/core/survey/edits';
 import { measuredBays } from '@overcoat/core/survey/geometry';
 import { checkChanged } from '../contract/designCheck.ts';

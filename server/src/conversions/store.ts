@@ -1,12 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import {
-  type Changes,
-  type ConversionRecord,
-  type ConversionSummary,
-  type Design,
-  type Entry,
-  WHOLE,
-} from '@overcoat/core/model';
+import type { ConversionRecord, ConversionSummary, Design, Entry } from '@overcoat/core/model';
+import { type Changes, WHOLE } from '@overcoat/core/model/documents';
 import { Op, type Sequelize } from 'sequelize';
 import { notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import { partFacts } from '@overcoat/core/model';
+import { partFacts } from '@overcoat/core/model/documents';
 import { QueryTypes, type Sequelize } from 'sequelize';
 
 const unpack = promisify(gunzip);

@@ -1,4 +1,4 @@
-import type { Changes } from '@overcoat/core/model';
+import type { Changes } from '@overcoat/core/model/documents';
 import { applyPatches, enablePatches } from 'immer';
 import { Problem } from '../contract/problem.ts';
 

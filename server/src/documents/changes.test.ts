@@ -1,4 +1,4 @@
-import { changesBetween } from '@overcoat/core/model';
+import { changesBetween } from '@overcoat/core/model/documents';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { changed } from './changed.ts';

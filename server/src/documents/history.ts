@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { type Changes, formatOf, upgradeDocument } from '@overcoat/core/model';
+import { type Changes, formatOf, upgradeDocument } from '@overcoat/core/model/documents';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { changed } from './changed.ts';
 import type { KeptKind } from './kinds.ts';

@@ -1,4 +1,4 @@
-import { type DocumentKind, documentKinds, type KindName } from '@overcoat/core/model';
+import { type DocumentKind, documentKinds, type KindName } from '@overcoat/core/model/documents';
 import { documentSchemas } from '@overcoat/core/schema';
 import { checker } from '../contract/validate.ts';
 

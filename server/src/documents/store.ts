@@ -1,11 +1,5 @@
-import {
-  type Changes,
-  type Contract,
-  changesBetween,
-  type SentDocument,
-  upgradeDocument,
-  WHOLE,
-} from '@overcoat/core/model';
+import type { Contract, SentDocument } from '@overcoat/core/model';
+import { type Changes, changesBetween, upgradeDocument, WHOLE } from '@overcoat/core/model/documents';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { invalid, notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';

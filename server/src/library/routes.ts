@@ -1,5 +1,6 @@
 import { insane } from '@overcoat/core/materials';
-import { checkMaterial as checkReferences, type Design, upgradeOwn } from '@overcoat/core/model';
+import { checkMaterial as checkReferences, type Design } from '@overcoat/core/model';
+import { upgradeOwn } from '@overcoat/core/model/documents';
 import type { Sequelize } from 'sequelize';
 import { invalid } from '../contract/problem.ts';
 import type { Handlers } from '../contract/serve.ts';

@@ -1,14 +1,7 @@
 import { isSize, type Library, makeLibrary, referenceMaterials } from '@overcoat/core/materials';
-import {
-  type Design,
-  type DesignFile,
-  LIBRARY_FORMAT,
-  type Material,
-  materialsUsed,
-  type Price,
-  same,
-  upgradeOwn,
-} from '@overcoat/core/model';
+import { type Design, type DesignFile, type Material, materialsUsed, type Price } from '@overcoat/core/model';
+import { same, upgradeOwn } from '@overcoat/core/model/documents';
+import { LIBRARY_FORMAT } from '@overcoat/core/model/lists';
 import type { Sequelize } from 'sequelize';
 import { invalid, notFound, Problem } from '../contract/problem.ts';
 import type { Database } from '../db/database.ts';

@@ -1,13 +1,6 @@
-import {
-  addressOf,
-  type Contract,
-  LIBRARY_FORMAT,
-  type Material,
-  type Params,
-  type Price,
-  type RouteName,
-  routes,
-} from '@overcoat/core/model';
+import type { Contract, Material, Price } from '@overcoat/core/model';
+import { LIBRARY_FORMAT } from '@overcoat/core/model/lists';
+import { addressOf, type Params, type RouteName, routes } from '@overcoat/core/model/routes';
 
 /** An answer that refuses, with the server's sentence; `status` 0 means no answer at all. */
 export class ApiError extends Error {

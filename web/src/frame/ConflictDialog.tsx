@@ -1,4 +1,5 @@
-import { type Conflict, type Design, documentKinds } from '@overcoat/core/model';
+import type { Design } from '@overcoat/core/model';
+import { type Conflict, documentKinds } from '@overcoat/core/model/documents';
 import type { UnitSystem } from '@overcoat/core/units';
 import { useDesign } from '../store/design.ts';
 import { useDocuments } from '../store/documents.ts';

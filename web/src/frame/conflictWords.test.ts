@@ -1,5 +1,6 @@
 import { newDesign } from '@overcoat/core/buildup';
-import { type Design, measured, merge } from '@overcoat/core/model';
+import { type Design, measured } from '@overcoat/core/model';
+import { merge } from '@overcoat/core/model/documents';
 import { describe, expect, it } from 'vitest';
 import { conflictWords } from './conflictWords.ts';
 

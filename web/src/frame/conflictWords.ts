@@ -1,4 +1,5 @@
-import type { Conflict, Measurement } from '@overcoat/core/model';
+import type { Measurement } from '@overcoat/core/model';
+import type { Conflict } from '@overcoat/core/model/documents';
 import { printLength, printMass, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { printMoney } from '../store/money.ts';
 

@@ -1,4 +1,4 @@
-import type { Documents, KindName } from '@overcoat/core/model';
+import type { Documents, KindName } from '@overcoat/core/model/documents';
 import { useQuery } from '@tanstack/react-query';
 import { useDesign } from '../store/design.ts';
 import { documentName, documentOf, useDocuments } from '../store/documents.ts';

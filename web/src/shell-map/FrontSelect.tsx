@@ -1,4 +1,5 @@
-import { FRONTS, type Front } from '@overcoat/core/model';
+import type { Front } from '@overcoat/core/model';
+import { FRONTS } from '@overcoat/core/model/lists';
 import { withFront } from '@overcoat/core/survey/patterns';
 import { useOpenDesign } from '../store/openDesign.ts';
 import { editShell } from '../store/reshape.ts';

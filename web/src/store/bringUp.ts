@@ -1,4 +1,5 @@
-import { type Design, type Entry, partFacts, upgrade } from '@overcoat/core/model';
+import type { Design, Entry } from '@overcoat/core/model';
+import { partFacts, upgrade } from '@overcoat/core/model/documents';
 import { applyPatches } from 'immer';
 import { type KeptWork, outbox } from './outbox.ts';
 

@@ -1,4 +1,6 @@
-import { type ConversionRecord, type Design, documentKinds, FORMAT, mend, merge } from '@overcoat/core/model';
+import { type ConversionRecord, type Design, mend } from '@overcoat/core/model';
+import { documentKinds, merge } from '@overcoat/core/model/documents';
+import { FORMAT } from '@overcoat/core/model/lists';
 import { checkVan, surveyMistakes } from '@overcoat/core/survey/edits';
 import { type Draft, enablePatches, produceWithPatches } from 'immer';
 import { create } from 'zustand';

@@ -1,12 +1,7 @@
 import 'fake-indexeddb/auto';
 import { newDesign } from '@overcoat/core/buildup';
-import {
-  type Contract,
-  type CutList,
-  type Design,
-  type DocumentKind,
-  documentKinds,
-} from '@overcoat/core/model';
+import type { Contract, CutList, Design } from '@overcoat/core/model';
+import { type DocumentKind, documentKinds } from '@overcoat/core/model/documents';
 import { rename } from '@overcoat/core/survey/edits';
 import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';

@@ -1,5 +1,5 @@
+import type { Contract } from '@overcoat/core/model';
 import {
-  type Contract,
   changesBetween,
   type Documents,
   documentKinds,
@@ -8,7 +8,7 @@ import {
   type MovedIds,
   merge,
   upgradeDocument,
-} from '@overcoat/core/model';
+} from '@overcoat/core/model/documents';
 import { movedBetween } from '@overcoat/core/survey/edits';
 import { applyPatches } from 'immer';
 import { create, type StoreApi } from 'zustand';

@@ -1,4 +1,4 @@
-import type { CURRENCIES } from '@overcoat/core/model';
+import type { CURRENCIES } from '@overcoat/core/model/lists';
 import { type Parsed, parseMoney as parseAmount, printMoney as print } from '@overcoat/core/units';
 import { usePreferences } from './preferences.ts';
 

@@ -1,4 +1,4 @@
-import type { CURRENCIES } from '@overcoat/core/model';
+import type { CURRENCIES } from '@overcoat/core/model/lists';
 import type { Seen } from '@overcoat/core/survey/layout';
 import type { UnitSystem } from '@overcoat/core/units';
 import { create } from 'zustand';

@@ -1,4 +1,5 @@
-import type { Design, MovedIds, Ready } from '@overcoat/core/model';
+import type { Design, Ready } from '@overcoat/core/model';
+import type { MovedIds } from '@overcoat/core/model/documents';
 import { type Edited, namesIn, type Reshaped } from '@overcoat/core/survey/edits';
 import { inUnits } from '@overcoat/core/units';
 import type { Draft } from 'immer';

@@ -1,4 +1,5 @@
-import type { Shell, WORK_DAYS, WorkshopEntry } from '../../model/index.ts';
+import type { Shell, WorkshopEntry } from '../../model/index.ts';
+import type { WORK_DAYS } from '../../model/lists/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import { type Effort, STAGES, stageOf, type WorkStage } from '../work/index.ts';
 import type { BuyLine } from './orderList.ts';

@@ -1,5 +1,6 @@
 import type { Library } from '../../materials/index.ts';
-import type { CURRENCIES, DELIVERIES, WorkshopEntry } from '../../model/index.ts';
+import type { WorkshopEntry } from '../../model/index.ts';
+import type { CURRENCIES, DELIVERIES } from '../../model/lists/index.ts';
 
 type Currency = (typeof CURRENCIES)[number];
 

@@ -1,4 +1,4 @@
-import type { HOLDS } from '../../model/index.ts';
+import type { HOLDS } from '../../model/lists/index.ts';
 
 /** How a piece is held. */
 export type Hold = (typeof HOLDS)[number];

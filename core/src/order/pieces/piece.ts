@@ -1,4 +1,5 @@
-import type { CutList, FixedPanel, GRAINS } from '../../model/index.ts';
+import type { CutList, FixedPanel } from '../../model/index.ts';
+import type { GRAINS } from '../../model/lists/index.ts';
 import type { EdgeName } from '../../survey/layout/index.ts';
 import type { Point } from '../nesting/index.ts';
 import type { EdgeClearance } from './clearance.ts';

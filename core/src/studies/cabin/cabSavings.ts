@@ -3,13 +3,13 @@ import { evaluate } from '../../evaluate/index.ts';
 import type { Library } from '../../materials/index.ts';
 import {
   type Design,
-  FRONTS,
   type Front,
   inCab,
   type Placement,
   type Shell,
   type Variant,
 } from '../../model/index.ts';
+import { FRONTS } from '../../model/lists/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
 import { openingSize } from '../../survey/geometry/index.ts';
 import { withFront } from '../../survey/patterns/index.ts';

@@ -1,7 +1,8 @@
 import { battenOf } from '../../buildup/index.ts';
 import type { Evaluation } from '../../evaluate/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
-import { HOT, type KeepClear, type Shell } from '../../model/index.ts';
+import type { KeepClear, Shell } from '../../model/index.ts';
+import { HOT } from '../../model/lists/index.ts';
 import { cellsOf } from '../../survey/layout/index.ts';
 import { lengthIn } from '../../units/index.ts';
 

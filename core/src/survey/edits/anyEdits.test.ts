@@ -4,6 +4,7 @@ import { expect, it } from 'vitest';
 import { newDesign } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
+import { merge } from '../../model/documents/index.ts';
 import {
   assumed,
   type Bay,
@@ -12,7 +13,6 @@ import {
   type Measurement,
   measured,
   mend,
-  merge,
   type PatternName,
 } from '../../model/index.ts';
 import * as schema from '../../model/schema.ts';

@@ -1,4 +1,5 @@
-import type { Bay, MovedIds, Shell } from '../../model/index.ts';
+import type { MovedIds } from '../../model/documents/index.ts';
+import type { Bay, Shell } from '../../model/index.ts';
 
 /** Names that bays, ribs, openings, pockets, keep-clears and ways of a shell go by: each is given once. */
 export const namesIn = (shell: Shell): Set<string> =>

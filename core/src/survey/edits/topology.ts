@@ -1,9 +1,9 @@
+import type { MovedIds } from '../../model/documents/index.ts';
 import {
   type Bay,
   type Design,
   findBay,
   guess,
-  type MovedIds,
   type Placement,
   type Rib,
   type Zone,

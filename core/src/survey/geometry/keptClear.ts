@@ -1,4 +1,5 @@
-import { type Bay, HOT, type KeepClear, type Zone } from '../../model/index.ts';
+import type { Bay, KeepClear, Zone } from '../../model/index.ts';
+import { HOT } from '../../model/lists/index.ts';
 
 /** What a keep-clear takes of its bay, clearance included, from the bay's front and lower edge, m. */
 export interface Kept {

@@ -1,4 +1,5 @@
-import type { EDGE_NAMES, Zone } from '../../model/index.ts';
+import type { Zone } from '../../model/index.ts';
+import type { EDGE_NAMES } from '../../model/lists/index.ts';
 
 /** From which side of a panel it is looked at: as the person stands inside the van, or from outdoors. */
 export type Seen = 'inside' | 'outside';

@@ -1,4 +1,4 @@
-import type { Conflict } from '@overcoat/core/model';
+import type { Conflict } from '@overcoat/core/model/documents';
 import type { Patch } from 'immer';
 
 /** What the server says of a document beside what is in it. */

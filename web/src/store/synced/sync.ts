@@ -1,4 +1,4 @@
-import { same } from '@overcoat/core/model';
+import { same } from '@overcoat/core/model/documents';
 import { applyPatches, type Patch } from 'immer';
 import { ApiError } from '../../api/client.ts';
 import { type KeptWork, outbox } from '../outbox.ts';

@@ -1,6 +1,7 @@
 import { frontAtNight } from '@overcoat/core/buildup';
 import { UP } from '@overcoat/core/evaluate';
-import { CURTAINS, inCab } from '@overcoat/core/model';
+import { inCab } from '@overcoat/core/model';
+import { CURTAINS } from '@overcoat/core/model/lists';
 import { printNumber } from '@overcoat/core/units';
 import { drawCurtain, editPlacement, putScreens } from '../../store/edits.ts';
 import { useEvaluation } from '../../store/evaluation.ts';

@@ -1,5 +1,6 @@
 import { BOARD_JOINT, closesJoints, openWidth, PANEL_JOINT, SEAM_KINDS } from '@overcoat/core/buildup';
-import { type BuildUp, SEAMS } from '@overcoat/core/model';
+import type { BuildUp } from '@overcoat/core/model';
+import { SEAMS } from '@overcoat/core/model/lists';
 import { parseLength, printLength, printNumber } from '@overcoat/core/units';
 import { type Dispatch, type SetStateAction, useEffect, useState } from 'react';
 import { editBuildUp } from '../../store/edits.ts';

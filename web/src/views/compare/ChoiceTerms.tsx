@@ -1,5 +1,6 @@
 import { FIGURE_KEYS, type FigureKey, type Unit, VAN_FIGURES, type Weights } from '@overcoat/core/figures';
-import { CURTAINS, type Material, type Purpose, type Shell } from '@overcoat/core/model';
+import type { Material, Purpose, Shell } from '@overcoat/core/model';
+import { CURTAINS } from '@overcoat/core/model/lists';
 import type { ChoiceLimits } from '@overcoat/core/studies/proposal';
 import {
   type Parsed,

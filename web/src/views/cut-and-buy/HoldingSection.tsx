@@ -1,6 +1,6 @@
 import type { Library } from '@overcoat/core/materials';
 import type { Material } from '@overcoat/core/model';
-import { HOLDS } from '@overcoat/core/model';
+import { HOLDS } from '@overcoat/core/model/lists';
 import type { Hold, Holding } from '@overcoat/core/order/holding';
 import { mayBeHeld } from '@overcoat/core/order/holding';
 import type { CutPiece } from '@overcoat/core/order/pieces';

@@ -1,5 +1,6 @@
 import { buyCsv, buyText } from '@overcoat/core/formats';
-import { CURRENCIES, type WorkshopEntry } from '@overcoat/core/model';
+import type { WorkshopEntry } from '@overcoat/core/model';
+import { CURRENCIES } from '@overcoat/core/model/lists';
 import { type BuyLine, isFirstTime } from '@overcoat/core/order/buying';
 import { FileDown, ListChecks } from 'lucide-react';
 import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';

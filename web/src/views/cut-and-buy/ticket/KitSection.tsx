@@ -1,4 +1,5 @@
-import { type Design, KIT_ROLES } from '@overcoat/core/model';
+import type { Design } from '@overcoat/core/model';
+import { KIT_ROLES } from '@overcoat/core/model/lists';
 import { type BuyLine, weighKit } from '@overcoat/core/order/buying';
 import { parseNumber, printNumber } from '@overcoat/core/units';
 import { useState } from 'react';

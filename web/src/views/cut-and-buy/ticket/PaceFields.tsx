@@ -1,4 +1,4 @@
-import { WORK_DAYS } from '@overcoat/core/model';
+import { WORK_DAYS } from '@overcoat/core/model/lists';
 import type { Pace } from '@overcoat/core/order/buying';
 import { parseNumber, printNumber } from '@overcoat/core/units';
 import { useDesign } from '../../../store/design.ts';

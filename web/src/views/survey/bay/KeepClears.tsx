@@ -1,4 +1,5 @@
-import { type Design, findBay, guess, HOT, KEPT_CLEAR, type KeepClear } from '@overcoat/core/model';
+import { type Design, findBay, guess, type KeepClear } from '@overcoat/core/model';
+import { HOT, KEPT_CLEAR } from '@overcoat/core/model/lists';
 import { removeFitting, setKeepClear } from '@overcoat/core/survey/edits';
 import type { Draft } from 'immer';
 import { Plus, X } from 'lucide-react';

@@ -1,4 +1,5 @@
-import { type Bay, findBay, type Measurement, type Opening, SCREENS, type Zone } from '@overcoat/core/model';
+import { type Bay, findBay, type Measurement, type Opening, type Zone } from '@overcoat/core/model';
+import { SCREENS } from '@overcoat/core/model/lists';
 import { removeOpening, setOpening } from '@overcoat/core/survey/edits';
 import { edgesOf } from '@overcoat/core/survey/layout';
 import { Plus, X } from 'lucide-react';

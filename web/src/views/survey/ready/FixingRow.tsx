@@ -1,5 +1,6 @@
 import { nextFixingStep } from '@overcoat/core/log';
-import { FIXINGS, type Fixing, guess } from '@overcoat/core/model';
+import { type Fixing, guess } from '@overcoat/core/model';
+import { FIXINGS } from '@overcoat/core/model/lists';
 import { printNumber } from '@overcoat/core/units';
 import { X } from 'lucide-react';
 import { useFacts, useLog } from '../../../store/log.ts';

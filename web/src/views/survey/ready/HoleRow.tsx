@@ -1,6 +1,7 @@
 import type { HoleTest } from '@overcoat/core/log';
 import { holeUnready, nextHoleState, uncut } from '@overcoat/core/log';
-import { type Fact, HOLE_STATES, type Hole, RAIN_SIDES } from '@overcoat/core/model';
+import type { Fact, Hole } from '@overcoat/core/model';
+import { HOLE_STATES, RAIN_SIDES } from '@overcoat/core/model/lists';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { useFacts, useLog } from '../../../store/log.ts';

@@ -1,4 +1,5 @@
-import { type Pocket, SERVICES } from '@overcoat/core/model';
+import type { Pocket } from '@overcoat/core/model';
+import { SERVICES } from '@overcoat/core/model/lists';
 import { mayFill, setPocket } from '@overcoat/core/survey/edits';
 import { printLength, type UnitSystem } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';

@@ -1,4 +1,5 @@
-import { POINTS, type PointBridge } from '@overcoat/core/model';
+import type { PointBridge } from '@overcoat/core/model';
+import { POINTS } from '@overcoat/core/model/lists';
 import { setPoint } from '@overcoat/core/survey/edits';
 import { type Parsed, printNumber, printTemperature } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';

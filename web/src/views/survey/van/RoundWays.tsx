@@ -1,4 +1,5 @@
-import { type Design, type RoundWay, type Shell, WAYS, type Zone } from '@overcoat/core/model';
+import type { Design, RoundWay, Shell, Zone } from '@overcoat/core/model';
+import { WAYS } from '@overcoat/core/model/lists';
 import { forgetWays, lookedForWays, repeatWay, setWay } from '@overcoat/core/survey/edits';
 import { printLength, type UnitSystem } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';

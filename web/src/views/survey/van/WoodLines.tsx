@@ -1,4 +1,5 @@
-import { guess, LINES, type Place, type Zone } from '@overcoat/core/model';
+import { guess, type Place, type Zone } from '@overcoat/core/model';
+import { LINES } from '@overcoat/core/model/lists';
 import { setWoodLine, woodLines } from '@overcoat/core/survey/edits';
 import { printLength } from '@overcoat/core/units';
 import { useState } from 'react';

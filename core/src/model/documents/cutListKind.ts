@@ -1,5 +1,5 @@
+import type { CutList } from '../index.ts';
 import type { DocumentKind, MovedIds } from './documentKind.ts';
-import type { CutList } from './types.ts';
 
 /** A piece is called after its bay, rib or zone and what it is there. */
 function pieceOf(piece: string, moved: MovedIds): string | null {

@@ -1,5 +1,5 @@
+import type { CompareSettings } from '../index.ts';
 import type { DocumentKind } from './documentKind.ts';
-import type { CompareSettings } from './types.ts';
 
 /** What is asked of the best choice for a variant. */
 export const compareKind: DocumentKind<CompareSettings> = {

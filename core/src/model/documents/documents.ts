@@ -1,8 +1,8 @@
+import type { CompareSettings, CutList, Design } from '../index.ts';
 import { compareKind } from './compareKind.ts';
 import { cutListKind } from './cutListKind.ts';
 import { designKind } from './designKind.ts';
 import type { DocumentKind } from './documentKind.ts';
-import type { CompareSettings, CutList, Design } from './types.ts';
 
 /** Every kind of document there is, by name. */
 export interface Documents {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../demo/index.ts';
-import { makeLibrary } from '../materials/index.ts';
-import { checkDesign } from './check.ts';
-import { measured } from './measurement.ts';
-import { mend } from './mend.ts';
+import { demoDesigns } from '../../demo/index.ts';
+import { makeLibrary } from '../../materials/index.ts';
+import { checkDesign } from '../check.ts';
+import { measured } from '../measurement.ts';
+import { mend } from '../mend.ts';
+import type { Design, Zone } from '../types.ts';
 import { merge } from './merge.ts';
-import type { Design, Zone } from './types.ts';
 
 const library = makeLibrary();
 const base = demoDesigns(library)[0]!;

@@ -1,5 +1,5 @@
+import type { Design } from '../index.ts';
 import type { DocumentKind } from './documentKind.ts';
-import type { Design } from './types.ts';
 import { DESIGN_STEPS } from './upgrade.ts';
 
 /** The design itself: the bare van, how it is lived in, and what is laid where. */

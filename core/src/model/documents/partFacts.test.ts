@@ -1,11 +1,11 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../demo/index.ts';
-import { factsOf } from '../log/index.ts';
-import { makeLibrary } from '../materials/index.ts';
+import { demoDesigns } from '../../demo/index.ts';
+import { factsOf } from '../../log/index.ts';
+import { makeLibrary } from '../../materials/index.ts';
+import * as schema from '../schema.ts';
+import type { Design, Entry } from '../types.ts';
 import { partFacts } from './partFacts.ts';
-import * as schema from './schema.ts';
-import type { Design, Entry } from './types.ts';
 import { upgrade } from './upgrade.ts';
 
 const isDesign = new Ajv2020({ discriminator: true, strict: false }).compile(schema.Design);

@@ -1,6 +1,5 @@
-import { FAMILY_HEAT } from './familyHeat.ts';
-import { FAMILY_SOUND } from './familySound.ts';
-import { LIBRARY_FORMAT as LATEST } from './format.ts';
+import { FAMILY_HEAT, FAMILY_SOUND } from '../index.ts';
+import { LIBRARY_FORMAT as LATEST } from '../lists/index.ts';
 
 export type UpgradeResult = { ok: true; document: unknown } | { ok: false; message: string };
 

@@ -1,4 +1,4 @@
-import { FORMAT } from './format.ts';
+import { FORMAT } from '../lists/index.ts';
 import { partFacts } from './partFacts.ts';
 import { type UpgradeResult, upgradeOwnLists } from './upgradeLibrary.ts';
 

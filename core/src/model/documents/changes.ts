@@ -1,5 +1,5 @@
+import type { Contract } from '../index.ts';
 import { same } from './merge.ts';
-import type { Contract } from './types.ts';
 
 /** What changes of a document, place by place: made in their order, the document before becomes the one after. */
 export type Changes = Contract['change']['body']['changes'];

@@ -1,12 +1,12 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../demo/index.ts';
-import { makeLibrary, referenceMaterials } from '../materials/index.ts';
-import { checkDesign } from './check.ts';
+import { demoDesigns } from '../../demo/index.ts';
+import { makeLibrary, referenceMaterials } from '../../materials/index.ts';
+import { checkDesign } from '../check.ts';
+import * as schema from '../schema.ts';
+import type { Design } from '../types.ts';
 import { merge } from './merge.ts';
-import * as schema from './schema.ts';
-import type { Design } from './types.ts';
 import { upgrade } from './upgrade.ts';
 
 const ajv = new Ajv2020({ allErrors: true, discriminator: true, strict: false });

@@ -1,12 +1,12 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
-import { evaluate } from '../evaluate/index.ts';
-import designFile from '../formats/fixtures/design-2.overcoat.json' with { type: 'json' };
-import { makeLibrary, referenceMaterials } from '../materials/index.ts';
-import { checkMaterial } from './check.ts';
-import own from './fixtures/own-1.json' with { type: 'json' };
-import * as schema from './schema.ts';
-import type { DesignFile, Material } from './types.ts';
+import { evaluate } from '../../evaluate/index.ts';
+import designFile from '../../formats/fixtures/design-2.overcoat.json' with { type: 'json' };
+import { makeLibrary, referenceMaterials } from '../../materials/index.ts';
+import { checkMaterial } from '../check.ts';
+import own from '../fixtures/own-1.json' with { type: 'json' };
+import * as schema from '../schema.ts';
+import type { DesignFile, Material } from '../types.ts';
 import { upgrade } from './upgrade.ts';
 import { upgradeOwn } from './upgradeLibrary.ts';
 

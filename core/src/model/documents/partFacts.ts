@@ -1,4 +1,4 @@
-import { HOLE_STEPS } from './lists.ts';
+import { HOLE_STEPS } from '../lists/index.ts';
 
 type Json = Record<string, unknown>;
 

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../demo/index.ts';
-import { makeLibrary } from '../materials/index.ts';
-import { checkDesign } from './check.ts';
-import { measured } from './measurement.ts';
+import { demoDesigns } from '../../demo/index.ts';
+import { makeLibrary } from '../../materials/index.ts';
+import { checkDesign } from '../check.ts';
+import { measured } from '../measurement.ts';
+import type { Design } from '../types.ts';
 import { merge } from './merge.ts';
-import type { Design } from './types.ts';
 
 const library = makeLibrary();
 const perigee = demoDesigns(library)[0]!;

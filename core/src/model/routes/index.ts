@@ -1,0 +1,1 @@
+export { addressOf, type Params, type RouteName, routes } from './routes.ts';
