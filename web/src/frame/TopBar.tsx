@@ -4,6 +4,7 @@ import { useOpenDesign } from '../store/openDesign.ts';
 import { usePreferences } from '../store/preferences.ts';
 import type { SavedState } from '../store/synced/state.ts';
 import { Button } from '../ui/Button.tsx';
+import { TabList } from '../ui/TabList.tsx';
 import { SaveNote } from './SaveNote.tsx';
 import { undo } from './undo.ts';
 import { VariantMenu } from './VariantMenu.tsx';
@@ -88,25 +89,28 @@ function VariantTabs({
   variantId: string | null;
 }) {
   return (
-    <div role="tablist" aria-label="Variants" className="flex flex-wrap gap-1.5">
-      {design.variants.map((v, i) => (
-        <button
-          key={v.id}
-          type="button"
-          role="tab"
-          aria-selected={v.id === variantId}
-          onClick={() => chooseVariant(v.id)}
-          title={v.id === design.built ? 'The one being built' : undefined}
-          className={`flex min-h-8 max-w-56 items-center gap-1.5 rounded-[4px] border px-3 font-sign text-[15px] font-semibold ${v.id === variantId ? 'border-slate bg-slate text-on-slate' : 'border-rule bg-ticket hover:border-ink'}`}
-        >
-          {v.id === design.built && design.variants.length > 1 && (
-            <Hammer size={14} className="shrink-0" aria-label="being built" />
-          )}
-          <span className="truncate">
-            {String.fromCharCode(65 + i)} · {v.name}
-          </span>
-        </button>
-      ))}
-    </div>
+    <TabList
+      label="Variants"
+      className="flex flex-wrap gap-1.5"
+      value={variantId}
+      onChange={chooseVariant}
+      look={chosen =>
+        `flex min-h-8 max-w-56 items-center gap-1.5 rounded-[4px] border px-3 font-sign text-[15px] font-semibold ${chosen ? 'border-slate bg-slate text-on-slate' : 'border-rule bg-ticket hover:border-ink'}`
+      }
+      tabs={design.variants.map((v, i) => ({
+        key: v.id,
+        title: v.id === design.built ? 'The one being built' : undefined,
+        name: (
+          <>
+            {v.id === design.built && design.variants.length > 1 && (
+              <Hammer size={14} className="shrink-0" aria-label="being built" />
+            )}
+            <span className="truncate">
+              {String.fromCharCode(65 + i)} · {v.name}
+            </span>
+          </>
+        ),
+      }))}
+    />
   );
 }

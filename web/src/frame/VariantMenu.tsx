@@ -8,6 +8,7 @@ import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Select } from '../ui/Select.tsx';
+import { TextField } from '../ui/TextField.tsx';
 
 /** Duplicate (as it is, or by another school), rename and remove variants. */
 export function VariantMenu() {
@@ -153,15 +154,13 @@ function NameInput({
   onChange(text: string): void;
 }) {
   return (
-    <label className="block">
-      <span className="text-[13px] text-faint">Name</span>
-      <input
-        className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2"
-        value={value}
-        maxLength={120}
-        placeholder={placeholder}
-        onChange={e => onChange(e.target.value)}
-      />
-    </label>
+    <TextField
+      label="Name"
+      value={value}
+      maxLength={120}
+      placeholder={placeholder}
+      onText={onChange}
+      inputClass="w-full"
+    />
   );
 }

@@ -14,6 +14,7 @@ import { takePutUp, takeZone } from '../../store/edits.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { candidateWords, changeWords, putUpWords } from './proposalWords.ts';
 
 interface Props {
@@ -33,46 +34,39 @@ export const ProposedZones = memo(function ProposedZones({ zones, putUp, locked,
   const placeName = (id: string) =>
     id === 'cab' ? 'Cab at night' : `${shell.zones.find(z => z.id === id)?.name ?? id} at night`;
   return (
-    <table className="mt-2 w-full border-collapse">
-      <caption className="sr-only">The best choice by zone</caption>
-      <thead>
-        <tr className="border-b border-ink text-left text-[13px] text-faint">
-          {['zone', 'best', 'not', ''].map(h => (
-            <th key={h} scope="col" className="py-1 pr-3 font-medium">
-              {h}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {zones.map(({ zone, option, runnerUp }) => (
-          <ProposedZone
-            key={zone}
-            locked={locked}
-            onLocked={onLocked}
-            shell={shell}
-            variant={variant}
-            library={library}
-            units={units}
-            zone={zone}
-            option={option}
-            runnerUp={runnerUp}
-          />
-        ))}
-        {putUp.map(({ id, panes, option, runnerUp }) => (
-          <ProposedPutUp
-            key={`up ${id}`}
-            variant={variant}
-            units={units}
-            placeName={placeName}
-            id={id}
-            panes={panes}
-            option={option}
-            runnerUp={runnerUp}
-          />
-        ))}
-      </tbody>
-    </table>
+    <Table
+      caption="The best choice by zone"
+      look="list"
+      className="mt-2"
+      heads={['zone', 'best', 'not', ''].map(h => ({ key: h, name: h, className: 'pr-3' }))}
+    >
+      {zones.map(({ zone, option, runnerUp }) => (
+        <ProposedZone
+          key={zone}
+          locked={locked}
+          onLocked={onLocked}
+          shell={shell}
+          variant={variant}
+          library={library}
+          units={units}
+          zone={zone}
+          option={option}
+          runnerUp={runnerUp}
+        />
+      ))}
+      {putUp.map(({ id, panes, option, runnerUp }) => (
+        <ProposedPutUp
+          key={`up ${id}`}
+          variant={variant}
+          units={units}
+          placeName={placeName}
+          id={id}
+          panes={panes}
+          option={option}
+          runnerUp={runnerUp}
+        />
+      ))}
+    </Table>
   );
 });
 

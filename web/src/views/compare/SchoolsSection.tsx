@@ -14,6 +14,7 @@ import { duplicateVariant } from '../../store/edits.ts';
 import { printMoney } from '../../store/money.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Table } from '../../ui/Table.tsx';
 
 interface Props {
   /** Figures of the proposal. */
@@ -40,38 +41,34 @@ export const SchoolsSection = memo(function SchoolsSection({ best, limits, weigh
       <summary className="cursor-pointer text-[13px] font-medium text-chalk underline">
         Every school against the best
       </summary>
-      <table className="mt-1 w-full border-collapse text-[14px]">
-        <caption className="mb-1 text-left text-[13px] text-faint">
-          Worse by what all its figures cost you more, by what matters to you; each in its own year.
-        </caption>
-        <thead>
-          <tr className="border-b border-ink text-left text-[13px] text-faint">
-            {['school', 'worse by', ...FIGURE_KEYS.map(k => WORDS[k].name), 'damp', ''].map(h => (
-              <th key={h} scope="col" className="py-1 pr-3 font-medium">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ id, school, figures, damp, regret }) => {
-            const broken = brokenWords(figures, limits, units);
-            return (
-              <SchoolAgainst
-                key={id}
-                library={library}
-                units={units}
-                id={id}
-                school={school}
-                figures={figures}
-                damp={damp}
-                regret={regret}
-                broken={broken}
-              />
-            );
-          })}
-        </tbody>
-      </table>
+      <Table
+        caption="Worse by what all its figures cost you more, by what matters to you; each in its own year."
+        shown
+        look="list"
+        className="mt-1 text-[14px]"
+        heads={['school', 'worse by', ...FIGURE_KEYS.map(k => WORDS[k].name), 'damp', ''].map(h => ({
+          key: h,
+          name: h,
+          className: 'pr-3',
+        }))}
+      >
+        {rows.map(({ id, school, figures, damp, regret }) => {
+          const broken = brokenWords(figures, limits, units);
+          return (
+            <SchoolAgainst
+              key={id}
+              library={library}
+              units={units}
+              id={id}
+              school={school}
+              figures={figures}
+              damp={damp}
+              regret={regret}
+              broken={broken}
+            />
+          );
+        })}
+      </Table>
     </details>
   );
 });

@@ -18,6 +18,7 @@ import { isCounted, useEvaluation } from '../../store/evaluation.ts';
 import { printMoney } from '../../store/money.ts';
 import { useBuilt, useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
+import { TabList } from '../../ui/TabList.tsx';
 import { CutTable } from './CutTable.tsx';
 import { GroundsTab, groundsZone } from './GroundsTab.tsx';
 import { itemsWord, piecesOf, withPins } from './groups.ts';
@@ -180,33 +181,25 @@ function ShownList({ page }: { page: ReturnType<typeof useCutAndBuy> }) {
 function ListTabs({ page }: { page: ReturnType<typeof useCutAndBuy> }) {
   const { library, tab, setTab, pieces, only, setChosen } = page;
   return (
-    <div role="tablist" aria-label="Lists" className="no-print mt-3 flex gap-4 border-b border-rule">
-      {LISTS.map(t => (
-        <button
-          key={t}
-          type="button"
-          role="tab"
-          aria-selected={tab === t}
-          onClick={() => setTab(t)}
-          className={`-mb-px border-b-[3px] pb-1 font-semibold ${tab === t ? 'border-signal' : 'border-transparent text-faint'}`}
-        >
-          {t === 'sheets'
-            ? 'On sheets'
-            : t === 'grounds'
-              ? 'Grounds'
-              : t === 'buy'
-                ? 'To buy'
-                : pieces.length > 0
-                  ? `To cut (${pieces.length})`
-                  : 'To cut'}
-        </button>
-      ))}
+    <TabList
+      label="Lists"
+      className="no-print mt-3 flex gap-4 border-b border-rule"
+      value={tab}
+      onChange={setTab}
+      look={chosen =>
+        `-mb-px border-b-[3px] pb-1 font-semibold ${chosen ? 'border-signal' : 'border-transparent text-faint'}`
+      }
+      tabs={LISTS.map(key => ({
+        key,
+        name: key === 'cut' && pieces.length > 0 ? `To cut (${pieces.length})` : LIST_NAMES[key],
+      }))}
+    >
       {only && tab === 'cut' && (
         <button type="button" className="ml-auto text-chalk underline" onClick={() => setChosen(null)}>
           only {library.get(only.material)?.name.toLowerCase()}: show all
         </button>
       )}
-    </div>
+    </TabList>
   );
 }
 
@@ -414,6 +407,7 @@ function usePrinting(): boolean {
 
 /** As the address has them. */
 const LISTS = ['sheets', 'grounds', 'buy', 'cut'] as const;
+const LIST_NAMES = { sheets: 'On sheets', grounds: 'Grounds', buy: 'To buy', cut: 'To cut' };
 const NO_SHOPS: ReadonlyMap<string, number> = new Map();
 
 /** Everything to buy, for paper. */

@@ -8,6 +8,7 @@ import { useJob } from '../../hooks/useJob.ts';
 import { useBay, useEvaluation } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { DetailPicture } from './DetailPicture.tsx';
 import { JobBar } from './JobBar.tsx';
 
@@ -113,40 +114,35 @@ function SpotsTable({
   return (
     <>
       {results && (
-        <table className="w-full text-[13px]">
-          <caption className="sr-only">Cold spots beside this build-up on the design night</caption>
-          <thead className="text-left text-faint">
-            <tr>
-              {['place', 'room’s face', 'f Rsi', 'its metal', 'psi W/mK'].map((h, i) => (
-                <th key={h} scope="col" className={`py-1 font-medium ${i > 0 ? 'pl-3 text-right' : ''}`}>
-                  {h}
+        <Table
+          caption="Cold spots beside this build-up on the design night"
+          heads={['place', 'room’s face', 'f Rsi', 'its metal', 'psi W/mK'].map((h, i) => ({
+            key: h,
+            name: h,
+            className: i > 0 ? 'pl-3 text-right' : '',
+          }))}
+        >
+          {named.map((n, i) => {
+            const s = results[i];
+            if (!s) return null;
+            return (
+              <tr key={n.name} className={`border-t border-rule ${i === at ? 'bg-wet' : ''}`}>
+                <th scope="row" className="py-1 text-left font-medium">
+                  <button type="button" className="text-left underline" onClick={() => setChosen(i)}>
+                    {inUnits(n.name, units)}
+                  </button>
                 </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {named.map((n, i) => {
-              const s = results[i];
-              if (!s) return null;
-              return (
-                <tr key={n.name} className={`border-t border-rule ${i === at ? 'bg-wet' : ''}`}>
-                  <th scope="row" className="py-1 text-left font-medium">
-                    <button type="button" className="text-left underline" onClick={() => setChosen(i)}>
-                      {inUnits(n.name, units)}
-                    </button>
-                  </th>
-                  <td className="pl-3 text-right whitespace-nowrap">
-                    {s.coldest < dew ? '◆ ' : ''}
-                    {t(s.coldest)}
-                  </td>
-                  <td className="pl-3 text-right">{printNumber(s.fRsi, 2)}</td>
-                  <td className="pl-3 text-right whitespace-nowrap">{s.metal === null ? '–' : t(s.metal)}</td>
-                  <td className="pl-3 text-right">{printNumber(s.psi, 3)}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+                <td className="pl-3 text-right whitespace-nowrap">
+                  {s.coldest < dew ? '◆ ' : ''}
+                  {t(s.coldest)}
+                </td>
+                <td className="pl-3 text-right">{printNumber(s.fRsi, 2)}</td>
+                <td className="pl-3 text-right whitespace-nowrap">{s.metal === null ? '–' : t(s.metal)}</td>
+                <td className="pl-3 text-right">{printNumber(s.psi, 3)}</td>
+              </tr>
+            );
+          })}
+        </Table>
       )}
     </>
   );

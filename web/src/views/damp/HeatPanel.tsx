@@ -16,8 +16,10 @@ import { useJob } from '../../hooks/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis, lineChart } from '../../ui/axis.ts';
+import { Check } from '../../ui/Check.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { JobBar } from './JobBar.tsx';
 
 /** A hot day in the parked van, and what each change does to its highest temperature. */
@@ -88,38 +90,33 @@ function HeatTable({
   return (
     <>
       {days && (
-        <table className="w-full text-[13px]">
-          <caption className="sr-only">The hottest of the day with each change</caption>
-          <thead className="text-left text-faint">
-            <tr>
-              {['', 'hottest inside', `above ${t(30)}`, 'roof’s steel'].map((h, i) => (
-                <th key={h} scope="col" className={`py-1 font-medium ${i > 0 ? 'text-right' : ''}`}>
-                  {h}
-                </th>
-              ))}
+        <Table
+          caption="The hottest of the day with each change"
+          heads={['', 'hottest inside', `above ${t(30)}`, 'roof’s steel'].map((h, i) => ({
+            key: h,
+            name: h,
+            className: i > 0 ? 'text-right' : '',
+          }))}
+        >
+          {cases.map((c, i) => (
+            <tr key={c.name} className="border-t border-rule">
+              <th scope="row" className="py-1 text-left font-medium">
+                {c.name}
+              </th>
+              <td className="text-right">
+                {t(days[i]!.peak)}
+                {i > 0 && (
+                  <span className="ml-1 text-chalk">
+                    {days[i]!.peak > days[0]!.peak ? '+' : '−'}
+                    {printNumber(Math.abs(days[i]!.peak - days[0]!.peak), 1)}
+                  </span>
+                )}
+              </td>
+              <td className="text-right">{printNumber(days[i]!.hoursHot, 0)} h</td>
+              <td className="text-right">{t(days[i]!.roofPeak)}</td>
             </tr>
-          </thead>
-          <tbody>
-            {cases.map((c, i) => (
-              <tr key={c.name} className="border-t border-rule">
-                <th scope="row" className="py-1 text-left font-medium">
-                  {c.name}
-                </th>
-                <td className="text-right">
-                  {t(days[i]!.peak)}
-                  {i > 0 && (
-                    <span className="ml-1 text-chalk">
-                      {days[i]!.peak > days[0]!.peak ? '+' : '−'}
-                      {printNumber(Math.abs(days[i]!.peak - days[0]!.peak), 1)}
-                    </span>
-                  )}
-                </td>
-                <td className="text-right">{printNumber(days[i]!.hoursHot, 0)} h</td>
-                <td className="text-right">{t(days[i]!.roofPeak)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Table>
       )}
     </>
   );
@@ -156,9 +153,9 @@ function HeatTerms({
           </option>
         ))}
       </Select>
-      <label className="flex min-h-9 items-center gap-2">
-        <input type="checkbox" checked={covers} onChange={e => setCovers(e.target.checked)} /> screens
-      </label>
+      <Check className="min-h-9 gap-2" checked={covers} onCheck={checked => setCovers(checked)}>
+        screens
+      </Check>
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { useJob } from '../../hooks/useJob.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { axis, lineChart } from '../../ui/axis.ts';
+import { Check } from '../../ui/Check.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
 import { JobBar } from './JobBar.tsx';
@@ -115,10 +116,9 @@ function NightTerms({
           ))}
         </select>
       </label>
-      <label className="flex items-center gap-2">
-        <input type="checkbox" checked={covers} onChange={ev => setCovers(ev.target.checked)} /> screens up in
-        windows and cab
-      </label>
+      <Check className="gap-2" checked={covers} onCheck={checked => setCovers(checked)}>
+        screens up in windows and cab
+      </Check>
     </div>
   );
 }

@@ -26,6 +26,7 @@ import { axis, lineChart } from '../../ui/axis.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { JobBar } from './JobBar.tsx';
 
 const nameOf = (id: string) => schools.find(s => s.id === id)?.name ?? id;
@@ -68,7 +69,7 @@ export function Schools() {
       {found && (
         <div className={rows.stale ? 'text-faint' : ''}>
           {rows.stale && <p className="text-[13px]">From before the last change; reckoned anew.</p>}
-          <Table
+          <SchoolTable
             rows={found}
             swept={swept}
             study={study.stale ? null : study.answer}
@@ -201,60 +202,51 @@ const HEADS = [
   'cost',
 ];
 
-function Table({ rows, swept, study, seal, leak }: TableProps) {
+function SchoolTable({ rows, swept, study, seal, leak }: TableProps) {
   const units = useUnits();
   const cell = 'pl-2.5 py-1 text-right whitespace-nowrap';
   return (
     <div className="overflow-x-auto">
-      <table className="w-full text-[13px]">
-        <caption className="sr-only">Schools compared</caption>
-        <thead className="text-left text-faint">
-          <tr>
-            {HEADS.filter(h => study || !BY_HOUR.includes(h)).map(h => (
-              <th
-                key={h}
-                scope="col"
-                className={`py-1 font-medium ${h === 'school' ? '' : 'pl-2.5 text-right'}`}
-              >
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ id, figures, damp, climate }, k) => {
-            const at = seal === null ? null : seal / STEP;
-            const here =
-              swept && at !== null
-                ? {
-                    state: swept.state[k]![at]!,
-                    peak: swept.peak[k]![at]!,
-                    wetEnd: swept.wetEnd[k]![at]!,
-                    days: swept.days[k]![at]!,
-                  }
-                : { state: damp.state, peak: figures.water, wetEnd: damp.wetEnd.most, days: damp.days };
-            const known = climate !== null && (seal === null || swept !== null);
-            const h = study && atSeal(study, seal === null ? schools[k]!.sealQuality : seal / 100)[k];
-            const water = (value: string) => (known ? value : '…');
-            return (
-              <SchoolRow
-                key={id}
-                study={study}
-                leak={leak}
-                units={units}
-                cell={cell}
-                id={id}
-                figures={figures}
-                climate={climate}
-                here={here}
-                known={known}
-                h={h}
-                water={water}
-              />
-            );
-          })}
-        </tbody>
-      </table>
+      <Table
+        caption="Schools compared"
+        heads={HEADS.filter(h => study || !BY_HOUR.includes(h)).map(h => ({
+          key: h,
+          name: h,
+          className: h === 'school' ? '' : 'pl-2.5 text-right',
+        }))}
+      >
+        {rows.map(({ id, figures, damp, climate }, k) => {
+          const at = seal === null ? null : seal / STEP;
+          const here =
+            swept && at !== null
+              ? {
+                  state: swept.state[k]![at]!,
+                  peak: swept.peak[k]![at]!,
+                  wetEnd: swept.wetEnd[k]![at]!,
+                  days: swept.days[k]![at]!,
+                }
+              : { state: damp.state, peak: figures.water, wetEnd: damp.wetEnd.most, days: damp.days };
+          const known = climate !== null && (seal === null || swept !== null);
+          const h = study && atSeal(study, seal === null ? schools[k]!.sealQuality : seal / 100)[k];
+          const water = (value: string) => (known ? value : '…');
+          return (
+            <SchoolRow
+              key={id}
+              study={study}
+              leak={leak}
+              units={units}
+              cell={cell}
+              id={id}
+              figures={figures}
+              climate={climate}
+              here={here}
+              known={known}
+              h={h}
+              water={water}
+            />
+          );
+        })}
+      </Table>
     </div>
   );
 }

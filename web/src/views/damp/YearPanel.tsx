@@ -11,6 +11,8 @@ import type { useJob } from '../../hooks/useJob.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Check } from '../../ui/Check.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { DiffersNote } from './DiffersNote.tsx';
 import { JobBar } from './JobBar.tsx';
 import { type SeriesLine, SeriesPlot } from './SeriesPlot.tsx';
@@ -32,18 +34,16 @@ export function YearPanel({ job, covers, onCovers, leaks, onLeaks, weather, onWe
     <div className="flex flex-col gap-4">
       <JobBar job={job} name="Compute the van’s years" doing="two years of the whole van">
         <WeatherChoice weather={weather} onWeather={onWeather} />
-        <label className="flex min-h-9 items-center gap-2">
-          <input type="checkbox" checked={covers} onChange={ev => onCovers(ev.target.checked)} /> screens up
-          in windows and cab
-        </label>
-        <label className="flex min-h-9 items-center gap-2">
-          <input
-            type="checkbox"
-            checked={leaks === 'wetEnd'}
-            onChange={ev => onLeaks(ev.target.checked ? 'wetEnd' : 'likely')}
-          />{' '}
+        <Check className="min-h-9 gap-2" checked={covers} onCheck={checked => onCovers(checked)}>
+          screens up in windows and cab
+        </Check>
+        <Check
+          className="min-h-9 gap-2"
+          checked={leaks === 'wetEnd'}
+          onCheck={checked => onLeaks(checked ? 'wetEnd' : 'likely')}
+        >
           leaks at the wet end
-        </label>
+        </Check>
       </JobBar>
       {job.answer ? (
         <div className={job.stale ? 'opacity-60' : ''}>
@@ -149,31 +149,26 @@ function YearVerdict({
 
 function YearTable({ year }: { year: VanYear }) {
   return (
-    <table className="w-full text-[13px]">
-      <caption className="sr-only">The second year by months</caption>
-      <thead className="text-left text-faint">
-        <tr>
-          {['month', 'nights', 'heat kWh', 'humidity', 'ran down'].map((h, i) => (
-            <th key={h} scope="col" className={`py-0.5 font-medium ${i > 0 ? 'text-right' : ''}`}>
-              {h}
-            </th>
-          ))}
+    <Table
+      caption="The second year by months"
+      heads={['month', 'nights', 'heat kWh', 'humidity', 'ran down'].map((h, i) => ({
+        key: h,
+        name: h,
+        className: i > 0 ? 'text-right' : '',
+      }))}
+    >
+      {[...year.months.slice(9), ...year.months.slice(0, 9)].map(m => (
+        <tr key={m.month} className="border-t border-rule">
+          <th scope="row" className="py-0.5 text-left font-medium">
+            {MONTHS[m.month]}
+          </th>
+          <td className="text-right">{printNumber(m.nights, 0)}</td>
+          <td className="text-right">{printNumber(m.energy, 0)}</td>
+          <td className="text-right">{m.nights > 0 ? `${printNumber(m.humidity * 100, 0)} %` : '–'}</td>
+          <td className="text-right">{m.ran < 0.05 ? '–' : `${printNumber(m.ran, 1)} l`}</td>
         </tr>
-      </thead>
-      <tbody>
-        {[...year.months.slice(9), ...year.months.slice(0, 9)].map(m => (
-          <tr key={m.month} className="border-t border-rule">
-            <th scope="row" className="py-0.5 text-left font-medium">
-              {MONTHS[m.month]}
-            </th>
-            <td className="text-right">{printNumber(m.nights, 0)}</td>
-            <td className="text-right">{printNumber(m.energy, 0)}</td>
-            <td className="text-right">{m.nights > 0 ? `${printNumber(m.humidity * 100, 0)} %` : '–'}</td>
-            <td className="text-right">{m.ran < 0.05 ? '–' : `${printNumber(m.ran, 1)} l`}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+      ))}
+    </Table>
   );
 }
 

@@ -8,6 +8,7 @@ import { familyTexture } from '../../shell-map/textures.tsx';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { TextField } from '../../ui/TextField.tsx';
 import { MaterialCard } from './MaterialCard.tsx';
 
 /** The shelf: every material with its properties and their sources; own ones beside the reference. */
@@ -118,16 +119,13 @@ function Find({
   return (
     <div className="mb-3 flex flex-wrap items-end gap-3">
       <h2 className="mr-auto text-2xl">Materials</h2>
-      <label className="block">
-        <span className="block text-[13px] text-faint">Find</span>
-        <input
-          type="search"
-          value={search}
-          onChange={ev => setSearch(ev.target.value)}
-          className="min-h-9 rounded-[4px] border border-rule bg-ticket px-2"
-          placeholder="wool, foam, tape…"
-        />
-      </label>
+      <TextField
+        label="Find"
+        type="search"
+        value={search}
+        onText={setSearch}
+        placeholder="wool, foam, tape…"
+      />
       <Select label="Family" value={family} onChange={ev => setFamily(ev.target.value)}>
         <option value="">all</option>
         {families.map(f => (

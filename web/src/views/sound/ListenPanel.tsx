@@ -6,6 +6,7 @@ import { useBay } from '../../store/evaluation.ts';
 import { useHeard } from '../../store/heard.ts';
 import { useVariant } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Check } from '../../ui/Check.tsx';
 import { Refused } from '../../ui/Refused.tsx';
 import { JobBar } from '../damp/JobBar.tsx';
 import { play } from './play.ts';
@@ -22,10 +23,9 @@ export function ListenPanel({ id }: { id: string }) {
     setFailed(await play(samples, SOUND_RATE, level));
   return (
     <div className="flex flex-col gap-4">
-      <label className="flex items-center gap-2 text-[15px]">
-        <input type="checkbox" checked={matched} onChange={e => setMatched(e.target.checked)} />
+      <Check className="gap-2 text-[15px]" checked={matched} onCheck={checked => setMatched(checked)}>
         level-matched: both as loud as each other, to hear how they differ and not by how much
-      </label>
+      </Check>
       <section className="border-t border-rule pt-2">
         <h4 className="font-sign text-lg font-semibold">A knock on {id}</h4>
         {quiet ? (

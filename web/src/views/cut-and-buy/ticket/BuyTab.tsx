@@ -12,6 +12,7 @@ import { printMoney } from '../../../store/money.ts';
 import { usePreferences } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { Check } from '../../../ui/Check.tsx';
 import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { ForVans } from './ForVans.tsx';
@@ -118,14 +119,13 @@ function Terms({
         ))}
       </Select>
       <div className="flex flex-col gap-1 pt-1">
-        <label className="flex items-center gap-1.5 text-[13px]">
-          <input
-            type="checkbox"
-            checked={isFirstTime(entries)}
-            onChange={e => note([{ kind: 'practised', practised: !e.target.checked }])}
-          />
+        <Check
+          className="gap-1.5 text-[13px]"
+          checked={isFirstTime(entries)}
+          onCheck={checked => note([{ kind: 'practised', practised: !checked }])}
+        >
           my first time: spares for what gets spoilt
-        </label>
+        </Check>
         <ForVans others={others} onOthers={onOthers} />
       </div>
     </div>

@@ -11,6 +11,7 @@ import { parsePrice, printMoney } from '../../../store/money.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Field } from '../../../ui/Field.tsx';
+import { TextField } from '../../../ui/TextField.tsx';
 
 type Kit = NonNullable<ReturnType<typeof useCutList>['list']['kits']>[number];
 
@@ -81,16 +82,15 @@ function OneKit({ kit, lines, onKit, onRemove }: OneProps) {
         </p>
       )}
       <div className="no-print mt-2 flex flex-wrap items-start gap-2">
-        <label className="text-[13px] text-faint">
-          Kit
-          <input
-            value={name}
-            maxLength={120}
-            onChange={e => setName(e.target.value)}
-            onBlur={() => name.trim() && name !== kit.name && onKit({ ...kit, name: name.trim() })}
-            className="block min-h-7 w-44 rounded-[4px] border border-rule bg-sheet px-2 text-ink"
-          />
-        </label>
+        <TextField
+          label="Kit"
+          compact
+          value={name}
+          maxLength={120}
+          onText={setName}
+          onBlur={() => name.trim() && name !== kit.name && onKit({ ...kit, name: name.trim() })}
+          inputClass="w-44"
+        />
         <KitTerms kit={kit} onKit={onKit} />
         <Button small className="mt-5" onClick={onRemove} aria-label={`Take away ${kit.name}`}>
           take away

@@ -13,6 +13,7 @@ import { Button } from '../../../ui/Button.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
+import { TextField } from '../../../ui/TextField.tsx';
 
 /** Pixels a metre. */
 const SCALE = 52;
@@ -152,15 +153,7 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
 
 function WhereField({ where, setWhere }: { where: string; setWhere: Dispatch<SetStateAction<string>> }) {
   return (
-    <label className="block">
-      <span className="block text-[13px] text-faint">Where</span>
-      <input
-        value={where}
-        maxLength={200}
-        onChange={e => setWhere(e.target.value)}
-        className="min-h-7 w-36 rounded-[4px] border border-rule bg-ticket px-2"
-      />
-    </label>
+    <TextField label="Where" compact value={where} maxLength={200} onText={setWhere} inputClass="w-36" />
   );
 }
 

@@ -21,6 +21,7 @@ import { Button } from '../../../ui/Button.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
+import { TextField } from '../../../ui/TextField.tsx';
 
 /** Changes what bays there are: split, merge, move, add, delete, rename, and ribs likewise. */
 export function BayActions({ ids, bay, zone }: { ids: readonly string[]; bay: Bay; zone: Zone }) {
@@ -160,14 +161,7 @@ function Rename({
           </option>
         ))}
       </Select>
-      <label className="text-[13px] text-faint">
-        new name
-        <input
-          value={name}
-          onChange={e => setName(e.target.value)}
-          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium"
-        />
-      </label>
+      <TextField label="new name" value={name} onText={setName} inputClass="w-full font-medium" />
       <Button small type="submit">
         rename
       </Button>
@@ -190,14 +184,13 @@ function Divide({
 }) {
   return (
     <div className="mt-2 flex flex-wrap items-end gap-1.5">
-      <label className="w-32 text-[13px] text-faint">
-        from the lower or front edge
-        <input
-          value={at}
-          onChange={e => setAt(e.target.value)}
-          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2 font-medium text-chalk"
-        />
-      </label>
+      <TextField
+        label="from the lower or front edge"
+        className="w-32"
+        value={at}
+        onText={setAt}
+        inputClass="w-full font-medium text-chalk"
+      />
       <Button small onClick={() => withLength(`${bay.id} split`, (d, m) => splitBay(d, bay.id, 'across', m))}>
         split by a rail
       </Button>

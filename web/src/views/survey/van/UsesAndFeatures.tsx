@@ -7,6 +7,7 @@ import { useOpenDesign } from '../../../store/openDesign.ts';
 import { useRefusal } from '../../../store/refusal.ts';
 import { editShell } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { Check } from '../../../ui/Check.tsx';
 import { MeasureField } from '../../../ui/MeasureField.tsx';
 import { NameInput } from '../../../ui/NameInput.tsx';
 import { Refused } from '../../../ui/Refused.tsx';
@@ -111,10 +112,13 @@ function OneUse({ put, u }: { put: (use: Use) => string | null; u: Use }) {
         </p>
       )}
       {u.kind === 'bed' && (
-        <label className="flex items-center gap-2 text-[13px]">
-          <input type="checkbox" checked={u.rises} onChange={e => put({ ...u, rises: e.target.checked })} />
+        <Check
+          className="gap-2 text-[13px]"
+          checked={u.rises}
+          onCheck={checked => put({ ...u, rises: checked })}
+        >
           rises to the ceiling on a lift
-        </label>
+        </Check>
       )}
     </div>
   );
