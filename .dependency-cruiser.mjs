@@ -53,6 +53,7 @@ export const ROOMS = [
   'studies/difference',
   'formats',
   'demo',
+  'testing',
 ];
 
 /** Rooms of the interface in the same order. The cruiser reads them as a copy with its JSX compiled away. */

@@ -3,10 +3,9 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { demoDesigns } from '@overcoat/core/demo';
 import { FIGURE_KEYS, wholeVan } from '@overcoat/core/figures';
-import { makeLibrary } from '@overcoat/core/materials';
 import { evaluateSettled } from '@overcoat/core/studies/settled';
+import { library, perigee } from '@overcoat/core/testing';
 import { afterAll, describe, expect, it } from 'vitest';
 import { ask } from './ask.ts';
 
@@ -19,8 +18,6 @@ const answer = async (...args: string[]) => {
   return JSON.parse(out);
 };
 writeFileSync(file, (await ask(['demo', 'Perigee'])).out);
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
 
 describe('asked by command line', () => {
   it('evaluate gives what the interface shows, of the variant named', async () => {

@@ -1,16 +1,13 @@
-import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
-import { makeLibrary } from '@overcoat/core/materials';
 import type { Pin } from '@overcoat/core/model';
 import { nestedCost, nestedLines } from '@overcoat/core/order/cutting';
 import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { USUAL_PAY } from '@overcoat/core/order/pipeline';
+import { perigee as design, library } from '@overcoat/core/testing';
 import { expect, it } from 'vitest';
 import type { Cutting } from './cut.ts';
 import { runJob } from './jobs.ts';
 
-const library = makeLibrary();
-const [design] = demoDesigns(library);
 const { shell, brief, variants } = design!;
 
 it('lays every piece, tells the best so far, and is cheaper than the estimate', async () => {

@@ -1,10 +1,10 @@
 import { applySchool, closesJoints, schools } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate } from '@overcoat/core/evaluate';
-import { makeLibrary } from '@overcoat/core/materials';
 import { USUAL_PAY } from '@overcoat/core/order/pipeline';
 import { bayModelInput } from '@overcoat/core/studies/damp';
 import { evaluateSettled } from '@overcoat/core/studies/settled';
+import { library } from '@overcoat/core/testing';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { expect, it } from 'vitest';
 import type { FiguredRow } from './choose.ts';
@@ -12,7 +12,6 @@ import type { NightLife } from './damp.ts';
 import { type Answer, type Ask, type JobKind, runJob } from './jobs.ts';
 import type { Report } from './shelf.ts';
 
-const library = makeLibrary();
 const [, design] = demoDesigns(library);
 const placement = design!.variants[0]!.design;
 const bare = { materials: [], prices: [], design: { shell: design!.shell, brief: design!.brief } };

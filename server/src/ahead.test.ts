@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { applySchool, newDesign } from '@overcoat/core/buildup';
-import { makeLibrary } from '@overcoat/core/materials';
+import { library } from '@overcoat/core/testing';
 import { climateAsked } from '@overcoat/jobs/asked';
 import { runJob } from '@overcoat/jobs/jobs';
 import { packed, unpacked } from '@overcoat/jobs/packed';
@@ -12,7 +12,6 @@ import { wantedOf } from './ahead/wanted.ts';
 import { type Database, openDatabase } from './db/database.ts';
 import { openRooms, type Rooms } from './rooms.ts';
 
-const library = makeLibrary();
 const own = { materials: [], prices: [] };
 let folder: string;
 let db: Database;

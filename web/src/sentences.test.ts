@@ -1,6 +1,6 @@
 import { applySchool, bare, newDesign } from '@overcoat/core/buildup';
 import { type BayResult, bayResult, type Evaluation, evaluate } from '@overcoat/core/evaluate';
-import { makeLibrary } from '@overcoat/core/materials';
+import { library } from '@overcoat/core/testing';
 import { describe, expect, it } from 'vitest';
 import {
   adviceSentences,
@@ -13,7 +13,6 @@ import {
   zoneSentence,
 } from './sentences.ts';
 
-const library = makeLibrary();
 const design = newDesign('Test', 'long high-roof');
 const results = (school: string) => evaluate(design, applySchool(design.shell, school, library), library);
 const board = results('board-foil');

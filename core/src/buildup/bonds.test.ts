@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { makeLibrary } from '../materials/index.ts';
 import type { Layer, Placement } from '../model/index.ts';
 import { generateShell } from '../survey/patterns/index.ts';
+import { library } from '../testing/index.ts';
 import { weakestBondOverhead } from './bonds.ts';
 
-const library = makeLibrary();
 const shell = generateShell('compact');
 const over = (zone: string, ...materials: string[]): Placement => ({
   buildUps: [

@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { makeLibrary, materialOf, referenceMaterials, sdOf } from '../materials/index.ts';
 import { assumed, type Bay, inCab, type Layer } from '../model/index.ts';
 import { generateShell, patterns } from '../survey/patterns/index.ts';
+import { library } from '../testing/index.ts';
 import { applySchool } from './applySchool.ts';
 import { fitAt, fitBuildUp } from './fit.ts';
 import { leakPath, tightLayer } from './leak.ts';
 import { schools } from './schools.ts';
 import { bayUValue, sectionAt, totalResistance } from './section.ts';
 
-const library = makeLibrary();
 const shell = generateShell('long high-roof');
 const bay = (min: number, max = min): Bay => ({
   id: 'T',

@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../demo/index.ts';
 import { evaluate } from '../evaluate/index.ts';
-import { makeLibrary } from '../materials/index.ts';
 import type { Design, Placement } from '../model/index.ts';
 import { usualPieces } from '../order/pieces/index.ts';
 import { heatWorking } from '../studies/working/index.ts';
 import { apply } from '../studies/working/working.ts';
 import { withFront } from '../survey/patterns/index.ts';
+import { library, perigee } from '../testing/index.ts';
 import { layUp, ribsAs } from './index.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const { shell, brief } = perigee;
 const open = { ...perigee, shell: withFront(shell, 'open') };
 const [{ design: placement }] = perigee.variants as [Design['variants'][0]];

@@ -1,14 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { makeLibrary } from '../materials/index.ts';
 import { assumed, type Bay, type Layer } from '../model/index.ts';
 import { airSpaceResistance } from '../physics/heat/index.ts';
 import { vapourProfile } from '../physics/moisture/index.ts';
 import { generateShell } from '../survey/patterns/index.ts';
+import { library } from '../testing/index.ts';
 import { fitBuildUp } from './fit.ts';
 import { assemblyOf, bayUValue, sectionAt, totalResistance } from './section.ts';
 
-const library = makeLibrary();
 const steel = generateShell('long high-roof');
 const box = generateShell('box body');
 const bay = (min: number, max: number): Bay => ({

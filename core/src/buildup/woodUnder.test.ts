@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { evaluate } from '../evaluate/index.ts';
-import { makeLibrary } from '../materials/index.ts';
 import { type Design, measured } from '../model/index.ts';
+import { library } from '../testing/index.ts';
 import { applySchool } from './applySchool.ts';
 import { newDesign } from './newDesign.ts';
 
-const library = makeLibrary();
 const mm = (value: number) => measured(value / 1000, `${value}`);
 
 describe('wood under furniture', () => {

@@ -2,15 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { newDesign } from '../buildup/index.ts';
 import { evaluate } from '../evaluate/evaluate.ts';
 import { worstBay } from '../evaluate/index.ts';
-import { makeLibrary } from '../materials/index.ts';
 import { inCab } from '../model/index.ts';
 import { measuredBays } from '../survey/geometry/index.ts';
 import { closure } from '../survey/layout/index.ts';
 import { patterns } from '../survey/patterns/index.ts';
-import { demoDesigns } from './index.ts';
-
-const library = makeLibrary();
-const [perigee, sandpiper] = demoDesigns(library);
+import { laid, library, perigee, sandpiper } from '../testing/index.ts';
 
 describe('Perigee', () => {
   it('is a long high-roof with a design night of -14 degC and three variants by different schools', () => {
@@ -41,7 +37,7 @@ describe('Sandpiper', () => {
   it('is a compact van for one, quiet first and light, within its payload and budget or flagged', () => {
     expect(sandpiper!.shell.pattern).toBe('compact');
     expect(sandpiper!.brief).toMatchObject({ people: 1, priorities: { quiet: 3, weight: 3 } });
-    const e = evaluate(sandpiper!, sandpiper!.variants[0]!.design, library);
+    const e = laid(sandpiper);
     expect(e.load.mass).toBeLessThan(sandpiper!.brief.payload);
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { newDesign } from '../buildup/newDesign.ts';
 import { ROLES } from '../buildup/roles.ts';
-import { makeLibrary, referenceMaterials } from '../materials/index.ts';
+import { referenceMaterials } from '../materials/index.ts';
 import {
   assumed,
   type BuildUp,
@@ -15,9 +15,9 @@ import {
 import { FRONTS, POINTS, SCREENS, SEAMS, WAYS } from '../model/lists/index.ts';
 import { bayBand, wetCells } from '../studies/damp/index.ts';
 import { patterns, withFront } from '../survey/patterns/index.ts';
+import { library } from '../testing/index.ts';
 import { evaluate } from './evaluate.ts';
 
-const library = makeLibrary();
 const RUNS = Number(process.env.OVERCOAT_RUNS ?? 150);
 
 const thickness = fc.oneof(

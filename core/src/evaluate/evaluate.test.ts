@@ -3,7 +3,6 @@ import { applySchool, layUp, schools } from '../buildup/index.ts';
 import type { Joints } from '../buildup/joints.ts';
 import { bare, newDesign } from '../buildup/newDesign.ts';
 import { demoBrief } from '../demo/brief.ts';
-import { makeLibrary } from '../materials/index.ts';
 import type { Brief, Layer, Placement } from '../model/index.ts';
 import { payFor, USUAL_PAY } from '../order/pipeline/index.ts';
 import {
@@ -21,10 +20,10 @@ import { apply } from '../studies/working/working.ts';
 import { bayArea } from '../survey/geometry/index.ts';
 import { behindArches } from '../survey/layout/index.ts';
 import { generateShell } from '../survey/patterns/index.ts';
+import { library } from '../testing/index.ts';
 import { bayResults, worstBay } from './bayResult.ts';
 import { evaluate, withPay } from './evaluate.ts';
 
-const library = makeLibrary();
 const design = { ...newDesign('Test', 'long high-roof'), brief: demoBrief };
 const school = (id: string) => applySchool(design.shell, id, library);
 const run = (placement: Placement, brief: Partial<Brief> = {}) =>

@@ -1,14 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { newDesign } from '../buildup/newDesign.ts';
-import { demoDesigns } from '../demo/index.ts';
-import { makeLibrary } from '../materials/index.ts';
 import type { Placement } from '../model/index.ts';
 import { measured } from '../model/index.ts';
+import { perigee as design, library } from '../testing/index.ts';
 import { changeAt } from '../van/quiet/index.ts';
 import { evaluate } from './evaluate.ts';
 
-const library = makeLibrary();
-const design = demoDesigns(library)[0]!;
 const placement = design.variants[0]!.design;
 const stock = { material: 'damping-sheet', thickness: 0.002 };
 const patch = { id: 's1', along: 0.2, up: 0.29, width: 0.3, height: 0.2, turn: 0 };

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../demo/index.ts';
 import { evaluate } from '../evaluate/index.ts';
-import { makeLibrary } from '../materials/index.ts';
-import type { BuildUp, Design } from '../model/index.ts';
+import type { BuildUp } from '../model/index.ts';
+import { laid, library, perigee } from '../testing/index.ts';
 import {
   FIGURE_KEYS,
   fireLoadDensity,
@@ -14,8 +13,6 @@ import {
   wholeVan,
 } from './index.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const bare = { buildUps: [], zones: {}, bays: {}, sheets: {} };
 
 /** One floor with one layer. */
@@ -75,7 +72,7 @@ describe('fire load', () => {
   });
 
   it('of the demo is that of its zones, and mineral wool adds none', () => {
-    const e = evaluate(perigee, perigee.variants[0]!.design, library);
+    const e = laid(perigee);
     const zones = perigee.shell.zones.reduce((sum, z) => sum + fireLoadIn(e, z.id, library), 0);
     expect(zones).toBeCloseTo(VAN_FIGURES.fire.of(e, library), 6);
     // Per square metre of the load floor, 3.285 m by 1.78 m.

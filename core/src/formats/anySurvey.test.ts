@@ -4,17 +4,16 @@ import { expect, it } from 'vitest';
 import { layUp } from '../buildup/index.ts';
 import { demoDesigns } from '../demo/index.ts';
 import { evaluate } from '../evaluate/index.ts';
-import { makeLibrary } from '../materials/index.ts';
 import { type Design, findBay } from '../model/index.ts';
 import * as schema from '../model/schema.ts';
 import { cutPieces, USUAL_CHOICES } from '../order/pieces/index.ts';
 import { payFor, USUAL_PAY } from '../order/pipeline/index.ts';
 import { checkVan, surveyMistakes } from '../survey/edits/index.ts';
 import { layoutShell } from '../survey/layout/index.ts';
+import { library } from '../testing/index.ts';
 import { cutDxf, cutSvg, pieceDrawing, shellDxf, shellSvg, surveyCsv } from './index.ts';
 
 const RUNS = Number(process.env.OVERCOAT_RUNS ?? 120);
-const library = makeLibrary();
 const demos = demoDesigns(library);
 const validate = new Ajv2020({ discriminator: true, strict: false }).compile(schema.Design);
 

@@ -4,14 +4,13 @@ import { SVGPathData } from 'svg-pathdata';
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../buildup/index.ts';
 import { demoDesigns } from '../demo/index.ts';
-import { makeLibrary } from '../materials/index.ts';
 import { cutGroups, piecesOn } from '../order/cutting/index.ts';
 import { NestSearch } from '../order/nesting/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../order/pieces/index.ts';
+import { library } from '../testing/index.ts';
 import { pieceDrawing, sheetDrawing } from './cutDrawing.ts';
 import { cutDxf, cutSvg } from './cutFiles.ts';
 
-const library = makeLibrary();
 const [{ shell, variants }] = demoDesigns(library) as [ReturnType<typeof demoDesigns>[number]];
 const placement = variants[0]!.design;
 const pieces = cutPieces(shell, placement, layUp(shell, placement, library), library, USUAL_CHOICES);

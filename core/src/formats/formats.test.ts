@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { applySchool, layUp } from '../buildup/index.ts';
 import { newDesign } from '../buildup/newDesign.ts';
-import { makeLibrary, referenceMaterials } from '../materials/index.ts';
+import { referenceMaterials } from '../materials/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../order/pieces/index.ts';
+import { library } from '../testing/index.ts';
 import { toCsv } from './csv.ts';
 import { toDesignFile } from './designFile.ts';
 import { cutCsv } from './pieceCsv.ts';
 
-const library = makeLibrary();
 const design = newDesign('Test', 'mid');
 describe('CSV', () => {
   it('quotes as RFC 4180 section 2 asks', () => {

@@ -1,19 +1,15 @@
-import { demoDesigns } from '@overcoat/core/demo';
 import { evaluate, withPay } from '@overcoat/core/evaluate';
 import { weightsOf } from '@overcoat/core/figures';
-import { makeLibrary } from '@overcoat/core/materials';
 import type { Placement } from '@overcoat/core/model';
 import { payFor, USUAL_PAY } from '@overcoat/core/order/pipeline';
-import { evaluateOwn } from '@overcoat/core/studies/cabin';
 import { settle } from '@overcoat/core/studies/disputes';
+import { laid, laidOwn, library, perigee } from '@overcoat/core/testing';
 import { NOTHING_HEARD } from '@overcoat/core/van/quiet';
 import { climateFor } from '@overcoat/core/van/wetting';
 import { describe, expect, it } from 'vitest';
 import { grams } from '../format.ts';
 import { bestOf, FIGURES } from './index.ts';
 
-const library = makeLibrary();
-const perigee = demoDesigns(library)[0]!;
 const pay = { ...USUAL_PAY, ready: perigee.ready };
 /** With what is to pay counted. */
 const counted = (placement: Placement) =>
@@ -73,11 +69,11 @@ describe('headline figures', () => {
     const [low, high] = /([\d.]+) h to ([\d.]+) h/.exec(band!(a!)!)!.slice(1).map(Number) as [number, number];
     expect(low).toBeLessThan(of(a!, library));
     expect(high).toBeGreaterThan(of(a!, library));
-    expect(band!(evaluate(perigee, perigee.variants[0]!.design, library))).toBeNull();
+    expect(band!(laid(perigee))).toBeNull();
   });
 
   it('of money and hours say that they are counted until they are, and are no change by then', () => {
-    const fresh = evaluate(perigee, perigee.variants[0]!.design, library);
+    const fresh = laid(perigee);
     for (const key of ['money', 'hours']) {
       expect(named(key).print(named(key).of(fresh, library), 'metric')).toBe('…');
       expect(named(key).note(fresh, perigee, 'metric', library)).toContain('counted');
@@ -90,7 +86,7 @@ describe('headline figures', () => {
 
   it('of damp are told with their water once they have settled, and wait until then', () => {
     const f = named('water');
-    const own = evaluateOwn(perigee, perigee.variants[0]!.design, library);
+    const own = laidOwn(perigee);
     expect([f.waits!(a!), f.waits!(own), f.waits!(bare)]).toEqual([true, false, false]);
     expect(f.tells!(bare, own)).toBe(`damp: not lined → builds up (${grams(own.damp.most.likely)})`);
     expect(f.tells!(own, own)).toBeNull();

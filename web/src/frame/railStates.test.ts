@@ -1,10 +1,8 @@
 import { applySchool, newDesign } from '@overcoat/core/buildup';
 import { demoDesigns } from '@overcoat/core/demo';
-import { makeLibrary } from '@overcoat/core/materials';
+import { library } from '@overcoat/core/testing';
 import { describe, expect, it } from 'vitest';
 import { railStates } from './railStates.ts';
-
-const library = makeLibrary();
 
 describe('the rail', () => {
   it('starts with everything assumed and nothing lined', () => {

@@ -1,7 +1,7 @@
 import { newDesign } from '@overcoat/core/buildup';
 import { figuresBy } from '@overcoat/core/figures';
-import { makeLibrary } from '@overcoat/core/materials';
 import { type Bay, buildUpOf, inCab, type Zone } from '@overcoat/core/model';
+import { library } from '@overcoat/core/testing';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/client.ts';
 import { useDesign } from './design.ts';
@@ -17,7 +17,6 @@ import {
   takeZone,
 } from './edits.ts';
 
-const library = makeLibrary();
 const state = () => useDesign.getState();
 const variant = () => state().design!.variants.find(v => v.id === state().variantId)!;
 

@@ -1,13 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { checkDesign } from '../check.ts';
 import { measured } from '../measurement.ts';
 import type { Design } from '../types.ts';
 import { merge } from './merge.ts';
 
-const library = makeLibrary();
-const perigee = demoDesigns(library)[0]!;
 const broken = (change: (d: Design) => void) => {
   const copy = structuredClone(perigee);
   change(copy);

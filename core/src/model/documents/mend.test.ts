@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
+import { library } from '../../testing/index.ts';
 import { checkDesign } from '../check.ts';
 import { measured } from '../measurement.ts';
 import { mend } from '../mend.ts';
 import type { Design, Zone } from '../types.ts';
 import { merge } from './merge.ts';
 
-const library = makeLibrary();
 const base = demoDesigns(library)[0]!;
 const changed = (change: (d: Design) => void): Design => {
   const copy = structuredClone(base);

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary, referenceMaterials } from '../../materials/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { checkDesign } from '../check.ts';
 import * as schema from '../schema.ts';
 import type { Design } from '../types.ts';
@@ -10,9 +11,7 @@ import { merge } from './merge.ts';
 import { upgrade } from './upgrade.ts';
 
 const ajv = new Ajv2020({ allErrors: true, discriminator: true, strict: false });
-const library = makeLibrary();
 const accepts = (type: object, document: unknown) => ajv.compile(type)(document);
-const [perigee] = demoDesigns(library);
 const change = (edit: (d: Design) => void) => {
   const copy = structuredClone(perigee!);
   edit(copy);

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary, materialOf, supplyOf } from '../../materials/index.ts';
+import { materialOf, supplyOf } from '../../materials/index.ts';
 import { assumed, type Design } from '../../model/index.ts';
+import { library } from '../../testing/index.ts';
 import { cutGroups } from '../cutting/index.ts';
 import { holdingOf } from '../holding/index.ts';
 import { NestSearch } from '../nesting/index.ts';
@@ -10,7 +11,6 @@ import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { takeOff } from '../takeoff/index.ts';
 import { type BuyLine, enoughOf, needsFor, orderList, ordersOf, surveyErrors } from './index.ts';
 
-const library = makeLibrary();
 const demo = demoDesigns(library) as [Design, Design];
 const mild = { roof: 40, outside: 25, inside: 30 };
 

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
-import type { Design, WorkshopEntry } from '../../model/index.ts';
+import type { WorkshopEntry } from '../../model/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { cutGroups } from '../cutting/index.ts';
 import { holdingOf } from '../holding/index.ts';
 import { NestSearch } from '../nesting/index.ts';
@@ -21,8 +20,6 @@ import {
   weighKit,
 } from './index.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const placement = perigee.variants[0]!.design;
 const laid = layUp(perigee.shell, placement, library);
 const pieces = cutPieces(perigee.shell, placement, laid, library, USUAL_CHOICES);

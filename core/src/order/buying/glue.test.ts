@@ -1,15 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement } from '../../model/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { holdingOf, sizeOf } from '../holding/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { takeOff } from '../takeoff/index.ts';
 import { type Need, needsFor } from './index.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const mild = { roof: 40, outside: 25, inside: 30 };
 type Ready = Design['ready'];
 

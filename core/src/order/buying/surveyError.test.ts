@@ -1,17 +1,14 @@
 import { expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
-import type { Design, Shell } from '../../model/index.ts';
+import type { Shell } from '../../model/index.ts';
 import { seeded } from '../../random/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { holdingOf } from '../holding/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { takeOff } from '../takeoff/index.ts';
 import { needsFor } from './index.ts';
 import { atMost, errorOf, surveyErrors } from './surveyError.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const placement = perigee.variants[0]!.design;
 const mild = { roof: 40, outside: 25, inside: 30 };
 

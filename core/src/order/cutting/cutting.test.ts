@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary } from '../../materials/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { type NestProblem, NestSearch } from '../nesting/index.ts';
 import { type CutPiece, cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { cutGroups, packsBought } from './cutting.ts';
 import { nearMiss } from './nearMiss.ts';
 import { cutSteps, type OnSheet, piecesOn } from './steps.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
 const placement = perigee!.variants[0]!.design;
 const pieces = cutPieces(
   perigee!.shell,

@@ -1,13 +1,10 @@
 import { expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { NestSearch } from '../nesting/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { cutGroups, holdingPins } from './index.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
 const placement = perigee!.variants[0]!.design;
 const laid = layUp(perigee!.shell, placement, library);
 

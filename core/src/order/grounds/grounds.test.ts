@@ -1,14 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
-import type { Design, FixedPanel } from '../../model/index.ts';
+import type { FixedPanel } from '../../model/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { workHours } from '../work/index.ts';
 import { checkPanels, type Spacing, weighSpacings } from './index.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const { shell } = perigee;
 const placement = perigee.variants[0]!.design;
 const laid = layUp(shell, placement, library);

@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary, materialOf } from '../../materials/index.ts';
-import { type Design, guess } from '../../model/index.ts';
+import { materialOf } from '../../materials/index.ts';
+import { guess } from '../../model/index.ts';
 import { ribDepth } from '../../survey/geometry/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../pieces/index.ts';
 import { type ChosenHold, glueFor, type Holding, type Hottest, holdingOf, mayBeHeld } from './index.ts';
 import { screwFor } from './screws.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const mild: Hottest = { roof: 20, outside: 20, inside: 20 };
 const held = (
   variant: number,

@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
 import { makeLibrary, materialOf } from '../../materials/index.ts';
-import type { Design, Placement } from '../../model/index.ts';
+import type { Placement } from '../../model/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { type CutChoices, type CutPiece, choicesOf, cutPieces, USUAL_CHOICES } from './index.ts';
 import { boxOf } from './region.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 const built = perigee.variants[0]!.design;
 const cut = (choices: Partial<CutChoices>, placement: Placement = built, shell = perigee.shell): CutPiece[] =>
   cutPieces(shell, placement, layUp(shell, placement, library), library, { ...USUAL_CHOICES, ...choices });

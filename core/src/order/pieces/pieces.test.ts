@@ -2,19 +2,17 @@ import fc from 'fast-check';
 import polygonClipping from 'polygon-clipping';
 import { describe, expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary, materialOf } from '../../materials/index.ts';
+import { materialOf } from '../../materials/index.ts';
 import { assumed, type Design, measured, type Shell } from '../../model/index.ts';
 import { setOpening, setShape } from '../../survey/edits/index.ts';
 import { archStands, behindArches } from '../../survey/layout/index.ts';
+import { library, perigee, sandpiper } from '../../testing/index.ts';
 import { type Point, shapeArea } from '../nesting/index.ts';
 import { cutPieces } from './cutPieces.ts';
 import { type CutPiece, USUAL_CHOICES } from './piece.ts';
 import { boxOf, boxRegion, grown, minus, netArea, partsOf, regionOf, withinRegion } from './region.ts';
 import { jointsAt } from './split.ts';
 
-const library = makeLibrary();
-const [perigee, sandpiper] = demoDesigns(library) as [Design, Design];
 const cut = (
   design: Design,
   shell: Shell = design.shell,

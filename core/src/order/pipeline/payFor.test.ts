@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { applySchool, layUp, schools } from '../../buildup/index.ts';
 import { anyVan, demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
+import { library } from '../../testing/index.ts';
 import { takeOff } from '../takeoff/index.ts';
 import { payFor, USUAL_PAY } from './index.ts';
 
-const library = makeLibrary();
 const demos = demoDesigns(library);
 const cases = [
   ...demos.flatMap(d =>

@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
+import { library } from '../../testing/index.ts';
 import type { NestSearch } from '../nesting/index.ts';
 import { USUAL_CHOICES } from '../pieces/index.ts';
 import { Ordering, orderTogether, payFor, takeTurns, USUAL_PAY, workOn } from './index.ts';
 
-const library = makeLibrary();
 const [{ shell, ready, variants }] = demoDesigns(library) as [ReturnType<typeof demoDesigns>[number]];
 const placement = variants[0]!.design;
 const by = { ...USUAL_PAY, ready };

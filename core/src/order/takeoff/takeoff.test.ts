@@ -10,10 +10,9 @@ import {
   type Zone,
 } from '../../model/index.ts';
 import { generateShell } from '../../survey/patterns/index.ts';
+import { library } from '../../testing/index.ts';
 import { massLines, massPerArea } from '../load/index.ts';
 import { takeOff } from './takeOff.ts';
-
-const library = makeLibrary();
 
 /** One wall of two stations and two strips: bays 500 x 400 mm, one rib and one rail of 50 mm. */
 function wall(): Zone {

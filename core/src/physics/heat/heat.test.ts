@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import reference from '../../../reference/heat-moisture.json';
-import { makeLibrary, materialOf } from '../../materials/index.ts';
+import { materialOf } from '../../materials/index.ts';
+import { library } from '../../testing/index.ts';
 import { glazing } from '../../van/climate/index.ts';
 import { airSpaceResistance } from './airSpace.ts';
 import { combinedResistance } from './combined.ts';
 import { periodic } from './periodic.ts';
 import { type Direction, outsideResistance, RSE, RSI } from './surface.ts';
-
-const library = makeLibrary();
 
 describe('ISO 6946 surfaces and air spaces', () => {
   it('has the surface resistances of ISO 6946:2017 Table 7 (from memory)', () => {

@@ -2,14 +2,13 @@ import { expect, it } from 'vitest';
 import { applySchool, newDesign } from '../../buildup/index.ts';
 import { anyVan } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { Brief } from '../../model/index.ts';
+import { library } from '../../testing/index.ts';
 import { hourlyYear, hoursOf } from '../../van/climate/index.ts';
 import { glassOf } from '../../van/wetting/index.ts';
 import { vanModel } from './vanModel.ts';
 import { vanYear } from './vanYear.ts';
 
-const library = makeLibrary();
 /** The model of a van that nobody chose, and its year. */
 function modelOf(seed: number) {
   const { design, placement } = anyVan(seed, library);

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { anyVan, demoDesigns } from '../../demo/index.ts';
+import { anyVan } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { Front } from '../../model/index.ts';
 import { exchangeFlow, pressureOf } from '../../physics/air/index.ts';
 import { withFront } from '../../survey/patterns/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { cabFactor, conducts, draught, frontPass } from '../../van/cab/index.ts';
 import type { Face } from './faces.ts';
 import { hotDay } from './hotDay.ts';
@@ -14,8 +14,6 @@ import { airLoss, type VanModel, vanModel } from './vanModel.ts';
 import { vanNight } from './vanNight.ts';
 import { VanState } from './vanState.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
 const { brief } = perigee!;
 const FRONTS = ['swivelled seats', 'open', 'thin curtain', 'heavy curtain', 'bulkhead'] as const;
 const choice = { covers: false, heater: null } as const;

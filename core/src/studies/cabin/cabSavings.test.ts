@@ -1,14 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary, materialOf } from '../../materials/index.ts';
+import { materialOf } from '../../materials/index.ts';
 import { withFront } from '../../survey/patterns/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { cabSavings } from './cabSavings.ts';
 import { thickerWalls } from './thickerWalls.ts';
 import { uOf, vanModel } from './vanModel.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
 const [variant] = perigee!.variants;
 
 describe('what can be done about the cab', () => {

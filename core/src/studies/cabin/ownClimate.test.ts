@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { anyVan, demoDesigns } from '../../demo/index.ts';
+import { anyVan } from '../../demo/index.ts';
 import { evaluate, inClimate } from '../../evaluate/index.ts';
-import { type Library, makeLibrary, materialOf } from '../../materials/index.ts';
+import { type Library, materialOf } from '../../materials/index.ts';
 import { inCab } from '../../model/index.ts';
+import { laid, library, perigee, sandpiper } from '../../testing/index.ts';
 import { monthsOfYear } from '../../van/climate/index.ts';
 import { dampState, wettestAt } from '../../van/wetting/index.ts';
 import { bayBand, bayModel, bayModelInput, bayYears, differs, schoolsAt } from '../damp/index.ts';
 import { evaluateOwn, ownAirAt, ownClimate, ownYear } from './ownClimate.ts';
-
-const library = makeLibrary();
-const [perigee, sandpiper] = demoDesigns(library);
 
 /** The library with nothing in it that binds water. */
 const unbinding: Library = new Map([...library].map(([id, m]) => [id, { ...m, sorption: 'none' as const }]));
@@ -145,7 +143,7 @@ describe('one verdict', () => {
     const own = ownYear(sandpiper!, sandpiper!.variants[0]!.design, library);
     const air = ownAirAt('bulkhead', own);
     expect([air.outside, air.inside]).toEqual([own.cab!.inside, own.year.inside]);
-    const e = evaluate(sandpiper!, sandpiper!.variants[0]!.design, library);
+    const e = laid(sandpiper);
     const bulkhead = [...e.bays.values()].find(b => b.zone.kind === 'bulkhead')!;
     expect(bayModel(bayModelInput(sandpiper!.shell, bulkhead), library).facing).toEqual({ sun: 0, sky: 0 });
   });

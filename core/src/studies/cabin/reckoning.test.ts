@@ -2,12 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { applySchool, closesJoints, schools } from '../../buildup/index.ts';
 import { anyVan } from '../../demo/index.ts';
 import { evaluate, inClimate, whileReckoning } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { Placement } from '../../model/index.ts';
+import { library } from '../../testing/index.ts';
 import { dampLevel, lifeOf } from '../../van/wetting/index.ts';
 import { evaluateOwn, ownClimate, searchClimate } from './ownClimate.ts';
-
-const library = makeLibrary();
 
 /** What a person may do next to what is laid. */
 function edits(placement: Placement, school: string, zone: string, other: Placement): [string, Placement][] {

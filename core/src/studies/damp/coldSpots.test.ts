@@ -1,14 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../../demo/index.ts';
-import { bayResult, evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
+import { bayResult } from '../../evaluate/index.ts';
+import { laid, library, perigee } from '../../testing/index.ts';
 import { inUnits } from '../../units/index.ts';
 import { coldSpots } from './coldSpots.ts';
 import { carriesOver, movedAway, runsDown, standsFree, tellableWoodMoisture } from './tellable.ts';
 
-const library = makeLibrary();
-const perigee = demoDesigns(library)[0]!;
-const e = evaluate(perigee, perigee.variants[0]!.design, library);
+const e = laid(perigee);
 const names = (bay: string, units: 'metric' | 'imperial' = 'metric') =>
   coldSpots(bayResult(e, bay), { outside: -14, inside: 18 }, library).map(s => inUnits(s.name, units));
 

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { applySchool } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { bayResult, evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
+import { library } from '../../testing/index.ts';
 import { climates, hourlyYear } from '../../van/climate/index.ts';
 import { glassOf } from '../../van/wetting/index.ts';
 import { bayModelInput } from './bayModel.ts';
@@ -14,7 +14,6 @@ import { schoolsAt, sealed, sealSweep } from './schoolsCompared.ts';
 import { adviseSchool, type SchoolYears } from './schoolYears.ts';
 import { sensitivity } from './sensitivity.ts';
 
-const library = makeLibrary();
 const demo = demoDesigns(library)[0]!;
 const design = {
   ...demo,

@@ -1,18 +1,15 @@
 import highsLoader from 'highs';
 import { describe, expect, it } from 'vitest';
 import { shareOf, sheetMistakes } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { type Design, type KeepClear, measured, type Placement } from '../../model/index.ts';
+import { library, perigee, sandpiper } from '../../testing/index.ts';
 import { deadening, levelOf } from './deaden.ts';
 import { instructions } from './instructions.ts';
 import { leftOf } from './ladder.ts';
 import { nextSheet } from './nextSheet.ts';
 import { sheetPlan, withSheets } from './plan.ts';
 
-const library = makeLibrary();
-const [perigee, sandpiper] = demoDesigns(library);
 const stock = { material: 'damping-sheet', thickness: 0.002 };
 const design = perigee!;
 const placement = design.variants[0]!.design;

@@ -1,13 +1,10 @@
 import { expect, it } from 'vitest';
 import { applySchool } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
-import type { Design, Placement } from '../../model/index.ts';
+import type { Placement } from '../../model/index.ts';
+import { perigee as design, library } from '../../testing/index.ts';
 import { difference, zoneFigures } from './index.ts';
 
-const library = makeLibrary();
-const [design] = demoDesigns(library) as [Design];
 const { shell } = design;
 const figures = (placement: Placement) => zoneFigures(shell, placement, evaluate(design, placement, library));
 const [board, foam] = ['board-foil', 'bonded-foam'].map(s => applySchool(shell, s, library)) as [

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { applySchool, newDesign } from '../../buildup/index.ts';
 import { figuresBy } from '../../figures/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Design } from '../../model/index.ts';
+import { library } from '../../testing/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor, moister } from '../../van/wetting/index.ts';
 import {
@@ -16,7 +16,6 @@ import {
   turnWords,
 } from './index.ts';
 
-const library = makeLibrary();
 const design = newDesign('Judge', 'mid');
 const weights = { ...figuresBy(() => 2 as const), fire: 0 } as const;
 const asked = (school: string, more: Partial<DisputeQuestion> = {}): DisputeQuestion => ({

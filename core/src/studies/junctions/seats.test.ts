@@ -1,18 +1,15 @@
 import { expect, it } from 'vitest';
 import { layUp } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { guess, type Use } from '../../model/index.ts';
 import { needsFor } from '../../order/buying/index.ts';
 import { fixedOf } from '../../order/holding/index.ts';
 import { cutPieces, USUAL_CHOICES } from '../../order/pieces/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
 import { woodLines } from '../../survey/edits/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { seatWarnings } from './index.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
 const seat: Use = {
   id: 'seat',
   name: 'Rear seat',

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applySchool, fitBuildUp, newDesign, sectionAt } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import {
   type Bay,
   type BuildUp,
@@ -13,10 +12,10 @@ import {
 import { airSpaceResistance } from '../../physics/heat/index.ts';
 import { keptClear, unionArea } from '../../survey/geometry/index.ts';
 import { generateShell } from '../../survey/patterns/index.ts';
+import { library } from '../../testing/index.ts';
 import { hotWarnings } from './hot.ts';
 import { floorFouls, roomLeft } from './room.ts';
 
-const library = makeLibrary();
 const mm = (value: number) => measured(value / 1000, `${value}`);
 const lined = (
   change: (d: Design) => void = () => undefined,

@@ -1,17 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { demoDesigns } from '../../demo/index.ts';
 import { type BayQuiet, evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { FactOf, Placement } from '../../model/index.ts';
 import { ringDown } from '../../physics/sound/index.ts';
+import { perigee as design, library } from '../../testing/index.ts';
 import { wordOf } from '../../van/quiet/index.ts';
 import { stillRings } from './advice.ts';
 import { comparison, heardOf } from './heardOf.ts';
 import { heardKnock, rain, SOUND_RATE, simulatedKnock } from './simulate.ts';
 import { bareTones, tonesOf, tonesOfBay } from './tones.ts';
 
-const library = makeLibrary();
-const design = demoDesigns(library)[0]!;
 const placement: Placement = {
   ...design.variants[0]!.design,
   sheets: {

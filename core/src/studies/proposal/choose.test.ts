@@ -2,14 +2,14 @@ import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { placeOf } from '../../buildup/index.ts';
 import { ChoiceSearch, weigh } from '../../choosing/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
 import { evaluate, withPay } from '../../evaluate/index.ts';
 import { FIGURE_KEYS, figuresBy, type Weights, wholeVan } from '../../figures/index.ts';
-import { makeLibrary, SUPPLY_IDS } from '../../materials/index.ts';
+import { SUPPLY_IDS } from '../../materials/index.ts';
 import { assumed, type Design, type Zone } from '../../model/index.ts';
 import type { Offcut } from '../../order/cutting/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { type PayBy, USUAL_PAY } from '../../order/pipeline/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
 import { evaluateOwn, heldVan } from '../cabin/index.ts';
@@ -34,8 +34,6 @@ import { placed } from './placed.ts';
 import { aroundOf, putUpsOf as putUps } from './putUps.ts';
 import { laidOut, WITHIN } from './rounds.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library) as [Design];
 // Floor, a rear door, an arch and a rail: everything there is to weigh, in seconds.
 const shell = {
   ...perigee.shell,

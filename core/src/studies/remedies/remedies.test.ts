@@ -1,16 +1,12 @@
 import { expect, it } from 'vitest';
-import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { USUAL_PAY } from '../../order/pipeline/index.ts';
+import { library, perigee } from '../../testing/index.ts';
 import { buildsUp } from '../../van/wetting/index.ts';
 import { searchClimate } from '../cabin/index.ts';
 import { evaluateSettled } from '../settled/index.ts';
 import { changesFor } from './changes.ts';
 import { remediesFor } from './index.ts';
-
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
 
 it('a van whose water builds up is mended by what is found, each settled, the cheapest first and told as it comes', () => {
   const design = perigee!;

@@ -1,16 +1,15 @@
 import { expect, it } from 'vitest';
 import { anyVan, demoDesigns } from '../../demo/index.ts';
 import { FIGURE_KEYS, fireLoadIn, wholeVan } from '../../figures/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { Design, Placement } from '../../model/index.ts';
 import { payFor, USUAL_PAY } from '../../order/pipeline/index.ts';
+import { library } from '../../testing/index.ts';
 import { printMass, printNumber } from '../../units/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { figured } from '../proposal/index.ts';
 import { costWorking, fireWorking, hoursWorking, massWorking } from '../working/index.ts';
 import { evaluateSettled } from './index.ts';
 
-const library = makeLibrary();
 const random = anyVan(3, library);
 const vans: [name: string, design: Design, placement: Placement][] = [
   ...demoDesigns(library).map((d): [string, Design, Placement] => [d.name, d, d.variants[0]!.design]),

@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { applySchool } from '../../buildup/index.ts';
-import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { bayResult, bayResults, worstBay } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { payFor, USUAL_PAY } from '../../order/pipeline/index.ts';
+import { laid, library, perigee } from '../../testing/index.ts';
 import {
   bayWorking,
   costWorking,
@@ -17,9 +16,7 @@ import {
 } from './headline.ts';
 import { apply, WorkingBuilder } from './working.ts';
 
-const library = makeLibrary();
-const [perigee] = demoDesigns(library);
-const e = evaluate(perigee!, perigee!.variants[0]!.design, library);
+const e = laid(perigee);
 const paid = payFor(perigee!.shell, perigee!.variants[0]!.design, library, USUAL_PAY);
 
 describe('operations', () => {

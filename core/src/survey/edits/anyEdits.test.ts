@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { newDesign } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { merge } from '../../model/documents/index.ts';
 import {
   assumed,
@@ -16,6 +15,7 @@ import {
   type PatternName,
 } from '../../model/index.ts';
 import * as schema from '../../model/schema.ts';
+import { library } from '../../testing/index.ts';
 import { mirrorTargets, mirrorZone } from '../layout/index.ts';
 import {
   forgetWays,
@@ -49,7 +49,6 @@ import {
   splitBay,
 } from './index.ts';
 
-const library = makeLibrary();
 const validate = new Ajv2020({ discriminator: true, strict: false }).compile(schema.Design);
 const PATTERNS: PatternName[] = [
   'compact',

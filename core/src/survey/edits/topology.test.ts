@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { newDesign } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { assumed, type Bay, checkDesign, type Design, findBay, measured } from '../../model/index.ts';
+import { library } from '../../testing/index.ts';
 import { inUnits } from '../../units/index.ts';
 import { closure, sideDifferences } from '../layout/closure.ts';
 import { foldShell } from '../layout/fold.ts';
@@ -28,7 +28,6 @@ import {
   splitBay,
 } from './topology.ts';
 
-const library = makeLibrary();
 const start = () => structuredClone(demoDesigns(library)[0]!) as Design;
 const done = (r: Reshaped): Design => {
   if (!r.ok) throw new Error(r.message);

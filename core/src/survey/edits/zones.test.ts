@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { applySchool, newDesign } from '../../buildup/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { checkDesign, type Design, measured } from '../../model/index.ts';
+import { library } from '../../testing/index.ts';
 import { layoutShell } from '../layout/layout.ts';
 import { fromEarlier } from './earlier.ts';
 import { setShape } from './edit.ts';
@@ -10,7 +10,6 @@ import { grooveVolume, setCorrugation, setWoodLine, woodLines } from './floor.ts
 import type { Reshaped } from './topology.ts';
 import { addZone, removeZone, setZone } from './zones.ts';
 
-const library = makeLibrary();
 const mm = (value: number) => measured(value / 1000, `${value}`);
 const done = (r: Reshaped): Design => {
   if (!r.ok) throw new Error(r.message);

@@ -3,16 +3,15 @@ import { demoConversions } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
 import { bayResult } from '../../evaluate/index.ts';
 import { factsOf } from '../../log/index.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { type Hole, measured } from '../../model/index.ts';
 import { floorPassage, longestTilted } from '../../studies/junctions/floorPassage.ts';
 import { fitAdvice, junctions } from '../../studies/junctions/index.ts';
+import { laid, library } from '../../testing/index.ts';
 import { setBay, setFeature, setUse } from '../edits/index.ts';
 import { generateShell } from '../patterns/index.ts';
 import { holeConflicts } from './conflicts.ts';
 import { readyWarnings } from './warnings.ts';
 
-const library = makeLibrary();
 const { design: perigee, log } = demoConversions(library)[0]!;
 const facts = factsOf(log, perigee);
 const hole: Hole = {
@@ -71,7 +70,7 @@ describe('conflicts of holes', () => {
 
 describe('junctions', () => {
   it('a lined wall is as much thicker than its template as its build-up stands proud', () => {
-    const e = evaluate(perigee, perigee.variants[0]!.design, library);
+    const e = laid(perigee);
     const taken = e.fit.taken.get('L')!;
     const told = junctions(perigee.shell, e).find(j => j.zone === 'L' && j.says.includes('thicker'));
     expect(told?.by).toBe(taken);
@@ -145,7 +144,7 @@ describe('advice on fit', () => {
     expect(advice.wedge!.share).toBeCloseTo(reach, 6);
   });
   it('tells of a flat board on a crowned roof', () => {
-    const e = evaluate(perigee, perigee.variants[0]!.design, library);
+    const e = laid(perigee);
     const advice = fitAdvice(bayResult(e, 'C1b'), library)!;
     expect(advice.curved!.gap).toBeGreaterThan(0.006);
     expect(advice.curved!.strips).toBeGreaterThan(1);

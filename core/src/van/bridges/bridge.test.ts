@@ -3,14 +3,13 @@ import reference from '../../../reference/heat-moisture.json' with { type: 'json
 import { bayUValue, withRibStrip } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import type { Layer } from '../../model/index.ts';
 import { hollowConductivity } from '../../physics/heat/index.ts';
 import { generateShell } from '../../survey/patterns/index.ts';
+import { library } from '../../testing/index.ts';
 import type { DetailCase } from './detail.ts';
 import { detailEffect, solveDetail } from './solveDetail.ts';
 
-const library = makeLibrary();
 const shell = generateShell('long high-roof');
 const layer = (role: 'fill' | 'over-rib' | 'lining', material: string, mm: number): Layer => ({
   id: `${role}${mm}`,

@@ -2,15 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { applySchool, layUp, schools } from '../../buildup/index.ts';
 import { demoDesigns } from '../../demo/index.ts';
 import { evaluate } from '../../evaluate/evaluate.ts';
-import { makeLibrary } from '../../materials/index.ts';
 import { inCab, type Placement } from '../../model/index.ts';
 import { takeOff } from '../../order/takeoff/index.ts';
+import { laid as evaluated, library } from '../../testing/index.ts';
 import { glazing } from '../climate/index.ts';
 import { glassOf } from './bayMonths.ts';
 import { dampState } from './verdict.ts';
 import { wetterThan, wettestAt } from './wettest.ts';
 
-const library = makeLibrary();
 const vans = demoDesigns(library);
 const [perigee] = vans;
 
@@ -97,7 +96,7 @@ describe('what a bay is given', () => {
     expect(glassOf(bare)).toEqual({ area: 0, fRsi: 1 });
   });
   it('is dry under a tenth of the 500 g/m2 of DIN 4108-3 (from memory), and grows only beyond noise', () => {
-    const [some] = evaluate(perigee!, perigee!.variants[0]!.design, library).damp.bays.values();
+    const [some] = evaluated(perigee).damp.bays.values();
     const m = some!.moisture!;
     expect(dampState({ ...m, highest: 0.049, growth: 0.5 })).toBe('dry');
     expect(dampState({ ...m, highest: 0.051, growth: 0.0009 })).toBe('dries');

@@ -1,14 +1,11 @@
 import { bare } from '@overcoat/core/buildup';
-import { demoDesigns } from '@overcoat/core/demo';
 import { bayResult, bayResults, evaluate } from '@overcoat/core/evaluate';
-import { makeLibrary } from '@overcoat/core/materials';
 import type { PartYear, VanYear } from '@overcoat/core/studies/cabin';
+import { perigee as design, laid, library } from '@overcoat/core/testing';
 import { describe, expect, it } from 'vitest';
 import { mapResults } from './results.ts';
 
-const library = makeLibrary();
-const [design] = demoDesigns(library);
-const e = evaluate(design!, design!.variants[0]!.design, library);
+const e = laid(design);
 const part: PartYear = {
   zone: 'L',
   name: 'left wall',
