@@ -96,7 +96,7 @@ describe('what a bay is given', () => {
     expect(glassOf(bare)).toEqual({ area: 0, fRsi: 1 });
   });
   it('is dry under a tenth of the 500 g/m2 of DIN 4108-3 (from memory), and grows only beyond noise', () => {
-    const [some] = evaluated(perigee).damp.bays.values();
+    const [some] = evaluated(perigee!).damp.bays.values();
     const m = some!.moisture!;
     expect(dampState({ ...m, highest: 0.049, growth: 0.5 })).toBe('dry');
     expect(dampState({ ...m, highest: 0.051, growth: 0.0009 })).toBe('dries');
