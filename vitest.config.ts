@@ -17,7 +17,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'around',
-          include: ['jobs/src/**/*.test.ts', 'server/src/**/*.test.ts', 'web/src/**/*.test.ts'],
+          include: ['jobs/src/**/*.test.ts', 'server/src/**/*.test.ts', 'web/src/**/*.test.{ts,tsx}'],
         },
       },
     ],
