@@ -87,21 +87,19 @@ function ProposalBody({ own }: { own: ReturnType<typeof useCompareSettings> }) {
   const troubles = troublesOf({ units, shell, refused, library, answer });
   return (
     <>
-      <div className="flex flex-wrap items-start gap-3">
-        <ProposalVerdict
-          job={job}
-          units={units}
-          limits={limits}
-          heat={heat}
-          now={now}
-          load={load}
-          offcuts={offcuts}
-          answer={answer}
-          asked={asked}
-          troubles={troubles}
-        />
-        <ProposalButtons job={job} awaited={awaited} answer={answer} />
-      </div>
+      <VerdictAndButtons
+        job={job}
+        units={units}
+        limits={limits}
+        heat={heat}
+        now={now}
+        load={load}
+        offcuts={offcuts}
+        awaited={awaited}
+        answer={answer}
+        asked={asked}
+        troubles={troubles}
+      />
       <Refused why={job.failed} />
       <ChoiceTerms
         limits={limits}
@@ -122,6 +120,50 @@ function ProposalBody({ own }: { own: ReturnType<typeof useCompareSettings> }) {
       <ImproveSection job={improve} disabled={awaited} />
       {answer && <ProposalDetails answer={answer} ask={ask} own={own} limits={limits} weights={weights} />}
     </>
+  );
+}
+
+function VerdictAndButtons({
+  job,
+  units,
+  limits,
+  heat,
+  now,
+  load,
+  offcuts,
+  awaited,
+  answer,
+  asked,
+  troubles,
+}: {
+  job: Run<'choose'>;
+  units: UnitSystem;
+  limits: ChoiceLimits;
+  heat: HeatResult;
+  now: Paid | null;
+  load: LoadResult;
+  offcuts: Rest[];
+  awaited: boolean;
+  answer: Proposal | null;
+  asked: boolean;
+  troubles: string | null;
+}) {
+  return (
+    <div className="flex flex-wrap items-start gap-3">
+      <ProposalVerdict
+        job={job}
+        units={units}
+        limits={limits}
+        heat={heat}
+        now={now}
+        load={load}
+        offcuts={offcuts}
+        answer={answer}
+        asked={asked}
+        troubles={troubles}
+      />
+      <ProposalButtons job={job} awaited={awaited} answer={answer} />
+    </div>
   );
 }
 

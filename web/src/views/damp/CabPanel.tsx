@@ -110,34 +110,48 @@ function Savings({
       <SavingsHead />
       <tbody>
         <AsItStands asItStands={asItStands} heated={heated} units={units} litres={litres} />
-        {cases.flatMap(({ name, cost, figures, walls }) => [
-          <tr key={name} className="border-t border-rule">
-            <th scope="row" className="pt-1 text-left font-medium">
-              {name}
+        <SavingsRows cases={cases} row={row} />
+      </tbody>
+    </table>
+  );
+}
+
+function SavingsRows({
+  cases,
+  row,
+}: {
+  cases: { name: string; cost: number; figures: CabFigures; walls: CabFigures | null }[];
+  row: (f: CabFigures) => string[];
+}) {
+  return (
+    <>
+      {cases.flatMap(({ name, cost, figures, walls }) => [
+        <tr key={name} className="border-t border-rule">
+          <th scope="row" className="pt-1 text-left font-medium">
+            {name}
+          </th>
+          <td className="text-right">{printMoney(cost)}</td>
+          {row(figures).map((cell, i) => (
+            <td key={COLUMNS[i + 2]} className="pt-1 text-right font-semibold">
+              {cell}
+            </td>
+          ))}
+        </tr>,
+        walls && (
+          <tr key={`${name} walls`} className="text-faint">
+            <th scope="row" className="pb-1 pl-3 text-left font-normal">
+              the same in the walls
             </th>
-            <td className="text-right">{printMoney(cost)}</td>
-            {row(figures).map((cell, i) => (
-              <td key={COLUMNS[i + 2]} className="pt-1 text-right font-semibold">
+            <td />
+            {row(walls).map((cell, i) => (
+              <td key={COLUMNS[i + 2]} className="pb-1 text-right">
                 {cell}
               </td>
             ))}
-          </tr>,
-          walls && (
-            <tr key={`${name} walls`} className="text-faint">
-              <th scope="row" className="pb-1 pl-3 text-left font-normal">
-                the same in the walls
-              </th>
-              <td />
-              {row(walls).map((cell, i) => (
-                <td key={COLUMNS[i + 2]} className="pb-1 text-right">
-                  {cell}
-                </td>
-              ))}
-            </tr>
-          ),
-        ])}
-      </tbody>
-    </table>
+          </tr>
+        ),
+      ])}
+    </>
   );
 }
 

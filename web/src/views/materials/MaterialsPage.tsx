@@ -38,27 +38,17 @@ export function Component() {
     (e.bays.get(bay)?.buildUp?.layers.some(l => l.role !== 'air gap' && l.material === chosen) ?? false);
   return (
     <>
-      <section className="min-w-0 grow overflow-auto bg-sheet p-5">
-        <Find
-          search={search}
-          setSearch={setSearch}
-          family={family}
-          setFamily={setFamily}
-          families={families}
-        />
-        {rows.length === 0 ? (
-          <p>No material matches. Clear the search, or copy a near one and make it your own.</p>
-        ) : (
-          <DataTable
-            rows={rows}
-            columns={columns}
-            caption="Materials"
-            rowKey={m => m.id}
-            onRow={m => setChosen(m.id)}
-            isChosen={m => m.id === chosen}
-          />
-        )}
-      </section>
+      <MaterialList
+        search={search}
+        setSearch={setSearch}
+        family={family}
+        setFamily={setFamily}
+        chosen={chosen}
+        setChosen={setChosen}
+        families={families}
+        rows={rows}
+        columns={columns}
+      />
       <div className="flex w-full shrink-0 flex-col border-rule lg:w-[460px] lg:border-l">
         {material && (
           <MaterialCard
@@ -71,6 +61,62 @@ export function Component() {
         <WhereItIs material={material} holds={holds} />
       </div>
     </>
+  );
+}
+
+function MaterialList({
+  search,
+  setSearch,
+  family,
+  setFamily,
+  chosen,
+  setChosen,
+  families,
+  rows,
+  columns,
+}: {
+  search: string;
+  setSearch: Dispatch<SetStateAction<string>>;
+  family: string;
+  setFamily: Dispatch<SetStateAction<string>>;
+  chosen: string | null;
+  setChosen: Dispatch<SetStateAction<string | null>>;
+  families: (
+    | 'damping'
+    | 'barrier'
+    | 'absorber'
+    | 'foam'
+    | 'board'
+    | 'fibre'
+    | 'foil'
+    | 'membrane'
+    | 'metal'
+    | 'timber'
+    | 'lining'
+    | 'finish'
+    | 'glazing'
+    | 'tape'
+    | 'adhesive'
+  )[];
+  rows: Material[];
+  columns: ColumnDef<Material, unknown>[];
+}) {
+  return (
+    <section className="min-w-0 grow overflow-auto bg-sheet p-5">
+      <Find search={search} setSearch={setSearch} family={family} setFamily={setFamily} families={families} />
+      {rows.length === 0 ? (
+        <p>No material matches. Clear the search, or copy a near one and make it your own.</p>
+      ) : (
+        <DataTable
+          rows={rows}
+          columns={columns}
+          caption="Materials"
+          rowKey={m => m.id}
+          onRow={m => setChosen(m.id)}
+          isChosen={m => m.id === chosen}
+        />
+      )}
+    </section>
   );
 }
 

@@ -1,6 +1,7 @@
 import { type Library, type MaterialLimits, materialLimits } from '@overcoat/core/materials';
 import type { Material, Stock } from '@overcoat/core/model';
 import { type Parsed, parseLength, parseNumber } from '@overcoat/core/units';
+import type { JSX } from 'react/jsx-runtime';
 import { type UseFormRegister, type UseFormRegisterReturn, useForm } from 'react-hook-form';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
@@ -118,21 +119,7 @@ export function OwnMaterialForm({
           return read.value <= limits.price[1] || `At most ${printMoney(limits.price[1])}.`;
         },
       )}
-      {input(
-        'thickness',
-        'Thickness',
-        readable(t => size(t, limits.thickness)),
-      )}
-      {input(
-        'width',
-        'Width',
-        readable(t => size(t, limits.width)),
-      )}
-      {input(
-        'length',
-        'Length',
-        readable(t => size(t, limits.length)),
-      )}
+      <SoldSizes limits={limits} input={input} />
       {(m.form === 'sheet' || m.form === 'roll') && <RunsAndCut register={register} />}
       {m.form === 'sheet' &&
         input('tongue', 'Tongue in courses, or minus the gap', t => {
@@ -157,6 +144,34 @@ export function OwnMaterialForm({
         Keep it
       </Button>
     </form>
+  );
+}
+
+function SoldSizes({
+  limits,
+  input,
+}: {
+  limits: MaterialLimits;
+  input: (name: TextField, label: string, validate: (text: string) => true | string) => JSX.Element;
+}) {
+  return (
+    <>
+      {input(
+        'thickness',
+        'Thickness',
+        readable(t => size(t, limits.thickness)),
+      )}
+      {input(
+        'width',
+        'Width',
+        readable(t => size(t, limits.width)),
+      )}
+      {input(
+        'length',
+        'Length',
+        readable(t => size(t, limits.length)),
+      )}
+    </>
   );
 }
 

@@ -97,11 +97,7 @@ export function BaySound({ id }: { id: string }) {
       />
       {refused && <p className="text-signal">{refused}</p>}
       {picked && <PatchFields patch={picked} bay={bay} onPut={put} />}
-      {mistakes.map(m => (
-        <p key={m.patch + m.message} role="alert" className="font-medium text-signal">
-          ! {m.message}
-        </p>
-      ))}
+      <Mistakes mistakes={mistakes} />
       <WhatItBrings
         e={e}
         zone={zone}
@@ -118,6 +114,18 @@ export function BaySound({ id }: { id: string }) {
       <TonePictures tones={pairs(tones.bare, tones.after)} chosen={tone} onChoose={setTone} />
       <p className="text-[13px] text-faint">{crownWords(quiet, tones.bare)}</p>
     </div>
+  );
+}
+
+function Mistakes({ mistakes }: { mistakes: ReturnType<typeof sheetMistakes> }) {
+  return (
+    <>
+      {mistakes.map(m => (
+        <p key={m.patch + m.message} role="alert" className="font-medium text-signal">
+          ! {m.message}
+        </p>
+      ))}
+    </>
   );
 }
 

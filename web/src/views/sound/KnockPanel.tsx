@@ -259,14 +259,25 @@ function useHearing({
       setState({ failed: error instanceof Error ? error.message : String(error) });
     }
   };
+  const simulate = simulating(id, quiet, on, hear);
+  const keep = keeping({ id, note, on, read, setState });
+  return { state, control, hear, file, simulate, read, tone, setTone, keep };
+}
+
+/** A knock as the model would hear it. */
+function simulating(
+  id: string,
+  quiet: BayQuiet | null,
+  on: 'bare' | 'damped',
+  hear: (doing: string, get: (signal: AbortSignal) => Recorded | Promise<Recorded>) => Promise<void>,
+) {
   const simulate = () =>
     hear('knocking', () => {
       if (!quiet) throw new Error(`${id} has no field to swing.`);
       const seed = [...`${id} ${on}`].reduce((sum, c) => (sum * 31 + c.charCodeAt(0)) >>> 0, 7);
       return recorded([simulatedKnock(quiet, on === 'damped', seed)], SOUND_RATE, 'simulated');
     });
-  const keep = keeping({ id, note, on, read, setState });
-  return { state, control, hear, file, simulate, read, tone, setTone, keep };
+  return simulate;
 }
 
 function keeping({

@@ -1,3 +1,4 @@
+import type { Library } from '@overcoat/core/materials';
 import type { Material, WorkshopEntry } from '@overcoat/core/model';
 import { offcutWrong, type Rest } from '@overcoat/core/order/buying';
 import { type Parsed, parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
@@ -126,28 +127,64 @@ function AddRest({ onAdd }: { onAdd(fact: Kept): void }) {
       />
       <WhereField where={where} setWhere={setWhere} />
       <PictureButton photo={photo} take={take} />
-      <Button
-        onClick={() => {
-          const wrong = offcutWrong({ material: own.id, ...size }, library);
-          setRefused(wrong);
-          if (wrong) return;
-          onAdd({
-            kind: 'rest kept',
-            rest: uuid(),
-            material: own.id,
-            thickness: thick,
-            ...size,
-            count: 1,
-            where: where.trim(),
-            ...(photo ? { photo } : {}),
-          });
-          setPhoto(null);
-        }}
-      >
-        Put it on the shelf
-      </Button>
+      <PutOnShelf
+        onAdd={onAdd}
+        library={library}
+        own={own}
+        where={where}
+        photo={photo}
+        setRefused={setRefused}
+        setPhoto={setPhoto}
+        thick={thick}
+        size={size}
+      />
       <Refused why={refused} className="w-full" />
     </fieldset>
+  );
+}
+
+function PutOnShelf({
+  onAdd,
+  library,
+  own,
+  where,
+  photo,
+  setRefused,
+  setPhoto,
+  thick,
+  size,
+}: {
+  onAdd: (fact: Kept) => void;
+  library: Library;
+  own: Material;
+  where: string;
+  photo: string | null;
+  setRefused: Dispatch<SetStateAction<string | null>>;
+  setPhoto: Dispatch<SetStateAction<string | null>>;
+  thick: number;
+  size: { width: number; length: number };
+}) {
+  return (
+    <Button
+      onClick={() => {
+        const wrong = offcutWrong({ material: own.id, ...size }, library);
+        setRefused(wrong);
+        if (wrong) return;
+        onAdd({
+          kind: 'rest kept',
+          rest: uuid(),
+          material: own.id,
+          thickness: thick,
+          ...size,
+          count: 1,
+          where: where.trim(),
+          ...(photo ? { photo } : {}),
+        });
+        setPhoto(null);
+      }}
+    >
+      Put it on the shelf
+    </Button>
   );
 }
 
