@@ -1,7 +1,7 @@
 import { type Library, type MaterialLimits, materialLimits } from '@overcoat/core/materials';
 import type { Material, Stock } from '@overcoat/core/model';
 import { type Parsed, parseLength, parseNumber } from '@overcoat/core/units';
-import type { JSX } from 'react/jsx-runtime';
+import type { JSX } from 'react';
 import { type UseFormRegister, type UseFormRegisterReturn, useForm } from 'react-hook-form';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
