@@ -543,10 +543,9 @@ function sweepChart({
 }
 
 function between(sweep: SealSweep, drawn: number[][]) {
-  const valueAt = (k: number, q: number) => {
+  return (k: number, q: number) => {
     const i = Math.min(sweep.at.length - 2, Math.floor(q * (sweep.at.length - 1)));
     const share = q * (sweep.at.length - 1) - i;
     return drawn[k]![i]! * (1 - share) + drawn[k]![i + 1]! * share;
   };
-  return valueAt;
 }

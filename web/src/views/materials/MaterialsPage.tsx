@@ -81,23 +81,7 @@ function MaterialList({
   setFamily: Dispatch<SetStateAction<string>>;
   chosen: string | null;
   setChosen: Dispatch<SetStateAction<string | null>>;
-  families: (
-    | 'damping'
-    | 'barrier'
-    | 'absorber'
-    | 'foam'
-    | 'board'
-    | 'fibre'
-    | 'foil'
-    | 'membrane'
-    | 'metal'
-    | 'timber'
-    | 'lining'
-    | 'finish'
-    | 'glazing'
-    | 'tape'
-    | 'adhesive'
-  )[];
+  families: Material['family'][];
   rows: Material[];
   columns: ColumnDef<Material, unknown>[];
 }) {
@@ -144,23 +128,7 @@ function Find({
   setSearch: Dispatch<SetStateAction<string>>;
   family: string;
   setFamily: Dispatch<SetStateAction<string>>;
-  families: (
-    | 'damping'
-    | 'barrier'
-    | 'absorber'
-    | 'foam'
-    | 'board'
-    | 'fibre'
-    | 'foil'
-    | 'membrane'
-    | 'metal'
-    | 'timber'
-    | 'lining'
-    | 'finish'
-    | 'glazing'
-    | 'tape'
-    | 'adhesive'
-  )[];
+  families: Material['family'][];
 }) {
   return (
     <div className="mb-3 flex flex-wrap items-end gap-3">

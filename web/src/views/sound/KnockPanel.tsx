@@ -271,13 +271,12 @@ function simulating(
   on: 'bare' | 'damped',
   hear: (doing: string, get: (signal: AbortSignal) => Recorded | Promise<Recorded>) => Promise<void>,
 ) {
-  const simulate = () =>
+  return () =>
     hear('knocking', () => {
       if (!quiet) throw new Error(`${id} has no field to swing.`);
       const seed = [...`${id} ${on}`].reduce((sum, c) => (sum * 31 + c.charCodeAt(0)) >>> 0, 7);
       return recorded([simulatedKnock(quiet, on === 'damped', seed)], SOUND_RATE, 'simulated');
     });
-  return simulate;
 }
 
 function keeping({
@@ -293,7 +292,7 @@ function keeping({
   read: Read | null;
   setState: Dispatch<SetStateAction<{ doing?: string; failed?: string; kept?: boolean }>>;
 }) {
-  const keep = async () => {
+  return async () => {
     if (!read) return;
     try {
       const hash = await keepRecording(writeWav(read.sound.samples, read.sound.rate));
@@ -303,7 +302,6 @@ function keeping({
       setState({ failed: error instanceof Error ? error.message : String(error) });
     }
   };
-  return keep;
 }
 
 const factOf = (on: On, { sound: { from }, knocked }: Read, hash: string): Fact => ({

@@ -281,9 +281,7 @@ function useSurveyMap() {
     () => new Map(layoutShell(shell, seen).zones.map(z => [z.zone.id, z])),
     [shell, seen],
   );
-  const shown = useMemo(() => {
-    return baysShown(ready, facts);
-  }, [ready, facts]);
+  const shown = useMemo(() => baysShown(ready, facts), [ready, facts]);
   const paint = (bay: Bay, zone: Zone) => {
     const done = isSurveyed(bay);
     const depth =
