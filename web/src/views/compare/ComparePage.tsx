@@ -189,6 +189,36 @@ function useColumns({
   return columns;
 }
 
+/** A figure of a variant: whether it is the best of them, where it may lie, and what limit it is over. */
+function FigureCell({
+  wins,
+  says,
+  band,
+  over,
+}: {
+  wins: boolean;
+  says: string;
+  band: string | null;
+  over: string | null;
+}) {
+  return (
+    <span className={wins ? 'font-semibold' : ''}>
+      {wins && (
+        <span title="best of these" className="mr-1 text-chalk">
+          ✓<span className="sr-only">best</span>
+        </span>
+      )}
+      {says}
+      {band && <span className="block text-[13px] font-normal text-faint">{band}</span>}
+      {over && (
+        <span className="ml-auto block w-24 whitespace-normal border-r-2 border-signal pr-1 text-[13px] font-semibold leading-4">
+          {over}
+        </span>
+      )}
+    </span>
+  );
+}
+
 /** Makes a column: of a figure anywhere, and of a headline figure. */
 function columnMakers(
   design: ReturnType<typeof useOpenDesign>,
@@ -212,24 +242,13 @@ function columnMakers(
       meta: { number: true },
       cell: ({ row }) => {
         const value = pick(row.original);
-        const wins = Math.abs(value - best) < 1e-9;
         return (
-          <span className={wins ? 'font-semibold' : ''}>
-            {wins && (
-              <span title="best of these" className="mr-1 text-chalk">
-                ✓<span className="sr-only">best</span>
-              </span>
-            )}
-            {print(value)}
-            {band?.(row.original) && (
-              <span className="block text-[13px] font-normal text-faint">{band(row.original)}</span>
-            )}
-            {over?.(row.original) && (
-              <span className="ml-auto block w-24 whitespace-normal border-r-2 border-signal pr-1 text-[13px] font-semibold leading-4">
-                {over(row.original)}
-              </span>
-            )}
-          </span>
+          <FigureCell
+            wins={Math.abs(value - best) < 1e-9}
+            says={print(value)}
+            band={band?.(row.original) ?? null}
+            over={over?.(row.original) ?? null}
+          />
         );
       },
     };

@@ -96,38 +96,11 @@ function frontChart({
   const all = [...front.map(p => at(p.figures)), ...marks.map(m => at(m.figures))];
   const [lx, ly] = [limits[x] ?? null, limits[y] ?? null];
   const { ry, rx } = rangesOf({ ax, ay, all, lx, ly });
-  const fence = (a: { x: number; y: number }, b: { x: number; y: number }) => ({
-    label: 'your limit',
-    data: [a, b],
-    borderColor: colour('--signal'),
-    borderDash: [3, 5],
-    borderWidth: 3,
-    pointRadius: 0,
-  });
+  const fence = fenceIn(colour);
   return lineChart(
     [
-      ...marks.map(m => ({
-        label: m.name,
-        data: [at(m.figures)],
-        pointRadius: SHOWN[m.kind].radius,
-        pointStyle: SHOWN[m.kind].shape,
-        pointBackgroundColor: colour(SHOWN[m.kind].colour),
-        pointBorderColor: colour('--sheet'),
-        showLine: false,
-      })),
-      ...(picked
-        ? [
-            {
-              label: 'the pick',
-              data: [at(picked)],
-              pointRadius: 8,
-              pointBackgroundColor: 'transparent',
-              pointBorderColor: colour('--ink'),
-              pointBorderWidth: 2.5,
-              showLine: false,
-            },
-          ]
-        : []),
+      ...marks.map(m => markAt(m, at(m.figures), colour)),
+      ...(picked ? [ringAt(at(picked), colour)] : []),
       {
         label: 'what can be had',
         data: front.map(p => at(p.figures)),
@@ -148,6 +121,41 @@ function frontChart({
     },
   );
 }
+
+interface Spot {
+  x: number;
+  y: number;
+}
+type Colour = (name: string) => string;
+
+const markAt = (m: FrontMark, at: Spot, colour: Colour) => ({
+  label: m.name,
+  data: [at],
+  pointRadius: SHOWN[m.kind].radius,
+  pointStyle: SHOWN[m.kind].shape,
+  pointBackgroundColor: colour(SHOWN[m.kind].colour),
+  pointBorderColor: colour('--sheet'),
+  showLine: false,
+});
+
+const ringAt = (at: Spot, colour: Colour) => ({
+  label: 'the pick',
+  data: [at],
+  pointRadius: 8,
+  pointBackgroundColor: 'transparent',
+  pointBorderColor: colour('--ink'),
+  pointBorderWidth: 2.5,
+  showLine: false,
+});
+
+const fenceIn = (colour: Colour) => (a: Spot, b: Spot) => ({
+  label: 'your limit',
+  data: [a, b],
+  borderColor: colour('--signal'),
+  borderDash: [3, 5],
+  borderWidth: 3,
+  pointRadius: 0,
+});
 
 /** What the axes span: all that is drawn, and a fence that lies near it. */
 function rangesOf({

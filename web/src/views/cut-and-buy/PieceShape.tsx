@@ -1,6 +1,5 @@
 import type { OnSheet } from '@overcoat/core/order/cutting';
-import type { CutPiece } from '@overcoat/core/order/pieces';
-import type { PointerEvent } from 'react';
+import type { PointerEvent, ReactNode } from 'react';
 import { upTurn } from './groups.ts';
 
 interface Props {
@@ -25,27 +24,36 @@ interface Props {
 }
 
 /** A piece on its sheet: its number, which way up it goes, and whether it is pinned. */
-export function PieceShape({
-  on,
-  name,
-  d,
-  middle,
-  room,
-  tall,
-  lying,
+export function PieceShape(props: Props) {
+  const { d, chosen, gives } = props;
+  return (
+    <Grip {...props}>
+      <title>{props.on.piece.id}</title>
+      <path
+        d={d}
+        fillRule="evenodd"
+        fill={chosen ? 'var(--tape)' : 'var(--board)'}
+        stroke={chosen || gives ? 'var(--signal)' : 'var(--ink)'}
+        strokeDasharray={gives ? '4 3' : undefined}
+        strokeWidth={chosen ? 2 : 1}
+      />
+      <Label {...props} />
+      <Marks {...props} />
+    </Grip>
+  );
+}
+
+/** What a piece is taken and moved by: the pointer, and the keys. */
+function Grip({
+  on: { piece },
   chosen,
   pinned,
   comesDown,
-  gives,
   onChoose,
   onKey,
   onGrab,
-}: Props) {
-  const [x, y] = middle;
-  const { piece } = on;
-  const upright = room < 7 * name.length && tall > room;
-  const fits = Math.max(room, tall) > 7 * name.length && Math.min(room, tall) > 11;
-  const arrow = Math.min(room, tall) > 34;
+  children,
+}: Props & { children: ReactNode }) {
   return (
     // biome-ignore lint/a11y/useSemanticElements: SVG has no button.
     <g
@@ -66,70 +74,26 @@ export function PieceShape({
         e.preventDefault();
       }}
     >
-      <title>{piece.id}</title>
-      <path
-        d={d}
-        fillRule="evenodd"
-        fill={chosen ? 'var(--tape)' : 'var(--board)'}
-        stroke={chosen || gives ? 'var(--signal)' : 'var(--ink)'}
-        strokeDasharray={gives ? '4 3' : undefined}
-        strokeWidth={chosen ? 2 : 1}
-      />
-      {fits && (
-        <Label
-          name={name}
-          room={room}
-          tall={tall}
-          chosen={chosen}
-          x={x}
-          y={y}
-          piece={piece}
-          upright={upright}
-          arrow={arrow}
-        />
-      )}
-      <Marks
-        on={on}
-        room={room}
-        tall={tall}
-        lying={lying}
-        chosen={chosen}
-        pinned={pinned}
-        comesDown={comesDown}
-        x={x}
-        y={y}
-        fits={fits}
-        arrow={arrow}
-      />
+      {children}
     </g>
   );
 }
 
-function Marks({
-  on,
-  room,
-  tall,
-  lying,
-  chosen,
-  pinned,
-  comesDown,
-  x,
-  y,
-  fits,
-  arrow,
-}: {
-  on: OnSheet;
-  room: number;
-  tall: number;
-  lying: boolean;
-  chosen: boolean;
-  pinned: boolean;
-  comesDown: boolean;
-  x: number;
-  y: number;
-  fits: boolean;
-  arrow: boolean;
-}) {
+/** Whether a piece has room for its number, and for the arrow that says which way up it goes. */
+const roomOf = ({ name, room, tall }: Props) => ({
+  fits: Math.max(room, tall) > 7 * name.length && Math.min(room, tall) > 11,
+  arrow: Math.min(room, tall) > 34,
+});
+
+function Marks(props: Props) {
+  const {
+    middle: [x, y],
+    room,
+    tall,
+    comesDown,
+    pinned,
+  } = props;
+  const { fits, arrow } = roomOf(props);
   return (
     <>
       {comesDown && fits && (
@@ -142,24 +106,12 @@ function Marks({
         />
       )}
       {pinned && <PinHead x={x + room / 2 - 9} y={y - tall / 2 + 9} />}
-      {arrow && <UpArrow on={on} lying={lying} chosen={chosen} x={x} y={y} />}
+      {arrow && <UpArrow {...props} />}
     </>
   );
 }
 
-function UpArrow({
-  on,
-  lying,
-  chosen,
-  x,
-  y,
-}: {
-  on: OnSheet;
-  lying: boolean;
-  chosen: boolean;
-  x: number;
-  y: number;
-}) {
+function UpArrow({ on, lying, chosen, middle: [x, y] }: Props) {
   return (
     <path
       aria-hidden
@@ -173,27 +125,18 @@ function UpArrow({
   );
 }
 
-function Label({
-  name,
-  room,
-  tall,
-  chosen,
-  x,
-  y,
-  piece,
-  upright,
-  arrow,
-}: {
-  name: string;
-  room: number;
-  tall: number;
-  chosen: boolean;
-  x: number;
-  y: number;
-  piece: CutPiece;
-  upright: boolean;
-  arrow: boolean;
-}) {
+function Label(props: Props) {
+  const {
+    name,
+    room,
+    tall,
+    chosen,
+    middle: [x, y],
+    on: { piece },
+  } = props;
+  const { fits, arrow } = roomOf(props);
+  if (!fits) return null;
+  const upright = room < 7 * name.length && tall > room;
   return (
     <g pointerEvents="none" transform={upright ? `rotate(-90 ${x} ${y})` : undefined} aria-hidden>
       <text

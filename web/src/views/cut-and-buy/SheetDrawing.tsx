@@ -1,6 +1,5 @@
-import type { Library } from '@overcoat/core/materials';
 import type { OnSheet } from '@overcoat/core/order/cutting';
-import type { NestStock, Point, UsedStock } from '@overcoat/core/order/nesting';
+import type { Point, UsedStock } from '@overcoat/core/order/nesting';
 import { printLength, type UnitSystem } from '@overcoat/core/units';
 import type { PointerEvent } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -35,47 +34,25 @@ interface Props {
 const TICK = 0.1;
 
 /** One sheet as a cutter sees it: datum corner at the lower left, a tape along two edges, every piece with its number and which way up it goes. */
-export function SheetDrawing({
-  group,
-  sheet,
-  scale,
-  chosen,
-  carried,
-  refused,
-  comesDown,
-  onChoose,
-  onTake,
-  onPut,
-  onUnpin,
-}: Props) {
+export function SheetDrawing(props: Props) {
+  const { group, sheet, scale, carried, refused } = props;
   const units = useUnits();
   const { library } = useLibrary();
-  const { stock, used, placed, pinned } = sheet;
-  const { lying, shown, w, h, at } = sheetGeometry(stock, used, scale);
-  const path = (points: readonly { x: number; y: number }[]) =>
-    `M${points
-      .map(p =>
-        at(p)
-          .map(v => v.toFixed(1))
-          .join(' '),
-      )
-      .join('L')}Z`;
-  const onKey = movedByKeys({ sheet, onPut, onUnpin, pinned, lying });
-  const { name, label, hatch, keeps, drawn, rest, ticks } = drawnOf({
-    group,
-    units,
-    library,
-    stock,
-    used,
-    shown,
-  });
+  const { stock, used, placed } = sheet;
+  const geometry = sheetGeometry(stock, used, scale);
+  const { shown, w, h, at } = geometry;
+  const name = `${stock.price === 0 ? 'rest' : itemsWord(library.get(group.material), 1)} ${used.index + 1}`;
+  const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
   return (
     <figure
       // Of thousands only those in sight are drawn.
       style={{ contentVisibility: 'auto', containIntrinsicSize: `${w + 12}px ${h + 40}px` }}
       className="m-0 max-w-full break-inside-avoid overflow-x-auto"
     >
-      <SheetName group={group} used={used} name={name} label={label} />
+      <figcaption className="mb-1 font-semibold">
+        {group.problem.stock.length > 1 ? label : name}
+        <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>
+      </figcaption>
       <Refused why={refused} className="mb-1 max-w-52 text-[13px]" />
       {/* biome-ignore lint/a11y/useSemanticElements: a drawing is no set of fields. */}
       <svg
@@ -87,121 +64,53 @@ export function SheetDrawing({
         className="touch-none select-none overflow-visible"
         data-sheet={sheet.key}
       >
-        <Ground w={w} h={h} hatch={hatch} />
-        {keeps && <Rest at={at} rest={drawn} whole={rest} units={units} />}
-        <Pieces
-          group={group}
-          scale={scale}
-          chosen={chosen}
-          carried={carried}
-          comesDown={comesDown}
-          onChoose={onChoose}
-          onTake={onTake}
-          placed={placed}
-          pinned={pinned}
-          lying={lying}
-          at={at}
-          path={path}
-          onKey={onKey}
-        />
-        <Carried carried={carried} path={path} />
+        <Ground w={w} h={h} hatch={`hatch-${group.key}-${stock.id}-${used.index}`.replace(/\W/g, '-')} />
+        <Rest at={at} rest={used.rest} shown={shown} units={units} />
+        <Pieces {...props} geometry={geometry} />
+        {carried && <Carried carried={carried} at={at} />}
         <rect width={w} height={h} fill="none" stroke="var(--ink)" strokeWidth="1.6" pointerEvents="none" />
-        <Tapes scale={scale} w={w} h={h} ticks={ticks} />
+        <Tapes scale={scale} w={w} h={h} />
         <circle cx={0} cy={h} r={3.5} fill="var(--signal)" aria-hidden />
       </svg>
     </figure>
   );
 }
 
-/** What of a sheet is drawn, and what it is called. */
-function drawnOf({
-  group,
-  units,
-  library,
-  stock,
-  used,
-  shown,
-}: {
-  group: Props['group'];
-  units: UnitSystem;
-  library: Library;
-  stock: NestStock;
-  used: UsedStock;
-  shown: number;
-}) {
-  const { rest } = used;
-  // Of a roll only as much is drawn as is cut; its rest is told in full.
-  const drawn = { ...rest, length: Math.min(rest.length, shown - rest.y) };
-  const keeps = Math.min(rest.width, rest.length) >= KEPT && drawn.length > 0;
-  const name = `${stock.price === 0 ? 'rest' : itemsWord(library.get(group.material), 1)} ${used.index + 1}`;
-  const label = `${name} · ${printLength(stock.width, units)} × ${printLength(stock.length, units)}`;
-  const ticks = (length: number) => Array.from({ length: Math.floor(length / TICK) + 1 }, (_, i) => i);
-  const hatch = `hatch-${group.key}-${stock.id}-${used.index}`.replace(/\W/g, '-');
-  return { name, label, hatch, keeps, drawn, rest, ticks };
-}
+type At = (p: Point) => [number, number];
 
-function SheetName({
-  group,
-  used,
-  name,
-  label,
-}: {
-  group: Props['group'];
-  used: UsedStock;
-  name: string;
-  label: string;
-}) {
-  return (
-    <figcaption className="mb-1 font-semibold">
-      {group.problem.stock.length > 1 ? label : name}
-      <span className="ml-1.5 font-normal text-faint">{Math.round(used.filled * 100)} % used</span>
-    </figcaption>
-  );
-}
+/** Where points lie on the drawing, as SVG has it. */
+const pathOf = (at: At, outlines: readonly (readonly Point[])[]) =>
+  outlines
+    .map(
+      points =>
+        `M${points
+          .map(p =>
+            at(p)
+              .map(v => v.toFixed(1))
+              .join(' '),
+          )
+          .join('L')}Z`,
+    )
+    .join('');
 
-function Pieces({
-  group,
-  scale,
-  chosen,
-  carried,
-  comesDown,
-  onChoose,
-  onTake,
-  placed,
-  pinned,
-  lying,
-  at,
-  path,
-  onKey,
-}: {
-  group: Props['group'];
-  scale: number;
-  chosen: string | null;
-  carried: Moved | null;
-  comesDown: (piece: string) => boolean;
-  onChoose: (piece: string) => void;
-  onTake: (on: OnSheet, e: PointerEvent) => void;
-  placed: readonly OnSheet[];
-  pinned: ReadonlySet<string>;
-  lying: boolean;
-  at: (p: Point) => [number, number];
-  path: (points: readonly { x: number; y: number }[]) => string;
-  onKey: (on: OnSheet, key: string, fine: boolean) => boolean;
-}) {
+function Pieces(props: Props & { geometry: ReturnType<typeof sheetGeometry> }) {
+  const { group, sheet, scale, chosen, carried, comesDown, onChoose, onTake } = props;
+  const { lying, at } = props.geometry;
+  const onKey = movedByKeys(props, lying);
   return (
     <>
-      {placed.map(p => (
+      {sheet.placed.map(p => (
         <PieceShape
           key={p.piece.id}
           on={p}
           name={shortName(p.piece, group)}
-          d={[p.outline, ...p.holes].map(path).join('')}
+          d={pathOf(at, [p.outline, ...p.holes])}
           middle={at({ x: p.x + p.width / 2, y: p.y + p.length / 2 })}
           room={lying ? p.length * scale : p.width * scale}
           tall={lying ? p.width * scale : p.length * scale}
           lying={lying}
           chosen={chosen === p.piece.id}
-          pinned={pinned.has(p.piece.id)}
+          pinned={sheet.pinned.has(p.piece.id)}
           comesDown={comesDown(p.piece.id)}
           gives={carried?.gives.includes(p.piece.id) ?? false}
           onChoose={onChoose}
@@ -227,47 +136,29 @@ function Ground({ w, h, hatch }: { w: number; h: number; hatch: string }) {
   );
 }
 
-function Carried({
-  carried,
-  path,
-}: {
-  carried: Moved | null;
-  path: (points: readonly { x: number; y: number }[]) => string;
-}) {
+function Carried({ carried, at }: { carried: Moved; at: At }) {
   return (
-    <>
-      {carried && (
-        <path
-          d={[carried.on.outline, ...carried.on.holes].map(path).join('')}
-          fillRule="evenodd"
-          fill={carried.wrong ? 'var(--signal)' : 'var(--tape)'}
-          fillOpacity={0.55}
-          stroke={carried.wrong ? 'var(--signal)' : 'var(--ink)'}
-          strokeWidth="2"
-          pointerEvents="none"
-        />
-      )}
-    </>
+    <path
+      d={pathOf(at, [carried.on.outline, ...carried.on.holes])}
+      fillRule="evenodd"
+      fill={carried.wrong ? 'var(--signal)' : 'var(--tape)'}
+      fillOpacity={0.55}
+      stroke={carried.wrong ? 'var(--signal)' : 'var(--ink)'}
+      strokeWidth="2"
+      pointerEvents="none"
+    />
   );
 }
 
-function Tapes({
-  scale,
-  w,
-  h,
-  ticks,
-}: {
-  scale: number;
-  w: number;
-  h: number;
-  ticks: (length: number) => number[];
-}) {
+function Tapes({ scale, w, h }: { scale: number; w: number; h: number }) {
+  const ticks = (pixels: number) =>
+    Array.from({ length: Math.floor(pixels / scale / TICK) + 1 }, (_, i) => i);
   return (
     <g stroke="var(--ink)" strokeWidth="1" aria-hidden>
-      {ticks(w / scale).map(i => (
+      {ticks(w).map(i => (
         <path key={`x${i}`} d={`M${i * TICK * scale} ${h}v${i % 5 === 0 ? 8 : 4}`} />
       ))}
-      {ticks(h / scale).map(i => (
+      {ticks(h).map(i => (
         <path key={`y${i}`} d={`M0 ${h - i * TICK * scale}h${i % 5 === 0 ? -8 : -4}`} />
       ))}
     </g>
@@ -275,31 +166,19 @@ function Tapes({
 }
 
 /** Moves a piece by a key; whether the key means anything here. */
-function movedByKeys({
-  sheet,
-  onPut,
-  onUnpin,
-  pinned,
-  lying,
-}: {
-  sheet: ShownSheet;
-  onPut: Props['onPut'];
-  onUnpin: (piece: string) => void;
-  pinned: ReadonlySet<string>;
-  lying: boolean;
-}) {
+function movedByKeys({ sheet, onPut, onUnpin }: Props, lying: boolean) {
   const nudge = (on: OnSheet, x: number, y: number) => {
     const next = movedTo(on.piece, { x: on.x + x, y: on.y + y, turn: on.turn }, sheet);
     if (!next.wrong) onPut(on.piece.id, { x: next.on.x, y: next.on.y, turn: on.turn });
   };
-  const onKey = (on: OnSheet, key: string, fine: boolean): boolean => {
+  return (on: OnSheet, key: string, fine: boolean): boolean => {
     const step = fine ? 0.001 : 0.01;
     if (key === 'ArrowRight') nudge(on, lying ? 0 : step, lying ? step : 0);
     else if (key === 'ArrowLeft') nudge(on, lying ? 0 : -step, lying ? -step : 0);
     else if (key === 'ArrowUp') nudge(on, lying ? step : 0, lying ? 0 : step);
     else if (key === 'ArrowDown') nudge(on, lying ? -step : 0, lying ? 0 : -step);
     else if (key === 'p')
-      pinned.has(on.piece.id)
+      sheet.pinned.has(on.piece.id)
         ? onUnpin(on.piece.id)
         : onPut(on.piece.id, { x: on.x, y: on.y, turn: on.turn });
     else if (key === 't') {
@@ -308,21 +187,23 @@ function movedByKeys({
     } else return false;
     return true;
   };
-  return onKey;
 }
 
+/** What is left of a sheet and worth keeping. Of a roll only as much is drawn as is cut; its rest is told in full. */
 function Rest({
   at,
-  rest,
-  whole,
+  rest: whole,
+  shown,
   units,
 }: {
-  at(p: { x: number; y: number }): [number, number];
-  rest: { x: number; y: number; width: number; length: number };
-  /** What is kept, beyond what is drawn of it. */
-  whole: { width: number; length: number };
-  units: 'metric' | 'imperial';
+  at: At;
+  rest: UsedStock['rest'];
+  /** Length of the sheet that is drawn, m. */
+  shown: number;
+  units: UnitSystem;
 }) {
+  const rest = { ...whole, length: Math.min(whole.length, shown - whole.y) };
+  if (Math.min(whole.width, whole.length) < KEPT || rest.length <= 0) return null;
   const [x0, y0] = at(rest);
   const [x1, y1] = at({ x: rest.x + rest.width, y: rest.y + rest.length });
   const [x, y] = [Math.min(x0, x1), Math.min(y0, y1)];

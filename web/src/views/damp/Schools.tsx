@@ -486,28 +486,12 @@ function sweepChart({
   colour: (name: string) => string;
 }) {
   const drawn = JSON.parse(rows) as number[][];
-  const valueAt = between(sweep, drawn);
   return lineChart(
     [
-      ...schools.map((s, k) => ({
-        label: s.name,
-        data: sweep.at.map((q, i) => ({ x: q * 100, y: drawn[k]![i]! })),
-        borderColor: colour(COLOURS[k]!),
-        borderDash: DASHES[k]!,
-        borderWidth: k === 4 ? 3 : 2,
-        pointRadius: 0,
-      })),
+      ...schoolLines(sweep, drawn, colour),
       {
         label: 'change places',
-        data: crossings
-          ? sweep.crossings.map(c => ({
-              x: c.at * 100,
-              y: valueAt(
-                schools.findIndex(s => s.id === c.first),
-                c.at,
-              ),
-            }))
-          : [],
+        data: crossings ? crossingsOf(sweep, drawn) : [],
         borderColor: colour('--signal'),
         backgroundColor: colour('--sheet'),
         showLine: false,
@@ -540,6 +524,23 @@ function sweepChart({
       },
     },
   );
+}
+
+const schoolLines = (sweep: SealSweep, drawn: number[][], colour: (name: string) => string) =>
+  schools.map((s, k) => ({
+    label: s.name,
+    data: sweep.at.map((q, i) => ({ x: q * 100, y: drawn[k]![i]! })),
+    borderColor: colour(COLOURS[k]!),
+    borderDash: DASHES[k]!,
+    borderWidth: k === 4 ? 3 : 2,
+    pointRadius: 0,
+  }));
+
+/** Where two schools change places, on the first one's line. */
+function crossingsOf(sweep: SealSweep, drawn: number[][]) {
+  const valueAt = between(sweep, drawn);
+  const line = (id: string) => schools.findIndex(s => s.id === id);
+  return sweep.crossings.map(c => ({ x: c.at * 100, y: valueAt(line(c.first), c.at) }));
 }
 
 function between(sweep: SealSweep, drawn: number[][]) {

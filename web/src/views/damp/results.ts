@@ -28,7 +28,10 @@ export function mapResults(
   year: VanYear | null,
   units: UnitSystem,
 ): Record<string, MapResult> {
-  const part = (r: BayResult) => year?.parts.find(p => p.bays.includes(r.bay.id));
+  return { ...atOnce(e, units), ...(year && byTheHour(year)) };
+}
+
+function atOnce(e: Evaluation, units: UnitSystem) {
   const { outside, inside } = e.damp.night;
   return {
     peak: {
@@ -74,22 +77,26 @@ export function mapResults(
       print: v => `${printNumber(v, 2)} W/m²K`,
       small: v => printNumber(v, 2),
     },
-    ...(year && {
-      wet: {
-        name: 'wet hours a year at the skin',
-        of: r => part(r)?.wetness.hours ?? null,
-        tone: v => v / 8760,
-        steps: [250, 2500, 5500],
-        print: v => `${printNumber(v, 0)} h`,
-        small: v => printNumber(v, 0),
-      } satisfies MapResult,
-      hourly: {
-        name: 'highest water, by the hour',
-        of: r => part(r)?.peaks[0] ?? null,
-        ...about(0.1),
-        print: grams,
-        small: v => printNumber(v * 1000, 0),
-      } satisfies MapResult,
-    }),
-  };
+  } satisfies Record<string, MapResult>;
+}
+
+function byTheHour(year: VanYear) {
+  const part = (r: BayResult) => year.parts.find(p => p.bays.includes(r.bay.id));
+  return {
+    wet: {
+      name: 'wet hours a year at the skin',
+      of: r => part(r)?.wetness.hours ?? null,
+      tone: v => v / 8760,
+      steps: [250, 2500, 5500],
+      print: v => `${printNumber(v, 0)} h`,
+      small: v => printNumber(v, 0),
+    },
+    hourly: {
+      name: 'highest water, by the hour',
+      of: r => part(r)?.peaks[0] ?? null,
+      ...about(0.1),
+      print: grams,
+      small: v => printNumber(v * 1000, 0),
+    },
+  } satisfies Record<string, MapResult>;
 }

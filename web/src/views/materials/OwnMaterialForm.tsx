@@ -1,13 +1,14 @@
 import { type Library, type MaterialLimits, materialLimits } from '@overcoat/core/materials';
-import type { Material, Stock } from '@overcoat/core/model';
+import type { Material } from '@overcoat/core/model';
 import { type Parsed, parseLength, parseNumber } from '@overcoat/core/units';
-import type { JSX } from 'react';
+import type { ReactNode } from 'react';
 import { type UseFormRegister, type UseFormRegisterReturn, useForm } from 'react-hook-form';
 import { api } from '../../api/client.ts';
 import { useLibrary, useLibraryChange } from '../../api/queries.ts';
 import { freshId } from '../../store/edits.ts';
 import { parseMoney, printMoney } from '../../store/money.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Refused } from '../../ui/Refused.tsx';
 
 interface Form {
   name: string;
@@ -62,6 +63,61 @@ const soundOf = (m: Material, lossFactor: number, modulus: number | null) =>
 
 /** What is typed; the rest is chosen. */
 type TextField = Exclude<keyof Form, 'runs' | 'cutWith' | 'byMetre'>;
+/** A field, what it is called, and why what stands there is not taken. */
+type Asked = readonly [name: TextField, label: string, validate: (text: string) => true | string];
+
+const filled = (what: string) => (text: string) => text.trim() !== '' || `${what} is needed.`;
+
+/** What is asked of a material, in order. */
+function asked(m: Material, own: boolean): Asked[] {
+  const limits = materialLimits(m);
+  const first = m.stock[0]!;
+  const length = (name: 'thickness' | 'width' | 'length', label: string): Asked => [
+    name,
+    label,
+    readable(t => size(t, limits[name])),
+  ];
+  return [
+    ['name', 'Name', filled('A name')],
+    ['conductivity', 'Conductivity, W/mK', between('Conductivity', ...limits.conductivity)],
+    ['density', 'Density, kg/m³', between('Density', ...limits.density)],
+    m.vapour.by === 'mu'
+      ? ['vapour', 'Vapour resistance factor µ', between('The factor', 1, 10_000_000)]
+      : ['vapour', 'sd value, m', between('The sd value', 0, 5000)],
+    ['lossFactor', m.constrained ? 'Loss factor in shear' : 'Loss factor', between('The loss factor', 0, 1)],
+    [
+      'stiffness',
+      m.constrained ? 'Shear modulus at 100 Hz, MPa' : 'Stiffness, MPa (empty for loose)',
+      t => (t.trim() === '' && !m.constrained) || between('Stiffness', 0.0001, 1_000_000)(t),
+    ],
+    [
+      'price',
+      own && first.perPack > 1 ? `Price a pack of ${first.perPack}` : 'Price of one',
+      priceUpTo(limits.price[1]),
+    ],
+    length('thickness', 'Thickness'),
+    length('width', 'Width'),
+    length('length', 'Length'),
+  ];
+}
+
+const priceUpTo = (most: number) => (text: string) => {
+  const read = parseMoney(text);
+  if (!read.ok) return read.message;
+  return read.value <= most || `At most ${printMoney(most)}.`;
+};
+
+const TONGUE: Asked = [
+  'tongue',
+  'Tongue in courses, or minus the gap',
+  t => {
+    if (t.trim() === '') return true;
+    const value = signed(t);
+    if (value === null) return 'Write it as 7 mm, or −6 mm for a gap.';
+    return Math.abs(value) <= 0.05 || 'At most 50 mm.';
+  },
+];
+const SOURCE: Asked = ['source', 'Where these figures are from', filled('A source')];
 
 /** Copies or changes a material. A copy is sold in the size given here alone: what the original is sold in is not its own. */
 export function OwnMaterialForm({
@@ -75,71 +131,33 @@ export function OwnMaterialForm({
 }) {
   const { library } = useLibrary();
   const save = useLibraryChange((material: Material) => api.putMaterial(material));
-  const first = m.stock[0]!;
-  const limits = materialLimits(m);
-  const {
-    register,
-    handleSubmit,
-    formState: { errors },
-  } = useForm<Form>({
-    defaultValues: formOf(m, own),
-  });
+  const { register, handleSubmit, formState } = useForm<Form>({ defaultValues: formOf(m, own) });
   const submit = (f: Form) => {
-    const { made, id } = ownMaterial({ m, own, library, first, f });
-    save.mutate(made, { onSuccess: () => onDone(id) });
+    const made = ownMaterial(m, own, library, f);
+    save.mutate(made, { onSuccess: () => onDone(made.id) });
   };
-  const input = (name: TextField, label: string, validate: (text: string) => true | string) => (
-    <Typed key={name} label={label} field={register(name, { validate })} wrong={errors[name]?.message} />
+  const typed = ([name, label, validate]: Asked) => (
+    <Typed
+      key={name}
+      label={label}
+      field={register(name, { validate })}
+      wrong={formState.errors[name]?.message}
+      wide={name === 'name' || name === 'source'}
+    />
   );
-  const filled = (what: string) => (text: string) => text.trim() !== '' || `${what} is needed.`;
   return (
     <form onSubmit={handleSubmit(submit)} className="grid grid-cols-2 gap-3">
-      <div className="col-span-2">{input('name', 'Name', filled('A name'))}</div>
-      {input('conductivity', 'Conductivity, W/mK', between('Conductivity', ...limits.conductivity))}
-      {input('density', 'Density, kg/m³', between('Density', ...limits.density))}
-      {m.vapour.by === 'mu'
-        ? input('vapour', 'Vapour resistance factor µ', between('The factor', 1, 10_000_000))
-        : input('vapour', 'sd value, m', between('The sd value', 0, 5000))}
-      {input(
-        'lossFactor',
-        m.constrained ? 'Loss factor in shear' : 'Loss factor',
-        between('The loss factor', 0, 1),
-      )}
-      {input(
-        'stiffness',
-        m.constrained ? 'Shear modulus at 100 Hz, MPa' : 'Stiffness, MPa (empty for loose)',
-        t => (t.trim() === '' && !m.constrained ? true : between('Stiffness', 0.0001, 1_000_000)(t)),
-      )}
-      {input(
-        'price',
-        own && first.perPack > 1 ? `Price a pack of ${first.perPack}` : 'Price of one',
-        text => {
-          const read = parseMoney(text);
-          if (!read.ok) return read.message;
-          return read.value <= limits.price[1] || `At most ${printMoney(limits.price[1])}.`;
-        },
-      )}
-      <SoldSizes limits={limits} input={input} />
+      {asked(m, own).map(typed)}
       {(m.form === 'sheet' || m.form === 'roll') && <RunsAndCut register={register} />}
-      {m.form === 'sheet' &&
-        input('tongue', 'Tongue in courses, or minus the gap', t => {
-          if (t.trim() === '') return true;
-          const value = signed(t);
-          if (value === null) return 'Write it as 7 mm, or −6 mm for a gap.';
-          return Math.abs(value) <= 0.05 || 'At most 50 mm.';
-        })}
+      {m.form === 'sheet' && typed(TONGUE)}
       {m.form === 'roll' && (
         <label className="flex items-center gap-2">
           <input type="checkbox" {...register('byMetre')} />
           sold by the metre: any part of the length for its share of the price
         </label>
       )}
-      <div className="col-span-2">{input('source', 'Where these figures are from', filled('A source'))}</div>
-      {save.error && (
-        <p role="alert" className="col-span-2 text-signal">
-          {save.error.message}
-        </p>
-      )}
+      {typed(SOURCE)}
+      <Refused why={save.error?.message ?? null} className="col-span-2" />
       <Button look="strong" type="submit" disabled={save.isPending} className="justify-self-start">
         Keep it
       </Button>
@@ -147,76 +165,44 @@ export function OwnMaterialForm({
   );
 }
 
-function SoldSizes({
-  limits,
-  input,
-}: {
-  limits: MaterialLimits;
-  input: (name: TextField, label: string, validate: (text: string) => true | string) => JSX.Element;
-}) {
+function RunsAndCut({ register }: { register: UseFormRegister<Form> }) {
   return (
     <>
-      {input(
-        'thickness',
-        'Thickness',
-        readable(t => size(t, limits.thickness)),
-      )}
-      {input(
-        'width',
-        'Width',
-        readable(t => size(t, limits.width)),
-      )}
-      {input(
-        'length',
-        'Length',
-        readable(t => size(t, limits.length)),
-      )}
+      <Chosen label="Its pieces" field={register('runs')}>
+        <option value="any">may be turned any way</option>
+        <option value="grain">follow its grain</option>
+        <option value="pile">follow its pile or pattern</option>
+      </Chosen>
+      <Chosen label="Cut with" field={register('cutWith')}>
+        <option value="knife">a knife or shears</option>
+        <option value="saw">a saw</option>
+      </Chosen>
     </>
   );
 }
 
-function RunsAndCut({ register }: { register: UseFormRegister<Form> }) {
+function Chosen({
+  label,
+  field,
+  children,
+}: {
+  label: string;
+  field: UseFormRegisterReturn;
+  children: ReactNode;
+}) {
   return (
-    <>
-      <label className="block">
-        <span className="text-[13px] text-faint">Its pieces</span>
-        <select
-          {...register('runs')}
-          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
-        >
-          <option value="any">may be turned any way</option>
-          <option value="grain">follow its grain</option>
-          <option value="pile">follow its pile or pattern</option>
-        </select>
-      </label>
-      <label className="block">
-        <span className="text-[13px] text-faint">Cut with</span>
-        <select
-          {...register('cutWith')}
-          className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5"
-        >
-          <option value="knife">a knife or shears</option>
-          <option value="saw">a saw</option>
-        </select>
-      </label>
-    </>
+    <label className="block">
+      <span className="text-[13px] text-faint">{label}</span>
+      <select {...field} className="min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-1.5">
+        {children}
+      </select>
+    </label>
   );
 }
 
 /** The form's material: what is not asked is as in the one it starts from. */
-function ownMaterial({
-  m,
-  own,
-  library,
-  first,
-  f,
-}: {
-  m: Material;
-  own: boolean;
-  library: Library;
-  first: Stock;
-  f: Form;
-}) {
+function ownMaterial(m: Material, own: boolean, library: Library, f: Form): Material {
+  const first = m.stock[0]!;
   const metres = (text: string) => {
     const read = parseLength(text, { max: 200 });
     return read.ok ? read.value : Number.NaN;
@@ -231,7 +217,7 @@ function ownMaterial({
     byMetre: f.byMetre,
   };
   const id = own ? m.id : freshId(library.keys(), `${m.id}-own`);
-  const made: Material = {
+  return {
     ...m,
     id,
     name: f.name.trim(),
@@ -254,7 +240,6 @@ function ownMaterial({
       price: 'Your price',
     },
   };
-  return { made, id };
 }
 
 /** What the form begins with. */
@@ -284,13 +269,16 @@ function Typed({
   label,
   field,
   wrong,
+  wide,
 }: {
   label: string;
   field: UseFormRegisterReturn;
   wrong: string | undefined;
+  /** Over both columns. */
+  wide: boolean;
 }) {
   return (
-    <label className="block">
+    <label className={`block ${wide ? 'col-span-2' : ''}`}>
       <span className="text-[13px] text-faint">{label}</span>
       <input
         {...field}

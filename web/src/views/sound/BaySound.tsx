@@ -1,15 +1,14 @@
 import { type LaidSheets, sheetArea, sheetMistakes } from '@overcoat/core/buildup';
 import type { BayQuiet, BayResult, Evaluation } from '@overcoat/core/evaluate';
-import type { Knock } from '@overcoat/core/log';
 import { type Library, materialOf, stockFor } from '@overcoat/core/materials';
 import type { Patch } from '@overcoat/core/model';
 import { nextSheet, type SheetStock } from '@overcoat/core/studies/deaden';
 import { bareTones, type KnockTone, tonesOfBay } from '@overcoat/core/studies/knocks';
 import { type BayCurve, bayCurve } from '@overcoat/core/survey/geometry';
-import { printLength, printMass, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
+import { printLength, printMass, printNumber, printTemperature } from '@overcoat/core/units';
 import { changeAt } from '@overcoat/core/van/quiet';
 import { Plus, RotateCcw, Trash2, WandSparkles } from 'lucide-react';
-import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { levelBand, printLevel } from '../../format.ts';
 import { freshId } from '../../store/edits.ts';
@@ -32,20 +31,30 @@ const FROM = {
   assumed: 'assumed, not knocked',
 } as const;
 
+/** A bay whose panel swings, and the sheets it has. */
+interface Laid {
+  id: string;
+  e: Evaluation;
+  zone: BayResult['zone'];
+  bay: BayResult['bay'];
+  quiet: BayQuiet;
+  area: number;
+  /** Null where nothing is stuck. */
+  sheets: LaidSheets | null;
+  patches: readonly Patch[];
+  /** What is laid next: what lies here, or what the library has for it. */
+  stock: SheetStock;
+  curve: BayCurve | null;
+}
+
 /** One bay: its sheets to scale, what they change by octave, how it swings, and what they weigh and cost. */
 export function BaySound({ id }: { id: string }) {
   const { shell } = useOpenDesign();
   const e = useEvaluation();
   const { bay, zone, sheets, quiet, area } = useBay(id);
   const { library } = useLibrary();
-  const { knocks } = useFacts();
-  const units = useUnits();
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [tone, setTone] = useState<{ m: number; n: number } | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
   const stock = sheets ?? usualSheet(library);
-  const tones = useMemo(() => (quiet ? { bare: bareTones(quiet), after: tonesOfBay(quiet) } : null), [quiet]);
-  if (!quiet || !tones)
+  if (!quiet)
     return (
       <p>
         {shell.skin.thickness.value > 0
@@ -54,62 +63,39 @@ export function BaySound({ id }: { id: string }) {
       </p>
     );
   if (!stock) return <p>The library has no material for damping.</p>;
-  const { patches, size, covered, mass, cost } = amountsOf(bay, sheets, library, stock);
-  const { put, remove, addNext, addPlain } = layingOn({
-    id,
-    shell,
-    e,
-    sheets,
-    quiet,
-    library,
-    setChosen,
-    setRefused,
-    stock,
-    patches,
-    size,
-  });
-  const curve = bayCurve(bay);
-  const knock = knocks.get(id);
-  const mistakes = sheetMistakes(bay, patches);
-  const picked = patches.find(p => p.id === chosen) ?? null;
+  const patches = sheets?.patches ?? [];
+  return <Swinging laid={{ id, e, zone, bay, quiet, area, sheets, patches, stock, curve: bayCurve(bay) }} />;
+}
+
+function Swinging({ laid }: { laid: Laid }) {
+  const { bay, zone, quiet, patches } = laid;
+  const [tone, setTone] = useState<{ m: number; n: number } | null>(null);
+  const tones = useMemo(() => ({ bare: bareTones(quiet), after: tonesOfBay(quiet) }), [quiet]);
+  const laying = useLaying(laid);
+  const { picked, choose, put, remove, refused } = laying;
   return (
     <div className="flex flex-col gap-4">
-      <BayHead id={id} bay={bay} quiet={quiet} units={units} curve={curve} knock={knock} />
+      <BayHead laid={laid} />
       <SheetBoard
         zone={zone}
         bay={bay}
         field={quiet.panel.rect}
         patches={patches}
-        chosen={chosen}
-        onChoose={setChosen}
+        chosen={picked?.id ?? null}
+        onChoose={choose}
         onPut={put}
         onRemove={remove}
         tone={tone}
       />
-      <LayButtons
-        id={id}
-        e={e}
-        sheets={sheets}
-        remove={remove}
-        addNext={addNext}
-        addPlain={addPlain}
-        picked={picked}
-      />
+      <LayButtons laid={laid} laying={laying} />
       {refused && <p className="text-signal">{refused}</p>}
       {picked && <PatchFields patch={picked} bay={bay} onPut={put} />}
-      <Mistakes mistakes={mistakes} />
-      <WhatItBrings
-        e={e}
-        zone={zone}
-        sheets={sheets}
-        quiet={quiet}
-        area={area}
-        units={units}
-        covered={covered}
-        mass={mass}
-        cost={cost}
-        curve={curve}
-      />
+      {sheetMistakes(bay, patches).map(m => (
+        <p key={m.patch + m.message} role="alert" className="font-medium text-signal">
+          ! {m.message}
+        </p>
+      ))}
+      <WhatItBrings laid={laid} />
       <OctavePlot quiet={quiet} kind={zone.kind} />
       <TonePictures tones={pairs(tones.bare, tones.after)} chosen={tone} onChoose={setTone} />
       <p className="text-[13px] text-faint">{crownWords(quiet, tones.bare)}</p>
@@ -117,96 +103,42 @@ export function BaySound({ id }: { id: string }) {
   );
 }
 
-function Mistakes({ mistakes }: { mistakes: ReturnType<typeof sheetMistakes> }) {
-  return (
-    <>
-      {mistakes.map(m => (
-        <p key={m.patch + m.message} role="alert" className="font-medium text-signal">
-          ! {m.message}
-        </p>
-      ))}
-    </>
-  );
-}
-
-/** What the sheets of a bay cover, weigh and cost. */
-function amountsOf(bay: BayResult['bay'], sheets: LaidSheets | null, library: Library, stock: SheetStock) {
-  const patches = sheets?.patches ?? [];
+/** What the sheets of a bay cover, weigh and cost: m², kg, the library's money. */
+function amountsOf({ bay, patches, stock }: Laid, library: Library) {
   const material = materialOf(library, stock.material);
   const size = stockFor(material, stock.thickness);
   const covered = sheetArea(bay, patches);
   const mass = covered * stock.thickness * material.density;
-  const cost = (covered * size.price) / (size.perPack * size.width * size.length);
-  return { patches, size, covered, mass, cost };
+  return { covered, mass, cost: (covered * size.price) / (size.perPack * size.width * size.length) };
 }
 
-function WhatItBrings({
-  e,
-  zone,
-  sheets,
-  quiet,
-  area,
-  units,
-  covered,
-  mass,
-  cost,
-  curve,
-}: {
-  e: Evaluation;
-  zone: BayResult['zone'];
-  sheets: LaidSheets | null;
-  quiet: BayQuiet;
-  area: number;
-  units: UnitSystem;
-  covered: number;
-  mass: number;
-  cost: number;
-  curve: BayCurve | null;
-}) {
+function WhatItBrings({ laid }: { laid: Laid }) {
+  const { e, zone, sheets, quiet, area, curve } = laid;
+  const { library } = useLibrary();
+  const units = useUnits();
+  if (!sheets)
+    return (
+      <p className="border-l-[5px] border-chalk pl-3">Nothing is stuck here: it drums as it was found.</p>
+    );
+  const { covered, mass, cost } = amountsOf(laid, library);
+  const at = (t: number) =>
+    `${printLevel(changeAt(quiet.panel, quiet.treatment, t, e.quiet.scale, zone.kind))} at ${printTemperature(t, units)}`;
   return (
     <p className="border-l-[5px] border-chalk pl-3">
-      {sheets ? (
-        <>
-          <b className="font-sign text-xl">{printLevel(quiet.change.likely)}</b> here (
-          {levelBand(quiet.change)}) for {printMass(mass, units)} and {printMoney(cost)}:{' '}
-          {printNumber((100 * covered) / area, 0)} % of the panel,{' '}
-          {sheets.byHand ? 'laid by hand' : 'the share of its build-up'}.
-        </>
-      ) : (
-        'Nothing is stuck here: it drums as it was found.'
-      )}
-      {sheets && (
-        <span className="block text-[13px] text-faint">
-          {[60, -10]
-            .map(
-              t =>
-                `${printLevel(changeAt(quiet.panel, quiet.treatment, t, e.quiet.scale, zone.kind))} at ${printTemperature(t, units)}`,
-            )
-            .join(', ')}
-          : butyl softens in the sun. {curve === null && 'No crown measured: the band is wider for it.'}
-        </span>
-      )}
+      <b className="font-sign text-xl">{printLevel(quiet.change.likely)}</b> here ({levelBand(quiet.change)})
+      for {printMass(mass, units)} and {printMoney(cost)}: {printNumber((100 * covered) / area, 0)} % of the
+      panel, {sheets.byHand ? 'laid by hand' : 'the share of its build-up'}.
+      <span className="block text-[13px] text-faint">
+        {[60, -10].map(at).join(', ')}: butyl softens in the sun.{' '}
+        {curve === null && 'No crown measured: the band is wider for it.'}
+      </span>
     </p>
   );
 }
 
-function LayButtons({
-  id,
-  e,
-  sheets,
-  remove,
-  addNext,
-  addPlain,
-  picked,
-}: {
-  id: string;
-  e: Evaluation;
-  sheets: LaidSheets | null;
-  remove: (which: string) => void;
-  addNext: () => void;
-  addPlain: () => void;
-  picked: Patch | null;
-}) {
+function LayButtons({ laid, laying }: { laid: Laid; laying: Laying }) {
+  const { id, e, sheets } = laid;
+  const { picked, remove, addNext, addPlain } = laying;
   return (
     <div className="flex flex-wrap items-center gap-2">
       <Button look="strong" onClick={addNext}>
@@ -229,21 +161,9 @@ function LayButtons({
   );
 }
 
-function BayHead({
-  id,
-  bay,
-  quiet,
-  units,
-  curve,
-  knock,
-}: {
-  id: string;
-  bay: BayResult['bay'];
-  quiet: BayQuiet;
-  units: UnitSystem;
-  curve: BayCurve | null;
-  knock: Knock | undefined;
-}) {
+function BayHead({ laid: { id, bay, quiet, curve } }: { laid: Laid }) {
+  const units = useUnits();
+  const knock = useFacts().knocks.get(id);
   return (
     <header>
       <h3 className="font-sign text-xl font-semibold">
@@ -261,63 +181,48 @@ function BayHead({
   );
 }
 
+type Laying = ReturnType<typeof useLaying>;
+
 /** How sheets are laid on this bay, one after another. */
-function layingOn({
-  id,
-  shell,
-  e,
-  sheets,
-  quiet,
-  library,
-  setChosen,
-  setRefused,
-  stock,
-  patches,
-  size,
-}: {
-  id: string;
-  shell: ReturnType<typeof useOpenDesign>['shell'];
-  e: Evaluation;
-  sheets: LaidSheets | null;
-  quiet: BayQuiet;
-  library: Library;
-  setChosen: Dispatch<SetStateAction<string | null>>;
-  setRefused: Dispatch<SetStateAction<string | null>>;
-  stock: SheetStock;
-  patches: readonly Patch[];
-  size: ReturnType<typeof stockFor>;
-}) {
+function useLaying({ id, e, sheets, patches, quiet, stock }: Laid) {
+  const { shell } = useOpenDesign();
+  const { library } = useLibrary();
+  const [chosen, choose] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
   const lay = (what: string, change: (now: Patch[]) => Patch[]) => laySheets(what, id, sheets, stock, change);
-  const put = (patch: Patch, what: string) =>
-    lay(`sheet ${what}`, now => now.map(p => (p.id === patch.id ? patch : p)));
-  const remove = (which: string) => {
-    lay('sheet taken off', now => now.filter(p => p.id !== which));
-    setChosen(null);
+  const add = (what: string, patch: Patch) => {
+    lay(what, now => [...now, patch]);
+    choose(patch.id);
   };
-  const addNext = () => {
-    const next = nextSheet(e, shell, id, stock, library);
-    setRefused(next ? null : `There is no place left on ${id} for a sheet worth sticking.`);
-    if (!next) return;
-    lay('next best sheet', now => [...now, next]);
-    setChosen(next.id);
+  return {
+    refused,
+    choose,
+    picked: patches.find(p => p.id === chosen) ?? null,
+    put: (patch: Patch, what: string) =>
+      lay(`sheet ${what}`, now => now.map(p => (p.id === patch.id ? patch : p))),
+    remove(which: string) {
+      lay('sheet taken off', now => now.filter(p => p.id !== which));
+      choose(null);
+    },
+    addNext() {
+      const next = nextSheet(e, shell, id, stock, library);
+      setRefused(next ? null : `There is no place left on ${id} for a sheet worth sticking.`);
+      if (next) add('next best sheet', next);
+    },
+    addPlain() {
+      const { rect } = quiet.panel;
+      const size = stockFor(materialOf(library, stock.material), stock.thickness);
+      const taken = patches.map(p => p.id);
+      add('sheet', {
+        id: freshId(taken, 's'),
+        along: rect.x + rect.width / 2,
+        up: rect.y + rect.height / 2,
+        width: Math.min(size.width, rect.width),
+        height: Math.min(size.length, rect.height),
+        turn: 0,
+      });
+    },
   };
-  const addPlain = () => {
-    const { rect } = quiet.panel;
-    const patch: Patch = {
-      id: freshId(
-        patches.map(p => p.id),
-        's',
-      ),
-      along: rect.x + rect.width / 2,
-      up: rect.y + rect.height / 2,
-      width: Math.min(size.width, rect.width),
-      height: Math.min(size.length, rect.height),
-      turn: 0,
-    };
-    lay('sheet', now => [...now, patch]);
-    setChosen(patch.id);
-  };
-  return { put, remove, addNext, addPlain };
 }
 
 const pairs = (bare: readonly KnockTone[], after: readonly KnockTone[]) =>
