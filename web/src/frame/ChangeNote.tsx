@@ -11,6 +11,7 @@ import { useHeard } from '../store/heard.ts';
 import { useOpenDesign, useVariant } from '../store/openDesign.ts';
 import { useUnits } from '../store/preferences.ts';
 import { Dialog } from '../ui/Dialog.tsx';
+import { right, Table } from '../ui/Table.tsx';
 
 /** What the last change did, and what the design differs by from its baseline; "why" shows it zone by zone. */
 export function ChangeNote() {
@@ -130,35 +131,27 @@ function ByZone({ before, now, library }: { before: Evaluation; now: Evaluation;
         Whole packs are shared out by what each zone uses, so another zone’s cost can move when a pack is
         filled or opened.
       </p>
-      <table className="w-full">
-        <thead className="text-left text-[13px] text-faint">
-          <tr>
-            <th className="py-1 font-medium">zone</th>
-            {FIGURES.map(f => (
-              <th key={f.key} className="py-1 text-right font-medium">
-                {f.zoneName}
-              </th>
-            ))}
+      <Table
+        caption="The change by zone"
+        look="page"
+        heads={['zone', ...FIGURES.map(f => right(f.zoneName))]}
+      >
+        {now.heat.zones.map(({ zone }) => (
+          <tr key={zone.id} className="border-t border-rule">
+            <td className="py-1.5">
+              <b>{zone.id}</b> {zone.name}
+            </td>
+            {FIGURES.map(f => {
+              const [was, is] = [f.ofZone(before, zone.id, library), f.ofZone(now, zone.id, library)];
+              return (
+                <td key={f.key} className="py-1.5 text-right">
+                  {(was !== null && is !== null && f.zoneChange(was, is, units)) || '–'}
+                </td>
+              );
+            })}
           </tr>
-        </thead>
-        <tbody>
-          {now.heat.zones.map(({ zone }) => (
-            <tr key={zone.id} className="border-t border-rule">
-              <td className="py-1.5">
-                <b>{zone.id}</b> {zone.name}
-              </td>
-              {FIGURES.map(f => {
-                const [was, is] = [f.ofZone(before, zone.id, library), f.ofZone(now, zone.id, library)];
-                return (
-                  <td key={f.key} className="py-1.5 text-right">
-                    {(was !== null && is !== null && f.zoneChange(was, is, units)) || '–'}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
     </>
   );
 }

@@ -6,6 +6,7 @@ import { useDocuments } from '../store/documents.ts';
 import { useUnits } from '../store/preferences.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { Table } from '../ui/Table.tsx';
 import { conflictWords } from './conflictWords.ts';
 
 const isAssumed = (value: unknown): boolean =>
@@ -80,26 +81,21 @@ function ClashTable({
   said: Conflict[];
 }) {
   return (
-    <table className="w-full">
-      <thead className="text-left text-[13px] text-faint">
-        <tr>
-          <th className="py-1 font-medium">what</th>
-          <th className="px-2 py-1 font-medium">here</th>
-          <th className="py-1 font-medium">in the other window</th>
-        </tr>
-      </thead>
-      <tbody>
-        {said.map(place => {
-          const words = conflictWords(place, document, units, called);
-          return (
-            <tr key={place.path.join('/')} className="border-t border-rule align-top">
-              <td className="py-1.5">{words.where}</td>
-              <td className="px-2 py-1.5 font-medium">{words.mine}</td>
-              <td className="py-1.5 font-medium">{words.theirs}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <Table
+      caption="What both windows changed"
+      look="page"
+      heads={['what', { key: 'here', name: 'here', className: 'px-2' }, 'in the other window']}
+    >
+      {said.map(place => {
+        const words = conflictWords(place, document, units, called);
+        return (
+          <tr key={place.path.join('/')} className="border-t border-rule align-top">
+            <td className="py-1.5">{words.where}</td>
+            <td className="px-2 py-1.5 font-medium">{words.mine}</td>
+            <td className="py-1.5 font-medium">{words.theirs}</td>
+          </tr>
+        );
+      })}
+    </Table>
   );
 }

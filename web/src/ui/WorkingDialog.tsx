@@ -3,6 +3,7 @@ import { inUnits, printSignificant } from '@overcoat/core/units';
 import { printMoney } from '../store/money.ts';
 import { useUnits } from '../store/preferences.ts';
 import { Dialog } from './Dialog.tsx';
+import { right, Table } from './Table.tsx';
 
 const SIGNS: Record<WorkingStep['op'], string> = {
   given: '',
@@ -57,26 +58,18 @@ function WorkingSteps({ working }: { working: Working }) {
           <li key={note}>{inUnits(note, units)}</li>
         ))}
       </ul>
-      <table className="mt-4 w-full text-[13px]">
-        <thead className="text-left text-faint">
-          <tr>
-            <th className="py-1 font-medium">step</th>
-            <th className="py-1 text-right font-medium">value</th>
+      <Table caption="Step by step" className="mt-4" heads={['step', right('value')]}>
+        {rows.map(step => (
+          <tr key={step.id} className="border-t border-rule align-top">
+            <td className="py-1.5 pr-3">
+              <span className="font-medium">{inUnits(step.label, units)}</span>
+              {step.source && <span className="text-faint"> · {inUnits(step.source, units)}</span>}
+              <Inputs step={step} byId={byId} />
+            </td>
+            <td className="whitespace-nowrap py-1.5 text-right font-medium">{print(step)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {rows.map(step => (
-            <tr key={step.id} className="border-t border-rule align-top">
-              <td className="py-1.5 pr-3">
-                <span className="font-medium">{inUnits(step.label, units)}</span>
-                {step.source && <span className="text-faint"> · {inUnits(step.source, units)}</span>}
-                <Inputs step={step} byId={byId} />
-              </td>
-              <td className="whitespace-nowrap py-1.5 text-right font-medium">{print(step)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
     </>
   );
 }

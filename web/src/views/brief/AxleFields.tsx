@@ -9,6 +9,7 @@ import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { MeasureField } from '../../ui/MeasureField.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 
 type Axles = NonNullable<Shell['axles']>;
 
@@ -37,34 +38,29 @@ export function AxleFields() {
     <section className="mt-4" data-testid="axles">
       <h3 className="text-lg">Axles</h3>
       <AxleSizes put={put} axles={axles} kg={kg} />
-      <table className="mt-2 w-full">
-        <thead className="text-[13px] text-faint">
-          <tr>
-            <th className="text-left font-medium">as built</th>
-            <th className="text-right font-medium">empty</th>
-            <th className="text-right font-medium">with what is added</th>
-            <th className="text-right font-medium">plate</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, key]) => {
-            const empty = key === 'whole' ? axles.empty.front + axles.empty.rear : axles.empty[key];
-            const over = loads.over[key];
-            return (
-              <AxleRow
-                key={key}
-                loads={loads}
-                units={units}
-                axles={axles}
-                name={name}
-                axle={key}
-                empty={empty}
-                over={over}
-              />
-            );
-          })}
-        </tbody>
-      </table>
+      <Table
+        caption="Load on each axle"
+        look="page"
+        className="mt-2"
+        heads={['as built', right('empty'), right('with what is added'), right('plate')]}
+      >
+        {rows.map(([name, key]) => {
+          const empty = key === 'whole' ? axles.empty.front + axles.empty.rear : axles.empty[key];
+          const over = loads.over[key];
+          return (
+            <AxleRow
+              key={key}
+              loads={loads}
+              units={units}
+              axles={axles}
+              name={name}
+              axle={key}
+              empty={empty}
+              over={over}
+            />
+          );
+        })}
+      </Table>
       <p className="mt-1 text-[13px] text-faint">
         What is added has its middle {printLength(loads.centre, units)} behind the front axle. People, water,
         furniture and load are not in it: weigh the vehicle as it travels.

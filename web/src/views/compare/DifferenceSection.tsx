@@ -12,6 +12,7 @@ import { printMoney } from '../../store/money.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 import { candidateWords } from './proposalWords.ts';
 
 interface Props {
@@ -86,38 +87,32 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
   ];
   const { layers, damp } = wordsOf(library, units);
   return (
-    <table className="mt-2 w-full border-collapse">
-      <DifferenceCaption from={from} to={to} units={units} found={found} sum={sum} />
-      <thead>
-        <tr className="border-b border-ink text-left text-[13px] text-faint">
-          {['zone', `in ${to.name}`, `in ${from.name}`, 'thick', 'mass', 'money', 'heat', 'damp'].map(
-            (h, i) => (
-              <th
-                key={h}
-                scope="col"
-                className={`py-1 pr-3 font-medium ${i > 2 && i < 7 ? 'text-right' : ''}`}
-              >
-                {h}
-              </th>
-            ),
-          )}
-        </tr>
-      </thead>
-      <tbody>
-        {found.map(({ zone, a, b }) => (
-          <ZoneDifference
-            key={zone}
-            design={design}
-            cells={cells}
-            layers={layers}
-            damp={damp}
-            zone={zone}
-            a={a}
-            b={b}
-          />
-        ))}
-      </tbody>
-    </table>
+    <Table
+      caption={<DifferenceCaption from={from} to={to} units={units} found={found} sum={sum} />}
+      shown
+      look="list"
+      className="mt-2"
+      heads={[
+        'zone',
+        `in ${to.name}`,
+        `in ${from.name}`,
+        ...['thick', 'mass', 'money', 'heat'].map(h => right(h, 'pr-3')),
+        'damp',
+      ]}
+    >
+      {found.map(({ zone, a, b }) => (
+        <ZoneDifference
+          key={zone}
+          design={design}
+          cells={cells}
+          layers={layers}
+          damp={damp}
+          zone={zone}
+          a={a}
+          b={b}
+        />
+      ))}
+    </Table>
   );
 }
 
@@ -149,7 +144,7 @@ function DifferenceCaption({
   sum: (of: (z: ZoneFigures) => number) => number;
 }) {
   return (
-    <caption className="mb-1 text-left text-[16px]">
+    <span className="text-[16px] text-ink">
       {to.name} instead of {from.name}: {found.length} zones differ, together{' '}
       {signed(
         sum(z => z.heat),
@@ -169,7 +164,7 @@ function DifferenceCaption({
         0.5,
       ) || 'no more money'}{' '}
       of material.
-    </caption>
+    </span>
   );
 }
 

@@ -8,6 +8,7 @@ import { useCutList } from '../../hooks/useCutList.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 
 const WORDS: Record<Verdict['what'], string> = {
   gives: 'gives',
@@ -98,29 +99,16 @@ export function EdgeClearances({ piece }: { piece: CutPiece }) {
   return (
     <section>
       <h4 className="font-medium">Left off, so that it goes in</h4>
-      <table className="mt-1 w-full">
-        <thead className="text-[13px] text-faint">
-          <tr>
-            <th scope="col" className="text-left font-normal">
-              edge
-            </th>
-            <th scope="col" className="pr-2 text-right font-normal">
-              left off
-            </th>
-            <th scope="col" className="text-left font-normal">
-              for
-            </th>
-            <th scope="col" className="text-right font-normal">
-              it bound by
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {piece.edges.map(e => (
-            <EdgeRow key={e.edge} units={units} took={took} put={put} e={e} />
-          ))}
-        </tbody>
-      </table>
+      <Table
+        caption="Left off at each edge"
+        look="page"
+        className="mt-1"
+        heads={['edge', right('left off', 'pr-2'), 'for', right('it bound by')]}
+      >
+        {piece.edges.map(e => (
+          <EdgeRow key={e.edge} units={units} took={took} put={put} e={e} />
+        ))}
+      </Table>
       <p className="mt-1 text-[13px] text-faint">
         Set the {widest.edge} edge last, from a slant. If it binds, take a millimetre at a time off there
         first: that edge is the least certain, and note beside it what came off: the template follows.

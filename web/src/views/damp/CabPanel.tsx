@@ -11,6 +11,7 @@ import { useOpenDesign, useVariant } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { editShell } from '../../store/reshape.ts';
 import { Button } from '../../ui/Button.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 import { JobBar } from './JobBar.tsx';
 
 const DIESEL = FUELS[0];
@@ -103,16 +104,14 @@ function Savings({
     by(asItStands.ran, f.ran, 1, ' l'),
   ];
   return (
-    <table data-testid="cab-savings" className="w-full text-[13px]">
-      <caption className="sr-only">
-        What each change at the cab saves, and the same money in the walls
-      </caption>
-      <SavingsHead />
-      <tbody>
-        <AsItStands asItStands={asItStands} heated={heated} units={units} litres={litres} />
-        <SavingsRows cases={cases} row={row} />
-      </tbody>
-    </table>
+    <Table
+      testId="cab-savings"
+      caption="What each change at the cab saves, and the same money in the walls"
+      heads={COLUMNS.map((h, i) => (i > 0 ? right(h) : h))}
+    >
+      <AsItStands asItStands={asItStands} heated={heated} units={units} litres={litres} />
+      <SavingsRows cases={cases} row={row} />
+    </Table>
   );
 }
 
@@ -152,20 +151,6 @@ function SavingsRows({
         ),
       ])}
     </>
-  );
-}
-
-function SavingsHead() {
-  return (
-    <thead className="text-left text-faint">
-      <tr>
-        {COLUMNS.map((h, i) => (
-          <th key={h} scope="col" className={`py-1 font-medium ${i > 0 ? 'text-right' : ''}`}>
-            {h}
-          </th>
-        ))}
-      </tr>
-    </thead>
   );
 }
 

@@ -8,7 +8,7 @@ import { useJob } from '../../hooks/useJob.ts';
 import { useBay, useEvaluation } from '../../store/evaluation.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Select } from '../../ui/Select.tsx';
-import { Table } from '../../ui/Table.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 import { DetailPicture } from './DetailPicture.tsx';
 import { JobBar } from './JobBar.tsx';
 
@@ -116,11 +116,9 @@ function SpotsTable({
       {results && (
         <Table
           caption="Cold spots beside this build-up on the design night"
-          heads={['place', 'room’s face', 'f Rsi', 'its metal', 'psi W/mK'].map((h, i) => ({
-            key: h,
-            name: h,
-            className: i > 0 ? 'pl-3 text-right' : '',
-          }))}
+          heads={['place', 'room’s face', 'f Rsi', 'its metal', 'psi W/mK'].map((h, i) =>
+            i > 0 ? right(h, 'pl-3') : h,
+          )}
         >
           {named.map((n, i) => {
             const s = results[i];

@@ -19,7 +19,7 @@ import { axis, lineChart } from '../../ui/axis.ts';
 import { Check } from '../../ui/Check.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { Table } from '../../ui/Table.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 import { JobBar } from './JobBar.tsx';
 
 /** A hot day in the parked van, and what each change does to its highest temperature. */
@@ -92,11 +92,9 @@ function HeatTable({
       {days && (
         <Table
           caption="The hottest of the day with each change"
-          heads={['', 'hottest inside', `above ${t(30)}`, 'roof’s steel'].map((h, i) => ({
-            key: h,
-            name: h,
-            className: i > 0 ? 'text-right' : '',
-          }))}
+          heads={['', 'hottest inside', `above ${t(30)}`, 'roof’s steel'].map((h, i) =>
+            i > 0 ? right(h) : h,
+          )}
         >
           {cases.map((c, i) => (
             <tr key={c.name} className="border-t border-rule">

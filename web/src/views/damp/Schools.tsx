@@ -26,7 +26,7 @@ import { axis, lineChart } from '../../ui/axis.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { Slider } from '../../ui/Slider.tsx';
-import { Table } from '../../ui/Table.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 import { JobBar } from './JobBar.tsx';
 
 const nameOf = (id: string) => schools.find(s => s.id === id)?.name ?? id;
@@ -209,11 +209,9 @@ function SchoolTable({ rows, swept, study, seal, leak }: TableProps) {
     <div className="overflow-x-auto">
       <Table
         caption="Schools compared"
-        heads={HEADS.filter(h => study || !BY_HOUR.includes(h)).map(h => ({
-          key: h,
-          name: h,
-          className: h === 'school' ? '' : 'pl-2.5 text-right',
-        }))}
+        heads={HEADS.filter(h => study || !BY_HOUR.includes(h)).map(h =>
+          h === 'school' ? h : right(h, 'pl-2.5'),
+        )}
       >
         {rows.map(({ id, figures, damp, climate }, k) => {
           const at = seal === null ? null : seal / STEP;

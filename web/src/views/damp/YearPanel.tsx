@@ -12,7 +12,7 @@ import { useEvaluation } from '../../store/evaluation.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Check } from '../../ui/Check.tsx';
-import { Table } from '../../ui/Table.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 import { DiffersNote } from './DiffersNote.tsx';
 import { JobBar } from './JobBar.tsx';
 import { type SeriesLine, SeriesPlot } from './SeriesPlot.tsx';
@@ -151,11 +151,7 @@ function YearTable({ year }: { year: VanYear }) {
   return (
     <Table
       caption="The second year by months"
-      heads={['month', 'nights', 'heat kWh', 'humidity', 'ran down'].map((h, i) => ({
-        key: h,
-        name: h,
-        className: i > 0 ? 'text-right' : '',
-      }))}
+      heads={['month', 'nights', 'heat kWh', 'humidity', 'ran down'].map((h, i) => (i > 0 ? right(h) : h))}
     >
       {[...year.months.slice(9), ...year.months.slice(0, 9)].map(m => (
         <tr key={m.month} className="border-t border-rule">

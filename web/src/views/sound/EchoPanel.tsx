@@ -28,7 +28,8 @@ export function EchoPanel() {
       </p>
       <EchoPlot echo={echo} />
       <OctaveTable
-        octaves={octaves}
+        what="Hz"
+        heads={octaves}
         rows={[
           ['absorbing, m², bare', bare.absorption.map(v => printNumber(v, 1))],
           ['as designed', designed.absorption.map(v => printNumber(v, 1))],

@@ -5,6 +5,7 @@ import { printNumber } from '@overcoat/core/units';
 import { wordOf } from '@overcoat/core/van/quiet';
 import { printLevel } from '../../format.ts';
 import { useBay } from '../../store/evaluation.ts';
+import { right, Table } from '../../ui/Table.tsx';
 
 type On = FactOf<'knock'>['on'];
 
@@ -23,47 +24,42 @@ interface TonesProps {
 /** Tones of a knock, one of them chosen. */
 export function KnockTones({ modes, chosen, onChoose }: TonesProps) {
   return (
-    <table className="w-full text-[14px]">
-      <thead className="text-left text-[13px] text-faint">
-        <tr>
-          <th className="font-normal">tone</th>
-          <th className="font-normal">loss factor</th>
-          <th className="font-normal">rings</th>
-          <th className="text-right font-normal">confidence</th>
+    <Table
+      caption="Tones of the knock"
+      look="page"
+      className="text-[14px]"
+      heads={['tone', 'loss factor', 'rings', right('confidence')]}
+    >
+      {modes.map((m, i) => (
+        <tr key={m.frequency} className={`border-t border-rule ${i === chosen ? 'bg-wet' : ''}`}>
+          <td className="py-1">
+            <button
+              type="button"
+              className="font-semibold underline decoration-rule underline-offset-4"
+              aria-pressed={i === chosen}
+              onClick={() => onChoose(i)}
+            >
+              {printNumber(m.frequency, 0)} Hz
+            </button>
+          </td>
+          <td>
+            {m.lossFactor === null ? (
+              'well damped'
+            ) : (
+              <>
+                {printNumber(m.lossFactor, 4)} ± {printNumber(m.within, 4)}
+              </>
+            )}
+          </td>
+          <td>
+            {m.lossFactor === null
+              ? '–'
+              : `${printNumber(Math.log(1e6) / (2 * Math.PI * m.frequency * m.lossFactor), 1)} s`}
+          </td>
+          <td className="text-right">{Math.round(100 * m.confidence)} %</td>
         </tr>
-      </thead>
-      <tbody>
-        {modes.map((m, i) => (
-          <tr key={m.frequency} className={`border-t border-rule ${i === chosen ? 'bg-wet' : ''}`}>
-            <td className="py-1">
-              <button
-                type="button"
-                className="font-semibold underline decoration-rule underline-offset-4"
-                aria-pressed={i === chosen}
-                onClick={() => onChoose(i)}
-              >
-                {printNumber(m.frequency, 0)} Hz
-              </button>
-            </td>
-            <td>
-              {m.lossFactor === null ? (
-                'well damped'
-              ) : (
-                <>
-                  {printNumber(m.lossFactor, 4)} ± {printNumber(m.within, 4)}
-                </>
-              )}
-            </td>
-            <td>
-              {m.lossFactor === null
-                ? '–'
-                : `${printNumber(Math.log(1e6) / (2 * Math.PI * m.frequency * m.lossFactor), 1)} s`}
-            </td>
-            <td className="text-right">{Math.round(100 * m.confidence)} %</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+      ))}
+    </Table>
   );
 }
 

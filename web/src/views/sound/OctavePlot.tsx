@@ -7,6 +7,7 @@ import { printLevel } from '../../format.ts';
 import { useEvaluation } from '../../store/evaluation.ts';
 import { axis } from '../../ui/axis.ts';
 import { Plot } from '../../ui/Plot.tsx';
+import { OctaveTable } from './OctaveTable.tsx';
 
 /** How loud each octave of a bay is in what the van is to be quiet for, before and after, and by either way of driving it. */
 export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind }) {
@@ -39,7 +40,7 @@ export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind })
     <section>
       <h4 className="font-sign text-lg font-semibold">Before and after, by octave</h4>
       <Plot label="Drumming by octave, bare and as designed" make={make} className="h-44" />
-      <OctaveTable rows={rows} />
+      <ChangeTable rows={rows} />
       <p className="text-[13px] text-faint">
         Rain, doors and traffic press with a given force; a rough road pushes power in through the frame. 63
         Hz is indicative only: few tones, and the crown decides them.
@@ -48,7 +49,7 @@ export function OctavePlot({ quiet, kind }: { quiet: BayQuiet; kind: ZoneKind })
   );
 }
 
-function OctaveTable({
+function ChangeTable({
   rows,
 }: {
   rows: {
@@ -60,30 +61,19 @@ function OctaveTable({
   };
 }) {
   return (
-    <table className="mt-1 w-full text-right text-[13px]">
-      <thead>
-        <tr className="text-faint">
-          <th className="text-left font-normal">change</th>
-          {DRUM_OCTAVES.map(f => (
-            <th key={f} className="font-normal">
-              {f >= 1000 ? `${f / 1000}k` : f} Hz
-            </th>
-          ))}
-          <th className="font-normal">in total</th>
-        </tr>
-      </thead>
-      <tbody>
-        {(['force', 'power'] as const).map(by => (
-          <tr key={by} className="border-t border-rule">
-            <th className="text-left font-normal text-faint">by given {by}</th>
-            {rows[by].map((v, o) => (
-              <td key={DRUM_OCTAVES[o]}>{v === null ? 'no tone' : printLevel(v).replace(' dB', '')}</td>
-            ))}
-            <td className="font-medium">{printLevel(rows.total[by]).replace(' dB', '')}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <OctaveTable
+      what="change"
+      heads={[...DRUM_OCTAVES.map(f => `${f >= 1000 ? `${f / 1000}k` : f} Hz`), 'in total']}
+      rows={(['force', 'power'] as const).map(by => [
+        `by given ${by}`,
+        [
+          ...rows[by].map(v => (v === null ? 'no tone' : printLevel(v).replace(' dB', ''))),
+          <b key="total" className="font-medium">
+            {printLevel(rows.total[by]).replace(' dB', '')}
+          </b>,
+        ],
+      ])}
+    />
   );
 }
 

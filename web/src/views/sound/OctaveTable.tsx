@@ -1,34 +1,31 @@
 import type { ReactNode } from 'react';
+import { right, Table } from '../../ui/Table.tsx';
 
 interface Props {
-  octaves: readonly number[];
+  /** Of its rows: what they tell, or in which unit its heads are. */
+  what: string;
+  heads: readonly (string | number)[];
   rows: readonly (readonly [name: string, cells: readonly ReactNode[]])[];
 }
 
 /** Figures by octave, a line each. */
-export function OctaveTable({ octaves, rows }: Props) {
+export function OctaveTable({ what, heads, rows }: Props) {
   return (
-    <table className="w-full text-right text-[13px]">
-      <thead className="text-faint">
-        <tr>
-          <th className="text-left font-normal">Hz</th>
-          {octaves.map(f => (
-            <th key={f} className="font-normal">
-              {f}
-            </th>
+    <Table
+      caption="By octave"
+      className="mt-1 text-right"
+      heads={[what, ...heads.map(h => right(String(h)))]}
+    >
+      {rows.map(([name, cells]) => (
+        <tr key={name} className="border-t border-rule">
+          <th scope="row" className="text-left font-normal text-faint">
+            {name}
+          </th>
+          {cells.map((cell, o) => (
+            <td key={heads[o]}>{cell}</td>
           ))}
         </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, cells]) => (
-          <tr key={name} className="border-t border-rule">
-            <th className="text-left font-normal text-faint">{name}</th>
-            {cells.map((cell, o) => (
-              <td key={octaves[o]}>{cell}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+      ))}
+    </Table>
   );
 }

@@ -113,7 +113,8 @@ function Curves({ outside }: { outside: OutsideNoise }) {
 function Figures({ outside: { octaves, bare, designed, gain, glass } }: { outside: OutsideNoise }) {
   return (
     <OctaveTable
-      octaves={octaves}
+      what="Hz"
+      heads={octaves}
       rows={[
         ['bare, dB', bare.map(v => v.toFixed(0))],
         ['as designed, dB', designed.map(v => v.toFixed(0))],

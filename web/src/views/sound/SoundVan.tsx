@@ -27,6 +27,7 @@ import { takeSheets, usualSheet } from '../../store/sheets.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { right, Table } from '../../ui/Table.tsx';
 import { JobBar } from '../damp/JobBar.tsx';
 import { CurvePlot, type PlanMark } from './CurvePlot.tsx';
 
@@ -188,32 +189,24 @@ function FirstKilograms({
   return (
     <section>
       <h4 className="font-sign text-lg font-semibold">Where the first kilograms go</h4>
-      <table className="w-full text-[13px]">
-        <thead className="text-left text-faint">
-          <tr>
-            <th className="font-normal">panel</th>
-            <th className="font-normal">sheets, mm</th>
-            <th className="text-right font-normal">weight</th>
-            <th className="text-right font-normal">there</th>
-            <th className="text-right font-normal">of the van’s drumming</th>
+      <Table
+        caption="The panels that are worth their weight first"
+        heads={['panel', 'sheets, mm', right('weight'), right('there'), right('of the van’s drumming')]}
+      >
+        {plans.limited.bays.slice(0, 10).map(({ at, rung, change, takes }) => (
+          <tr key={at.bay.id} className="border-t border-rule">
+            <td className="py-0.5 font-medium">{at.bay.id}</td>
+            <td>
+              {rung.patches
+                .map(p => `${Math.round(p.width * 1000)} × ${Math.round(p.height * 1000)}`)
+                .join(', ')}
+            </td>
+            <td className="text-right">{printMass(rung.mass, units)}</td>
+            <td className="text-right">{printLevel(change)}</td>
+            <td className="text-right">{(100 * takes).toFixed(1)} %</td>
           </tr>
-        </thead>
-        <tbody>
-          {plans.limited.bays.slice(0, 10).map(({ at, rung, change, takes }) => (
-            <tr key={at.bay.id} className="border-t border-rule">
-              <td className="py-0.5 font-medium">{at.bay.id}</td>
-              <td>
-                {rung.patches
-                  .map(p => `${Math.round(p.width * 1000)} × ${Math.round(p.height * 1000)}`)
-                  .join(', ')}
-              </td>
-              <td className="text-right">{printMass(rung.mass, units)}</td>
-              <td className="text-right">{printLevel(change)}</td>
-              <td className="text-right">{(100 * takes).toFixed(1)} %</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
     </section>
   );
 }

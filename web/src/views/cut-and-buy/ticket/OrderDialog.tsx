@@ -13,6 +13,7 @@ import { Dialog } from '../../../ui/Dialog.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { Refused } from '../../../ui/Refused.tsx';
 import { Select } from '../../../ui/Select.tsx';
+import { right, Table } from '../../../ui/Table.tsx';
 import { ShopFields } from './ShopFields.tsx';
 import { things } from './words.ts';
 
@@ -70,14 +71,15 @@ export function OrderDialog({ title, lines, share, onClose }: Props) {
           ))}
         </Select>
       )}
-      <table className="w-full border-collapse">
-        <OrderHead />
-        <tbody>
-          {shown.map(({ line, take, packs, price }) => (
-            <OrderRow key={line.key} change={change} line={line} take={take} packs={packs} price={price} />
-          ))}
-        </tbody>
-      </table>
+      <Table
+        caption="What is ordered"
+        look="list"
+        heads={['what', right('packs', 'w-20 pl-2'), right('a pack', 'w-24 pl-2')]}
+      >
+        {shown.map(({ line, take, packs, price }) => (
+          <OrderRow key={line.key} change={change} line={line} take={take} packs={packs} price={price} />
+        ))}
+      </Table>
       <PlaceOrder shop={shop} shown={shown} taken={taken} cost={cost} place={place} />
       <Refused why={failed} />
     </Dialog>
@@ -107,22 +109,6 @@ function PlaceOrder({
         )}
       </ShopFields>
     </div>
-  );
-}
-
-function OrderHead() {
-  return (
-    <thead>
-      <tr className="border-b border-ink text-left text-[13px] text-faint">
-        <th scope="col">what</th>
-        <th scope="col" className="w-20 pl-2 text-right">
-          packs
-        </th>
-        <th scope="col" className="w-24 pl-2 text-right">
-          a pack
-        </th>
-      </tr>
-    </thead>
   );
 }
 

@@ -12,6 +12,7 @@ import { usePreferences, useUnits } from '../../../store/preferences.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Dialog } from '../../../ui/Dialog.tsx';
 import { Select } from '../../../ui/Select.tsx';
+import { right, Table } from '../../../ui/Table.tsx';
 
 const WORDS = { width: 'along', height: 'across', depthMin: 'shallowest', depthMax: 'deepest' };
 
@@ -168,28 +169,23 @@ function Report({ reading, onApply, onLeave }: { reading: SurveyReading; onApply
         </ul>
       )}
       {changes.length > 0 && (
-        <table className="mt-3 w-full text-left">
-          <thead className="text-[13px] text-faint">
-            <tr>
-              <th className="font-medium">bay</th>
-              <th className="font-medium">size</th>
-              <th className="text-right font-medium">from</th>
-              <th className="text-right font-medium">to</th>
+        <Table
+          caption="Sizes that change"
+          look="page"
+          className="mt-3 text-left"
+          heads={['bay', 'size', right('from'), right('to')]}
+        >
+          {changes.map(c => (
+            <tr key={`${c.bay}${c.field}`} className="border-t border-rule">
+              <td className="py-1">{c.bay}</td>
+              <td>{WORDS[c.field]}</td>
+              <td className="text-right">
+                {printLength(c.from.value, units)} {c.from.basis === 'assumed' && 'assumed'}
+              </td>
+              <td className="text-right font-medium">{printLength(c.to.value, units)}</td>
             </tr>
-          </thead>
-          <tbody>
-            {changes.map(c => (
-              <tr key={`${c.bay}${c.field}`} className="border-t border-rule">
-                <td className="py-1">{c.bay}</td>
-                <td>{WORDS[c.field]}</td>
-                <td className="text-right">
-                  {printLength(c.from.value, units)} {c.from.basis === 'assumed' && 'assumed'}
-                </td>
-                <td className="text-right font-medium">{printLength(c.to.value, units)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Table>
       )}
       <div className="mt-4 flex gap-2">
         <Button look="strong" disabled={changes.length === 0} onClick={onApply}>

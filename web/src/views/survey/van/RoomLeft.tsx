@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { useEvaluation } from '../../../store/evaluation.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { useUnits } from '../../../store/preferences.ts';
+import { right, Table } from '../../../ui/Table.tsx';
 
 /** What remains inside between the linings, place by place along the van. */
 export function RoomLeftPanel() {
@@ -24,27 +25,23 @@ export function RoomLeftPanel() {
         {left.slidingCover &&
           ` A sliding cover under ${left.slidingCover.opening} has ${left.slidingCover.room > 0 ? p(left.slidingCover.room) : 'no room'} between frame and lining.`}
       </p>
-      <table className="mt-1 w-full">
-        <thead className="text-[13px] text-faint">
-          <tr>
-            <th className="text-left font-medium">behind the front</th>
-            <th className="text-right font-medium">clear width</th>
-            <th className="text-right font-medium">clear height</th>
+      <Table
+        caption="Room left inside the linings"
+        look="page"
+        className="mt-1"
+        heads={['behind the front', right('clear width'), right('clear height')]}
+      >
+        {left.stations.map(s => (
+          <tr key={s.at} className="border-t border-rule">
+            <td>{p(s.at)}</td>
+            <td className="text-right">{p(s.width)}</td>
+            <td className={`text-right ${s.height < needed ? 'font-medium text-signal' : ''}`}>
+              {p(s.height)}
+              {s.height < needed && `, ${p(needed - s.height)} short`}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {left.stations.map(s => (
-            <tr key={s.at} className="border-t border-rule">
-              <td>{p(s.at)}</td>
-              <td className="text-right">{p(s.width)}</td>
-              <td className={`text-right ${s.height < needed ? 'font-medium text-signal' : ''}`}>
-                {p(s.height)}
-                {s.height < needed && `, ${p(needed - s.height)} short`}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
       {floorFouls(shell, e).map(f => (
         <p key={f.what} role="note" className="mt-1 border-l-4 border-signal pl-2 font-medium">
           The floor rises {p(f.rise)}, {p(f.rise - f.room)} more than the {f.what} leaves room for.
