@@ -4,14 +4,16 @@ interface Props {
   checked: boolean;
   onCheck(checked: boolean): void;
   children: ReactNode;
+  /** What it means, in full, where the words beside it need the place they stand at. */
+  says?: string;
   className?: string;
 }
 
 /** A box to tick with what it means beside it. */
-export function Check({ checked, onCheck, children, className = 'gap-1.5' }: Props) {
+export function Check({ checked, onCheck, children, says, className = 'gap-1.5' }: Props) {
   return (
-    <label className={`flex items-center ${className}`}>
-      <input type="checkbox" checked={checked} onChange={e => onCheck(e.target.checked)} />
+    <label className={`flex ${className.includes('items-') ? '' : 'items-center'} ${className}`}>
+      <input type="checkbox" aria-label={says} checked={checked} onChange={e => onCheck(e.target.checked)} />
       {children}
     </label>
   );

@@ -18,6 +18,7 @@ import { grams } from '../../format.ts';
 import { parseMoney, printMoney } from '../../store/money.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Check } from '../../ui/Check.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 
@@ -132,14 +133,14 @@ function RefusedMaterials({
     <fieldset className="mt-1 flex flex-wrap gap-x-3 text-[13px]">
       <legend className="text-faint">I cannot get, or will not work with</legend>
       {fills.map(m => (
-        <label key={m.id} className="flex items-center gap-1">
-          <input
-            type="checkbox"
-            checked={refused.includes(m.id)}
-            onChange={e => onRefused(e.target.checked ? [...refused, m.id] : refused.filter(r => r !== m.id))}
-          />
+        <Check
+          key={m.id}
+          className="gap-1"
+          checked={refused.includes(m.id)}
+          onCheck={no => onRefused(no ? [...refused, m.id] : refused.filter(r => r !== m.id))}
+        >
           {m.name}
-        </label>
+        </Check>
       ))}
     </fieldset>
   );
@@ -236,15 +237,14 @@ function LimitField({ label, value, soft = false, onSoft, print, parse, onLimit 
         onCommit={(v, entered) => void onLimit(none(entered) ? null : v)}
       />
       {value !== null && onSoft && (
-        <label className="flex items-center gap-1 text-[13px] whitespace-nowrap">
-          <input
-            type="checkbox"
-            checked={soft}
-            aria-label={`${label} may be passed`}
-            onChange={e => onSoft(e.target.checked)}
-          />
+        <Check
+          className="gap-1 text-[13px] whitespace-nowrap"
+          says={`${label} may be passed`}
+          checked={soft}
+          onCheck={onSoft}
+        >
           may be passed
-        </label>
+        </Check>
       )}
     </div>
   );

@@ -2,7 +2,7 @@ import type { ConversionRecord, ConversionSummary, DesignFile } from '@overcoat/
 import { type UseMutationResult, useMutation, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
 import { CopyPlus, Download, FileUp, Images, Plus, Trash2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, type NavigateFunction, useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
 import { keys, useBin, useConversions } from '../../api/queries.ts';
@@ -10,6 +10,7 @@ import { download } from '../../download.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { PatternDrawing } from './PatternDrawing.tsx';
 
 const NewConversion = lazy(() => import('./NewConversion.tsx'));
@@ -174,7 +175,6 @@ function CardButtons({
 }
 
 function ImportButton() {
-  const input = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
   const navigate = useNavigate();
   const take = useMutation({
@@ -197,22 +197,14 @@ function ImportButton() {
   });
   return (
     <div className="relative">
-      <input
-        ref={input}
-        type="file"
+      <FileButton
+        file="Design file"
         accept=".json,.zip,application/json,application/zip"
-        aria-label="Design file"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={e => {
-          const file = e.target.files?.[0];
-          if (file) take.mutate(file);
-          e.target.value = '';
-        }}
-      />
-      <Button disabled={take.isPending} onClick={() => input.current?.click()}>
+        disabled={take.isPending}
+        onFiles={([file]) => take.mutate(file!)}
+      >
         <FileUp size={17} aria-hidden /> {take.isPending ? 'Reading…' : 'Import a file'}
-      </Button>
+      </FileButton>
       {(take.error || (take.data?.notes.length ?? 0) > 0) && <ImportNotes navigate={navigate} take={take} />}
     </div>
   );

@@ -3,6 +3,7 @@ import { USUAL_CHOICES } from '@overcoat/core/order/pieces';
 import { type Parsed, parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import type { useCutList } from '../../hooks/useCutList.ts';
 import { useUnits } from '../../store/preferences.ts';
+import { Check } from '../../ui/Check.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Select } from '../../ui/Select.tsx';
 
@@ -139,22 +140,20 @@ function Ticked({
 }) {
   return (
     <>
-      <label className="mt-[22px] flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          checked={sawBench ?? false}
-          onChange={e => cuts.set({ sawBench: e.target.checked })}
-        />
+      <Check
+        className="mt-[22px] gap-1.5"
+        checked={sawBench ?? false}
+        onCheck={on => cuts.set({ sawBench: on })}
+      >
         saw bench: cuts from edge to edge
-      </label>
-      <label className="mt-[22px] flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          checked={plainBehind ?? false}
-          onChange={e => cuts.set({ plainBehind: e.target.checked })}
-        />
+      </Check>
+      <Check
+        className="mt-[22px] gap-1.5"
+        checked={plainBehind ?? false}
+        onCheck={on => cuts.set({ plainBehind: on })}
+      >
         plain behind furniture
-      </label>
+      </Check>
     </>
   );
 }

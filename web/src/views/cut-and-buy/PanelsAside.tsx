@@ -7,7 +7,7 @@ import { freshId } from '../../store/edits.ts';
 import { useUnits } from '../../store/preferences.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/Field.tsx';
-import { NameInput } from '../../ui/NameInput.tsx';
+import { NameInput } from '../../ui/KeptText.tsx';
 import { Refused } from '../../ui/Refused.tsx';
 
 const SIZES = [

@@ -1,10 +1,11 @@
 import { readEpw, toEpw, type WeatherFile } from '@overcoat/core/formats';
 import { stationYear } from '@overcoat/core/van/climate';
 import { CloudSun, Download } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { download } from '../../download.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Refused } from '../../ui/Refused.tsx';
 
 interface Props {
@@ -15,20 +16,22 @@ interface Props {
 /** The brief's illustrative year, or a weather file of one's own; the built-in simulated station writes one to try. */
 export function WeatherChoice({ weather, onWeather }: Props) {
   const { brief } = useOpenDesign();
-  const input = useRef<HTMLInputElement>(null);
   const [refused, setRefused] = useState<string | null>(null);
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (file: File) => {
     const result = readEpw(await file.text());
     setRefused(result.ok ? null : result.message);
     if (result.ok) onWeather(result.weather);
-    if (input.current) input.current.value = '';
   };
   return (
     <>
-      <Button onClick={() => input.current?.click()} title="Read an EPW weather file">
+      <FileButton
+        file="Weather file"
+        accept=".epw,text/plain"
+        title="Read an EPW weather file"
+        onFiles={([file]) => void read(file!)}
+      >
         <CloudSun size={15} aria-hidden /> {weather ? weather.place : 'weather file…'}
-      </Button>
+      </FileButton>
       {weather && (
         <Button look="quiet" small onClick={() => onWeather(null)}>
           use the brief’s
@@ -48,15 +51,6 @@ export function WeatherChoice({ weather, onWeather }: Props) {
       >
         <Download size={14} aria-hidden /> station’s EPW
       </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".epw,text/plain"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Weather file"
-        onChange={e => void read(e.target.files?.[0])}
-      />
       <Refused why={refused} className="w-full font-medium" />
     </>
   );

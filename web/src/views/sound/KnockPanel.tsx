@@ -13,6 +13,7 @@ import { useFacts, useLog, type Where } from '../../store/log.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';
 import { keepRecording, keptRecording } from '../../store/photos.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Refused } from '../../ui/Refused.tsx';
 import { KnockPicture } from './KnockPicture.tsx';
 import { KnockAgainst, KnockTones, knockVerdict } from './KnockTones.tsx';
@@ -31,7 +32,7 @@ export function KnockPanel({ id }: { id: string }) {
   const note = useLog(s => s.note);
   const kept = knocks.get(id);
   const [on, setOn] = useState<On>(kept?.bare ? 'damped' : 'bare');
-  const { state, control, hear, file, simulate, read, tone, setTone, keep } = useHearing({
+  const { state, control, hear, simulate, read, tone, setTone, keep } = useHearing({
     id,
     shell,
     brief,
@@ -44,15 +45,7 @@ export function KnockPanel({ id }: { id: string }) {
   return (
     <div className="flex flex-col gap-4">
       <WhenKnocked id={id} kept={kept} on={on} setOn={setOn} />
-      <Sources
-        kept={kept}
-        on={on}
-        state={state}
-        control={control}
-        hear={hear}
-        file={file}
-        simulate={simulate}
-      />
+      <Sources kept={kept} on={on} state={state} control={control} hear={hear} simulate={simulate} />
       <p className="text-[13px] text-faint">
         {canRecord()
           ? 'A third of a second of quiet, one knock with a knuckle off the middle, then let it ring. Five knocks on different spots tell more than one.'
@@ -109,7 +102,6 @@ function Sources({
   state,
   control,
   hear,
-  file,
   simulate,
 }: {
   kept: Knock | undefined;
@@ -117,7 +109,6 @@ function Sources({
   state: ReturnType<typeof useHearing>['state'];
   control: RefObject<AbortController | null>;
   hear: ReturnType<typeof useHearing>['hear'];
-  file: RefObject<HTMLInputElement | null>;
   simulate: () => Promise<void>;
 }) {
   return (
@@ -135,9 +126,14 @@ function Sources({
           <Mic size={16} aria-hidden /> Record {SECONDS} s
         </Button>
       )}
-      <Button disabled={state.doing !== undefined} onClick={() => file.current?.click()}>
+      <FileButton
+        file="Recording of a knock"
+        accept="audio/*,.wav"
+        disabled={state.doing !== undefined}
+        onFiles={([file]) => void hear('reading the file', () => readSound(file!))}
+      >
         <FileAudio size={16} aria-hidden /> Load a recording
-      </Button>
+      </FileButton>
       <Button disabled={state.doing !== undefined} onClick={simulate}>
         <WandSparkles size={16} aria-hidden /> Take a simulated one
       </Button>
@@ -153,31 +149,7 @@ function Sources({
           <History size={16} aria-hidden /> Look at the one kept
         </Button>
       )}
-      <FileInput hear={hear} file={file} />
     </div>
-  );
-}
-
-function FileInput({
-  hear,
-  file,
-}: {
-  hear: ReturnType<typeof useHearing>['hear'];
-  file: RefObject<HTMLInputElement | null>;
-}) {
-  return (
-    <input
-      ref={file}
-      type="file"
-      accept="audio/*,.wav"
-      className="hidden"
-      aria-label="Recording of a knock"
-      onChange={e => {
-        const [chosen] = e.target.files ?? [];
-        e.target.value = '';
-        if (chosen) void hear('reading the file', () => readSound(chosen));
-      }}
-    />
   );
 }
 
@@ -229,7 +201,6 @@ function useHearing({
   const [state, setState] = useState<{ doing?: string; failed?: string; kept?: boolean }>({});
   const [tone, setTone] = useState(0);
   const control = useRef<AbortController | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   useEffect(() => () => control.current?.abort(), []);
 
   const hear = async (doing: string, get: (signal: AbortSignal) => Recorded | Promise<Recorded>) => {
@@ -261,7 +232,7 @@ function useHearing({
   };
   const simulate = simulating(id, quiet, on, hear);
   const keep = keeping({ id, note, on, read, setState });
-  return { state, control, hear, file, simulate, read, tone, setTone, keep };
+  return { state, control, hear, simulate, read, tone, setTone, keep };
 }
 
 /** A knock as the model would hear it. */

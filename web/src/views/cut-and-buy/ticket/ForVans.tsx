@@ -1,6 +1,7 @@
 import { useConversions } from '../../../api/queries.ts';
 import type { OtherVan } from '../../../hooks/useSeveral.ts';
 import { useDesign } from '../../../store/design.ts';
+import { Check } from '../../../ui/Check.tsx';
 import { Select } from '../../../ui/Select.tsx';
 
 interface Props {
@@ -30,16 +31,13 @@ export function ForVans({ others, onOthers }: Props) {
       <ul className="mt-1 max-h-48 overflow-auto border border-rule bg-ticket px-2 py-1">
         {rest.map(c => (
           <li key={c.id}>
-            <label className="flex items-center gap-2 py-0.5">
-              <input
-                type="checkbox"
-                checked={chosen.has(c.id)}
-                onChange={e =>
-                  onOthers(e.target.checked ? [...others, { id: c.id }] : others.filter(o => o.id !== c.id))
-                }
-              />
+            <Check
+              className="gap-2 py-0.5"
+              checked={chosen.has(c.id)}
+              onCheck={on => onOthers(on ? [...others, { id: c.id }] : others.filter(o => o.id !== c.id))}
+            >
               {c.name}
-            </label>
+            </Check>
             {chosen.has(c.id) && c.variants.length > 1 && (
               <Select
                 compact

@@ -10,6 +10,7 @@ import { usePieces } from '../../../hooks/useCutting.ts';
 import { parsePrice, printMoney } from '../../../store/money.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { Check } from '../../../ui/Check.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { TextField } from '../../../ui/TextField.tsx';
 
@@ -146,27 +147,27 @@ function KitCovers({
       <fieldset className="no-print mt-1 flex flex-wrap gap-x-3 text-[13px]">
         <legend className="text-faint">What it brings</legend>
         {KIT_ROLES.map(role => (
-          <label key={role} className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              checked={kit.roles.includes(role)}
-              onChange={() => onKit({ ...kit, roles: has(kit.roles, role) })}
-            />
+          <Check
+            key={role}
+            className="gap-1"
+            checked={kit.roles.includes(role)}
+            onCheck={() => onKit({ ...kit, roles: has(kit.roles, role) })}
+          >
             {role}
-          </label>
+          </Check>
         ))}
       </fieldset>
       <fieldset className="no-print mt-1 flex flex-wrap gap-x-3 text-[13px]">
         <legend className="text-faint">For</legend>
         {shell.zones.map(z => (
-          <label key={z.id} className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              checked={kit.zones.includes(z.id)}
-              onChange={() => onKit({ ...kit, zones: has(kit.zones, z.id) })}
-            />
+          <Check
+            key={z.id}
+            className="gap-1"
+            checked={kit.zones.includes(z.id)}
+            onCheck={() => onKit({ ...kit, zones: has(kit.zones, z.id) })}
+          >
             {z.name}
-          </label>
+          </Check>
         ))}
       </fieldset>
     </>

@@ -9,6 +9,7 @@ import { parsePrice, printMoney } from '../../../store/money.ts';
 import { usePreferences } from '../../../store/preferences.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { Check } from '../../../ui/Check.tsx';
 import { Dialog } from '../../../ui/Dialog.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { Refused } from '../../../ui/Refused.tsx';
@@ -164,8 +165,7 @@ function TakenTick({
   take: boolean;
 }) {
   return (
-    <label className="flex items-baseline gap-2">
-      <input type="checkbox" checked={take} onChange={e => change(line.key, { take: e.target.checked })} />
+    <Check className="items-baseline gap-2" checked={take} onCheck={take => change(line.key, { take })}>
       <span>
         {line.name}
         <span className="block text-[13px] text-faint">
@@ -175,7 +175,7 @@ function TakenTick({
             : ''}
         </span>
       </span>
-    </label>
+    </Check>
   );
 }
 

@@ -5,6 +5,7 @@ import { useDesign } from '../../../store/design.ts';
 import { useWorkshop } from '../../../store/workshop.ts';
 import { Field } from '../../../ui/Field.tsx';
 import { Select } from '../../../ui/Select.tsx';
+import { TextField } from '../../../ui/TextField.tsx';
 
 /** When work begins and how much of it is done: what has to be ordered by when follows from it. */
 export function PaceFields({ pace, said }: { pace: Pace; said: boolean }) {
@@ -14,15 +15,14 @@ export function PaceFields({ pace, said }: { pace: Pace; said: boolean }) {
   const dashed = said ? '' : 'border-dashed';
   return (
     <div className="flex flex-wrap items-start gap-2">
-      <label className="block text-[13px] text-faint">
-        {said ? 'Work begins' : 'Work begins (assumed)'}
-        <input
-          type="date"
-          value={pace.start}
-          onChange={e => e.target.value && put({ start: e.target.value })}
-          className={`block min-h-7 rounded-[4px] border border-rule bg-ticket px-2 text-ink ${dashed}`}
-        />
-      </label>
+      <TextField
+        type="date"
+        compact
+        label={said ? 'Work begins' : 'Work begins (assumed)'}
+        value={pace.start}
+        onText={start => start && put({ start })}
+        inputClass={dashed}
+      />
       <Select
         compact
         className="w-28"

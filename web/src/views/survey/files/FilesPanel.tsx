@@ -3,7 +3,7 @@ import type { Design } from '@overcoat/core/model';
 import type { Seen } from '@overcoat/core/survey/layout';
 import { inUnits, printLength } from '@overcoat/core/units';
 import { Download, Printer, Upload } from 'lucide-react';
-import { type RefObject, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { download } from '../../../download.ts';
 import { useDesign } from '../../../store/design.ts';
@@ -11,6 +11,7 @@ import { useOpenDesign } from '../../../store/openDesign.ts';
 import { usePreferences, useUnits } from '../../../store/preferences.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Dialog } from '../../../ui/Dialog.tsx';
+import { FileButton } from '../../../ui/FileButton.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { right, Table } from '../../../ui/Table.tsx';
 
@@ -22,12 +23,8 @@ export function FilesPanel() {
   const edit = useDesign(s => s.edit);
   const [reading, setReading] = useState<SurveyReading | null>(null);
   const { seen, setSeen } = usePreferences();
-  const input = useRef<HTMLInputElement>(null);
   const name = design.name.toLowerCase();
-  const read = async (file: File | undefined) => {
-    if (file) setReading(readSurveyCsv(design.shell, await file.text()));
-    if (input.current) input.current.value = '';
-  };
+  const read = async (file: File) => setReading(readSurveyCsv(design.shell, await file.text()));
   const apply = () => {
     if (reading)
       edit(`survey read in: ${reading.changes.length} sizes`, draft => {
@@ -50,7 +47,7 @@ export function FilesPanel() {
           </Link>
         </div>
       </section>
-      <AsTable design={design} input={input} name={name} read={read} />
+      <AsTable design={design} name={name} read={read} />
       <AsOutlines design={design} seen={seen} setSeen={setSeen} name={name} />
       <Dialog
         open={reading !== null}
@@ -108,14 +105,12 @@ function AsOutlines({
 
 function AsTable({
   design,
-  input,
   name,
   read,
 }: {
   design: Design;
-  input: RefObject<HTMLInputElement | null>;
   name: string;
-  read: (file: File | undefined) => Promise<void>;
+  read: (file: File) => Promise<void>;
 }) {
   return (
     <section>
@@ -127,18 +122,9 @@ function AsTable({
         <Button onClick={() => download(`${name}-survey.csv`, 'text/csv', surveyCsv(design.shell))}>
           <Download size={15} aria-hidden /> Survey CSV
         </Button>
-        <Button onClick={() => input.current?.click()}>
+        <FileButton file="Survey file" accept=".csv,text/csv" onFiles={([file]) => void read(file!)}>
           <Upload size={15} aria-hidden /> Read a CSV…
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,text/csv"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Survey file"
-          onChange={e => void read(e.target.files?.[0])}
-        />
+        </FileButton>
       </div>
     </section>
   );

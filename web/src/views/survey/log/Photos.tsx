@@ -1,12 +1,14 @@
 import type { Facts, Pinned } from '@overcoat/core/log';
 import type { Design, Fact } from '@overcoat/core/model';
 import { Camera, X } from 'lucide-react';
-import { type Dispatch, type RefObject, type SetStateAction, useRef, useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { useFacts, useLog } from '../../../store/log.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { keepPhoto, usePhotoUrl } from '../../../store/photos.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Dialog } from '../../../ui/Dialog.tsx';
+import { FileButton } from '../../../ui/FileButton.tsx';
+import { KeptText } from '../../../ui/KeptText.tsx';
 import { JustNoted } from './JustNoted.tsx';
 
 interface Props {
@@ -23,14 +25,13 @@ export function Photos({ bay, zone, about, large = false }: Props) {
   const { ready } = useOpenDesign();
   const facts = useFacts();
   const { note, correct } = useLog.getState();
-  const input = useRef<HTMLInputElement>(null);
   const [state, setState] = useState<string | null>(null);
   const [open, setOpen] = useState<string | null>(null);
   const photos = photosOf({ bay, zone, about, ready, facts });
   const name = zone ? `what came out of ${zone}` : about ? `${about} in ${bay}` : bay!;
   const shown = photos.find(p => p.id === open);
-  const add = async (files: FileList | null) => {
-    for (const file of files ?? [])
+  const add = async (files: readonly File[]) => {
+    for (const file of files)
       try {
         setState('making it ready…');
         const kept = await keepPhoto(file);
@@ -42,11 +43,20 @@ export function Photos({ bay, zone, about, large = false }: Props) {
       } catch (error) {
         setState(error instanceof Error ? error.message : String(error));
       }
-    if (input.current) input.current.value = '';
   };
   return (
     <div className="mt-2">
-      <TakePhoto large={large} input={input} name={name} add={add} />
+      <FileButton
+        file={`Photo of ${name}`}
+        accept="image/*"
+        camera={large}
+        multiple={!large}
+        small={!large}
+        className={large ? 'min-h-12 w-full text-base' : ''}
+        onFiles={files => void add(files)}
+      >
+        <Camera size={large ? 20 : 14} aria-hidden /> photo
+      </FileButton>
       {state && (
         <output className="ml-2 text-[13px]" role={state.includes('…') ? 'status' : 'alert'}>
           {state}
@@ -69,41 +79,6 @@ export function Photos({ bay, zone, about, large = false }: Props) {
         <ShownPhoto correct={correct} setOpen={setOpen} shown={shown} />
       </Dialog>
     </div>
-  );
-}
-
-function TakePhoto({
-  large,
-  input,
-  name,
-  add,
-}: {
-  large: boolean;
-  input: RefObject<HTMLInputElement | null>;
-  name: string;
-  add: (files: FileList | null) => Promise<void>;
-}) {
-  return (
-    <>
-      <Button
-        small={!large}
-        className={large ? 'min-h-12 w-full text-base' : ''}
-        onClick={() => input.current?.click()}
-      >
-        <Camera size={large ? 20 : 14} aria-hidden /> photo
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        capture={large ? 'environment' : undefined}
-        multiple={!large}
-        className="sr-only"
-        tabIndex={-1}
-        aria-label={`Photo of ${name}`}
-        onChange={e => void add(e.target.files)}
-      />
-    </>
   );
 }
 
@@ -148,16 +123,12 @@ function ShownPhoto({
         <>
           <Picture photo={shown} className="max-h-[52vh] w-full object-contain" />
           <div className="mt-3 flex gap-2">
-            <input
+            <KeptText
               aria-label="Note on the photo"
-              defaultValue={shown.fact.note}
-              maxLength={500}
+              value={shown.fact.note}
               placeholder="what it shows"
               className="min-h-9 grow rounded-[4px] border border-rule bg-ticket px-2"
-              onBlur={e =>
-                e.target.value !== shown.fact.note &&
-                correct(shown.id, { ...shown.fact, note: e.target.value })
-              }
+              onText={note => correct(shown.id, { ...shown.fact, note })}
             />
             <Button
               look="danger"

@@ -18,6 +18,7 @@ import { useFacts, useLog } from '../../../store/log.ts';
 import { useBuilt, useOpenDesign } from '../../../store/openDesign.ts';
 import { editShell, putReady } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { KeptText } from '../../../ui/KeptText.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { JustNoted } from '../log/JustNoted.tsx';
 import { Photos } from '../log/Photos.tsx';
@@ -92,15 +93,12 @@ function FlagNote({
   flag: Standing<{ note: string; kind: 'flag' }>;
 }) {
   return (
-    <input
+    <KeptText
       aria-label={`Why ${id} is flagged`}
-      defaultValue={flag.fact.note}
+      value={flag.fact.note}
       placeholder="what to come back for"
-      maxLength={500}
       className="mt-1 min-h-9 w-full rounded-[4px] border border-rule bg-ticket px-2"
-      onBlur={e =>
-        e.target.value !== flag.fact.note && correct(flag.id, { kind: 'flag', note: e.target.value })
-      }
+      onText={note => correct(flag.id, { kind: 'flag', note })}
     />
   );
 }

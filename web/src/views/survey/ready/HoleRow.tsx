@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { useFacts, useLog } from '../../../store/log.ts';
 import { dropReady, putReady } from '../../../store/reshape.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { KeptText } from '../../../ui/KeptText.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { JustNoted } from '../log/JustNoted.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
@@ -93,16 +94,12 @@ function HoleHead({
 }) {
   return (
     <div className="flex items-start gap-2">
-      <input
+      <KeptText
         aria-label="Name of the hole"
-        defaultValue={hole.name}
-        maxLength={120}
+        value={hole.name}
+        needed
         className="grow bg-transparent font-semibold"
-        onBlur={e =>
-          e.target.value.trim() &&
-          e.target.value !== hole.name &&
-          put({ ...hole, name: e.target.value.trim() }, 'renamed')
-        }
+        onText={name => put({ ...hole, name }, 'renamed')}
       />
       {place && <span className="text-faint">{hole.bay}</span>}
       <Button

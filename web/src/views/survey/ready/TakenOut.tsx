@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useFacts, useLog } from '../../../store/log.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { KeptText } from '../../../ui/KeptText.tsx';
 import { Select } from '../../../ui/Select.tsx';
 import { Photos } from '../log/Photos.tsx';
 import { ZoneSelect } from '../van/ZoneSelect.tsx';
@@ -76,16 +77,13 @@ function ItemRow({ id, item, zone }: { id: string; item: Item; zone: string | un
   const { correct } = useLog.getState();
   const change = (instead: Fact) => correct(id, instead);
   const text = (field: 'name' | 'fixings' | 'kept', label: string) => (
-    <input
+    <KeptText
       aria-label={`${label} of ${item.name}`}
-      defaultValue={item[field]}
+      value={item[field]}
+      needed={field === 'name'}
       placeholder={label}
-      maxLength={field === 'name' ? 120 : 500}
       className="min-h-8 w-full rounded-[4px] border border-rule bg-ticket px-2"
-      onBlur={e => {
-        const value = e.target.value.trim();
-        if (value !== item[field] && (field !== 'name' || value)) change({ ...item, [field]: value });
-      }}
+      onText={value => change({ ...item, [field]: value })}
     />
   );
   return (
