@@ -68,6 +68,7 @@ export const WEB_ROOMS = [
   'print',
   'views',
   'frame',
+  'testing',
 ];
 /** Files of these rooms of the core, and of none within them. */
 const own = (...rooms) => `^core/src/(${rooms.join('|')})/[^/]+$`;

@@ -1,61 +1,12 @@
 import 'fake-indexeddb/auto';
-import { newDesign } from '@overcoat/core/buildup';
-import { type ConversionRecord, type Design, measured, type Saved } from '@overcoat/core/model';
-import { applyPatches, type Patch } from 'immer';
+import { type Design, measured } from '@overcoat/core/model';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
+import { chance, FakeServer } from '../testing/server.ts';
 import { useDesign } from './design.ts';
 import { outbox } from './outbox.ts';
 
-/** A server with one conversion and its linked revisions, as the real one keeps them. */
-class Server {
-  revisions: { design: Design; label: string; back: number | null; forward: number | null }[] = [];
-  down = false;
-  saves = 0;
-
-  constructor(design: Design) {
-    this.revisions.push({ design, label: 'new', back: null, forward: null });
-  }
-
-  get current(): number {
-    return this.revisions.length;
-  }
-
-  record(): ConversionRecord {
-    const now = this.revisions.at(-1)!;
-    return {
-      id: 'c',
-      revision: this.current,
-      savedAt: '2026-11-01T12:00:00Z',
-      undo: now.back === null ? null : now.label,
-      redo: now.forward === null ? null : this.revisions[now.forward - 1]!.label,
-      design: now.design,
-    };
-  }
-
-  async save(
-    _id: string,
-    revision: number,
-    { design, label }: { design: Design; label: string },
-  ): Promise<Saved> {
-    if (this.down) throw new ApiError(0, 'no answer');
-    if (revision !== this.current) throw new ApiError(409, 'stale', { current: this.record() });
-    this.saves++;
-    this.revisions.push({ design, label, back: revision, forward: null });
-    const { design: _, ...saved } = this.record();
-    return saved;
-  }
-
-  async travel(_id: string, way: 'undo' | 'redo', revision: number): Promise<ConversionRecord> {
-    if (revision !== this.current) throw new ApiError(409, 'stale', { current: this.record() });
-    const now = this.revisions.at(-1)!;
-    const target = this.revisions[(way === 'undo' ? now.back : now.forward)! - 1]!;
-    this.revisions.push(way === 'undo' ? { ...target, forward: revision } : { ...target, back: revision });
-    return this.record();
-  }
-}
-
-let server: Server;
+let server: FakeServer;
 const store = () => useDesign.getState();
 const note = (text: string) =>
   store().edit(`note ${text}`, draft => {
@@ -64,14 +15,8 @@ const note = (text: string) =>
 const settled = (state: string) => vi.waitFor(() => expect(store().state).toBe(state));
 
 beforeEach(async () => {
-  server = new Server(newDesign('Test', 'compact'));
-  vi.spyOn(api, 'save').mockImplementation((...args) => server.save(...args));
-  // As the real one: what is changed is made on the revision it names, and saved.
-  vi.spyOn(api, 'change').mockImplementation((id, revision, { changes, label }) => {
-    const { design } = server.revisions[revision - 1]!;
-    return api.save(id, revision, { design: applyPatches(design, changes as Patch[]), label });
-  });
-  vi.spyOn(api, 'travel').mockImplementation((...args) => server.travel(...args));
+  server = new FakeServer();
+  server.serve(api);
   store().close();
   await outbox.drop('c');
   await store().open(server.record());
@@ -82,7 +27,7 @@ describe('editing', () => {
     for (const text of ['one', 'two', 'three']) note(text);
     expect(store().design!.note).toBe('three');
     await settled('saved');
-    expect(server.revisions.map(r => r.design.note)).toEqual(['', 'one', 'two', 'three']);
+    expect(server.design.steps.map(s => s.document.note)).toEqual(['', 'one', 'two', 'three']);
     expect(store().pending).toEqual([]);
   });
 
@@ -125,13 +70,13 @@ describe('undo and redo', () => {
     note('one');
     await store().travel('undo');
     expect(store().design!.note).toBe('');
-    expect(server.revisions.map(r => r.design.note)).toEqual(['', 'one', '']);
+    expect(server.design.steps.map(s => s.document.note)).toEqual(['', 'one', '']);
   });
 
   it('do nothing at the ends', async () => {
     await store().travel('undo');
     await store().travel('redo');
-    expect(server.current).toBe(1);
+    expect(server.design.current).toBe(1);
   });
 
   it('counts every press, however quick', async () => {
@@ -150,8 +95,9 @@ describe('undo and redo', () => {
       draft.brief.people = 3;
     });
     await settled('saved');
+    const { travel } = api;
     vi.spyOn(api, 'travel').mockImplementationOnce(async (...args) => {
-      const record = await server.travel(...args);
+      const record = await travel(...args);
       await new Promise(resolve => setTimeout(resolve, 20));
       return record;
     });
@@ -162,7 +108,7 @@ describe('undo and redo', () => {
     await settled('saved');
     expect(store().design!.note).toBe('typed meanwhile');
     expect(store().design!.brief.people).not.toBe(3);
-    expect(server.revisions.at(-1)!.design).toEqual(store().design);
+    expect(server.design.last!).toEqual(store().design);
   });
 
   it('keep a variant chosen that still exists, else take the first', async () => {
@@ -191,7 +137,7 @@ describe('a server that is away', () => {
       server.down = false;
       await vi.advanceTimersByTimeAsync(30_000);
       expect(store().state).toBe('saved');
-      expect(server.revisions.map(r => r.design.note)).toEqual(['', 'kept', 'kept too']);
+      expect(server.design.steps.map(s => s.document.note)).toEqual(['', 'kept', 'kept too']);
     } finally {
       vi.useRealTimers();
     }
@@ -200,11 +146,11 @@ describe('a server that is away', () => {
 
 describe('an edit that the server refuses', () => {
   /** Refuses whatever has this name. */
-  const refuse = (name: string) =>
-    vi.spyOn(api, 'save').mockImplementation(async (...args) => {
-      if (args[2].design.name === name) throw new ApiError(422, 'That name is not accepted.');
-      return server.save(...args);
-    });
+  const refuse = (name: string) => {
+    server.before = ({ document }) => {
+      if ((document as Design).name === name) throw new ApiError(422, 'That name is not accepted.');
+    };
+  };
   const call = (name: string) =>
     store().edit(`called ${name}`, draft => {
       draft.name = name;
@@ -220,12 +166,12 @@ describe('an edit that the server refuses', () => {
     });
     await settled('saved');
     expect(store().design).toMatchObject({ name: 'Test', note: 'after', brief: { people: 5 } });
-    expect(server.revisions.at(-1)!.design).toEqual(store().design);
-    expect(server.revisions.map(r => r.label)).toEqual(['new', 'note before', 'note after', 'people']);
+    expect(server.design.last!).toEqual(store().design);
+    expect(server.design.labels).toEqual(['new', 'note before', 'note after', 'people']);
     expect(store().refused).toMatchObject([{ label: 'called Odd', message: 'That name is not accepted.' }]);
     note('and on');
     await settled('saved');
-    expect(server.revisions.at(-1)!.design.note).toBe('and on');
+    expect(server.design.last!.note).toBe('and on');
   });
 
   it('is put right by a later edit of the same thing', async () => {
@@ -233,11 +179,11 @@ describe('an edit that the server refuses', () => {
     call('Odd');
     call('Even');
     await settled('saved');
-    expect(server.revisions.at(-1)!.design.name).toBe('Even');
+    expect(server.design.last!.name).toBe('Even');
   });
 
   it('outlives the page, can be tried again on what is there then, or let go of', async () => {
-    const odd = refuse('Odd');
+    refuse('Odd');
     call('Odd');
     await vi.waitFor(() => expect(store().refused).toHaveLength(1));
     note('after');
@@ -247,10 +193,10 @@ describe('an edit that the server refuses', () => {
     await store().open(server.record());
     const [first] = store().refused;
     expect(first).toMatchObject({ label: 'called Odd' });
-    odd.mockImplementation((...args) => server.save(...args));
+    refuse('');
     store().settleRefused(first!.key, true);
     await settled('saved');
-    expect(server.revisions.at(-1)!.design).toMatchObject({ name: 'Odd', note: 'after' });
+    expect(server.design.last!).toMatchObject({ name: 'Odd', note: 'after' });
     expect(store().refused).toEqual([]);
     store().close();
     await store().open(server.record());
@@ -276,11 +222,13 @@ describe('an edit that the server refuses', () => {
       draft.note = 'x';
     });
     await settled('saved');
-    expect(server.revisions.at(-1)!.label).toHaveLength(200);
+    expect(server.design.labels.at(-1)).toHaveLength(200);
   });
 
   it('of a conversion that is not at hand waits, and is not given up', async () => {
-    const gone = vi.spyOn(api, 'save').mockRejectedValue(new ApiError(404, 'It is in the bin.'));
+    server.before = () => {
+      throw new ApiError(404, 'It is in the bin.');
+    };
     note('kept');
     await settled('gone');
     expect([store().message, store().design!.note, store().pending.length]).toEqual([
@@ -288,10 +236,10 @@ describe('an edit that the server refuses', () => {
       'kept',
       1,
     ]);
-    gone.mockImplementation((...args) => server.save(...args));
+    server.before = () => {};
     store().retry();
     await settled('saved');
-    expect(server.revisions.at(-1)!.design.note).toBe('kept');
+    expect(server.design.last!.note).toBe('kept');
   });
 });
 
@@ -308,24 +256,10 @@ describe('a round with the server going away', () => {
         note: '',
       });
     });
-  const chance = (seed: number) => () => {
-    seed = (seed * 1_664_525 + 1_013_904_223) % 4_294_967_296;
-    return seed / 4_294_967_296;
-  };
-
   it.each([1, 2])(
     'two hundred edits, lost in every way on their way, all arrive once (order %i)',
     async seed => {
-      const random = chance(seed);
-      const lose = vi.spyOn(api, 'save').mockImplementation(async (...args) => {
-        const luck = random();
-        if (luck < 0.25) throw new ApiError(0, 'no answer');
-        const answer = await server.save(...args);
-        // Saved, but the answer never comes back.
-        if (luck < 0.5) throw new ApiError(0, 'cut off');
-        if (luck < 0.6) throw new ApiError(503, 'busy');
-        return answer;
-      });
+      server.lose(chance(seed));
       for (let round = 0; round < 2; round++) {
         server.down = true;
         for (let n = 0; n < 100; n++) read(round * 100 + n);
@@ -338,12 +272,12 @@ describe('a round with the server going away', () => {
         }
         expect(store().pending).toEqual([]);
       }
-      expect(lose.mock.calls.length).toBeGreaterThan(200);
-      const held = server.revisions.at(-1)!.design.ready.rust;
+      expect(server.tries).toBeGreaterThan(200);
+      const held = server.design.last!.ready.rust;
       expect(held.map(r => r.id)).toEqual(Array.from({ length: 200 }, (_, n) => `r${n}`));
       expect(store().design!.ready.rust).toEqual(held);
       // One revision an edit: a save repeated after a lost answer is not a second step to undo.
-      expect(server.revisions).toHaveLength(201);
+      expect(server.design.steps).toHaveLength(201);
     },
   );
 
@@ -359,7 +293,7 @@ describe('a round with the server going away', () => {
     await store().open(server.record());
     expect(store().design!.ready.rust).toHaveLength(5);
     await settled('saved');
-    expect(server.revisions.map(r => r.label).slice(1)).toEqual([
+    expect(server.design.labels.slice(1)).toEqual([
       'reading 0',
       'reading 1',
       'reading 2',
@@ -385,7 +319,7 @@ describe('a round with the server going away', () => {
     server.down = false;
     await store().open(server.record());
     await settled('saved');
-    expect(server.revisions.at(-1)!.design.ready.rust.map(r => r.id)).toEqual(['r1']);
+    expect(server.design.last!.ready.rust.map(r => r.id)).toEqual(['r1']);
   });
 
   it('goes on where it was when the page ends half-way through sending', async () => {
@@ -394,33 +328,32 @@ describe('a round with the server going away', () => {
     await settled('offline');
     server.down = false;
     let left = 3;
-    const save = vi.spyOn(api, 'save').mockImplementation(async (...args) => {
+    server.before = () => {
       if (left-- <= 0) throw new ApiError(0, 'no answer');
-      return server.save(...args);
-    });
+    };
     store().retry();
     await settled('offline');
     expect(store().pending).toHaveLength(3);
     await new Promise(resolve => setTimeout(resolve, 20));
     store().close();
-    save.mockImplementation((...args) => server.save(...args));
+    server.before = () => {};
     await store().open(server.record());
     await settled('saved');
-    expect(server.revisions.at(-1)!.design.ready.rust).toHaveLength(6);
-    expect(server.revisions).toHaveLength(7);
+    expect(server.design.last!.ready.rust).toHaveLength(6);
+    expect(server.design.steps).toHaveLength(7);
   });
 
   it('merges what another window saved meanwhile, reading by reading', async () => {
     server.down = true;
     read(1);
     await settled('offline');
-    const design = structuredClone(server.revisions.at(-1)!.design);
+    const design = structuredClone(server.design.last!);
     design.shell.zones[0]!.bays[0]!.depthMax = measured(0.123, '123');
-    server.revisions.push({ design, label: 'theirs', back: server.current, forward: null });
+    server.design.push(design, 'theirs');
     server.down = false;
     store().retry();
     await settled('saved');
-    const held = server.revisions.at(-1)!.design;
+    const held = server.design.last!;
     expect(held.ready.rust.map(r => r.id)).toEqual(['r1']);
     expect(held.shell.zones[0]!.bays[0]!.depthMax.value).toBe(0.123);
   });
@@ -428,9 +361,9 @@ describe('a round with the server going away', () => {
 
 describe('another window', () => {
   const theirs = (change: (design: Design) => void) => {
-    const design = structuredClone(server.revisions.at(-1)!.design);
+    const design = structuredClone(server.design.last!);
     change(design);
-    server.revisions.push({ design, label: 'theirs', back: server.current, forward: null });
+    server.design.push(design, 'theirs');
   };
 
   it('is merged where the changes do not touch', async () => {
@@ -439,7 +372,7 @@ describe('another window', () => {
     });
     note('mine');
     await vi.waitFor(() =>
-      expect(server.revisions.at(-1)!.design).toMatchObject({ name: 'Renamed there', note: 'mine' }),
+      expect(server.design.last!).toMatchObject({ name: 'Renamed there', note: 'mine' }),
     );
     expect(store().design).toMatchObject({ name: 'Renamed there', note: 'mine' });
     await settled('saved');
@@ -459,7 +392,7 @@ describe('another window', () => {
     store().settle(side);
     await settled('saved');
     expect(store().design!.note).toBe(result);
-    expect(server.revisions.at(-1)!.design.note).toBe(result);
+    expect(server.design.last!.note).toBe(result);
   });
 
   it('keeps everything else from both, whichever is chosen where they touch', async () => {
@@ -474,7 +407,7 @@ describe('another window', () => {
     await settled('conflict');
     store().settle('theirs');
     await settled('saved');
-    expect(server.revisions.at(-1)!.design).toMatchObject({
+    expect(server.design.last!).toMatchObject({
       note: 'theirs',
       brief: { people: 6, cabin: 12 },
     });
@@ -495,7 +428,7 @@ describe('another window', () => {
     });
     await settled('saved');
     expect(store().notice).toContain(`Rust spot r went with bay ${bay}`);
-    const held = server.revisions.at(-1)!.design;
+    const held = server.design.last!;
     expect(held.ready.rust).toEqual([]);
     expect(held.variants[0]!.design.bays).toEqual({});
   });
@@ -509,7 +442,7 @@ describe('another window', () => {
     note('mine, more');
     store().settle('mine');
     await settled('saved');
-    expect(server.revisions.at(-1)!.design.note).toBe('mine, more');
+    expect(server.design.last!.note).toBe('mine, more');
   });
 
   it('that undid meanwhile is taken in by an undo here', async () => {

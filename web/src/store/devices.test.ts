@@ -1,44 +1,10 @@
 import 'fake-indexeddb/auto';
-import { newDesign } from '@overcoat/core/buildup';
-import {
-  type ConversionRecord,
-  checkDesign,
-  type Design,
-  type Entry,
-  type LoggedEntry,
-} from '@overcoat/core/model';
 import { IDBFactory } from 'fake-indexeddb';
-import { applyPatches, enablePatches, type Patch } from 'immer';
 import { afterEach, expect, it, vi } from 'vitest';
-
-enablePatches();
-
-/** A server with one conversion: its revisions and its log, checked as the real one checks. */
-class Server {
-  revisions: { design: Design; label: string }[];
-  log: LoggedEntry[] = [];
-  constructor(design: Design) {
-    this.revisions = [{ design, label: 'new' }];
-  }
-  record(): ConversionRecord {
-    const { design } = this.revisions.at(-1)!;
-    return { id: 'c', revision: this.revisions.length, savedAt: '', undo: null, redo: null, design };
-  }
-  save(revision: number, design: Design, label: string) {
-    expect(checkDesign(design, { has: () => true })).toEqual([]);
-    this.revisions.push({ design: JSON.parse(JSON.stringify(design)) as Design, label });
-    return { ...this.record(), revision };
-  }
-  take(entry: Entry): number {
-    const known = this.log.find(l => l.entry.id === entry.id);
-    if (known) return known.seq;
-    this.log.push({ seq: this.log.length + 1, takenIn: '', entry });
-    return this.log.length;
-  }
-}
+import { chance, FakeServer } from '../testing/server.ts';
 
 /** A window or phone: the stores as they are, with a browser database of its own. */
-async function device(server: Server, fails: () => 'before' | 'after' | null) {
+async function device(server: FakeServer) {
   vi.resetModules();
   vi.stubGlobal('indexedDB', new IDBFactory());
   const { ApiError, api } = await import('../api/client.ts');
@@ -47,38 +13,12 @@ async function device(server: Server, fails: () => 'before' | 'after' | null) {
   const { sending } = await import('./sendQueue.ts');
   const { outbox } = await import('./outbox.ts');
   await outbox.works();
-  /** Lost on its way there, or on its way back. */
-  const through = async <T>(work: () => T): Promise<T> => {
-    const failing = fails();
-    await Promise.resolve();
-    if (failing === 'before') throw new ApiError(0, 'no answer');
-    const answer = work();
-    await Promise.resolve();
-    if (failing === 'after') throw new ApiError(0, 'cut off');
-    return answer;
-  };
-  const onto = (revision: number, make: (before: Design) => Design, label: string) =>
-    through(() => {
-      if (revision !== server.revisions.length)
-        throw new ApiError(409, 'stale', { current: server.record() });
-      const { design: _, ...saved } = server.save(revision, make(server.record().design), label);
-      return { ...saved, revision: server.revisions.length };
-    });
-  api.save = (_, revision, { design, label }) => onto(revision, () => design, label);
-  api.change = (_, revision, { changes, label }) =>
-    onto(revision, before => applyPatches(before, changes as Patch[]), label);
-  api.note = (_, entries) =>
-    through(() => ({ entries: entries.map(entry => ({ id: entry.id, seq: server.take(entry) })) }));
-  api.log = async (_, after = 0) => through(() => ({ entries: server.log.filter(l => l.seq > after) }));
+  server.serve(api, ApiError);
   await useDesign.getState().open(server.record());
-  await useLog.getState().open('c', [...server.log]);
+  await useLog.getState().open('c', [...server.log.entries]);
   return { design: useDesign.getState, log: useLog.getState, sending };
 }
 
-const chance = (seed: number) => () => {
-  seed = (seed * 1_664_525 + 1_013_904_223) % 4_294_967_296;
-  return seed / 4_294_967_296;
-};
 const settle = () => new Promise(resolve => setTimeout(resolve));
 
 afterEach(() => vi.unstubAllGlobals());
@@ -89,13 +29,10 @@ it.each([1, 2, 3, 4])(
   'two windows and a phone, failing in any order: every entry once, every edit merged or asked (order %i)',
   async seed => {
     const random = chance(seed);
-    const fails = () => {
-      const luck = random();
-      return luck < 0.15 ? 'before' : luck < 0.3 ? 'after' : null;
-    };
-    const server = new Server(newDesign('Three', 'compact'));
+    const server = new FakeServer();
+    server.lose(random, true);
     const devices: Awaited<ReturnType<typeof device>>[] = [];
-    for (let i = 0; i < 3; i++) devices.push(await device(server, fails));
+    for (let i = 0; i < 3; i++) devices.push(await device(server));
     const bays = server.record().design.shell.zones.flatMap(z => z.bays.map(b => b.id));
     const noted: string[] = [];
     const spots: string[] = [];
@@ -143,7 +80,7 @@ it.each([1, 2, 3, 4])(
       }
     expect(waiting()).toBe(false);
     for (const d of devices) expect(d.design().refused).toEqual([]);
-    const told = server.log.map(({ entry: { fact } }) => (fact.kind === 'flag' ? fact.note : ''));
+    const told = server.log.entries.map(({ entry: { fact } }) => (fact.kind === 'flag' ? fact.note : ''));
     expect([...told].sort()).toEqual([...noted].sort());
     expect(
       server

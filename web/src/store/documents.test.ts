@@ -1,44 +1,25 @@
 import 'fake-indexeddb/auto';
-import { newDesign } from '@overcoat/core/buildup';
-import type { Contract, CutList, Design } from '@overcoat/core/model';
+import type { CutList, Design } from '@overcoat/core/model';
 import { type DocumentKind, documentKinds } from '@overcoat/core/model/documents';
 import { rename } from '@overcoat/core/survey/edits';
-import { applyPatches, type Patch } from 'immer';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
+import { FakeServer } from '../testing/server.ts';
 import { useDesign } from './design.ts';
 import { documentName, documentOf, useDocuments } from './documents.ts';
 import { outbox } from './outbox.ts';
 import { reshape } from './reshape.ts';
 import { sending } from './sendQueue.ts';
 
-type DocumentRecord = Contract['document']['answer'];
-
-/** A server with one document, as the real one keeps it. */
-class Server {
-  revisions: { document: unknown; label: string }[] = [];
-  down = false;
-  refuses: string | null = null;
-  record(): DocumentRecord {
-    const now = this.revisions.at(-1);
-    const { length: revision } = this.revisions;
-    return { revision, savedAt: '', undo: now?.label ?? null, redo: null, document: now?.document ?? null };
-  }
-  async read() {
-    if (this.down) throw new ApiError(0, 'no answer');
-    return this.record();
-  }
-  async save(_: unknown, revision: number, { document, label }: { document?: unknown; label: string }) {
-    if (this.down) throw new ApiError(0, 'no answer');
-    if (this.refuses) throw new ApiError(422, this.refuses);
-    if (revision !== this.revisions.length) throw new ApiError(409, 'stale', { current: this.record() });
-    this.revisions.push({ document, label });
-    return this.record();
-  }
-}
-
-let server: Server;
+let server: FakeServer;
+/** What the server has of the cut list. */
+const there = () => server.document(of);
 const of = { id: 'c', kind: 'cut-list', key: 'a' } as const;
+const refuse = (why: string | null) => {
+  server.before = () => {
+    if (why) throw new ApiError(422, why);
+  };
+};
 const documents = () => useDocuments.getState();
 const here = () => documentOf(documents().held, of);
 const list = (change: Partial<CutList> = {}): CutList => ({ format: 1, name: 'B', pins: [], ...change });
@@ -46,19 +27,12 @@ const pin = (piece: string) => ({ group: 'pir/0.04', piece, stock: '0', index: 0
 const settled = () => vi.waitFor(() => expect(documents().held[documentName(of)]?.pending).toEqual([]));
 
 beforeEach(async () => {
-  server = new Server();
-  vi.spyOn(api, 'document').mockImplementation(() => server.read());
-  vi.spyOn(api, 'saveDocument').mockImplementation((...args) => server.save(...args));
-  // As the real one: what is changed is made on the revision it names, and saved.
-  vi.spyOn(api, 'changeDocument').mockImplementation((_, revision, { changes, label }) => {
-    const before = server.revisions[revision - 1]?.document as object;
-    return api.saveDocument(of, revision, { document: applyPatches(before, changes as Patch[]), label });
-  });
+  server = new FakeServer();
+  server.serve(api);
   await outbox.drop('c');
   useDocuments.setState({ held: {} });
   useDesign.getState().close();
-  const design = newDesign('T', 'compact');
-  await useDesign.getState().open({ id: 'c', revision: 1, savedAt: '', undo: null, redo: null, design });
+  await useDesign.getState().open(server.record());
   await documents().load(of);
 });
 
@@ -70,15 +44,15 @@ describe('a document', () => {
     expect(here()).toEqual(list({ kerf: 0.003 }));
     expect(await first).toBe(true);
     await settled();
-    expect(server.revisions.map(r => r.label)).toEqual(['kerf', 'kerf again']);
-    expect(server.record().document).toEqual(list({ kerf: 0.003 }));
+    expect(there().labels).toEqual(['kerf', 'kerf again']);
+    expect(there().last).toEqual(list({ kerf: 0.003 }));
     await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
   });
 
   it('changed while the server is away outlives the page, and is sent when it answers', async () => {
     server.down = true;
     expect(await documents().put(of, list({ kerf: 0.004 }), 'kerf')).toBe(true);
-    expect(server.revisions).toEqual([]);
+    expect(there().steps).toEqual([]);
     // Another page.
     useDocuments.setState({ held: {} });
     await documents()
@@ -88,7 +62,7 @@ describe('a document', () => {
     server.down = false;
     await sending.ask('documents');
     await settled();
-    expect(server.record().document).toEqual(list({ kerf: 0.004 }));
+    expect(there().last).toEqual(list({ kerf: 0.004 }));
     await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
   });
 
@@ -100,7 +74,7 @@ describe('a document', () => {
     ]);
     useDocuments.setState({ held: {} });
     await sending.ask('documents');
-    expect(server.record().document).toEqual(list());
+    expect(there().last).toEqual(list());
   });
 
   it('changed here while what an earlier page left is looked for keeps both', async () => {
@@ -114,16 +88,16 @@ describe('a document', () => {
     void documents().put(fresh, list({ strips: true }), 'mine');
     const held = () => documents().held[documentName(fresh)]!;
     await vi.waitFor(() => expect(held().pending).toEqual([]));
-    expect(server.record().document).toEqual(list({ kerf: 0.002, strips: true }));
-    expect(held().document).toEqual(server.record().document);
+    expect(server.document(fresh).last).toEqual(list({ kerf: 0.002, strips: true }));
+    expect(held().document).toEqual(server.document(fresh).last);
     await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
   });
 
   it('that two windows changed is put together; where both changed one thing this one stands, and says so', async () => {
-    server.revisions.push({ document: list({ kerf: 0.002, gapBehind: 0.003 }), label: 'other' });
+    there().push(list({ kerf: 0.002, gapBehind: 0.003 }));
     await documents().put(of, list({ kerf: 0.004, strips: true }), 'mine');
     await settled();
-    expect(server.record().document).toEqual(list({ kerf: 0.004, strips: true, gapBehind: 0.003 }));
+    expect(there().last).toEqual(list({ kerf: 0.004, strips: true, gapBehind: 0.003 }));
     expect(useDesign.getState().notice).toContain('this window’s stands');
   });
 
@@ -133,32 +107,32 @@ describe('a document', () => {
     useDocuments.setState({ held: {} });
     await documents().load(of);
     kind.clash = 'later';
-    server.revisions.push({ document: list({ kerf: 0.002, gapBehind: 0.003 }), label: 'other' });
+    there().push(list({ kerf: 0.002, gapBehind: 0.003 }));
     await documents().put(of, list({ kerf: 0.004, strips: true }), 'mine');
     const { conflict } = documents().held[documentName(of)]!;
     expect(conflict!.places).toEqual([{ path: ['kerf'], mine: 0.004, theirs: 0.002 }]);
     expect(here()).toEqual(list({ kerf: 0.004, strips: true }));
     documents().settle(of, 'theirs');
     await settled();
-    expect(server.record().document).toEqual(list({ kerf: 0.002, strips: true, gapBehind: 0.003 }));
+    expect(there().last).toEqual(list({ kerf: 0.002, strips: true, gapBehind: 0.003 }));
   });
 
   it('that is refused is as the server has it, and says why', async () => {
     await documents().put(of, list({ kerf: 0.002 }), 'kerf');
-    server.refuses = 'The cut list is not accepted.';
+    refuse('The cut list is not accepted.');
     expect(await documents().put(of, list({ kerf: 9 }), 'kerf')).toBe(false);
     expect(here()).toEqual(list({ kerf: 0.002 }));
     const [refused] = documents().held[documentName(of)]!.refused;
     expect(refused!.message).toContain('not accepted');
     await vi.waitFor(async () => expect(await outbox.names()).toEqual([]));
-    server.refuses = null;
+    refuse(null);
     documents().settleRefused(of, refused!.key, true);
     await settled();
     expect(here()).toEqual(list({ kerf: 9 }));
   });
 
   it('read again takes in what another window saved', async () => {
-    server.revisions.push({ document: list({ strips: true }), label: 'other' });
+    there().push(list({ strips: true }));
     await documents().load(of);
     expect(here()).toEqual(list({ strips: true }));
   });
@@ -176,7 +150,7 @@ describe('a document', () => {
     await settled();
     expect(here()!.pins.map(p => p.piece)).toEqual(['Front fill', 'L2w fill']);
     expect(here()!.trims![0]!.piece).toBe('Front fill');
-    expect(server.record().document).toEqual(here());
+    expect(there().last).toEqual(here());
   });
 
   it('follows a bay’s old name back when the new one is undone', async () => {
@@ -238,22 +212,22 @@ it('a kind that is declared goes all the way: saved, away over a reload, merged 
     server.down = false;
     await sending.ask('documents');
     await sent();
-    server.revisions.push({ document: { format: 1, bay: 'L1w', words: 'b', more: 'theirs' }, label: 'x' });
+    server.document(note).push({ format: 1, bay: 'L1w', words: 'b', more: 'theirs' });
     await put({ words: 'c' });
     await sent();
-    expect(server.record().document).toEqual({ format: 1, bay: 'L1w', words: 'c', more: 'theirs' });
-    server.revisions.push({ document: { format: 1, bay: 'L1w', words: 'theirs' }, label: 'x' });
+    expect(server.document(note).last).toEqual({ format: 1, bay: 'L1w', words: 'c', more: 'theirs' });
+    server.document(note).push({ format: 1, bay: 'L1w', words: 'theirs' });
     await put({ words: 'mine' });
     expect(held().conflict!.places).toMatchObject([{ path: ['words'] }]);
     documents().settle(note, 'mine');
     await sent();
-    server.refuses = 'Not this.';
+    refuse('Not this.');
     expect(await put({ words: 'bad' })).toBe(false);
     expect([held().document, held().refused.length]).toMatchObject([{ words: 'mine' }, 1]);
-    server.refuses = null;
+    refuse(null);
     expect(reshape('a name', d => rename(d, 'L1w', 'Front'))).toBeNull();
     await sent();
-    expect(server.record().document).toMatchObject({ bay: 'Front', words: 'mine' });
+    expect(server.document(note).last).toMatchObject({ bay: 'Front', words: 'mine' });
   } finally {
     delete kinds.note;
   }

@@ -2,12 +2,14 @@ import 'fake-indexeddb/auto';
 import type { WorkshopEntry } from '@overcoat/core/model';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
+import { FakeServer } from '../testing/server.ts';
 import { WORKSHOP } from './entries.ts';
 import { outbox } from './outbox.ts';
 import { useWorkshop } from './workshop.ts';
 
 // The page reads on from what it has: the server keeps it from test to test.
-const taken: { seq: number; takenIn: string; entry: WorkshopEntry }[] = [];
+const server = new FakeServer();
+const taken = server.workshop.entries;
 let refuses: string | null;
 const workshop = () => useWorkshop.getState();
 const counted = (supply: string, amount: number) => workshop().note([{ kind: 'counted', supply, amount }]);
@@ -15,13 +17,12 @@ const kept = () => outbox.entriesOf(WORKSHOP);
 
 beforeEach(async () => {
   refuses = null;
-  vi.spyOn(api, 'workshop').mockImplementation(async (after = 0) => ({ entries: taken.slice(after) }));
-  vi.spyOn(api, 'noteWorkshop').mockImplementation(async entries => {
-    if (refuses && entries.some(e => e.fact.kind === 'counted' && e.fact.supply === refuses))
+  server.serve(api);
+  server.before = ({ entries = [] }) => {
+    const facts = (entries as WorkshopEntry[]).map(e => e.fact);
+    if (refuses && facts.some(f => f.kind === 'counted' && f.supply === refuses))
       throw new ApiError(422, 'That cannot be.');
-    for (const entry of entries) taken.push({ seq: taken.length + 1, takenIn: '', entry });
-    return { entries: entries.map(({ id }) => ({ id, seq: taken.length })) };
-  });
+  };
   await outbox.dropEntries(
     WORKSHOP,
     (await kept()).map(w => w.entry.id),
