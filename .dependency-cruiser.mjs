@@ -1,5 +1,6 @@
 /** Rooms of the core, from the ground up: each may use those before it, never those after it. */
 export const ROOMS = [
+  'tolerance',
   'units',
   'model/lists',
   'model/routes',

@@ -12,8 +12,13 @@ import { ask } from './ask.ts';
 const folder = mkdtempSync(path.join(tmpdir(), 'overcoat-ask-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 const file = path.join(folder, 'perigee.overcoat.json');
+/** Each question is answered once. */
+const answers = new Map<string, ReturnType<typeof ask>>();
 const answer = async (...args: string[]) => {
-  const { out, error, code } = await ask(args);
+  const question = args.join(' ');
+  const answered = answers.get(question) ?? ask(args);
+  answers.set(question, answered);
+  const { out, error, code } = await answered;
   expect([error, code]).toEqual(['', 0]);
   return JSON.parse(out);
 };

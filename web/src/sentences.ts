@@ -3,6 +3,7 @@ import type { Library } from '@overcoat/core/materials';
 import type { BandInput, ByHours } from '@overcoat/core/studies/damp';
 import { type FitAdvice, STRIP_GAP } from '@overcoat/core/studies/junctions';
 import { keptClear } from '@overcoat/core/survey/geometry';
+import { HALF_GRAM, HALF_MM } from '@overcoat/core/tolerance';
 import { printLength, printResistance, type UnitSystem } from '@overcoat/core/units';
 import { buildsUp, type DampClass, dampLevel, dampWord, growsYearly } from '@overcoat/core/van/wetting';
 import { days, grams, monthName } from './format.ts';
@@ -11,7 +12,7 @@ import { days, grams, monthName } from './format.ts';
 export function bayPlace({ bay, zone }: Pick<BayResult, 'bay' | 'zone'>, units: UnitSystem): string {
   const p = (m: number) => printLength(m, units);
   const depth =
-    bay.depthMax.value < 0.0005
+    bay.depthMax.value < HALF_MM
       ? 'no depth to fill'
       : bay.depthMin.value === bay.depthMax.value
         ? `${p(bay.depthMin.value)} deep`
@@ -31,7 +32,7 @@ export function dampSentence(result: BayResult): string {
   const gone = m.goneBy === null ? 'not gone by the next autumn' : `gone by ${monthName(m.goneBy)}`;
   const growth = growsYearly(m.growth) ? `, and ${grams(m.growth)} more every year` : '';
   const runs =
-    m.ran > 0.0005
+    m.ran > HALF_GRAM
       ? ` Steel holds about 200 g/m²: ${grams(m.ran)} of it runs down or drips in the first year.`
       : '';
   return `${name}: ${grams(m.peak)} by ${monthName(m.peakMonth)}, ${gone}${growth}; ${leak}.${runs}${wetEndSentence(result)}`;
@@ -70,7 +71,7 @@ function mostAtWetEnd(e: Evaluation): string {
   const spoken = [worst, wetEnd.worst].flatMap(id =>
     id === null ? [] : (e.damp.bays.get(id)!.wetEnd ?? []),
   );
-  if (spoken.some(w => w.moisture.peak >= most.wetEnd - 5e-4)) return '';
+  if (spoken.some(w => w.moisture.peak >= most.wetEnd - HALF_GRAM)) return '';
   const there = [...e.damp.bays].find(([, b]) => b.wetEnd && b.wetEnd.moisture.peak >= most.wetEnd - 1e-9);
   return there ? ` Most water at the wet end: ${there[0]}, ${grams(most.wetEnd)}.` : '';
 }
@@ -154,9 +155,9 @@ export function fitSentence(result: BayResult, units: UnitSystem): { says: strin
       `${p(s.from)} squeezed to ${p(s.to)} (${printResistance(s.resistance, units)}) where it is shallow`,
     );
   const gap = Math.max(fit.deep.gap, fit.shallow.gap);
-  if (gap > 0.0005 && !result.buildUp.layers.some(l => l.role === 'air gap'))
+  if (gap > HALF_MM && !result.buildUp.layers.some(l => l.role === 'air gap'))
     parts.push(
-      `leaves a gap of ${fit.shallow.gap > 0.0005 ? `${p(fit.shallow.gap)} to ` : 'up to '}${p(gap)}`,
+      `leaves a gap of ${fit.shallow.gap > HALF_MM ? `${p(fit.shallow.gap)} to ` : 'up to '}${p(gap)}`,
     );
   const space = result.buildUp.layers.findIndex(l => l.role === 'air gap');
   if (space >= 0) {
@@ -165,7 +166,7 @@ export function fitSentence(result: BayResult, units: UnitSystem): { says: strin
     if (wide - narrow > 0.0015)
       parts.push(`its air space runs from ${p(narrow)} where it is shallow to ${p(wide)} where it is deep`);
   }
-  if (fit.shallow.battenGap > 0.0005) parts.push(`${p(fit.shallow.battenGap)} of air between the battens`);
+  if (fit.shallow.battenGap > HALF_MM) parts.push(`${p(fit.shallow.battenGap)} of air between the battens`);
   return { says: parts.length > 0 ? `Fits: ${parts.join('; ')}.` : 'Fits flush.', wrong: false };
 }
 

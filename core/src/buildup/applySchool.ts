@@ -1,5 +1,6 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Shell, Zone } from '../model/index.ts';
+import { SAME_SIZE } from '../tolerance/index.ts';
 import { type LayerSpec, placeOf, type School, schools } from './schools.ts';
 
 /**
@@ -84,5 +85,5 @@ function fitting(material: Material, zone: Zone, battens: number): number {
   const limit = soft
     ? Math.min(deepest[Math.floor(deepest.length / 2)]! + battens, shallowest / material.squeeze)
     : shallowest;
-  return sold.findLast(t => t <= limit + 1e-6) ?? sold[0]!;
+  return sold.findLast(t => t <= limit + SAME_SIZE) ?? sold[0]!;
 }

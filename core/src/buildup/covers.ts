@@ -1,6 +1,7 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, BuildUp, Layer, Shell, Zone } from '../model/index.ts';
 import { grossArea, type Kept, keptClear, openingArea, unionArea } from '../survey/geometry/index.ts';
+import { SAME_SIZE } from '../tolerance/index.ts';
 import { battenOf, isContinuous } from './roles.ts';
 import { type StuckBay, sheetArea } from './sheets.ts';
 
@@ -120,7 +121,7 @@ function acrossNothing(zone: Zone, fills: readonly Cover[]): Cover[] {
         o.layer.id === fill.layer.id &&
         last.station === bay.station &&
         last.strip === bay.strip - 1 &&
-        Math.abs(o.width - fill.width) < 1e-6 &&
+        Math.abs(o.width - fill.width) < SAME_SIZE &&
         !bay.outline &&
         !last.outline
       );

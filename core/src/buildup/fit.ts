@@ -1,6 +1,7 @@
 import { type Library, materialOf } from '../materials/index.ts';
 import type { Bay, Layer, ZoneKind } from '../model/index.ts';
 import { meanDepth } from '../survey/geometry/index.ts';
+import { HALF_MM } from '../tolerance/index.ts';
 import { battenOf, directionOf, inCavity, isContinuous, liningRests } from './roles.ts';
 
 /** The stack at one depth. Lengths in m. */
@@ -64,7 +65,7 @@ export function fitBuildUp(layers: readonly Layer[], bay: Bay, kind: ZoneKind, l
     push,
     where: deep.push > shallow.push ? 'deepest' : 'shallowest',
     unborne,
-    misfit: (push > 0.0005 && !rests) || unborne,
+    misfit: (push > HALF_MM && !rests) || unborne,
     squeezed: layers.flatMap((layer, i) =>
       inCavity(layer) &&
       layer.role !== 'air gap' &&

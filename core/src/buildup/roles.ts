@@ -1,5 +1,6 @@
 import type { Layer, LayerOf, Role, ZoneKind } from '../model/index.ts';
 import type { Direction } from '../physics/heat/index.ts';
+import { ROUNDING } from '../tolerance/index.ts';
 
 /** Roles in the order from skin to room. */
 export const ROLES: readonly Role[] = [
@@ -38,7 +39,7 @@ export const directionOf = (kind: ZoneKind): Direction =>
 
 /** How many battens stand on a run of so many metres: one at either end, and no two further apart than their spacing. */
 export const battenCount = (run: number, { width, spacing }: LayerOf<'batten'>): number =>
-  Math.max(1, Math.ceil(Math.max(0, run - width) / spacing - 1e-9)) + 1;
+  Math.max(1, Math.ceil(Math.max(0, run - width) / spacing - ROUNDING)) + 1;
 
 /** Zones without ribs to hold a lining off: there the lining rests on what is under it. */
 export const liningRests = (kind: ZoneKind, layers: readonly Layer[]): boolean =>

@@ -2,6 +2,7 @@ import { type Library, materialOf, openPores, sdOf, WATER_DENSITY } from '../mat
 import type { Bay, Layer, Shell, ZoneKind } from '../model/index.ts';
 import { airSpaceResistance, combinedResistance, RSE, RSI } from '../physics/heat/index.ts';
 import type { Assembly } from '../physics/moisture/index.ts';
+import { HALF_MM } from '../tolerance/index.ts';
 import { type FitAt, fitAt } from './fit.ts';
 import { battenOf, directionOf, inCavity, isContinuous } from './roles.ts';
 
@@ -123,7 +124,7 @@ export function bayUValue(
 ): number {
   const { depthMin, depthMax } = bay;
   const u = (depth: number) => 1 / totalResistance(sectionAt(layers, depth, kind, shell, library), kind);
-  if (depthMax.value - depthMin.value < 5e-4) return u(depthMin.value);
+  if (depthMax.value - depthMin.value < HALF_MM) return u(depthMin.value);
   return GAUSS.reduce(
     (sum, [x, w]) => sum + w * u(depthMin.value + x * (depthMax.value - depthMin.value)),
     0,

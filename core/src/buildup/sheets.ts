@@ -11,6 +11,7 @@ import {
   type Zone,
 } from '../model/index.ts';
 import { bayArea, type FieldRect, freeField } from '../survey/geometry/index.ts';
+import { ROUNDING } from '../tolerance/index.ts';
 
 /** Damping sheets on one bay. */
 export interface LaidSheets {
@@ -106,7 +107,7 @@ export function tiles(rect: FieldRect, stock: Pick<Stock, 'width' | 'length'>): 
 
 /** Lengths of at most `most` that make up `length`: whole ones about the middle, what is left at both ends. */
 function runs(length: number, most: number): number[] {
-  const count = Math.ceil(length / most - 1e-9);
+  const count = Math.ceil(length / most - ROUNDING);
   if (count <= 1) return [length];
   // Two would meet in the middle, where a panel swings most: the first is whole.
   if (count === 2) return [most, length - most];

@@ -1,4 +1,5 @@
 import type { Stock } from '../model/index.ts';
+import { ROUNDING } from '../tolerance/index.ts';
 
 interface Split {
   /** Sizes of the parts, m. */
@@ -26,7 +27,7 @@ export function splitToFit(
 
 /** How many parts of at most `limit` a length takes, m. */
 const parts = (size: number, limit: number, overlap: number): number =>
-  size <= limit + 1e-9 ? 1 : Math.ceil((size - overlap) / (limit - overlap) - 1e-9);
+  size <= limit + ROUNDING ? 1 : Math.ceil((size - overlap) / (limit - overlap) - ROUNDING);
 
 function split(width: number, height: number, wide: number, long: number, overlap: number): Split {
   const [nx, ny] = [parts(width, wide, overlap), parts(height, long, overlap)];

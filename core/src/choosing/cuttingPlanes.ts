@@ -1,3 +1,4 @@
+import { ROUNDING } from '../tolerance/index.ts';
 import { type LimitRow, startsOf } from './columns.ts';
 import type { ChoiceProblem, Pack } from './problem.ts';
 import type { Relaxation, Relaxed, Subproblem } from './relaxation.ts';
@@ -88,7 +89,7 @@ function cutsAt(problem: ChoiceProblem, values: Float64Array): LimitRow[] {
           if (amount === base[g]) continue;
           const other = base.with(g, amount);
           const asked = askedFor(own, other, pack);
-          if (asked <= best + 1e-9) continue;
+          if (asked <= best + ROUNDING) continue;
           base[g] = amount;
           best = asked;
           changed = true;

@@ -15,10 +15,10 @@ import {
 import { FRONTS, POINTS, SCREENS, SEAMS, WAYS } from '../model/lists/index.ts';
 import { bayBand, wetCells } from '../studies/damp/index.ts';
 import { patterns, withFront } from '../survey/patterns/index.ts';
-import { library } from '../testing/index.ts';
+import { library, sweep } from '../testing/index.ts';
 import { evaluate } from './evaluate.ts';
 
-const RUNS = Number(process.env.OVERCOAT_RUNS ?? 150);
+const RUNS = sweep(150, 40);
 
 const thickness = fc.oneof(
   fc.double({ min: 0.0001, max: 0.3, noNaN: true }),

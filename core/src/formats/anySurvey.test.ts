@@ -10,10 +10,10 @@ import { cutPieces, USUAL_CHOICES } from '../order/pieces/index.ts';
 import { payFor, USUAL_PAY } from '../order/pipeline/index.ts';
 import { checkVan, surveyMistakes } from '../survey/edits/index.ts';
 import { layoutShell } from '../survey/layout/index.ts';
-import { library } from '../testing/index.ts';
+import { library, sweep } from '../testing/index.ts';
 import { cutDxf, cutSvg, pieceDrawing, shellDxf, shellSvg, surveyCsv } from './index.ts';
 
-const RUNS = Number(process.env.OVERCOAT_RUNS ?? 120);
+const RUNS = sweep(120, 30);
 const demos = demoDesigns(library);
 const validate = new Ajv2020({ discriminator: true, strict: false }).compile(schema.Design);
 

@@ -1,4 +1,5 @@
 import type { ChoiceProblem } from '../choosing/index.ts';
+import { ROUNDING } from '../tolerance/index.ts';
 
 interface Candidate {
   id: string;
@@ -50,7 +51,7 @@ export function readLayups(text: string, name?: string): LayupsRead {
 
 function problemOf({ zones, materials, limits }: Instance): LayupsRead {
   const index = new Map(materials.map((m, i) => [m.id, i]));
-  const fitting = zones.map(z => z.candidates.filter(c => c.thickness <= z.maxThickness + 1e-9));
+  const fitting = zones.map(z => z.candidates.filter(c => c.thickness <= z.maxThickness + ROUNDING));
   const empty = zones.find((_, i) => fitting[i]!.length === 0);
   if (empty)
     return { ok: false, message: `Nothing fits the zone “${empty.id}” of ${empty.maxThickness} mm.` };

@@ -10,6 +10,7 @@ import {
   rectOnSheet,
   type Seen,
 } from '../survey/layout/index.ts';
+import { ROUNDING } from '../tolerance/index.ts';
 
 /** A closed outline of the unfolded shell in mm, x to the right and y down; arcs as in `Vertex`. */
 export interface DrawnPiece {
@@ -103,7 +104,7 @@ function marksOf(zone: PlacedZone, placed: PlacedBay): DrawnMark[] {
 
 /** On which side of a piece the middle of one of its edges lies. */
 function sideOf(p: PlacedBay, edge: { x: number; y: number }): 'left' | 'right' | 'above' | 'below' {
-  const near = (a: number, b: number) => Math.abs(a - b) < 1e-9;
+  const near = (a: number, b: number) => Math.abs(a - b) < ROUNDING;
   if (near(edge.x, p.x)) return 'left';
   if (near(edge.x, p.x + p.width)) return 'right';
   return near(edge.y, p.y) ? 'above' : 'below';

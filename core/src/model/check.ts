@@ -1,3 +1,4 @@
+import { ROUNDING } from '../tolerance/index.ts';
 import { openingFits } from './openingsFit.ts';
 import type { Design, Layer, Material, Placement } from './types.ts';
 
@@ -30,7 +31,7 @@ export function checkDesign(design: Design, materials: { has(id: string): boolea
     once(zones, zone.id, at, 'zone');
     zone.bays.forEach((bay, b) => {
       once(bays, bay.id, `${at}/bays/${b}`, 'bay');
-      if (bay.depthMin.value > bay.depthMax.value + 1e-9)
+      if (bay.depthMin.value > bay.depthMax.value + ROUNDING)
         mistakes.push({
           path: `${at}/bays/${b}/depthMin`,
           message: `Bay ${bay.id}: the shallowest depth must not exceed the deepest.`,

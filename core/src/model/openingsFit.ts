@@ -1,7 +1,8 @@
+import { SAME_SIZE } from '../tolerance/index.ts';
 import type { Bay, Measurement, Opening, Zone } from './types.ts';
 
 const SIZES = ['width', 'height'] as const;
-const SLACK = 1e-6;
+const SLACK = SAME_SIZE;
 
 /** Whether an opening is no larger than its bay. */
 export const openingFits = (opening: Opening, bay: Bay): boolean =>

@@ -4,6 +4,8 @@ import { makeLibrary } from '../materials/index.ts';
 import type { Design } from '../model/index.ts';
 import { evaluateOwn } from '../studies/cabin/index.ts';
 
+export { sweep } from './sweep.ts';
+
 /** What tests stand on, made once for all files that one worker runs: it is frozen, so that no test changes another's. */
 export const library = makeLibrary();
 

@@ -1,3 +1,4 @@
+import { ROUNDING } from '../tolerance/index.ts';
 import { type Parsed, parseNumber, printNumber, quoted, refuse } from './number.ts';
 
 export type UnitSystem = 'metric' | 'imperial';
@@ -30,9 +31,9 @@ export function parseLength(
   if (read.value < 0) return refuse(`A length cannot be negative. ${ACCEPTED}`);
   const printed = (metres: number) => printLength(metres, system);
   if (read.value > ABSURD) return refuse(`That is far too long: at most ${printed(max)}.`);
-  if (read.value < min - 1e-9)
+  if (read.value < min - ROUNDING)
     return refuse(`${printed(read.value)} is too short here: at least ${printed(min)}.`);
-  if (read.value > max + 1e-9)
+  if (read.value > max + ROUNDING)
     return refuse(`${printed(read.value)} is too long here: at most ${printed(max)}.`);
   return read;
 }

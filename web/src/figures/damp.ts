@@ -1,5 +1,6 @@
 import { type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import { dampWorking } from '@overcoat/core/studies/working';
+import { HALF_GRAM } from '@overcoat/core/tolerance';
 import { buildsUp, dampAtLevel, dampLevel, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { grams } from '../format.ts';
 import type { Figure } from './figure.ts';
@@ -28,7 +29,7 @@ export const damp: Figure = {
   tells: (before, now) => {
     const [was, is] = [dampWord(before.damp.state), dampWord(now.damp.state)];
     const water = (e: Evaluation) => (e.damp.state === 'bare' ? '' : ` (${grams(e.damp.most.likely)})`);
-    const same = was === is && Math.abs(before.damp.most.likely - now.damp.most.likely) < 5e-4;
+    const same = was === is && Math.abs(before.damp.most.likely - now.damp.most.likely) < HALF_GRAM;
     return same ? null : `damp: ${was}${water(before)} → ${is}${water(now)}`;
   },
   working(e, design, library) {

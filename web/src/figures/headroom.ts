@@ -1,5 +1,6 @@
 import { VAN_FIGURES } from '@overcoat/core/figures';
 import { headroomWorking } from '@overcoat/core/studies/working';
+import { HALF_MM } from '@overcoat/core/tolerance';
 import { printLength } from '@overcoat/core/units';
 import { type Figure, quantity } from './figure.ts';
 
@@ -9,7 +10,7 @@ export const headroom: Figure = {
   zoneName: 'lining stands in',
   of: VAN_FIGURES.headroom.of,
   ofZone: (e, zone) => e.fit.taken.get(zone) ?? 0,
-  ...quantity('headroom', printLength, 0.0005),
+  ...quantity('headroom', printLength, HALF_MM),
   better: VAN_FIGURES.headroom.better,
   alert: (e, { brief }) => e.fit.headroom.left < brief.headHeight.value,
   note: (e, { brief: { headHeight } }, units) =>

@@ -6,6 +6,7 @@ import {
   pastLimit,
   VAN_FIGURES,
 } from '@overcoat/core/figures';
+import { HALF_MM } from '@overcoat/core/tolerance';
 import type { UnitSystem } from '@overcoat/core/units';
 import { axisOf, printOf } from './units.ts';
 import { limitName, WORDS } from './words.ts';
@@ -31,6 +32,6 @@ export const brokenWords = (figures: Figured, limits: Limits, units: UnitSystem)
   FIGURE_KEYS.flatMap(k => {
     const past = pastLimit(k, figures[k], limits);
     const { limit, better, unit } = VAN_FIGURES[k];
-    if (!limit || !(past > (unit === 'm' ? 5e-4 : 1e-6))) return [];
+    if (!limit || !(past > (unit === 'm' ? HALF_MM : 1e-6))) return [];
     return [`${printFigure(k, past, units)} ${better === 'less' ? 'over' : 'under'} the ${limitName(k)}`];
   });

@@ -1,5 +1,6 @@
 import type { Shell, WorkshopEntry } from '../../model/index.ts';
 import type { WORK_DAYS } from '../../model/lists/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import { type Effort, STAGES, stageOf, type WorkStage } from '../work/index.ts';
 import type { BuyLine } from './orderList.ts';
@@ -51,7 +52,7 @@ const worksOn = (time: number, days: Pace['days']): boolean => {
 /** The day of work that so many hours after the start fall on. */
 function dayAfter({ start, hours, days }: Pace, done: number): string {
   let time = timeOf(start);
-  let left = Math.floor(done / hours + 1e-9);
+  let left = Math.floor(done / hours + ROUNDING);
   for (;;) {
     if (worksOn(time, days)) {
       if (left === 0) return dayOf(time);

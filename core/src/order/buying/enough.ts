@@ -1,3 +1,4 @@
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { BuyLine } from './orderList.ts';
 import { onItsWay, type StandingOrder } from './orders.ts';
 import { packsOpen } from './tins.ts';
@@ -88,7 +89,7 @@ function ofSizes(
     coming,
     otherwise: have - amountOf(sizes[own]!),
     open: packsOpen(Math.max(0, need - have), sizes, listed)[own]!,
-    verdict: have < need - 1e-9 ? 'short' : have < need + atMost - 1e-9 ? 'may be short' : 'enough',
+    verdict: have < need - ROUNDING ? 'short' : have < need + atMost - ROUNDING ? 'may be short' : 'enough',
   };
 }
 

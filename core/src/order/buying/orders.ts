@@ -1,6 +1,7 @@
 import type { Library } from '../../materials/index.ts';
 import type { WorkshopEntry } from '../../model/index.ts';
 import type { CURRENCIES, DELIVERIES } from '../../model/lists/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 
 type Currency = (typeof CURRENCIES)[number];
 
@@ -108,6 +109,6 @@ export function offcutWrong(
 ): string | null {
   const stock = library.get(material)?.stock;
   if (!stock) return `There is no material ${material}.`;
-  const fits = stock.some(s => width <= s.width + 1e-9 && length <= s.length + 1e-9);
+  const fits = stock.some(s => width <= s.width + ROUNDING && length <= s.length + ROUNDING);
   return fits ? null : 'It is larger than any sheet of its material that is sold.';
 }

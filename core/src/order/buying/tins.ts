@@ -1,4 +1,5 @@
 import type { Supply } from '../../materials/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 
 /** A size that a supply is sold in. */
 export interface Size {
@@ -21,7 +22,7 @@ export function sizesOf(
 
 /** Whole packs that hold so much of something. */
 export const packsFor = (need: number, { amount }: { amount: number }): number =>
-  Math.max(0, Math.ceil(need / amount - 1e-9));
+  Math.max(0, Math.ceil(need / amount - ROUNDING));
 
 /** Packs of each size that do for so much at the least price; of those, the fewest. */
 export function cheapestPacks(need: number, [usual, larger]: readonly Size[]): number[] {
@@ -44,7 +45,7 @@ export function packsOpen(
 ): number[] {
   if (!larger) return [Math.min(listed[0]!, packsFor(need, usual!))];
   const [few, many] = [listed[0]!, listed[1]!];
-  const n = Math.min(many, Math.floor(need / larger.amount + 1e-9));
+  const n = Math.min(many, Math.floor(need / larger.amount + ROUNDING));
   const rest = packsFor(need - n * larger.amount, usual!);
   return rest <= few || n === many ? [Math.min(few, rest), n] : [0, n + 1];
 }

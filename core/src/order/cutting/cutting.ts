@@ -1,5 +1,6 @@
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Material } from '../../model/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import type { Nest, NestProblem, NestStock, Point } from '../nesting/index.ts';
 import type { CutPiece } from '../pieces/index.ts';
 import type { NearMiss } from './nearMiss.ts';
@@ -99,7 +100,7 @@ function boxRound(outline: readonly Point[]): Point[] {
 /** Rests of a material and thickness that are at hand. */
 const restsOf = (offcuts: readonly Offcut[], material: string, thickness: number): NestStock[] =>
   offcuts.flatMap((o): NestStock[] =>
-    o.material === material && Math.abs(o.thickness - thickness) < 1e-6
+    o.material === material && Math.abs(o.thickness - thickness) < SAME_SIZE
       ? [
           {
             id: `rest-${o.id}`,
@@ -117,7 +118,7 @@ const restsOf = (offcuts: readonly Offcut[], material: string, thickness: number
 /** Every size a thickness is sold in. */
 const stockOf = (material: Material, thickness: number): NestStock[] =>
   material.stock.flatMap((s, i): NestStock[] =>
-    Math.abs(s.thickness - thickness) < 1e-6
+    Math.abs(s.thickness - thickness) < SAME_SIZE
       ? [
           {
             id: `${i}`,

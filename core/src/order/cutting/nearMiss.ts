@@ -1,3 +1,4 @@
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { NestProblem, NestSearch } from '../nesting/index.ts';
 
 /** One piece that would save money if it were a little smaller. */
@@ -36,5 +37,5 @@ export function nearMiss({ pieces, kerf }: NestProblem, search: NestSearch): Nea
         least = { piece: id, by, of: over[0] > 0 ? w : l, saves: best.cost - closest.cost };
       }
   }
-  return least && least.saves > 1e-9 ? least : null;
+  return least && least.saves > ROUNDING ? least : null;
 }

@@ -1,4 +1,5 @@
 import type { Library } from '../../materials/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import type { Nest } from '../nesting/index.ts';
 import type { OrderLine, TakeOff } from '../takeoff/index.ts';
 import { type CutGroup, packsBought } from './cutting.ts';
@@ -11,7 +12,7 @@ export interface LaidGroup extends CutGroup {
 
 const groupOf = (line: OrderLine, groups: readonly LaidGroup[]): LaidGroup | undefined =>
   groups.find(
-    g => g.layout && g.material === line.material && Math.abs(g.thickness - line.stock.thickness) < 1e-6,
+    g => g.layout && g.material === line.material && Math.abs(g.thickness - line.stock.thickness) < SAME_SIZE,
   );
 
 /** What everything costs once it is laid on sheets: the estimate of what is not cut, and the packs of what is. */

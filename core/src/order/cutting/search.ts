@@ -1,6 +1,7 @@
 import type { LayUp } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { CutList, Pin, Placement, Shell } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { type NestProblem, NestSearch, unfitPieces } from '../nesting/index.ts';
 import { type CutChoices, type CutPiece, cutPieces } from '../pieces/index.ts';
 import { holdingPins } from './clash.ts';
@@ -109,5 +110,5 @@ function cheaper(a: GroupSearch, b: GroupSearch): GroupSearch {
   if (a.pinned.length !== b.pinned.length) return a.pinned.length > b.pinned.length ? a : b;
   for (const { search } of [a, b])
     for (let i = 0; i < COMPARED_AFTER && !search!.cheapest; i++) search!.step();
-  return b.search.best.cost < a.search.best.cost - 1e-9 ? b : a;
+  return b.search.best.cost < a.search.best.cost - ROUNDING ? b : a;
 }

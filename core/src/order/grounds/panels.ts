@@ -1,6 +1,7 @@
 import { battenOf, type LayUp } from '../../buildup/index.ts';
 import type { FixedPanel, Placement, Shell, Zone } from '../../model/index.ts';
 import { keptClear } from '../../survey/geometry/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { battenLines, ribsAfter, zonePlaceOf } from '../pieces/index.ts';
 
@@ -142,7 +143,7 @@ function bestMove(
   let best: { by: number; hits: number } | null = null;
   for (let step = 1; step * STEP <= MOVES; step++)
     for (const by of [-step * STEP, step * STEP]) {
-      if (along + by < 0 || along + by > furthest + 1e-9) continue;
+      if (along + by < 0 || along + by > furthest + ROUNDING) continue;
       const hits = marks.filter(mark => misses(along + by + mark) <= FINDS).length;
       if (!best || hits > best.hits) best = { by, hits };
     }

@@ -2,6 +2,7 @@ import { battenOf, type LayUp } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { LayerOf, Placement, Shell, Zone } from '../../model/index.ts';
 import { woodLines } from '../../survey/edits/index.ts';
+import { ROUNDING, SAME_SIZE } from '../../tolerance/index.ts';
 import { stiffEnough, type Verdict } from '../boards/index.ts';
 import { battenLines, type CutChoices, zonePlaceOf } from '../pieces/index.ts';
 import { workHours } from '../work/index.ts';
@@ -139,13 +140,13 @@ export function weighSpacings(
   return distinct
     .map(w => ({
       ...w,
-      best: w.hours[1] <= least + 1e-9 && (stiff.length === 0 || w.fails.length === 0),
+      best: w.hours[1] <= least + ROUNDING && (stiff.length === 0 || w.fails.length === 0),
     }))
     .sort((a, b) => a.spacing - b.spacing);
 }
 
 const alike = (a: Spacing, b: Spacing): boolean =>
-  a.battens === b.battens && Math.abs(a.widest - b.widest) < 1e-6;
+  a.battens === b.battens && Math.abs(a.widest - b.widest) < SAME_SIZE;
 
 /** Edges of angled corner panels that run along a zone, m. */
 function cornerEdges(zone: Zone, shell: Shell, corner: number | null): [number, number][] {

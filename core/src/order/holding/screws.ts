@@ -1,6 +1,7 @@
 import { battenOf } from '../../buildup/index.ts';
 import type { Bay, BuildUp, KeepClear, Layer, Zone } from '../../model/index.ts';
 import { ribDepth } from '../../survey/geometry/index.ts';
+import { ROUNDING, SAME_SIZE } from '../../tolerance/index.ts';
 
 /** Lengths that short wood and sheet-metal screws are sold in, m. */
 const SOLD = [0.013, 0.016, 0.019, 0.025, 0.03, 0.035, 0.04, 0.05, 0.06, 0.07];
@@ -54,7 +55,7 @@ export function screwFor({ layers }: Pick<BuildUp, 'layers'>, bay: Bay, zone: Zo
   const rib =
     zone.ribs.find(r => r.after === bay.station) ?? zone.ribs.find(r => r.after === bay.station - 1);
   const onRib = rib ? ribDepth(zone, rib) : bay.depthMin.value;
-  if (!batten && onRib < 1e-6) return null;
+  if (!batten && onRib < SAME_SIZE) return null;
   const over = layers.slice(0, at + 1).reduce((sum, l) => sum + (overRib(l) ? l.thickness : 0), 0);
   const stands = over + (batten?.thickness ?? 0);
   const [rooms, between] = [stands + onRib, stands + bay.depthMin.value];
@@ -64,16 +65,16 @@ export function screwFor({ layers }: Pick<BuildUp, 'layers'>, bay: Bay, zone: Zo
   ];
   const least = batten ? over + Math.min(IN_WOOD, batten.thickness) : over + IN_STEEL;
   const most = room - (kept.length > 0 ? CLEAR_OF_LINES : CLEAR);
-  const length = SOLD.find(l => l >= least - 1e-9) ?? null;
+  const length = SOLD.find(l => l >= least - ROUNDING) ?? null;
   return {
     length,
     least,
     into: batten ? 'batten' : 'rib',
     room,
-    at: between < rooms - 1e-9 ? 'between ribs' : 'on the rib',
+    at: between < rooms - ROUNDING ? 'between ribs' : 'on the rib',
     over: kept,
     most,
-    ok: length !== null && length <= most + 1e-9,
+    ok: length !== null && length <= most + ROUNDING,
   };
 }
 

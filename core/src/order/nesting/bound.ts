@@ -1,3 +1,4 @@
+import { ROUNDING } from '../../tolerance/index.ts';
 import { dualBeds } from './dualBound.ts';
 import { innerRect } from './innerRect.ts';
 import { MICRO, type Shape } from './shapes.ts';
@@ -154,14 +155,14 @@ export function choices(
     if (looked > MOST_CHOICES) return;
     if (at === paid.length) {
       looked++;
-      const packs = paid.some(i => cost + stock[i]!.price < below - 1e-9 && counts[i]! < stock[i]!.most);
+      const packs = paid.some(i => cost + stock[i]!.price < below - ROUNDING && counts[i]! < stock[i]!.most);
       // One that another pack would still suit is within that one.
       if (!packs && mightHold(counts, stock, needs)) found.push({ counts: [...counts], cost });
       return;
     }
     const i = paid[at]!;
     const { price, perPack, most } = stock[i]!;
-    for (let packs = 0; cost + packs * price < below - 1e-9; packs++) {
+    for (let packs = 0; cost + packs * price < below - ROUNDING; packs++) {
       counts[i] = Math.min(most, packs * perPack);
       walk(at + 1, cost + packs * price);
       if (packs * perPack >= most) break;

@@ -1,4 +1,5 @@
 import { seeded } from '../../random/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { Beam } from './beam.ts';
 import type { Bed } from './bed.ts';
 import { RULES } from './bed.ts';
@@ -87,7 +88,7 @@ export class NestSearch {
 
   /** Whether nothing is left to gain in money. */
   get cheapest(): boolean {
-    return this.whole.cost <= this.leastCost + 1e-9;
+    return this.whole.cost <= this.leastCost + ROUNDING;
   }
 
   /** Pieces that a cheaper choice of beds has no place for, after some more tries, and those beds; null where there is none. */

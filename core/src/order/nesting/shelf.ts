@@ -1,3 +1,5 @@
+import { ROUNDING } from '../../tolerance/index.ts';
+
 /** A rectangle to cut, m. */
 interface Rectangle {
   id: string;
@@ -36,11 +38,11 @@ export function shelfLayout(pieces: readonly Rectangle[], sheet: Sheet): ShelfLa
   for (const p of placed) {
     if (p.width !== last) from = 0;
     last = p.width;
-    while (from < shelves.length && shelves[from]!.used + p.width > sheet.width + 1e-9) from++;
+    while (from < shelves.length && shelves[from]!.used + p.width > sheet.width + ROUNDING) from++;
     let shelf = shelves[from];
     if (!shelf) {
       let index = 0;
-      while (index < filled.length && filled[index]! + p.height > sheet.length + 1e-9) index++;
+      while (index < filled.length && filled[index]! + p.height > sheet.length + ROUNDING) index++;
       if (index === filled.length) filled.push(0);
       shelf = { sheet: index, y: filled[index]!, used: 0 };
       filled[index]! += p.height;
@@ -60,7 +62,7 @@ const byHeight = (a: Placed, b: Placed): number =>
 /** The way round that takes least length, if both fit; not placed yet. */
 function turned({ id, width, height }: Rectangle, sheet: Sheet): Placed {
   const [long, short] = width > height ? [width, height] : [height, width];
-  const fits = (w: number, l: number) => w <= sheet.width + 1e-9 && l <= sheet.length + 1e-9;
+  const fits = (w: number, l: number) => w <= sheet.width + ROUNDING && l <= sheet.length + ROUNDING;
   if (fits(long, short)) return { id, width: long, height: short, sheet: 0, x: 0, y: 0 };
   if (fits(short, long)) return { id, width: short, height: long, sheet: 0, x: 0, y: 0 };
   throw new RangeError(`Piece ${id} is larger than the sheet`);
@@ -70,7 +72,7 @@ function turned({ id, width, height }: Rectangle, sheet: Sheet): Placed {
 export function cutLengths(lengths: readonly number[], stick: number): number {
   const left: number[] = [];
   for (const length of [...lengths].sort((a, b) => b - a)) {
-    const i = left.findIndex(rest => rest >= length - 1e-9);
+    const i = left.findIndex(rest => rest >= length - ROUNDING);
     if (i < 0) left.push(stick - length);
     else left[i]! -= length;
   }

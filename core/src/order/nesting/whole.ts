@@ -1,3 +1,4 @@
+import { ROUNDING, SAME_SIZE } from '../../tolerance/index.ts';
 import type { Bed } from './bed.ts';
 import type { Laid, Nest, UsedStock } from './problem.ts';
 import { MICRO, shapeArea } from './shapes.ts';
@@ -17,9 +18,9 @@ export interface Whole {
 
 /** Money first, then what is left, then the saw. */
 export function isBetterLayout(a: Whole, b: Whole): boolean {
-  if (Math.abs(a.cost - b.cost) > 1e-9) return a.cost < b.cost;
+  if (Math.abs(a.cost - b.cost) > ROUNDING) return a.cost < b.cost;
   // Rests are told apart by a billionth: they are squares of micrometres.
-  if (Math.abs(a.worth - b.worth) > 1 + b.worth * 1e-9) return a.worth > b.worth;
+  if (Math.abs(a.worth - b.worth) > 1 + b.worth * ROUNDING) return a.worth > b.worth;
   return a.cuts < b.cuts;
 }
 
@@ -58,7 +59,7 @@ export function bedsBefore(table: Table): Bed[] | null {
     return (
       pin &&
       (pin.stock !== l.stock ||
-        Math.hypot(pin.x - l.x, pin.y - l.y) > 1e-6 ||
+        Math.hypot(pin.x - l.x, pin.y - l.y) > SAME_SIZE ||
         ways?.get(pin.turn) !== ways?.get(l.turn))
     );
   });

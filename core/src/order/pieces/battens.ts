@@ -1,5 +1,6 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { FixedPanel, LayerOf, Material, Stock, Zone } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { curveOf } from './curved.ts';
 import { pieceName, plain } from './finished.ts';
@@ -33,7 +34,7 @@ export function battenLines(
     const from = Math.min(...bays.map(c => c.along)) - half(station - 1);
     const to = Math.max(...bays.map(c => c.along + c.bay.width.value)) + half(station);
     const [start, end] = [i === 0 ? from + width / 2 : from, i === stations.length - 1 ? to - width / 2 : to];
-    const spaces = Math.max(1, Math.ceil((end - start) / (spacing * STRETCH) - 1e-9));
+    const spaces = Math.max(1, Math.ceil((end - start) / (spacing * STRETCH) - ROUNDING));
     if (i === 0) lines.push(start);
     for (let k = 1; k <= spaces; k++) lines.push(start + (k * (end - start)) / spaces);
   });
@@ -57,7 +58,7 @@ export function battenPieces(
 ): CutPiece[] {
   const { y } = rectOf(cover, place);
   const lines = cover.width > 0 ? battenLines(cover, layer, place, panels) : [null];
-  const parts = Math.ceil(cover.height / stock.length - 1e-9);
+  const parts = Math.ceil(cover.height / stock.length - ROUNDING);
   const curve = curveOf(cover, place);
   const notes = [
     ...(curve?.along === 'height' ? [`kerf a third deep every ${lengthIn(KERFED_EVERY)}: it bends`] : []),

@@ -3,6 +3,7 @@ import type { Library } from '../../materials/index.ts';
 import { buildUpOf, type Placement, type Shell, type Zone } from '../../model/index.ts';
 import { bayCurve } from '../../survey/geometry/index.ts';
 import { type EdgeName, edgesOf } from '../../survey/layout/index.ts';
+import { HALF_MM } from '../../tolerance/index.ts';
 import type { ZonePlace } from './place.ts';
 import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, withinRegion } from './region.ts';
 
@@ -80,7 +81,7 @@ export function clearances(
     const floor = zone.kind === 'wall' && side === 'low' ? floorUnder(zone, van) : 0;
     const why = [
       `the tape over ${readings} ${readings === 1 ? 'reading' : 'readings'}`,
-      ...(bow > 0.0005 ? ['the bow of the wall'] : []),
+      ...(bow > HALF_MM ? ['the bow of the wall'] : []),
       ...(floor > 0 ? ['the floor it stands on'] : []),
       ...(hidden ? [`hidden by the ${hidden}`] : []),
       ...wrapped,

@@ -1,5 +1,6 @@
 import type { Zone } from '../../model/index.ts';
 import { edgesOf } from '../../survey/layout/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { edgeSide } from './clearance.ts';
 import { boarded } from './courses.ts';
@@ -28,10 +29,10 @@ export function inCourses(whole: readonly Part[], seat: Seat, parting: Parting, 
         .map(({ part: board, course }): Fitted => {
           const own = boxOf(board.outline);
           const at: Record<ReturnType<typeof edgeSide>, boolean> = {
-            start: own.x - box.x < 1e-6,
-            end: box.x + box.width - own.x - own.width < 1e-6,
-            low: own.y - box.y < 1e-6,
-            high: box.y + box.height - own.y - own.height < 1e-6,
+            start: own.x - box.x < SAME_SIZE,
+            end: box.x + box.width - own.x - own.width < SAME_SIZE,
+            low: own.y - box.y < SAME_SIZE,
+            high: box.y + box.height - own.y - own.height < SAME_SIZE,
           };
           const { low, seen } = courses[course]!;
           const upper = box.y + low + seen;

@@ -1,3 +1,4 @@
+import { ROUNDING } from '../../tolerance/index.ts';
 import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, withinRegion } from './region.ts';
 
 /** A course no wider than this share of a board is a sliver: its neighbour at the other end gives it of its own. */
@@ -29,7 +30,7 @@ export function coursesOver(breadth: number, board: number, tongue: number): Cou
   const pitch = board - tongue;
   const gap = Math.max(0, -tongue);
   const full = breadth + gap;
-  const count = Math.max(1, Math.ceil(full / pitch - 1e-9));
+  const count = Math.max(1, Math.ceil(full / pitch - ROUNDING));
   const rest = full - (count - 1) * pitch;
   const shares = Array.from({ length: count }, (_, i) => (i === count - 1 ? rest : pitch));
   if (count > 1 && rest - gap < SLIVER_OF * board) shares[0] = shares[count - 1] = (rest + pitch) / 2;
@@ -103,7 +104,7 @@ function jointsOf(
   rests: number[],
 ): number[] {
   const to = from + length;
-  const least = Math.ceil(length / boards.length - 1e-9) - 1;
+  const least = Math.ceil(length / boards.length - ROUNDING) - 1;
   const clear = boards.borne.filter(
     b => b >= from + SHORTEST && b <= to - SHORTEST && before.every(o => Math.abs(o - b) >= STAGGER),
   );
@@ -120,7 +121,7 @@ function jointsOf(
   // A joint more is worth a board, not a longer rest.
   const best = tried.reduce((a, b) => {
     const by = b.opened - a.opened || b.at.length - a.at.length || a.worth - b.worth;
-    return by < -1e-9 ? b : a;
+    return by < -ROUNDING ? b : a;
   });
   rests.splice(0, rests.length, ...best.left);
   return best.at;
@@ -144,11 +145,11 @@ function waysOver(
   const found: number[][] = [];
   const walk = (at: number[], start: number) => {
     const last = at.at(-1) ?? from;
-    if (to - last <= board + 1e-9 && at.length >= least) found.push(at);
+    if (to - last <= board + ROUNDING && at.length >= least) found.push(at);
     if (at.length >= most) return;
     for (let i = start; i < sorted.length; i++) {
       const next = sorted[i]!;
-      if (next - last > board + 1e-9) break;
+      if (next - last > board + ROUNDING) break;
       walk([...at, next], i + 1);
     }
   };
@@ -161,7 +162,7 @@ function cutFrom(lengths: readonly number[], rests: readonly number[], board: nu
   const left = [...rests];
   let opened = 0;
   for (const length of [...lengths].sort((a, b) => b - a)) {
-    const fits = left.flatMap((rest, i) => (rest >= length - 1e-9 ? [i] : []));
+    const fits = left.flatMap((rest, i) => (rest >= length - ROUNDING ? [i] : []));
     const tightest = fits.reduce((a, b) => (a < 0 || left[b]! < left[a]! ? b : a), -1);
     const from = tightest < 0 ? board : left[tightest]!;
     if (tightest < 0) opened++;

@@ -1,5 +1,6 @@
 import type { Cover } from '../../buildup/index.ts';
 import { type BayCurve, bayCurve, flatStrips } from '../../survey/geometry/index.ts';
+import { HALF_MM } from '../../tolerance/index.ts';
 import type { PieceLine } from './piece.ts';
 import { rectOf, type ZonePlace } from './place.ts';
 import type { Region } from './region.ts';
@@ -15,7 +16,7 @@ export interface CurveMark {
 }
 
 /** Curves that differ in length by less count as one, m. */
-const SAME = 0.0005;
+const SAME = HALF_MM;
 
 /** The curve of a cover: of its one bay, or across the ribs of several alike; null where it is flat or differs. */
 export function curveOf(cover: Cover, { cells }: Pick<ZonePlace, 'cells'>): BayCurve | null {

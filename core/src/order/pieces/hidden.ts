@@ -1,5 +1,6 @@
 import { type Library, materialOf } from '../../materials/index.ts';
 import type { Layer, Shell, Stock, Use, Zone } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { asRegion, boxRegion, minus, netArea, type Part, partsOf, type Region, together } from './region.ts';
 
 /** Furniture that leaves no more than this share of a part in sight hides it. */
@@ -84,7 +85,7 @@ export function plainLayer(layer: Layer, library: Library): Layer {
     null,
   );
   const now = own.stock.filter(alike).map(perArea);
-  return best && now.length > 0 && perArea(best.stock) < Math.min(...now) - 1e-9
+  return best && now.length > 0 && perArea(best.stock) < Math.min(...now) - ROUNDING
     ? { ...layer, material: best.material, thickness: best.stock.thickness }
     : layer;
 }

@@ -1,4 +1,5 @@
 import type { Stock } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { Point } from '../nesting/index.ts';
 import { asRegion, boxOf, boxRegion, type Part, partsOf, type Region, withinRegion } from './region.ts';
 import { jointsAt } from './split.ts';
@@ -28,7 +29,7 @@ export function splitPart(part: Part, p: Parting): Part[] {
     ...(p.turns.some(t => t % 180 === 0) ? [[wide, long]] : []),
     ...(p.turns.some(t => t % 180 !== 0) ? [[long, wide]] : []),
   ];
-  if (ways.some(([w, l]) => box.width <= w! + 1e-9 && box.height <= l! + 1e-9)) return [part];
+  if (ways.some(([w, l]) => box.width <= w! + ROUNDING && box.height <= l! + ROUNDING)) return [part];
   const borne = bearingLines(p);
   const from = (lines: readonly number[], start: number) => lines.map(l => l - start);
   const xCorners = from(

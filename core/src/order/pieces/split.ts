@@ -1,3 +1,4 @@
+import { ROUNDING } from '../../tolerance/index.ts';
 /** Where a piece may be parted along one of its directions, m from its start. */
 export interface PieceJoints {
   /** Lines something bears a joint on: ribs, rails, battens. */
@@ -17,7 +18,7 @@ const STAGGER = 0.15;
  * never at an opening's corner, and away from joints beneath. Where nothing bears one they are evenly spread.
  */
 export function jointsAt(length: number, limit: number, { borne, corners, beneath }: PieceJoints): number[] {
-  const count = Math.ceil(length / limit - 1e-9);
+  const count = Math.ceil(length / limit - ROUNDING);
   if (count <= 1) return [];
   const clear = (at: number) =>
     corners.every(c => Math.abs(c - at) >= CLEAR) && beneath.every(b => Math.abs(b - at) >= STAGGER);
@@ -39,7 +40,7 @@ export function jointsAt(length: number, limit: number, { borne, corners, beneat
 function furthest(length: number, limit: number, clear: (at: number) => boolean): number[] | null {
   const at: number[] = [];
   let from = 0;
-  while (length - from > limit + 1e-9) {
+  while (length - from > limit + ROUNDING) {
     let next = from + limit;
     while (next > from + CLEAR && !clear(next)) next -= 0.005;
     if (next <= from + CLEAR) return null;
@@ -53,8 +54,8 @@ function furthest(length: number, limit: number, clear: (at: number) => boolean)
 function walk(length: number, limit: number, lines: readonly number[]): number[] | null {
   const at: number[] = [];
   let from = 0;
-  while (length - from > limit + 1e-9) {
-    const next = lines.filter(l => l > from + 1e-9 && l <= from + limit + 1e-9).at(-1);
+  while (length - from > limit + ROUNDING) {
+    const next = lines.filter(l => l > from + ROUNDING && l <= from + limit + ROUNDING).at(-1);
     if (next === undefined) return null;
     at.push(next);
     from = next;
@@ -64,7 +65,7 @@ function walk(length: number, limit: number, lines: readonly number[]): number[]
 
 /** The nearest line to one that keeps clear, as far as the room left in its neighbours allows. */
 function moved(at: number, room: number, clear: (at: number) => boolean): number {
-  for (let step = 0; step <= room + 1e-9; step += 0.005)
+  for (let step = 0; step <= room + ROUNDING; step += 0.005)
     for (const side of [at - step, at + step]) if (clear(side)) return side;
   return at;
 }

@@ -1,5 +1,6 @@
 import type { Cover } from '../../buildup/index.ts';
 import type { Layer } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { CurveMark } from './curved.ts';
 import type { Cell, ZonePlace } from './place.ts';
 import { boxOf, type Part } from './region.ts';
@@ -54,7 +55,7 @@ export function widestGap(part: Part, { cells, zone, battens }: Bearing): number
   const { x, width } = boxOf(part.outline);
   const ribs = ribsAfter(cells, zone).map(r => r.at);
   const lines = [...new Set([x, ...(battens.length > 0 ? battens : ribs), x + width])]
-    .filter(l => l >= x - 1e-9 && l <= x + width + 1e-9)
+    .filter(l => l >= x - ROUNDING && l <= x + width + ROUNDING)
     .sort((a, b) => a - b);
   return Math.max(...lines.slice(1).map((l, i) => l - lines[i]!));
 }

@@ -1,8 +1,9 @@
+import { HALF_MM } from '../../tolerance/index.ts';
 import type { Point } from '../nesting/index.ts';
 import type { CutPiece } from './piece.ts';
 
 /** Outlines that differ by less count as one, m. */
-const SAME = 0.0005;
+const SAME = HALF_MM;
 
 /** Says of each piece which other one is its mirror image, and whether it has to be flipped for it: a plain rectangle has not. */
 export function markTwins(pieces: CutPiece[]): void {

@@ -2,6 +2,7 @@ import { battenCount, type Cover, cutsOf, type LayUp, splitToFit } from '../../b
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Material, Stock } from '../../model/index.ts';
 import type { Kept } from '../../survey/geometry/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { cutLengths, shelfLayout } from '../nesting/index.ts';
 import { canDoes, foamLitres, isFoam, WASTE } from './foam.ts';
 
@@ -229,7 +230,7 @@ class Usage {
       const material = materialOf(library, id);
       const stock = material.stock[0]!;
       const need = sum(byZone);
-      const items = Math.ceil(need / (canDoes(material) ?? stock.length) - 1e-9);
+      const items = Math.ceil(need / (canDoes(material) ?? stock.length) - ROUNDING);
       const packs = Math.ceil(items / stock.perPack);
       const bought = packs * stock.perPack * (canDoes(material) ?? stock.length);
       return {

@@ -13,6 +13,7 @@ import { AIR_DENSITY, AIR_HEAT_CAPACITY, concentration, FACE_HOLDS } from '../..
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import type { HourlyLayer, Passing, SectionCase, Sensitivity } from '../../physics/hourly/index.ts';
 import { metBy, STILL } from '../../physics/moisture/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { type Facing, facingOf } from '../../van/climate/index.ts';
 import { leakOf, spaceIn } from '../../van/wetting/index.ts';
 
@@ -77,7 +78,7 @@ export function bayModel(input: BayModelInput, library: Library): BayModel {
   const skin = materialOf(library, shell.skin.material);
   // A skin that vapour passes, as of plywood, is a layer like any other.
   const open = planes[0]!.sd < CLOSED;
-  const real = planes.slice(open ? 0 : 1).filter(plane => plane.thickness >= 1e-6);
+  const real = planes.slice(open ? 0 : 1).filter(plane => plane.thickness >= SAME_SIZE);
   const leak = buildUp ? leakOf(laid, kind, joints, library)(buildUp, ends) : () => STILL;
   const space = real.indexOf(planes[spaceIn(planes, library)]!);
   const materials = real.map(plane => (plane.material ? materialOf(library, plane.material) : null));

@@ -2,6 +2,7 @@ import { directionOf, sectionAt } from '../../buildup/index.ts';
 import { type Library, materialOf } from '../../materials/index.ts';
 import { type Periodic, periodic, RSE, RSI } from '../../physics/heat/index.ts';
 import { meanDepth } from '../../survey/geometry/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import type { BayModelInput } from './bayModel.ts';
 
 /** How a day's swing of the skin's temperature reaches the room through the field of a bay. */
@@ -11,7 +12,7 @@ export function dayResponse(
 ): Periodic {
   const { planes } = sectionAt(buildUp?.layers ?? [], meanDepth(bay), kind, shell, library);
   const layers = planes
-    .filter(p => p.thickness >= 1e-6 && p.resistance > 0)
+    .filter(p => p.thickness >= SAME_SIZE && p.resistance > 0)
     .map(p => {
       const material = p.material ? materialOf(library, p.material) : null;
       return material

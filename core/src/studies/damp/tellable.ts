@@ -1,3 +1,4 @@
+import { HALF_GRAM } from '../../tolerance/index.ts';
 import type { BayYears } from './bayYear.ts';
 
 /** Less water than this left after a year is nothing carried over, kg/m2; the hourly method closes its balance far below. */
@@ -5,7 +6,7 @@ const CARRIED = 0.002;
 /** Less than this running down in a year is nothing, kg/m2. */
 const RUNS = 0.001;
 /** Less free water than this in one place is not worth drawing, and less than this away from the skin no event, kg/m2. */
-const FREE = 5e-4;
+const FREE = HALF_GRAM;
 const AWAY = 0.005;
 /** Moisture by mass from which wood may rot: 20 %, common practice, no source. */
 const ROTS = 0.2;

@@ -2,6 +2,7 @@ import { sheetArea, tiles } from '../../buildup/index.ts';
 import { type Library, materialOf, stockFor } from '../../materials/index.ts';
 import type { Bay, Patch, Stock } from '../../model/index.ts';
 import type { FieldRect } from '../../survey/geometry/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { BayPanel } from '../../van/quiet/index.ts';
 
 /** What sheets are cut from. */
@@ -113,7 +114,7 @@ function grid(rect: FieldRect, wide: number, high: number): Patch[] {
 /** Middles and lengths of pieces along a side, one whole about its middle. */
 function about(length: number, most: number): [number, number][] {
   if (length <= most) return [[length / 2, length]];
-  const whole = 1 + 2 * Math.floor((length - most) / 2 / most + 1e-9);
+  const whole = 1 + 2 * Math.floor((length - most) / 2 / most + ROUNDING);
   const rest = (length - whole * most) / 2;
   const lengths = [
     ...(rest >= STRIP ? [rest] : []),

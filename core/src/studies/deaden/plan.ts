@@ -1,4 +1,5 @@
 import type { Placement } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { type DeadenBay, type Deadening, levelOf } from './deaden.ts';
 import { leftOf, type Rung } from './ladder.ts';
 
@@ -50,7 +51,7 @@ export function sheetPlan(d: Deadening, goal: Goal): SheetPlan {
   const limit = goal.by === 'mass' ? goal.kilograms : goal.by === 'cost' ? goal.money : all;
   const spend = Math.max(0, Math.min(limit, all));
   const grain = Math.max(1e-6, spend / STEPS);
-  const most = Math.floor(spend / grain + 1e-9);
+  const most = Math.floor(spend / grain + ROUNDING);
   const options = d.bays.map(b => undominated(b.rungs, by, grain));
   let left = new Float64Array(most + 1);
   const chosen = options.map(() => new Uint8Array(most + 1));
@@ -83,10 +84,10 @@ export function sheetPlan(d: Deadening, goal: Goal): SheetPlan {
   if (goal.by !== 'level') return planOf(d, laidAt(most), true);
   // What is left falls as more is spent: the least that reaches the level is found by halving.
   let [low, high] = [0, most];
-  if (level(laidAt(most)) > goal.change + 1e-9) return planOf(d, laidAt(most), false);
+  if (level(laidAt(most)) > goal.change + ROUNDING) return planOf(d, laidAt(most), false);
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (level(laidAt(middle)) <= goal.change + 1e-9) high = middle;
+    if (level(laidAt(middle)) <= goal.change + ROUNDING) high = middle;
     else low = middle + 1;
   }
   return planOf(d, laidAt(low), true);

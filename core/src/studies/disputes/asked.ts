@@ -2,6 +2,7 @@ import { applySchool } from '../../buildup/index.ts';
 import { type Evaluation, evaluate } from '../../evaluate/index.ts';
 import { type Weights, wholeVan } from '../../figures/index.ts';
 import type { BuildUp, Placement, Shell, Zone } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { type ChoiceQuestion as Chosen, worthOf } from '../proposal/index.ts';
 import type { Side } from './dispute.ts';
 
@@ -82,4 +83,4 @@ export const lined = (asked: DisputeQuestion, ...kinds: Zone['kind'][]): Zone[] 
 
 /** The side that is worth most to this person. */
 export const bestChoice = (sides: readonly Side[], weights: Weights): Side =>
-  sides.reduce((a, b) => (worthOf(b, weights) < worthOf(a, weights) - 1e-9 ? b : a));
+  sides.reduce((a, b) => (worthOf(b, weights) < worthOf(a, weights) - ROUNDING ? b : a));

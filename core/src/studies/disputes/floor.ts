@@ -1,6 +1,7 @@
 import { fitBuildUp } from '../../buildup/index.ts';
 import { materialOf, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, LayerOf, Material } from '../../model/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { hoursBetween, throughout, worthOf } from '../proposal/index.ts';
 import { bestChoice, type DisputeQuestion, evaluateOf, layersIn, lined, remade, sideOf } from './asked.ts';
 import type { Dispute, Side } from './dispute.ts';
@@ -94,7 +95,7 @@ export function floor(asked: DisputeQuestion): Dispute | null {
       side: side(thickness === 0 ? 'bare ply' : 'insulated', layers),
     }));
   const need = design.brief.headHeight.value;
-  const high = tried.filter(t => t.side.headroom >= need - 1e-6);
+  const high = tried.filter(t => t.side.headroom >= need - SAME_SIZE);
   const best = (high.length > 0 ? high : tried.slice(0, 1)).reduce((a, b) =>
     worthOf(b.side, weights) < worthOf(a.side, weights) ? b : a,
   );
@@ -143,7 +144,7 @@ export function ceiling(asked: DisputeQuestion): Dispute | null {
   };
   const room = Math.min(...zone.bays.map(b => b.depthMin.value));
   const sold = (m: Material) =>
-    Math.max(0, ...m.stock.map(s => s.thickness).filter(t => t <= room / m.squeeze + 1e-6)) ||
+    Math.max(0, ...m.stock.map(s => s.thickness).filter(t => t <= room / m.squeeze + SAME_SIZE)) ||
     Math.min(...m.stock.map(s => s.thickness));
   const [thin, thick] = [sold(strongest), sold(soft)];
   const sides = [side('thin and strong', strongest, thin), side('thick and soft', soft, thick)];

@@ -2,6 +2,7 @@ import type { End } from '../../buildup/index.ts';
 import { type Evaluation, inClimate } from '../../evaluate/index.ts';
 import { type Library, usualFor } from '../../materials/index.ts';
 import type { BuildUp, Layer, Material, Placement, Zone } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { moister } from '../../van/wetting/index.ts';
 import { perFigure } from '../proposal/index.ts';
 import { type DisputeQuestion, evaluateOf, lined, remade, sideOf } from './asked.ts';
@@ -122,10 +123,10 @@ export function seal(asked: DisputeQuestion, v: Vapour): Dispute {
     );
   const points = SHARES.map(x => ({
     x,
-    y: Math.abs(x - v.sealed) < 1e-9 ? waterOf(v.with, v.zones, 'wetEnd') : at(x),
+    y: Math.abs(x - v.sealed) < ROUNDING ? waterOf(v.with, v.zones, 'wetEnd') : at(x),
   }));
   const flat = SHARES.map(x => ({ x, y: waterOf(v.without, v.zones, 'wetEnd') }));
-  const always = points.every((p, i) => p.y <= flat[i]!.y + 1e-9);
+  const always = points.every((p, i) => p.y <= flat[i]!.y + ROUNDING);
   const never = points.at(-1)!.y > flat[0]!.y - TELLS;
   const turns = never ? null : always ? 0 : meet(points, flat);
   const pays = turns !== null && v.sealed >= turns;

@@ -1,4 +1,5 @@
 import type { Weights } from '../../figures/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { perFigure, worthOf } from '../proposal/index.ts';
 import type { Side, Turning } from './dispute.ts';
 
@@ -19,7 +20,7 @@ export function byWorthOfHeat(sides: readonly Side[], weights: Weights): Turning
   for (let i = 0; i < sides.length; i++)
     for (let j = i + 1; j < sides.length; j++) {
       const dHeat = sides[i]!.heat - sides[j]!.heat;
-      if (Math.abs(dHeat) < 1e-9) continue;
+      if (Math.abs(dHeat) < ROUNDING) continue;
       const x = (rest[j]! - rest[i]!) / dHeat;
       const here = rest[i]! + x * sides[i]!.heat;
       // Only where no third way is better than both.

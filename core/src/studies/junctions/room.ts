@@ -1,6 +1,7 @@
 import type { Evaluation } from '../../evaluate/index.ts';
 import type { Shell, Zone } from '../../model/index.ts';
 import { cellsOf } from '../../survey/layout/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 
 /** What remains inside at one place along the van, between linings. Lengths in m. */
 interface RoomAt {
@@ -86,6 +87,6 @@ export function floorFouls(
 ): { what: string; room: number; rise: number }[] {
   const rise = fit.headroom.floor;
   return Object.entries(shell.floorRoom ?? {}).flatMap(([what, room]) =>
-    room && rise > room.value + 1e-9 ? [{ what, room: room.value, rise }] : [],
+    room && rise > room.value + ROUNDING ? [{ what, room: room.value, rise }] : [],
   );
 }

@@ -1,5 +1,6 @@
 import type { Library } from '../../materials/index.ts';
 import type { Material, Zone } from '../../model/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 
 /** Thicknesses of a fill that are tried: the thickest that fit. */
 const THICKEST = 2;
@@ -37,7 +38,7 @@ export function fillsOf(
     if (!suits(material, zone, wood)) continue;
     const room = roomFor(material, zone, typeof wood === 'number' ? wood : 0);
     const sold = [...new Set(priced(material).map(s => s.thickness))]
-      .filter(t => t <= room + 1e-6)
+      .filter(t => t <= room + SAME_SIZE)
       .sort((a, b) => b - a);
     for (const thickness of sold.slice(0, THICKEST)) found.push([material, thickness]);
   }
@@ -51,7 +52,7 @@ function beats(a: [Material, number], b: [Material, number], proud: boolean): bo
   const kind = ([m]: [Material, number]) =>
     `${m.sorption} ${m.flowResistivity === null} ${m.jointed} ${m.flexible || m.family === 'fibre'} ${m.selfAdhesive} ${m.toleratesWet}`;
   const weighed = ([m, t]: [Material, number]) => {
-    const stock = m.stock.find(s => Math.abs(s.thickness - t) < 1e-6)!;
+    const stock = m.stock.find(s => Math.abs(s.thickness - t) < SAME_SIZE)!;
     return [
       -t / m.conductivity,
       stock.price / (stock.width * stock.length * stock.perPack),

@@ -2,6 +2,7 @@ import { fitBuildUp } from '../../buildup/index.ts';
 import { ChoiceSearch, weigh } from '../../choosing/index.ts';
 import type { Weights } from '../../figures/index.ts';
 import type { BuildUp, Placement, Zone } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { moister, type VanClimate } from '../../van/wetting/index.ts';
 import { type Candidate, inBays, makeOf } from './candidate.ts';
 import { type Figures, figuresOf } from './figures.ts';
@@ -195,6 +196,6 @@ function changed(
   const changes = open.flatMap(({ zone, all }, g) =>
     kept[g]! >= 0 && coreOf(all[search.best.options[g]!]!) !== coreOf(all[kept[g]!]!) ? [zone.id] : [],
   );
-  const comparable = gone.length === 0 && stays.over <= search.best.over + 1e-9;
+  const comparable = gone.length === 0 && stays.over <= search.best.over + ROUNDING;
   return { changes, breaks, regret: comparable ? Math.max(0, stays.value - search.best.value) : 0 };
 }

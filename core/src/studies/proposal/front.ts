@@ -3,6 +3,7 @@ import { type Choice, ChoiceSearch, prove } from '../../choosing/index.ts';
 import { evaluate } from '../../evaluate/index.ts';
 import { type Figured, type FigureKey, VAN_FIGURES, type Weights } from '../../figures/index.ts';
 import type { Placement } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { DampState } from '../../van/wetting/index.ts';
 import { type ChoiceLimits, limitBy } from './limits.ts';
 import { openZones } from './model.ts';
@@ -127,7 +128,7 @@ function unbeaten(all: readonly FrontPoint[], x: FigureKey, y: FigureKey): Front
   return [...all]
     .sort((a, b) => less(x, a) - less(x, b) || less(y, a) - less(y, b))
     .filter(p => {
-      const better = less(y, p) < lowest - 1e-9;
+      const better = less(y, p) < lowest - ROUNDING;
       if (better) lowest = less(y, p);
       return better;
     });

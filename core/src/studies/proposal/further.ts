@@ -1,6 +1,7 @@
 import { fitBuildUp, takesStuffing } from '../../buildup/index.ts';
 import type { Library } from '../../materials/index.ts';
 import type { Layer, Zone } from '../../model/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import type { Candidate } from './candidate.ts';
 import { type Avoided, candidateName } from './candidates.ts';
 import { breathes, fillsOf, standsProud } from './fills.ts';
@@ -45,7 +46,7 @@ export function deeperToo(candidate: Candidate, zone: Zone, library: Library, av
     if (!fill || (film && !breathes(fill))) return [];
     const [material, thickness] = fill;
     const more = own
-      ? own.material === material.id && thickness > own.thickness + 1e-6
+      ? own.material === material.id && thickness > own.thickness + SAME_SIZE
       : !shallow.some(s => s && s[0] === material);
     if (!more) return [];
     const laid: Layer = { id: 'f', role: 'fill', material: material.id, thickness };

@@ -9,6 +9,7 @@ import {
 } from '../../figures/index.ts';
 import type { Placement, Zone } from '../../model/index.ts';
 import { canDoes } from '../../order/takeoff/index.ts';
+import { ROUNDING, SAME_SIZE } from '../../tolerance/index.ts';
 import { isNoDamper } from '../../van/wetting/index.ts';
 import type { ChoiceLimits } from './limits.ts';
 import type { ChoiceQuestion, LayUpOption } from './options.ts';
@@ -26,14 +27,14 @@ export interface Open {
 
 /** Whether a lay-up is as dry as asked. */
 export const isDry = (o: LayUpOption, { damp, wet = null }: ChoiceLimits): boolean =>
-  isNoDamper(o.damp, damp) && (wet === null || o.takes.water <= wet + 1e-9);
+  isNoDamper(o.damp, damp) && (wet === null || o.takes.water <= wet + ROUNDING);
 
 /** What is as dry as asked; the least damp where nothing is. */
 function dryEnough(all: readonly LayUpOption[], limits: ChoiceLimits): readonly LayUpOption[] {
   const dry = all.filter(o => isDry(o, limits));
   if (dry.length > 0) return dry;
   const least = Math.min(...all.map(o => o.takes.water));
-  return all.filter(o => o.takes.water <= least + 1e-9);
+  return all.filter(o => o.takes.water <= least + ROUNDING);
 }
 
 /** Zones that have something to choose from, with what is dry enough. */
@@ -119,7 +120,7 @@ export function modelOf(
     if (index !== undefined) return index;
     const material = library.get(u.material)!;
     const stock = material.stock.find(
-      s => Math.abs(s.thickness - u.thickness) < 1e-6 && Math.abs(s.width - u.width) < 1e-6,
+      s => Math.abs(s.thickness - u.thickness) < SAME_SIZE && Math.abs(s.width - u.width) < SAME_SIZE,
     )!;
     const area = material.form === 'sheet' || material.form === 'roll';
     const item = canDoes(material) ?? (area ? stock.width * stock.length : stock.length);
@@ -230,7 +231,7 @@ const restsOf = (
 ): number =>
   offcuts.reduce(
     (sum, o) =>
-      o.material === u.material && Math.abs(o.thickness - u.thickness) < 1e-6
+      o.material === u.material && Math.abs(o.thickness - u.thickness) < SAME_SIZE
         ? sum + o.count * o.width * o.length
         : sum,
     0,

@@ -5,6 +5,7 @@ import { type Library, materialOf } from '../../materials/index.ts';
 import type { BuildUp, Design, Placement, Zone } from '../../model/index.ts';
 import type { Offcut } from '../../order/cutting/index.ts';
 import type { PayBy } from '../../order/pipeline/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { Heard } from '../../van/quiet/index.ts';
 import { buildsUp, dampLevel, type VanClimate } from '../../van/wetting/index.ts';
 import { type Candidate, makeOf, only, throughout } from './candidate.ts';
@@ -135,7 +136,8 @@ const roughly = ({ takes, damp }: Figures): number[] => [
 function undominated<T>(all: readonly T[], figures: (one: T) => readonly number[]): T[] {
   const known = all.map(o => ({ o, f: figures(o) })).sort((a, b) => a.f[0]! - b.f[0]!);
   const kept: typeof known = [];
-  for (const one of known) if (!kept.some(k => k.f.every((v, i) => v <= one.f[i]! + 1e-9))) kept.push(one);
+  for (const one of known)
+    if (!kept.some(k => k.f.every((v, i) => v <= one.f[i]! + ROUNDING))) kept.push(one);
   return kept.map(k => k.o);
 }
 

@@ -7,6 +7,7 @@ import {
   pastLimit,
   VAN_FIGURES,
 } from '../../figures/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { buildUpsOf } from './candidate.ts';
 import type { ChoiceLimits } from './limits.ts';
 import type { Model } from './model.ts';
@@ -70,7 +71,7 @@ export function runnerUp<O>(
   return {
     option: all[best.k]!,
     changes: minus(sums(best.weighed), before),
-    breaks: best.weighed.over > choice.over + 1e-9,
+    breaks: best.weighed.over > choice.over + ROUNDING,
   };
 }
 

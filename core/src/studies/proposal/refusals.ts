@@ -1,5 +1,6 @@
 import { materialOf } from '../../materials/index.ts';
 import type { Material, Zone } from '../../model/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { buildUpsOf } from './candidate.ts';
 import { priced, roomFor, suits } from './fills.ts';
 import type { ChoiceLimits } from './limits.ts';
@@ -64,7 +65,7 @@ function reasonIn(
   // On a floor what is soft goes between battens alone, and those are seldom sold as thick.
   if (!suits(material, zone, 0)) return 'unsuited';
   const thinnest = Math.min(...material.stock.map(s => s.thickness));
-  return thinnest > roomFor(material, zone, 0) + 1e-6 ? 'too thick' : 'beaten';
+  return thinnest > roomFor(material, zone, 0) + SAME_SIZE ? 'too thick' : 'beaten';
 }
 
 const fillsIn = (o: LayUpOption): string[] =>

@@ -4,6 +4,7 @@ import { type Evaluation, evaluate, inClimate, withPay } from '../../evaluate/in
 import { FIGURE_KEYS, type Figured, pastLimit, VAN_FIGURES, wholeVan } from '../../figures/index.ts';
 import type { Placement } from '../../model/index.ts';
 import { type OrderLine, takeOff } from '../../order/takeoff/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { ownClimate } from '../cabin/index.ts';
 import type { ChoiceLimits } from './limits.ts';
 import type { Model } from './model.ts';
@@ -121,7 +122,7 @@ export function polished(round: Round, asked: ChoiceQuestion, limits: ChoiceLimi
     changed = false;
     for (let g = 0; g < problem.groups.length; g++) {
       const others = swaps(problem, best, g)
-        .filter(c => c.value < best.value - 1e-9 && keeps(c))
+        .filter(c => c.value < best.value - ROUNDING && keeps(c))
         .sort((a, b) => a.value - b.value)
         .slice(0, TRIED);
       for (const other of others) {

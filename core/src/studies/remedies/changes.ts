@@ -11,6 +11,7 @@ import {
 } from '../../model/index.ts';
 import { cellsOf } from '../../survey/layout/index.ts';
 import { drainIn } from '../../survey/patterns/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { buildsUp } from '../../van/wetting/index.ts';
 
 /** A change to how a van is lived in, surveyed or laid, by what of it is other than now. */
@@ -164,7 +165,7 @@ function withDrains(
   const zones = shell.zones.map(zone => {
     if (!wet.includes(zone.id) || !UPRIGHT.includes(zone.kind)) return zone;
     const feet = cellsOf(zone).cells.filter(
-      c => c.up < 1e-6 && !zone.keepClears.some(k => k.bay === c.bay.id && k.kind === 'drain hole'),
+      c => c.up < SAME_SIZE && !zone.keepClears.some(k => k.bay === c.bay.id && k.kind === 'drain hole'),
     );
     bays.push(...feet.map(c => c.bay.id));
     const keepClears = feet.map(({ bay }) => ({ id: named(), ...drainIn(bay) }));

@@ -1,5 +1,6 @@
 import type { Bay, Design, Measurement, Shell, Zone } from '../../model/index.ts';
 import { assumed, guess, isMeasured } from '../../model/index.ts';
+import { HALF_MM, ROUNDING, SAME_SIZE } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import {
   type ArchSizes,
@@ -130,11 +131,11 @@ export function archFromTemplate(shell: Shell, id: string): Edited {
   if (!read.ok) return read;
   const { height } = outlineBox(read.outline);
   // Arcs as chords, as fine as the corners suffice for; a corner that was read is never left out.
-  let points = flatten(read.outline, 0.0005);
+  let points = flatten(read.outline, HALF_MM);
   for (let t = 0.001; points.length > MOST_CORNERS && t < 0.02; t *= 2) points = flatten(read.outline, t);
   if (points.length > MOST_CORNERS)
     return { ok: false, message: `The template has more than ${MOST_CORNERS} corners: leave some out.` };
-  const hung = edgeAt(points, 0) > edgeAt(points, height) + 1e-9 ? turnedOver(points, height) : points;
+  const hung = edgeAt(points, 0) > edgeAt(points, height) + ROUNDING ? turnedOver(points, height) : points;
   const round = overTop(hung, height);
   if (!round)
     return { ok: false, message: 'The template’s outline must stand on the floor at its front and rear.' };
@@ -172,7 +173,7 @@ type Point = { x: number; y: number };
 const edgeAt = (points: readonly Point[], y: number): number =>
   points.reduce((sum, p, i) => {
     const q = points[(i + 1) % points.length]!;
-    return Math.abs(p.y - y) < 1e-6 && Math.abs(q.y - y) < 1e-6 ? sum + Math.abs(p.x - q.x) : sum;
+    return Math.abs(p.y - y) < SAME_SIZE && Math.abs(q.y - y) < SAME_SIZE ? sum + Math.abs(p.x - q.x) : sum;
   }, 0);
 
 /** The same outline with its lower edge above, counter-clockwise again. */
@@ -181,7 +182,7 @@ const turnedOver = (points: readonly Point[], height: number): Point[] =>
 
 /** The outline from its front foot over the top (its lower edge) to its rear foot; null when it stands on none. */
 function overTop(outline: readonly Point[], height: number): Point[] | null {
-  const feet = outline.filter(p => p.y > height - 1e-6);
+  const feet = outline.filter(p => p.y > height - SAME_SIZE);
   if (feet.length < 2) return null;
   const front = feet.reduce((a, b) => (b.x < a.x ? b : a));
   const rear = feet.reduce((a, b) => (b.x > a.x ? b : a));
@@ -206,7 +207,7 @@ const LEAST_RADIUS = 0.005;
 
 function archWrong({ length, height, radius }: ArchReadings): string | null {
   const most = Math.min(height.value, length.value / 2);
-  if (radius.value > most + 1e-9)
+  if (radius.value > most + ROUNDING)
     return `Shoulders of ${lengthIn(radius.value)} are rounder than the arch is high, or than half of its length: at most ${lengthIn(most)}.`;
   return radius.value < LEAST_RADIUS ? `A shoulder is rounded by at least ${lengthIn(LEAST_RADIUS)}.` : null;
 }

@@ -1,4 +1,5 @@
 import { guess, isMeasured, type Shell, type Zone } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { Edited } from './edit.ts';
 
 type Corrugation = NonNullable<Zone['corrugation']>;
@@ -36,7 +37,7 @@ export function setWoodLine(shell: Shell, id: string, line: WoodLine): Edited {
   const zone = shell.zones.find(z => z.id === id);
   if (!zone) return { ok: false, message: `There is no zone ${id}.` };
   const out = [line.from, line.to].some(
-    p => p.along.value > zone.length.value + 1e-9 || p.up.value > zone.height.value + 1e-9,
+    p => p.along.value > zone.length.value + ROUNDING || p.up.value > zone.height.value + ROUNDING,
   );
   if (out) return { ok: false, message: `“${line.name}” would end outside the ${zone.name}.` };
   const lines = zone.lines ?? [];

@@ -6,6 +6,7 @@ import {
   type Shell,
   type Zone,
 } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { curveWrong, outlineOf } from '../geometry/index.ts';
 import type { BayField } from './edit.ts';
@@ -59,7 +60,7 @@ export const surveyMistakes = ({ zones }: Shell): Mistake[] =>
 function mistakesOf(zone: Zone): Mistake[] {
   const mistakes: Mistake[] = [];
   const within = (what: string, path: string, field: string, { value }: Measurement, limits: Limits) => {
-    if (value < limits.min - 1e-9 || value > limits.max + 1e-9)
+    if (value < limits.min - ROUNDING || value > limits.max + ROUNDING)
       mistakes.push({
         path: `${path}/${field}`,
         message: `${what}: a ${WORDS[field] ?? field} of ${lengthIn(value)} cannot be; ${lengthIn(limits.min)} to ${lengthIn(limits.max)} are accepted.`,

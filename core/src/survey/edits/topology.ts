@@ -8,6 +8,7 @@ import {
   type Rib,
   type Zone,
 } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 import { withoutOpening } from './edit.ts';
 import { freshName, namesIn } from './names.ts';
@@ -246,7 +247,7 @@ export function moveRib(design: Design, ribId: string, by: number): Reshaped {
   if (tight) return no(`Bay ${tight.id} would be narrower than ${lengthIn(LEAST)}.`);
   const window = zone.openings.find(o => {
     const host = zone.bays.find(b => b.id === o.bay)!;
-    return !host.outline && o.width.value > host.width.value + shift(host) + 1e-9;
+    return !host.outline && o.width.value > host.width.value + shift(host) + ROUNDING;
   });
   if (window) return no(`${window.id} would no longer fit its bay.`);
   const said: string[] = [];

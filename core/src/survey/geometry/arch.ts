@@ -1,3 +1,4 @@
+import { ROUNDING } from '../../tolerance/index.ts';
 /** Few sizes of a wheel arch seen from the cabin, m: a box with its front and rear shoulders rounded to `radius`. */
 export interface ArchSizes {
   /** Along the van, m. */
@@ -29,7 +30,7 @@ export interface DevelopedArch {
  * cylinder, whose strip is pi times the radius. Throws RangeError when the radius exceeds height or half of the length.
  */
 export function developArch({ length, width, height, radius }: ArchSizes): DevelopedArch {
-  if (radius > height + 1e-9 || radius > length / 2 + 1e-9)
+  if (radius > height + ROUNDING || radius > length / 2 + ROUNDING)
     throw new RangeError(
       'The shoulders cannot be rounder than the arch is high, or than half of its length.',
     );

@@ -1,4 +1,5 @@
 import type { Bay, Curve } from '../../model/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 
 /** Gap behind the middle of a straight chord on a circle, m, exact; w^2 / (8 R) is its first term. */
@@ -19,7 +20,7 @@ export const arcLength = (chord: number, radius: number): number =>
 /** How many flat strips of equal width leave no more than `tolerance` (m) behind any of them. */
 export function flatStrips(chord: number, radius: number, tolerance: number): number {
   const widest = 2 * Math.sqrt(Math.max(0, 2 * radius * tolerance - tolerance * tolerance));
-  return Math.max(1, Math.ceil(arcLength(chord, radius) / widest - 1e-9));
+  return Math.max(1, Math.ceil(arcLength(chord, radius) / widest - ROUNDING));
 }
 
 /** Radius of a bay's curve, m, as read or from the gap behind the straightedge; Infinity when flat. */

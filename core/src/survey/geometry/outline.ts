@@ -1,4 +1,5 @@
 import type { Bay, OutlineReadings } from '../../model/index.ts';
+import { HALF_MM, ROUNDING } from '../../tolerance/index.ts';
 import { lengthIn } from '../../units/index.ts';
 
 /** A corner of an outline, m: x from the front, y from the lower edge. `bulge` arcs the side that begins here: tan of a quarter of its angle, positive outwards. */
@@ -66,7 +67,7 @@ function quadrilateral(r: FourSides): Outlined {
 }
 
 function triangleWrong(diagonal: number, a: number, b: number, sides: string): string | null {
-  const slack = 1e-9;
+  const slack = ROUNDING;
   if (diagonal <= 0 || a <= 0 || b <= 0) return 'Every side and the diagonal must be longer than nothing.';
   if (diagonal > a + b - slack)
     return `The diagonal, ${lengthIn(diagonal)}, is as long as ${sides} together (${lengthIn(a + b)}) or longer: read it again, from the front lower to the rear upper corner.`;
@@ -139,7 +140,7 @@ function crossing(corners: readonly Vertex[]): [number, number] | null {
 }
 
 function mustRise(values: number[], what: string): string | null {
-  const at = values.findIndex((v, i) => i > 0 && v <= values[i - 1]! + 1e-9);
+  const at = values.findIndex((v, i) => i > 0 && v <= values[i - 1]! + ROUNDING);
   return at < 0
     ? null
     : `Reading ${at + 1} has a ${what} of ${lengthIn(values[at]!)}, not beyond the one before it (${lengthIn(values[at - 1]!)}): each must lie further on.`;
@@ -184,7 +185,7 @@ export function roundCorners(
     const rounds = outward && inside < 0.95 * Math.PI && rounded(p);
     return { p, ax, ay, bx, by, la, lb, inside, cut: rounds ? radius / Math.tan(inside / 2) : 0 };
   });
-  const tight = corner.findIndex((c, i) => c.cut + corner[(i + 1) % n]!.cut > c.lb + 1e-9);
+  const tight = corner.findIndex((c, i) => c.cut + corner[(i + 1) % n]!.cut > c.lb + ROUNDING);
   if (tight >= 0)
     return {
       ok: false,
@@ -240,7 +241,7 @@ export const outlineBox = (outline: readonly Vertex[]): { width: number; height:
 });
 
 /** The outline with its arcs as chords no further than `tolerance` (m) from them, for drawing. */
-export function flatten(outline: readonly Vertex[], tolerance = 0.0005): { x: number; y: number }[] {
+export function flatten(outline: readonly Vertex[], tolerance = HALF_MM): { x: number; y: number }[] {
   return outline.flatMap((p, i) => {
     const start = { x: p.x, y: p.y };
     if (!p.bulge) return [start];

@@ -1,4 +1,5 @@
 import type { Use } from '../../model/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 
 /** A rectangle in a zone, m: along from its front, up from its lower edge. */
 export interface Area {
@@ -13,7 +14,7 @@ export interface Area {
 }
 
 /** Edges that meet to a micrometre do not overlap, m. */
-const SLACK = 1e-6;
+const SLACK = SAME_SIZE;
 
 export const useArea = (use: Use): Area => ({
   along: use.along.value,

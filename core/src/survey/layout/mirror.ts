@@ -1,4 +1,5 @@
 import type { Bay, Shell, Zone } from '../../model/index.ts';
+import { HALF_MM, SAME_SIZE } from '../../tolerance/index.ts';
 import { type Area, assumeAll } from '../geometry/index.ts';
 import { cellsOf } from './layout.ts';
 
@@ -73,7 +74,7 @@ export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
     const next: Bay = { ...bay };
     for (const field of FIELDS) {
       if (bay[field].basis === 'measured') {
-        if (Math.abs(bay[field].value - model[field].value) > 0.0005)
+        if (Math.abs(bay[field].value - model[field].value) > HALF_MM)
           kept.push({ bay: bay.id, field, here: bay[field].value, there: model[field].value });
       } else next[field] = assumeAll(model[field], 'mirror');
     }
@@ -91,7 +92,7 @@ export function mirrorZone(shell: Shell, from: string, to: string): Mirrored {
   });
   const fits = (id: string, w: number, h: number) => {
     const host = bays.find(b => b.id === id);
-    return !host || (w <= host.width.value + 1e-6 && h <= host.height.value + 1e-6);
+    return !host || (w <= host.width.value + SAME_SIZE && h <= host.height.value + SAME_SIZE);
   };
   // A bay that its own window would no longer fit keeps its old size.
   const sound = bays.map((b, i) =>

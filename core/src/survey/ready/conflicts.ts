@@ -1,4 +1,5 @@
 import type { Place, Ready, Shell, Zone } from '../../model/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { type Area, overlap, useArea } from '../geometry/index.ts';
 import { cellsOf } from '../layout/index.ts';
 
@@ -94,7 +95,7 @@ function cutsOf(zone: Zone, ready: Ready): Cut[] {
   ];
 }
 
-const SLACK = 1e-6;
+const SLACK = SAME_SIZE;
 
 function beyond(a: Area, along: number, up: number, width: number, height: number): string | null {
   if (a.along < along - SLACK) return 'in front';

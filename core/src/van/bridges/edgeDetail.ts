@@ -3,6 +3,7 @@ import { type Library, materialOf, usualFor } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
 import { hollowConductivity, RSE } from '../../physics/heat/index.ts';
 import type { Block } from '../../physics/heat2d/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { glazing, paneLayers } from '../climate/index.ts';
 import { type DetailCase, type DetailGeometry, HALF, TIMBER } from './detail.ts';
 import { fieldStack } from './field.ts';
@@ -28,7 +29,7 @@ export function windowEdge(c: DetailCase, shell: Shell, library: Library): Detai
   const end = HALF + PANE_REACH;
   const air: NonNullable<DetailGeometry['section']['air']> = [];
   const room = (x0: number, x1: number, y0: number) => {
-    if (y0 > top - 1e-6) return;
+    if (y0 > top - SAME_SIZE) return;
     blocks.push({ x0, x1, y0, y1: top, conductivity: 1 });
     air.push({ x0, x1, y0, y1: top, t: c.inside, resistance: rsi });
   };
@@ -59,7 +60,7 @@ export function windowEdge(c: DetailCase, shell: Shell, library: Library): Detai
     [HALF - FRAME, HALF, Math.max(stack.top, frameTop)],
     [HALF, end, y],
   ] as const)
-    if (level > top - 1e-6) tops.push({ from, to });
+    if (level > top - SAME_SIZE) tops.push({ from, to });
   return {
     section: {
       blocks,

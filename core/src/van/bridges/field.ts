@@ -3,6 +3,7 @@ import { type Library, materialOf } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
 import { RSE, RSI } from '../../physics/heat/index.ts';
 import type { Block } from '../../physics/heat2d/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import type { DetailCase, DetailGeometry } from './detail.ts';
 
 /** The plain build-up beside a detail, from the skin to the room. */
@@ -54,7 +55,7 @@ export function fieldStack(
   let y = 0;
   let resistance = 0;
   for (const [i, plane] of planes.entries()) {
-    if (plane.thickness < 1e-6) continue;
+    if (plane.thickness < SAME_SIZE) continue;
     if (stack.across < 0 && (continuous.has(plane.layer) || plane.layer === 'batten gap')) stack.across = y;
     // A foil has its place in the picture but next to no resistance.
     const conductivity = plane.resistance > 0 ? plane.thickness / plane.resistance : 100;

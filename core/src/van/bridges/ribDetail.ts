@@ -3,6 +3,7 @@ import { type Library, materialOf } from '../../materials/index.ts';
 import type { Shell } from '../../model/index.ts';
 import { hollowConductivity, RSE } from '../../physics/heat/index.ts';
 import type { Block, Section2d } from '../../physics/heat2d/index.ts';
+import { SAME_SIZE } from '../../tolerance/index.ts';
 import { type DetailCase, type DetailGeometry, HALF, RIB_SHEET, TIMBER } from './detail.ts';
 import { type FieldStack, fieldStack } from './field.ts';
 
@@ -15,7 +16,7 @@ export function ribDetail(c: DetailCase, shell: Shell, library: Library): Detail
   const stack = fieldStack(c, 0, HALF, shell, library);
   const { blocks, labels, skin, ribFace: face, rsi } = stack;
   const side = c.width / 2;
-  const bare = stack.top < face - 1e-6;
+  const bare = stack.top < face - SAME_SIZE;
   const air = roomBetween(stack, side, HALF, face, c.inside);
   blocks.push(...air.filler, ...hollowRib(c, stack, 0, side, shell, library));
   labels.push({
@@ -55,7 +56,7 @@ export function bayEnd(c: DetailCase, shell: Shell, library: Library): DetailGeo
   const stack = fieldStack(c, 0, HALF, shell, library);
   const { blocks, labels, skin, ribFace: face, rsi } = stack;
   const lip = 0.02;
-  const bare = stack.top < face - 1e-6;
+  const bare = stack.top < face - SAME_SIZE;
   const air = roomBetween(stack, lip, HALF, face, c.inside);
   const conductivity = stack.timber ? TIMBER : materialOf(library, shell.skin.material).conductivity;
   const sheet = stack.timber ? 0.012 : RIB_SHEET;
@@ -98,11 +99,11 @@ export function doorFrame(c: DetailCase, shell: Shell, library: Library): Detail
   const stack = fieldStack(c, width, width + HALF, shell, library);
   const { blocks, labels, skin, ribFace: face, rsi } = stack;
   const top = Math.max(stack.top, face);
-  const bare = stack.top < face - 1e-6;
+  const bare = stack.top < face - SAME_SIZE;
   const air = roomBetween(stack, width, width + HALF, face, c.inside);
   const pockets = [...air.pockets];
   blocks.push(...air.filler, { x0: 0, x1: width, y0: 0, y1: skin, conductivity: skinOf(shell, library) });
-  if (top > face + 1e-6) {
+  if (top > face + SAME_SIZE) {
     blocks.push({ x0: 0, x1: width, y0: face, y1: top, conductivity: 1 });
     pockets.push({ x0: 0, x1: width, y0: face, y1: top, t: c.inside, resistance: rsi });
   }
@@ -118,7 +119,7 @@ export function doorFrame(c: DetailCase, shell: Shell, library: Library): Detail
           ? [{ side: 'top' as const, from: 0, to: width, t: c.inside, resistance: rsi }]
           : [
               { side: 'top' as const, from: width, to: width + HALF, t: c.inside, resistance: rsi },
-              ...(top > face + 1e-6
+              ...(top > face + SAME_SIZE
                 ? []
                 : [{ side: 'top' as const, from: 0, to: width, t: c.inside, resistance: rsi }]),
             ]),
@@ -140,7 +141,7 @@ const skinOf = (shell: Shell, library: Library) => materialOf(library, shell.ski
 function roomBetween(stack: FieldStack, x0: number, x1: number, face: number, inside: number) {
   const pockets: NonNullable<Section2d['air']> = [];
   const filler: Block[] = [];
-  if (stack.top < face - 1e-6) {
+  if (stack.top < face - SAME_SIZE) {
     filler.push({ x0: 0, x1, y0: stack.top, y1: face, conductivity: 1 });
     pockets.push({ x0, x1, y0: stack.top, y1: face, t: inside, resistance: stack.rsi });
   }

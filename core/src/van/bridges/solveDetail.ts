@@ -2,6 +2,7 @@ import { isContinuous } from '../../buildup/index.ts';
 import { type Library, materialOf, usualFor } from '../../materials/index.ts';
 import type { Layer, Material, Shell } from '../../model/index.ts';
 import { solveSection, type TemperatureField } from '../../physics/heat2d/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { DetailCase, DetailGeometry } from './detail.ts';
 import { boardSeam, floorBatten, windowEdge } from './edgeDetail.ts';
 import { bayEnd, doorFrame, ribDetail } from './ribDetail.ts';
@@ -42,7 +43,7 @@ export function solveDetail(c: DetailCase, shell: Shell, library: Library, cells
   const { from, to } = geometry.lining;
   let coldest = Number.POSITIVE_INFINITY;
   for (const f of field.faces)
-    if (f.of > 0 && f.x >= from && f.x <= to + 1e-9) coldest = Math.min(coldest, f.t);
+    if (f.of > 0 && f.x >= from && f.x <= to + ROUNDING) coldest = Math.min(coldest, f.t);
   return {
     geometry,
     field,

@@ -1,5 +1,6 @@
 import type { Brief } from '../../model/index.ts';
 import { concentration, pressureOf, saturationPressure } from '../../physics/air/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import { climateOf, daysIn, seasonOf } from './climates.ts';
 import { emptyAir, type Glass, occupiedAir } from './indoor.ts';
 import { emptyGain, FIRST_MONTH } from './months.ts';
@@ -112,7 +113,7 @@ function nightsAway(brief: Brief): boolean[] {
   return Array.from({ length: 12 }, (_, i) => (FIRST_MONTH + i) % 12).flatMap(month =>
     Array.from({ length: daysIn(month) }, () => {
       owed += brief.nights[seasonOf(month)] / 7;
-      if (owed < 1 - 1e-9) return false;
+      if (owed < 1 - ROUNDING) return false;
       owed -= 1;
       return true;
     }),

@@ -1,4 +1,5 @@
 import { saturationPressure } from '../../physics/air/index.ts';
+import { ROUNDING } from '../../tolerance/index.ts';
 import type { Month } from '../climate/index.ts';
 import type { VanClimate } from './bayMonths.ts';
 
@@ -37,7 +38,7 @@ function moved(own: Month, from: Month, to: Month): Month {
     empty || taken <= 0
       ? rest
       : [...rest, { ...to.regimes.find(r => r.kind === 'empty night')!, share: taken }];
-  return { ...own, regimes: [...(night.share > 0 ? [night] : []), ...kept.filter(r => r.share > 1e-9)] };
+  return { ...own, regimes: [...(night.share > 0 ? [night] : []), ...kept.filter(r => r.share > ROUNDING)] };
 }
 
 /** People's nights of the own year, moved as the guess moves. */

@@ -16,6 +16,7 @@ import { type Library, stockFor, usualFor } from '@overcoat/core/materials';
 import type { BuildUp, Layer, Material, Role } from '@overcoat/core/model';
 import { massPerArea } from '@overcoat/core/order/load';
 import { meanDepth } from '@overcoat/core/survey/geometry';
+import { SAME_SIZE } from '@overcoat/core/tolerance';
 import { printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { ChevronDown, ChevronUp, GripVertical, X } from 'lucide-react';
 import { useMemo } from 'react';
@@ -419,8 +420,8 @@ function newLayer(id: string, role: Role, library: Library, { bay, zone }: BayRe
   const least = zone.kind === 'floor' ? (FLOOR_LEAST[role] ?? 0) : 0;
   const stock =
     (role === 'fill'
-      ? sold.findLast(s => s.thickness <= room + 1e-6)
-      : sold.find(s => s.thickness >= least - 1e-6)) ?? sold[0]!;
+      ? sold.findLast(s => s.thickness <= room + SAME_SIZE)
+      : sold.find(s => s.thickness >= least - SAME_SIZE)) ?? sold[0]!;
   if (role === 'damping')
     return { id, role, material: material.id, thickness: stock.thickness, coverage: 0.25 };
   if (role === 'batten')

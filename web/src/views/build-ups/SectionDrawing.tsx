@@ -3,6 +3,7 @@ import type { BayResult, Evaluation } from '@overcoat/core/evaluate';
 import { dewPoint } from '@overcoat/core/physics/air';
 import { type ProfilePoint, vapourProfile } from '@overcoat/core/physics/moisture';
 import { meanDepth } from '@overcoat/core/survey/geometry';
+import { HALF_MM } from '@overcoat/core/tolerance';
 import { printLength, printTemperature } from '@overcoat/core/units';
 import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { useLibrary } from '../../api/queries.ts';
@@ -237,7 +238,7 @@ function useSectionScales(
   const units = useUnits();
   const { bay, zone, buildUp } = result;
   const [where, setWhere] = useState<Where>('middle');
-  const tapers = bay.depthMax.value - bay.depthMin.value > 0.0005;
+  const tapers = bay.depthMax.value - bay.depthMin.value > HALF_MM;
   const depth = !tapers
     ? meanDepth(bay)
     : { shallowest: bay.depthMin.value, middle: meanDepth(bay), deepest: bay.depthMax.value }[where];
@@ -257,7 +258,7 @@ function useSectionScales(
   const wet = points.map(p => p.vapour >= p.saturation * 0.999 && p !== points[0]);
   const firstWet = wet.findIndex(Boolean);
   const { push } = section.fit;
-  const misfit = push > 0.0005 && (result.fit?.misfit ?? false);
+  const misfit = push > HALF_MM && (result.fit?.misfit ?? false);
   const frame = battenOf(buildUp?.layers ?? [])?.thickness ?? 0;
   const face = LEFT + Math.max((section.planes[0]?.thickness ?? 0) * scale, 2.5) + (depth + frame) * scale;
   const line = (y: (p: ProfilePoint) => number) => points.map((p, i) => `${xs[i]},${y(p)}`).join(' ');

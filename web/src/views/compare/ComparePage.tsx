@@ -2,6 +2,7 @@ import { schools } from '@overcoat/core/buildup';
 import { bayResult, type Evaluation, worstBay } from '@overcoat/core/evaluate';
 import type { Library } from '@overcoat/core/materials';
 import type { Variant } from '@overcoat/core/model';
+import { HALF_GRAM } from '@overcoat/core/tolerance';
 import { printNumber, type UnitSystem } from '@overcoat/core/units';
 import { DAMP_CLASSES, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import type { ColumnDef } from '@tanstack/react-table';
@@ -169,7 +170,7 @@ function useColumns({
       number(
         'growth a year',
         r => worst(r)?.growth ?? 0,
-        v => (v < 0.0005 ? 'none' : `+${grams(v)}`),
+        v => (v < HALF_GRAM ? 'none' : `+${grams(v)}`),
         null,
       ),
       number(

@@ -1,6 +1,7 @@
 import type { Library } from '@overcoat/core/materials';
 import type { Variant } from '@overcoat/core/model';
 import { difference, type ZoneFigures, zoneFigures } from '@overcoat/core/studies/difference';
+import { HALF_GRAM, HALF_MM } from '@overcoat/core/tolerance';
 import { printLength, printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
 import { dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { useMemo } from 'react';
@@ -80,7 +81,7 @@ function Differences({ from, to }: { from: Variant; to: Variant }) {
     );
   const sum = (of: (z: ZoneFigures) => number) => found.reduce((s, d) => s + of(d.b) - of(d.a), 0);
   const cells = (a: ZoneFigures, b: ZoneFigures) => [
-    signed(b.thickness - a.thickness, v => printLength(v, units), 5e-4),
+    signed(b.thickness - a.thickness, v => printLength(v, units), HALF_MM),
     signed(b.mass - a.mass, v => printMass(v, units), 0.05),
     signed(b.money - a.money, v => printMoney(Math.round(v)), 0.5),
     signed(b.heat - a.heat, v => `${printNumber(v, 1)} W/K`, 0.05),
@@ -126,7 +127,7 @@ function wordsOf(library: Library, units: UnitSystem) {
       .filter(Boolean)
       .join('; ');
   const damp = ({ damp: d }: ZoneFigures) =>
-    `${dampMark(d.state)} ${dampWord(d.state)}${d.water > 5e-4 ? `, ${grams(d.water)}` : ''}`;
+    `${dampMark(d.state)} ${dampWord(d.state)}${d.water > HALF_GRAM ? `, ${grams(d.water)}` : ''}`;
   return { layers, damp };
 }
 

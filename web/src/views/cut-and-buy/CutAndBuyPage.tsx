@@ -1,6 +1,7 @@
 import { cutCsv } from '@overcoat/core/formats';
 import type { CutGroup, CutLayout } from '@overcoat/core/order/cutting';
 import type { CutPiece } from '@overcoat/core/order/pieces';
+import { SAME_SIZE } from '@overcoat/core/tolerance';
 import { FileDown, Printer } from 'lucide-react';
 import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
@@ -286,7 +287,7 @@ function useCutAndBuy() {
 
   const only = line?.kind === 'sheet' ? line.sold : null;
   const pieces = only
-    ? all.filter(p => p.material === only.material && Math.abs(p.thickness - only.thickness) < 1e-6)
+    ? all.filter(p => p.material === only.material && Math.abs(p.thickness - only.thickness) < SAME_SIZE)
     : all;
   return {
     order,

@@ -1,4 +1,5 @@
 import { bayBand } from '@overcoat/core/studies/damp';
+import { HALF_GRAM } from '@overcoat/core/tolerance';
 import { useMemo } from 'react';
 import { useLibrary } from '../../api/queries.ts';
 import { grams } from '../../format.ts';
@@ -15,7 +16,7 @@ export function BandNote({ id }: { id: string }) {
   const band = useMemo(() => bayBand(e, design, id, library), [e, design, id, library]);
   if (!band || !hasBand(r))
     return <p className="text-[13px] text-faint">The wet end is no wetter: no air reaches the skin here.</p>;
-  const apart = band.alone.filter(a => a.peak > 1.02 * band.likely + 0.0005);
+  const apart = band.alone.filter(a => a.peak > 1.02 * band.likely + HALF_GRAM);
   return (
     <div className="text-[13px]" data-testid="band">
       <p>

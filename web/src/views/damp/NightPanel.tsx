@@ -1,4 +1,5 @@
 import { airIsShort, anyRan, FUELS, type VanNight } from '@overcoat/core/studies/cabin';
+import { HALF_GRAM } from '@overcoat/core/tolerance';
 import { printNumber, printTemperature } from '@overcoat/core/units';
 import { WINDS } from '@overcoat/core/van/climate';
 import type { Nights } from '@overcoat/jobs/damp';
@@ -165,7 +166,7 @@ function Sentence({
 function ranSentence({ ran, ranBy, dripped }: VanNight): string {
   if (!anyRan(ran)) return 'Nothing runs down.';
   const places = Object.entries({ ...ranBy, 'nowhere in particular': dripped })
-    .filter(([, kg]) => kg > 5e-4)
+    .filter(([, kg]) => kg > HALF_GRAM)
     .sort((a, b) => b[1] - a[1]);
   return `${printNumber(ran * 1000, 0)} ml run down: ${places.map(([place, kg]) => `${place} ${printNumber(kg * 1000, 0)}`).join(', ')}.`;
 }

@@ -1,5 +1,6 @@
 import type { WaterPlaces } from '@overcoat/core/physics/hourly';
 import { type BayYears, movedAway, standsFree, tellableWoodMoisture } from '@overcoat/core/studies/damp';
+import { HALF_GRAM } from '@overcoat/core/tolerance';
 import { addHours, format } from 'date-fns';
 import { grams } from '../../format.ts';
 
@@ -11,7 +12,7 @@ const SKIN = 8;
 export function WaterSection({ years }: { years: BayYears }) {
   const { layers, wettest, reversed } = years;
   const away = reversed.free.reduce((a, b) => a + b, 0);
-  if (wettest.free.length === 0 || wettest.skin + wettest.free.reduce((a, b) => a + b, 0) < 5e-4)
+  if (wettest.free.length === 0 || wettest.skin + wettest.free.reduce((a, b) => a + b, 0) < HALF_GRAM)
     return <p className="text-[13px] text-faint">There is never free water in it worth drawing.</p>;
   return (
     <figure>

@@ -1,5 +1,6 @@
 import { patchBox } from '@overcoat/core/buildup';
 import type { Patch } from '@overcoat/core/model';
+import { SAME_SIZE } from '@overcoat/core/tolerance';
 import { parseLength, parseNumber, printLength } from '@overcoat/core/units';
 import { useUnits } from '../../store/preferences.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -19,7 +20,7 @@ export function PatchFields({ patch, bay, onPut }: Props) {
       shown={printLength(value, units)}
       parse={text => parseLength(text, { system: units, min: 0, max: 20 })}
       onCommit={v => {
-        if (v > max + 1e-6)
+        if (v > max + SAME_SIZE)
           return `Bay ${bay.id} is ${printLength(max, units)} there: a sheet may be no larger.`;
         const next = change(v);
         if (next.width < 0.02 || next.height < 0.02) return 'A sheet is at least 20 mm wide.';

@@ -3,6 +3,7 @@ import type { Bay, Ready, RustSpot, Zone } from '@overcoat/core/model';
 import { deleteBays, MASTER_LIMITS, setMaster } from '@overcoat/core/survey/edits';
 import { isSurveyed } from '@overcoat/core/survey/geometry';
 import { layoutShell } from '@overcoat/core/survey/layout';
+import { HALF_MM } from '@overcoat/core/tolerance';
 import { inUnits, lengthIn, printLength, type UnitSystem } from '@overcoat/core/units';
 import { Footprints } from 'lucide-react';
 import {
@@ -285,7 +286,7 @@ function useSurveyMap() {
   const paint = (bay: Bay, zone: Zone) => {
     const done = isSurveyed(bay);
     const depth =
-      bay.depthMax.value > 0.0005
+      bay.depthMax.value > HALF_MM
         ? `${printLength(bay.depthMin.value, units)} to ${printLength(bay.depthMax.value, units)} deep`
         : 'no depth';
     const relief = done ? reliefOf(bay, placed.get(zone.id)!) : null;
