@@ -1,12 +1,12 @@
 import { expect, test } from './app.ts';
-import { accessible, applySchool, bay, figure, newConversion, saved, stage } from './helpers.ts';
+import { accessible, applySchool, bay, figure, newConversion, partOfVan, saved, stage } from './helpers.ts';
 
 test('the best choice is found within limits, says why, is taken by zone and as a variant, and undone', async ({
   page,
 }) => {
   // A thousand lay-ups are weighed, and a front drawn: a slow machine takes its time.
   test.setTimeout(600_000);
-  await newConversion(page, 'Chosen', 'Compact van');
+  await partOfVan(page, 'Chosen');
   await stage(page, 'Compare');
   const best = page.getByRole('region', { name: 'The best choice' });
   await best.getByText('Limits, what matters').click();
@@ -68,7 +68,7 @@ test('two figures against each other: what can be had grows, is stopped and keep
   page,
 }) => {
   test.setTimeout(360_000);
-  await newConversion(page, 'Traded', 'Compact van');
+  await partOfVan(page, 'Traded');
   await stage(page, 'Compare');
   const had = page.getByRole('region', { name: 'What can be had' });
   // Schools stand on it before anything is applied.
@@ -96,7 +96,7 @@ test('limits that no choice keeps are named, with the least that would do; the c
   page,
 }) => {
   test.setTimeout(360_000);
-  await newConversion(page, 'Bound', 'Compact van');
+  await partOfVan(page, 'Bound');
   await stage(page, 'Compare');
   const best = page.getByRole('region', { name: 'The best choice' });
   await best.getByText('Limits, what matters').click();
@@ -129,7 +129,7 @@ test('limits that no choice keeps are named, with the least that would do; the c
 test('ten disputes are answered for this van, turn with the brief, and lead to where they are tried', async ({
   page,
 }) => {
-  await newConversion(page, 'Disputed', 'Compact van');
+  await partOfVan(page, 'Disputed');
   await stage(page, 'Build-ups');
   await applySchool(page, 'Board and foil, taped');
   await stage(page, 'Compare');

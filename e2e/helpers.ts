@@ -44,6 +44,26 @@ export async function newConversion(page: Page, name: string, pattern = 'Long hi
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }
 
+/** As much of a compact van as most questions need: floor, a wall, the ceiling and what of the cab is glass. */
+const PART = ['F', 'L', 'C', 'V', 'K1', 'K2'];
+
+/** A conversion of a compact van surveyed in part, opened: what takes long takes a third as long. */
+export async function partOfVan(page: Page, name: string, zones: readonly string[] = PART): Promise<void> {
+  const made = await page.request.post('/api/conversions', { data: { name, pattern: 'compact' } });
+  const { id, revision, design } = await made.json();
+  const shell = {
+    ...design.shell,
+    zones: design.shell.zones.filter((z: { id: string }) => zones.includes(z.id)),
+  };
+  const put = await page.request.put(`/api/conversions/${id}`, {
+    headers: { 'If-Match': `"${revision}"` },
+    data: { design: { ...design, shell }, label: 'surveyed in part' },
+  });
+  expect(put.status()).toBe(200);
+  await page.goto(`/c/${id}/survey`);
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+}
+
 export async function applySchool(page: Page, school: string): Promise<void> {
   await page.getByRole('button', { name: 'Apply a school…' }).click();
   await page.getByRole('button', { name: `Apply ${school}` }).click();

@@ -12,6 +12,7 @@ import {
 } from '@overcoat/core/contract';
 import { referenceMaterials } from '@overcoat/core/materials';
 import type { Design, Material } from '@overcoat/core/model';
+import { LIBRARY_FORMAT } from '@overcoat/core/model/lists';
 import { type RouteName, routes } from '@overcoat/core/model/routes';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import type { Express } from 'express';
@@ -374,7 +375,10 @@ describe('own materials and prices', () => {
     const { body } = await get('/api/library').expect(200);
     conforms(contract.library.answer, body);
     // It was sent without a format, as one of the first format would be.
-    expect(body).toEqual({ materials: [own], prices: [{ format: 6, ...price, at: expect.any(String) }] });
+    expect(body).toEqual({
+      materials: [own],
+      prices: [{ format: LIBRARY_FORMAT, ...price, at: expect.any(String) }],
+    });
   });
 
   it('refuses a slip of the decimal point, at its place', async () => {

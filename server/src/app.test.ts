@@ -4,7 +4,7 @@ import path from 'node:path';
 import { newDesign } from '@overcoat/core/buildup';
 import { referenceMaterials } from '@overcoat/core/materials';
 import type { Design } from '@overcoat/core/model';
-import { FORMAT } from '@overcoat/core/model/lists';
+import { FORMAT, LIBRARY_FORMAT } from '@overcoat/core/model/lists';
 import type { Express } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -197,7 +197,7 @@ describe('the own library', () => {
 
   it('takes in what is new once, and nothing twice', async () => {
     const store = library();
-    const price = { format: 6 as const, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
+    const price = { format: LIBRARY_FORMAT, material: 'pir', thickness: 0.025, width: 1.2, price: 21 };
     expect((await takenIn(store, { materials: [own], prices: [price] })).notes).toEqual([]);
     expect((await takenIn(store, { materials: [own], prices: [price] })).notes).toEqual([]);
     const { materials, prices, library: all } = await store.read();
@@ -211,7 +211,12 @@ describe('the own library', () => {
       libraryRows(writer).Material.upsert({ id: foam!.id, document: JSON.stringify(foam) }),
     );
     const found = (await library().read()).library.get('supply-foam-19');
-    expect(found).toMatchObject({ format: 6, sorption: 'none', mould: 'resistant', conductivity: 0.036 });
+    expect(found).toMatchObject({
+      format: LIBRARY_FORMAT,
+      sorption: 'none',
+      mould: 'resistant',
+      conductivity: 0.036,
+    });
     await db.write(writer => libraryRows(writer).Material.destroy({ where: { id: foam!.id } }));
   });
 
@@ -226,7 +231,7 @@ describe('the own library', () => {
 
   it('keeps the person’s own price and says so', async () => {
     const { notes } = await takenIn(library(), {
-      prices: [{ format: 6, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }],
+      prices: [{ format: LIBRARY_FORMAT, material: 'pir', thickness: 0.025, width: 1.2, price: 99 }],
     });
     expect(notes).toEqual(['Your own price for pir stays.']);
     expect((await library().read()).prices[0]!.price).toBe(21);
@@ -244,7 +249,7 @@ describe('the own library', () => {
     const store = library();
     const size = { material: 'pir', thickness: 0.025, width: 1.2 };
     const put = (price: number, day: string) =>
-      store.putPrice({ format: 6, ...size, price }, new Date(`${day}T08:00:00Z`));
+      store.putPrice({ format: LIBRARY_FORMAT, ...size, price }, new Date(`${day}T08:00:00Z`));
     const standing = async () => (await store.read()).prices[0];
     await put(23, '2026-03-02');
     await put(23, '2026-03-03');
@@ -261,14 +266,14 @@ describe('the own library', () => {
       earlier: [{ price: 21 }],
     });
     await store.takeBackPrice({ ...size, price: 23 });
-    expect(await standing()).toEqual({ format: 6, ...size, price: 21 });
+    expect(await standing()).toEqual({ format: LIBRARY_FORMAT, ...size, price: 21 });
     await store.takeBackPrice({ ...size, price: 21 });
     expect(await standing()).toBeUndefined();
   });
 
   it('keeps every price of many that are put at once', async () => {
     const store = library();
-    const size = { format: 6 as const, material: 'pir', thickness: 0.03, width: 1.2 };
+    const size = { format: LIBRARY_FORMAT, material: 'pir', thickness: 0.03, width: 1.2 };
     await Promise.all([...Array(20).keys()].map(n => store.putPrice({ ...size, price: 20 + n })));
     const found = (await store.read()).prices.find(p => p.thickness === 0.03)!;
     expect([...found.earlier!.map(e => e.price), found.price].sort()).toEqual(

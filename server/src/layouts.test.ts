@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { evaluate } from '@overcoat/core/evaluate';
 import { factsOf } from '@overcoat/core/log';
 import type { CutList } from '@overcoat/core/model';
+import { LIBRARY_FORMAT } from '@overcoat/core/model/lists';
 import { shelfOf } from '@overcoat/core/order/buying';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { checkSave } from './contract/validate.ts';
@@ -35,7 +36,7 @@ describe.each(['first', 'before-colour', 'format-2'])('the data folder of the la
     expect(record.design.note).toBe('Saved once more');
     expect(record.undo).toBe('note');
     const { library, prices } = await shelf.read();
-    expect(library.get('supply-foam-19')).toMatchObject({ format: 6, sorption: 'none' });
+    expect(library.get('supply-foam-19')).toMatchObject({ format: LIBRARY_FORMAT, sorption: 'none' });
     expect(prices).toMatchObject([{ material: 'pir', price: 21 }]);
     // What it holds is what is accepted and computed today.
     const body = { design: record.design, label: 'again' };

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { makeLibrary, materialOf, referenceMaterials, sdOf } from '../materials/index.ts';
 import { assumed, type Bay, inCab, type Layer } from '../model/index.ts';
+import { LIBRARY_FORMAT } from '../model/lists/index.ts';
 import { generateShell, patterns } from '../survey/patterns/index.ts';
 import { library } from '../testing/index.ts';
 import { applySchool } from './applySchool.ts';
@@ -59,7 +60,10 @@ describe('materials', () => {
     expect(sdOf(materialOf(library, 'foil-membrane'), 0.0002)).toBe(1500);
   });
   it('puts own prices in place without touching the reference', () => {
-    const own = makeLibrary([], [{ format: 6, material: 'pir', thickness: 0.025, width: 1.2, price: 19 }]);
+    const own = makeLibrary(
+      [],
+      [{ format: LIBRARY_FORMAT, material: 'pir', thickness: 0.025, width: 1.2, price: 19 }],
+    );
     expect(materialOf(own, 'pir').stock.find(s => s.thickness === 0.025)!.price).toBe(19);
     expect(materialOf(library, 'pir').stock.find(s => s.thickness === 0.025)!.price).toBe(26);
   });

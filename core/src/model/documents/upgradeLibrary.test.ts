@@ -5,6 +5,7 @@ import designFile from '../../formats/fixtures/design-2.overcoat.json' with { ty
 import { makeLibrary, referenceMaterials } from '../../materials/index.ts';
 import { checkMaterial } from '../check.ts';
 import own from '../fixtures/own-1.json' with { type: 'json' };
+import { LIBRARY_FORMAT } from '../lists/index.ts';
 import * as schema from '../schema.ts';
 import type { DesignFile, Material } from '../types.ts';
 import { upgrade } from './upgrade.ts';
@@ -29,7 +30,7 @@ describe('own materials and prices of format 1', () => {
       expect(checkMaterial(material, makeLibrary())).toEqual([]);
     }
     const price = upgradeOwn(own.prices[0], 'price');
-    expect(price).toMatchObject({ ok: true, document: { format: 6, price: 21 } });
+    expect(price).toMatchObject({ ok: true, document: { format: LIBRARY_FORMAT, price: 21 } });
   });
   it('are what their family is, whatever they are called: a foam is no wood for its name', () => {
     expect(brought('supply-foam-19')).toMatchObject({ sorption: 'none', mould: 'resistant' });

@@ -17,14 +17,15 @@ export function upgradeOwn(document: unknown, kind: 'material' | 'price'): Upgra
   const own = document as Json;
   const format = own.format ?? 1;
   if (format === LATEST) return { ok: true, document };
-  if (format !== 1 && format !== 2 && format !== 3 && format !== 4 && format !== 5)
+  if (typeof format !== 'number' || !(format in STEPS))
     return {
       ok: false,
       message: `The ${kind} is of format ${String(format)}; this program reads formats 1 to ${LATEST}. Open it with a newer version.`,
     };
   if (kind === 'price') return { ok: true, document: { ...own, format: LATEST } };
-  const steps = [fromMaterial1, fromMaterial2, fromMaterial3, fromMaterial4, fromMaterial5].slice(format - 1);
-  return { ok: true, document: steps.reduce((old, step) => step(old), own) };
+  let brought = own;
+  for (let at = format; at < LATEST; at++) brought = STEPS[at]!(brought);
+  return { ok: true, document: brought };
 }
 
 /** What a material of format 2 does with sound was never said: it is taken from its family. */
@@ -70,7 +71,7 @@ function fromMaterial5(old: Json): Json {
   const told = Array.isArray(old.cautions) && old.cautions.some(c => /solvent/i.test(String(c)));
   return {
     ...old,
-    format: LATEST,
+    format: 6,
     heatingValue: old.burns === false ? 0 : (FAMILY_HEAT[old.family as keyof typeof FAMILY_HEAT] ?? 20e6),
     solvent: sprayed ? 'gives off' : told && old.family !== 'adhesive' ? 'dissolved by' : 'none',
     sources: {
@@ -129,3 +130,12 @@ function fromMaterial1(old: Json): Json {
     },
   };
 }
+
+/** From each format to the next. */
+const STEPS: Record<number, (old: Json) => Json> = {
+  1: fromMaterial1,
+  2: fromMaterial2,
+  3: fromMaterial3,
+  4: fromMaterial4,
+  5: fromMaterial5,
+};
