@@ -8,12 +8,14 @@ import { Check } from './Check.tsx';
 import { DataTable } from './DataTable.tsx';
 import { Dialog } from './Dialog.tsx';
 import { Field } from './Field.tsx';
+import { FileButton } from './FileButton.tsx';
+import { KeptText, NameInput } from './KeptText.tsx';
 import { MeasureField } from './MeasureField.tsx';
 import { Refused } from './Refused.tsx';
 import { Select } from './Select.tsx';
 import { Slider } from './Slider.tsx';
 import { TabList } from './TabList.tsx';
-import { Table } from './Table.tsx';
+import { right, Table } from './Table.tsx';
 import { TextField } from './TextField.tsx';
 
 vi.mock('../store/design.ts', () => ({
@@ -148,7 +150,7 @@ it('a table sorts by its heads and says so, and a row is chosen', async () => {
 
 it('a table that is read has a name and a head to every column', () => {
   render(
-    <Table caption="By months" heads={['month', 'heat'].map(h => ({ key: h, name: h }))}>
+    <Table caption="By months" heads={['month', right('heat')]}>
       <tr>
         <th scope="row">January</th>
         <td>420</td>
@@ -197,6 +199,48 @@ it('words, boxes, lists and sliders are named and tell what they come to', async
   expect(pick).toHaveBeenCalledWith('b');
   expect(screen.getByText('2 aboard')).toBeDefined();
   expect(screen.getByRole('slider', { name: /people/ }).getAttribute('max')).toBe('8');
+});
+
+it('a note is kept when its field is left, where it is another one; a name is never empty', async () => {
+  const kept = vi.fn();
+  render(
+    <>
+      <KeptText aria-label="Note" value="rust" onText={kept} />
+      <NameInput value="Bed" onName={kept} />
+    </>,
+  );
+  const user = typed();
+  const note = screen.getByLabelText('Note');
+  await user.click(note);
+  await user.tab();
+  expect(kept).not.toHaveBeenCalled();
+  await user.clear(note);
+  await user.type(note, ' seam ');
+  await user.tab();
+  expect(kept).toHaveBeenLastCalledWith('seam');
+  await user.clear(note);
+  await user.tab();
+  expect(kept).toHaveBeenLastCalledWith('');
+  await user.clear(screen.getByLabelText('name'));
+  await user.tab();
+  expect(kept).toHaveBeenCalledTimes(2);
+});
+
+it('a file is asked for by a button, and the same one may be chosen again', async () => {
+  const files = vi.fn();
+  render(
+    <FileButton file="Survey file" accept=".csv" onFiles={files}>
+      Read a CSV…
+    </FileButton>,
+  );
+  const user = typed();
+  const csv = new File(['bay;along'], 'survey.csv', { type: 'text/csv' });
+  const input = screen.getByLabelText<HTMLInputElement>('Survey file');
+  const asked = vi.spyOn(input, 'click');
+  await user.click(screen.getByRole('button', { name: 'Read a CSV…' }));
+  expect(asked).toHaveBeenCalledOnce();
+  for (let n = 0; n < 2; n++) await user.upload(input, csv);
+  expect(files.mock.calls).toEqual([[[csv]], [[csv]]]);
 });
 
 it('a refusal is told where there is one', () => {

@@ -157,7 +157,7 @@ describe('the best choice', () => {
     const ceiling = options.get('C')!.filter(o => wool(o) && Object.keys(o.bays).length === 0);
     expect(ceiling.length).toBeGreaterThan(0);
     const bare = { ...asked, placement: { ...asked.placement, zones: {}, bays: {} } };
-    const p = choose(new Map([['C', ceiling]]), bare, free, warm, { steps: 3, prices: false });
+    const p = choose(new Map([['C', ceiling]]), bare, free, warm, { steps: 3 });
     const held = heldVan(asked.design, p.placement, library, usualPieces(shell, p.placement, library), []);
     const falls = held.pieces.filter(h => h.verdict === 'comes down');
     expect(p.without.holds).toEqual(falls.length > 0 ? [{ zone: 'C', instead: falls[0]!.instead }] : []);
