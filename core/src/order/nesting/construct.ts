@@ -1,6 +1,6 @@
 import type { Bed, Rule, Spot } from './bed.ts';
+import type { ExactProblem } from './exactProblem.ts';
 import type { Shape } from './shapes.ts';
-import type { Table } from './table.ts';
 
 /** By what pieces are sorted before they are laid, the largest first. */
 export type Order = 'area' | 'long side' | 'short side' | 'length' | 'width';
@@ -11,7 +11,7 @@ export const ORDERS: readonly Order[] = ['area', 'long side', 'short side', 'len
  * of the preferred one, then of what costs least by area. Every piece must fit some stock that is left.
  */
 export function construct(
-  table: Table,
+  exact: ExactProblem,
   beds: readonly Bed[],
   pieces: readonly number[],
   order: Order,
@@ -19,21 +19,21 @@ export function construct(
   preferred: number | null,
 ): Bed[] {
   const out = beds.map(b => b.without(NONE));
-  const counts = table.stock.map((_, i) => out.filter(b => b.stock === i).length);
+  const counts = exact.stock.map((_, i) => out.filter(b => b.stock === i).length);
   const sorted = [...pieces].sort(
-    (a, b) => sizeBy(order, table.shapes[b]!) - sizeBy(order, table.shapes[a]!) || a - b,
+    (a, b) => sizeBy(order, exact.shapes[b]!) - sizeBy(order, exact.shapes[a]!) || a - b,
   );
-  const stocks = openingOrder(table, preferred);
+  const stocks = openingOrder(exact, preferred);
   for (const piece of sorted) {
-    const shape = table.shapes[piece]!;
+    const shape = exact.shapes[piece]!;
     const found = bestOf(out, shape, rule);
     if (found) {
       out[found.bed]!.put(piece, shape, found.spot);
       continue;
     }
     for (const stock of stocks) {
-      if (counts[stock]! >= table.stock[stock]!.most) continue;
-      const bed = table.bed(stock);
+      if (counts[stock]! >= exact.stock[stock]!.most) continue;
+      const bed = exact.bed(stock);
       const spot = bed.spot(shape, rule);
       if (!spot) continue;
       bed.put(piece, shape, spot);
@@ -57,7 +57,7 @@ function bestOf(beds: readonly Bed[], shape: Shape, rule: Rule): { bed: number; 
   return best;
 }
 
-function openingOrder({ stock }: Table, preferred: number | null): number[] {
+function openingOrder({ stock }: ExactProblem, preferred: number | null): number[] {
   const perArea = (i: number): number => {
     const { price, perPack, width, length, byLength } = stock[i]!;
     return byLength ? price / 1e6 / width : price / (perPack * width * length);

@@ -1,5 +1,5 @@
+export { unfitPieces } from './exactProblem.ts';
 export type { Nest, NestPiece, NestProblem, NestStock, Point, UsedStock } from './problem.ts';
 export { NestSearch } from './search.ts';
 export { atOrigin, distinctTurns, shapeArea, turnPoints } from './shapes.ts';
 export { cutLengths, shelfLayout } from './shelf.ts';
-export { unfitPieces } from './table.ts';

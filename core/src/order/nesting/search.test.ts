@@ -2,9 +2,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readNest } from '../../formats/nestFile.ts';
+import { unfitPieces } from './exactProblem.ts';
 import type { NestPiece, NestProblem, NestStock, Point } from './problem.ts';
 import { NestSearch } from './search.ts';
-import { unfitPieces } from './table.ts';
 import { mistakesOf } from './truth.ts';
 
 const box = (width: number, length: number): Point[] => [

@@ -6,10 +6,10 @@ import { RULES } from './bed.ts';
 import { choices, leastCost, type Needs } from './bound.ts';
 import { construct, ORDERS } from './construct.ts';
 import { sawCuts } from './cuts.ts';
+import { ExactProblem, unfitPieces } from './exactProblem.ts';
 import type { Nest, NestPiece, NestProblem } from './problem.ts';
 import { type PartNest, Recreate } from './recreate.ts';
 import { MICRO } from './shapes.ts';
-import { Table, unfitPieces } from './table.ts';
 import { bedsBefore, bedsOf, covered, isBetterLayout, nestOf, type Whole } from './whole.ts';
 
 /** Beds that would cost less, or leave a better rest, and how far the pieces have been brought onto them. */
@@ -48,7 +48,7 @@ export class NestSearch {
   readonly leastCost: number;
   /** Steps done. */
   steps = 0;
-  private readonly table: Table;
+  private readonly exact: ExactProblem;
   private readonly random: () => number;
   private readonly pinned = new Set<number>();
   private readonly fixed: Bed[];
@@ -63,17 +63,17 @@ export class NestSearch {
   constructor(problem: NestProblem, seed = 1) {
     const unfit = unfitPieces(problem);
     if (unfit.length > 0) throw new RangeError(`No stock holds ${unfit.map(u => u.piece).join(', ')}`);
-    this.table = new Table(problem);
+    this.exact = new ExactProblem(problem);
     this.random = seeded(seed);
-    this.fixed = bedsOf(this.table, problem.pinned ?? []);
+    this.fixed = bedsOf(this.exact, problem.pinned ?? []);
     for (const b of this.fixed) for (const p of b.placed) this.pinned.add(p.piece);
-    const { shapes, stock, needs, kerf } = this.table;
+    const { shapes, stock, needs, kerf } = this.exact;
     const rolls = stock.filter(s => s.byLength).map(s => s.price);
     this.leastCost = shapes.length
       ? Math.max(0, leastCost(shapes, stock, needs) - (Math.max(0, ...rolls) * kerf) / MICRO)
       : 0;
     this.boxed =
-      this.table.boxes || this.pinned.size > 0 || shapes.length > BOXED_MOST || !boxesFit(problem)
+      this.exact.boxes || this.pinned.size > 0 || shapes.length > BOXED_MOST || !boxesFit(problem)
         ? null
         : new NestSearch({ ...problem, pieces: problem.pieces.map(asBox) }, seed);
     this.whole = this.first();
@@ -82,7 +82,7 @@ export class NestSearch {
 
   /** The best layout so far. */
   get best(): Nest {
-    this.read ??= nestOf(this.table, this.whole);
+    this.read ??= nestOf(this.exact, this.whole);
     return this.read;
   }
 
@@ -95,7 +95,7 @@ export class NestSearch {
   closest(tries: number): { cost: number; out: string[]; beds: Bed[] } | null {
     // By their boxes: a size to shave is a size of the box.
     if (this.boxed) return this.boxed.closest(tries);
-    const { area } = this.table.needs;
+    const { area } = this.exact.needs;
     const open = this.goals.filter(g => !g.rest);
     // Beds that are proved too few are tried as well: what is proved of pieces as they are ends where one is shaved.
     const goals = open.length > 0 ? open : this.cheaper({ area: area * SHAVED, beds: 0 });
@@ -107,9 +107,9 @@ export class NestSearch {
     );
     if (!best) return null;
     const { beds, out } = best.recreate.best;
-    const { problem } = this.table;
+    const { problem } = this.exact;
     return {
-      cost: this.table.cost(beds),
+      cost: this.exact.cost(beds),
       out: out.map(i => problem.pieces[i]!.id),
       beds,
     };
@@ -132,19 +132,19 @@ export class NestSearch {
     let better = false;
     if (goal.beam && this.steps % 2 === 0)
       better = goal.beam.level() && goal.recreate.take(goal.beam.partNest());
-    else for (let i = 0; i < (this.table.boxes ? ROUNDS : 1) && !better; i++) better = goal.recreate.round();
+    else for (let i = 0; i < (this.exact.boxes ? ROUNDS : 1) && !better; i++) better = goal.recreate.round();
     return better && this.finish(goal);
   }
 
   private takeBoxed(): boolean {
-    const better = this.keep(bedsOf(this.table, this.boxed!.best.laid));
+    const better = this.keep(bedsOf(this.exact, this.boxed!.best.laid));
     if (better) this.aim();
     return better;
   }
 
   private choose(): Goal | undefined {
     const [cheaper, rest] = [this.goals.filter(g => !g.rest), this.goals.find(g => g.rest)];
-    if (rest && (cheaper.length === 0 || this.random() < (this.table.boxes ? FOR_REST : FOR_REST_SLOW)))
+    if (rest && (cheaper.length === 0 || this.random() < (this.exact.boxes ? FOR_REST : FOR_REST_SLOW)))
       return rest;
     if (this.random() < 0.4) return cheaper[Math.floor(this.random() * cheaper.length)];
     return cheaper.reduce<Goal | undefined>(
@@ -166,33 +166,33 @@ export class NestSearch {
   }
 
   private filled(beds: Bed[], out: readonly number[]): Bed[][] {
-    const preferences = this.table.stock.flatMap((s, i) => (s.price > 0 ? [i] : []));
-    return preferences.map(p => construct(this.table, beds, out, 'area', 'low', p));
+    const preferences = this.exact.stock.flatMap((s, i) => (s.price > 0 ? [i] : []));
+    return preferences.map(p => construct(this.exact, beds, out, 'area', 'low', p));
   }
 
   private lengthened(bed: Bed): Bed {
-    const full = this.table.bed(bed.stock);
+    const full = this.exact.bed(bed.stock);
     if (full.length === bed.length) return bed;
     return this.copied(bed, full);
   }
 
   private copied(bed: Bed, to: Bed): Bed {
     for (const { piece, way, x, y } of bed.placed)
-      to.put(piece, this.table.shapes[piece]!, { way, x, y, score: 0 });
+      to.put(piece, this.exact.shapes[piece]!, { way, x, y, score: 0 });
     return to;
   }
 
   private cutsOn(bed: Bed): number {
-    return sawCuts(bed, piece => slants(this.table.shapes[piece]!.turned[0]!.outline));
+    return sawCuts(bed, piece => slants(this.exact.shapes[piece]!.turned[0]!.outline));
   }
 
   private keep(beds: readonly Bed[]): boolean {
     const used = beds.filter(b => b.placed.length > 0);
-    if (used.reduce((n, b) => n + b.placed.length, 0) < this.table.shapes.length) return false;
+    if (used.reduce((n, b) => n + b.placed.length, 0) < this.exact.shapes.length) return false;
     const next = {
       beds: used,
-      cost: this.table.cost(used),
-      worth: this.table.worth(used),
+      cost: this.exact.cost(used),
+      worth: this.exact.worth(used),
       cuts: used.reduce((sum, b) => sum + this.cutsOn(b), 0),
     };
     if (!isBetterLayout(next, this.whole)) return false;
@@ -203,21 +203,21 @@ export class NestSearch {
 
   /** A full layout by the simple rules, the best of their orders. */
   private first(): Whole {
-    const { shapes, stock } = this.table;
+    const { shapes, stock } = this.exact;
     const loose = [...shapes.keys()].filter(i => !this.pinned.has(i));
     this.whole = { beds: [], cost: Number.POSITIVE_INFINITY, worth: 0, cuts: 0 };
-    const before = bedsBefore(this.table);
+    const before = bedsBefore(this.exact);
     if (before) this.keep(before);
     if (this.boxed) {
-      this.keep(bedsOf(this.table, this.boxed.best.laid));
+      this.keep(bedsOf(this.exact, this.boxed.best.laid));
       return this.whole;
     }
     const few = shapes.length <= MANY;
     const preferences = stock.flatMap((s, i) => (s.price > 0 ? [i] : []));
     for (const preferred of preferences.length > 0 ? preferences : [null])
-      for (const order of few && this.table.boxes ? ORDERS : ORDERS.slice(0, 1))
-        for (const rule of few && this.table.boxes ? RULES : RULES.slice(2, 3))
-          this.keep(construct(this.table, this.fixed, loose, order, rule, preferred));
+      for (const order of few && this.exact.boxes ? ORDERS : ORDERS.slice(0, 1))
+        for (const rule of few && this.exact.boxes ? RULES : RULES.slice(2, 3))
+          this.keep(construct(this.exact, this.fixed, loose, order, rule, preferred));
     if (this.whole.beds.length === 0 && shapes.length > 0)
       throw new RangeError('There is not enough stock for all pieces');
     return this.whole;
@@ -226,29 +226,29 @@ export class NestSearch {
   /** Sets what to try for next: every choice of beds that would cost less, and one that leaves more. */
   private aim(): void {
     this.goals = [];
-    if (this.table.shapes.length === 0) return;
-    if (!this.cheapest) this.goals.push(...this.cheaper(this.table.needs));
+    if (this.exact.shapes.length === 0) return;
+    if (!this.cheapest) this.goals.push(...this.cheaper(this.exact.needs));
     const rest = this.largerRest();
     if (rest) this.goals.push(rest);
   }
 
   private cheaper(needs: Needs): Goal[] {
-    const { stock } = this.table;
+    const { stock } = this.exact;
     const { cost, beds } = this.whole;
     const roll = stock.findIndex(s => s.byLength);
     return choices(stock, needs, cost).flatMap(({ counts, cost: packs }) => {
       const sizes: Bed[] = counts.flatMap((n, i) =>
-        Array.from({ length: Math.min(n, needs.beds + this.table.shapes.length) }, () => this.table.bed(i)),
+        Array.from({ length: Math.min(n, needs.beds + this.exact.shapes.length) }, () => this.exact.bed(i)),
       );
       if (roll >= 0) {
-        const reach = beds.filter(b => b.stock === roll).reduce((sum, b) => sum + this.table.reach(b), 0);
+        const reach = beds.filter(b => b.stock === roll).reduce((sum, b) => sum + this.exact.reach(b), 0);
         const paid = Math.floor(((cost - packs) / stock[roll]!.price) * MICRO);
         const least = Math.min(paid, reach === 0 ? paid : reach);
         const length = Math.min(
           stock[roll]!.length,
-          Math.floor(least * (1 - GROWS / 2)) - MICRO / 1000 + this.table.kerf,
+          Math.floor(least * (1 - GROWS / 2)) - MICRO / 1000 + this.exact.kerf,
         );
-        if (length > 0) sizes.push(this.table.bed(roll, length));
+        if (length > 0) sizes.push(this.exact.bed(roll, length));
       }
       return sizes.length > 0 ? (this.goal(sizes, false) ?? []) : [];
     });
@@ -261,24 +261,24 @@ export class NestSearch {
     let at = -1;
     let least = Number.POSITIVE_INFINITY;
     beds.forEach((b, i) => {
-      const { byLength, price } = this.table.stock[b.stock]!;
+      const { byLength, price } = this.exact.stock[b.stock]!;
       const filled =
-        b.placed.reduce((sum, p) => sum + this.table.shapes[p.piece]!.area, 0) / (b.width * b.length);
+        b.placed.reduce((sum, p) => sum + this.exact.shapes[p.piece]!.area, 0) / (b.width * b.length);
       if (byLength || price === 0 || pinnedOn(b) || filled >= least) return;
       [at, least] = [i, filled];
     });
     if (at < 0) return null;
     const short = beds[at]!;
     const grows = Math.ceil(short.length * GROWS);
-    const length = this.table.reach(short) + this.table.kerf - grows;
+    const length = this.exact.reach(short) + this.exact.kerf - grows;
     if (length <= 0) return null;
-    const sizes = beds.map((b, i) => this.table.bed(b.stock, i === at ? length : b.length));
+    const sizes = beds.map((b, i) => this.exact.bed(b.stock, i === at ? length : b.length));
     return this.goal(sizes, true);
   }
 
   /** Beds with what of the best layout lies on such beds already. */
   private goal(empty: Bed[], rest: boolean): Goal | null {
-    const { shapes, boxes, problem } = this.table;
+    const { shapes, boxes, problem } = this.exact;
     const beds = [...empty];
     const laid = new Set<number>();
     const open = new Set(beds.keys());
@@ -293,7 +293,7 @@ export class NestSearch {
         laid.add(piece);
       }
     };
-    const fullest = [...this.whole.beds].sort((a, b) => covered(b, this.table) - covered(a, this.table));
+    const fullest = [...this.whole.beds].sort((a, b) => covered(b, this.exact) - covered(a, this.exact));
     const withPins = (b: Bed) => b.placed.some(p => this.pinned.has(p.piece));
     if (rest) this.whole.beds.forEach(put);
     else {

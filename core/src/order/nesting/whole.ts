@@ -1,8 +1,8 @@
 import { ROUNDING, SAME_SIZE } from '../../tolerance/index.ts';
 import type { Bed } from './bed.ts';
+import type { ExactProblem } from './exactProblem.ts';
 import type { Laid, Nest, UsedStock } from './problem.ts';
 import { MICRO, shapeArea } from './shapes.ts';
-import type { Table } from './table.ts';
 
 /** Everything laid, and how good that is. */
 export interface Whole {
@@ -25,12 +25,12 @@ export function isBetterLayout(a: Whole, b: Whole): boolean {
 }
 
 /** Share of a bed under pieces. */
-export const covered = (bed: Bed, { shapes }: Table): number =>
+export const covered = (bed: Bed, { shapes }: ExactProblem): number =>
   bed.placed.reduce((sum, p) => sum + shapes[p.piece]!.area, 0) / (bed.width * bed.length);
 
 /** Beds with pieces where they are said to lie. Throws RangeError for a piece, stock or turn that is not there. */
-export function bedsOf(table: Table, laid: readonly Laid[]): Bed[] {
-  const { problem, shapes } = table;
+export function bedsOf(exact: ExactProblem, laid: readonly Laid[]): Bed[] {
+  const { problem, shapes } = exact;
   const beds = new Map<string, Bed>();
   for (const { piece, stock, index, x, y, turn } of laid) {
     const at = problem.pieces.findIndex(p => p.id === piece);
@@ -38,7 +38,7 @@ export function bedsOf(table: Table, laid: readonly Laid[]): Bed[] {
     const way = at < 0 ? undefined : shapes[at]!.ways.get(turn);
     if (at < 0 || of < 0 || way === undefined) throw new RangeError(`Piece ${piece} cannot lie there`);
     const key = `${stock}/${index}`;
-    const bed = beds.get(key) ?? table.bed(of);
+    const bed = beds.get(key) ?? exact.bed(of);
     beds.set(key, bed);
     bed.put(at, shapes[at]!, { way, x: Math.round(x * MICRO), y: Math.round(y * MICRO), score: 0 });
   }
@@ -46,13 +46,13 @@ export function bedsOf(table: Table, laid: readonly Laid[]): Bed[] {
 }
 
 /** The layout to go on from, if it holds every piece, each pinned one at its pin, and none on another or over an edge. */
-export function bedsBefore(table: Table): Bed[] | null {
-  const { from, pinned = [], pieces } = table.problem;
+export function bedsBefore(exact: ExactProblem): Bed[] | null {
+  const { from, pinned = [], pieces } = exact.problem;
   const pins = new Map(pinned.map(p => [p.piece, p]));
   const ids = new Set(pieces.map(p => p.id));
   const whole = from?.length === ids.size && new Set(from.map(l => l.piece)).size === ids.size;
   if (!from || !whole || from.some(l => !ids.has(l.piece))) return null;
-  const shapeOfPiece = new Map(pieces.map((p, i) => [p.id, table.shapes[i]!]));
+  const shapeOfPiece = new Map(pieces.map((p, i) => [p.id, exact.shapes[i]!]));
   const moved = from.some(l => {
     const pin = pins.get(l.piece);
     const ways = shapeOfPiece.get(l.piece)?.ways;
@@ -65,8 +65,8 @@ export function bedsBefore(table: Table): Bed[] | null {
   });
   if (moved) return null;
   try {
-    const beds = bedsOf(table, from);
-    return beds.every(b => table.isSound(b)) ? beds : null;
+    const beds = bedsOf(exact, from);
+    return beds.every(b => exact.isSound(b)) ? beds : null;
   } catch {
     // A piece, a size or a way to turn it is no more.
     return null;
@@ -74,7 +74,7 @@ export function bedsBefore(table: Table): Bed[] | null {
 }
 
 /** Which one of its stock each bed is: one with pinned pieces the one they were pinned on, as far as there are so many. */
-function indexesOf({ problem }: Table, beds: readonly Bed[]): Map<Bed, number> {
+function indexesOf({ problem }: ExactProblem, beds: readonly Bed[]): Map<Bed, number> {
   const pinnedOn = new Map((problem.pinned ?? []).map(l => [l.piece, l.index]));
   const wanted = (bed: Bed) =>
     bed.placed.flatMap(p => pinnedOn.get(problem.pieces[p.piece]!.id) ?? [])[0] ?? null;
@@ -93,12 +93,12 @@ function indexesOf({ problem }: Table, beds: readonly Bed[]): Map<Bed, number> {
 }
 
 /** A layout as it is told: metres, ids, sheets in the order of their stock. */
-export function nestOf(table: Table, whole: Whole): Nest {
-  const { problem, shapes } = table;
+export function nestOf(exact: ExactProblem, whole: Whole): Nest {
+  const { problem, shapes } = exact;
   const laid: Laid[] = [];
   const used: UsedStock[] = [];
-  const order = [...whole.beds].sort((a, b) => a.stock - b.stock || covered(b, table) - covered(a, table));
-  const indexes = indexesOf(table, order);
+  const order = [...whole.beds].sort((a, b) => a.stock - b.stock || covered(b, exact) - covered(a, exact));
+  const indexes = indexesOf(exact, order);
   for (const bed of order) {
     const index = indexes.get(bed)!;
     const stock = problem.stock[bed.stock]!;
@@ -111,8 +111,8 @@ export function nestOf(table: Table, whole: Whole): Nest {
         y: p.y / MICRO,
         turn: shapes[p.piece]!.turned[p.way]!.turn,
       });
-    const reach = table.reach(bed);
-    const rest = table.rest(bed);
+    const reach = exact.reach(bed);
+    const rest = exact.rest(bed);
     const area = stock.width * (stock.paid === 'length' ? reach / MICRO : stock.length);
     used.push({
       stock: stock.id,

@@ -11,7 +11,7 @@ import { MICRO, type Shape, shapeOf } from './shapes.ts';
 const ALMOST_NOTHING = 1e-3;
 
 /** A problem in whole micrometres: shapes, stock, and what makes beds of it. */
-export class Table {
+export class ExactProblem {
   readonly shapes: Shape[];
   readonly stock: Bedding[];
   /** Micrometres. */
