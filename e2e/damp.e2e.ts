@@ -31,9 +31,12 @@ test('a verdict for each zone, and why', async ({ page }) => {
 test('a bay: its months, what moves it, two years by the hour with zoom, kept over a reload, gone stale after an edit', async ({
   page,
 }) => {
-  await damp(page);
-  await bay(page, 'L3m').click();
-  await tab(page, 'L3m');
+  await partOfVan(page, 'Bayed');
+  await stage(page, 'Build-ups');
+  await applySchool(page, 'Board and foil, taped');
+  await stage(page, 'Cold & damp');
+  await bay(page, 'L3u').click();
+  await tab(page, 'L3u');
   await expect(page.getByRole('img', { name: /Water by months/ })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'every seam closed' })).toContainText('−');
   await expect(page.getByRole('listitem').filter({ hasText: 'the skin painted black' })).toBeVisible();
@@ -51,13 +54,13 @@ test('a bay: its months, what moves it, two years by the hour with zoom, kept ov
   await expect(page.getByRole('img', { name: /Where the water sits/ })).toBeVisible();
   await accessible(page);
   await page.reload();
-  await bay(page, 'L3m').click();
-  await tab(page, 'L3m');
+  await bay(page, 'L3u').click();
+  await tab(page, 'L3u');
   await expect(page.getByTestId('years')).toContainText('Steel wet');
   await page.getByLabel('Colour of the skin').selectOption('black');
   await expect(page.getByText(/Older: the design or the choice here has changed/).last()).toBeVisible();
   await page.getByLabel('What to show').selectOption('U-value, clear bay');
-  await expect(bay(page, 'L3m')).toHaveAttribute('aria-label', /W\/m²K/);
+  await expect(bay(page, 'L3u')).toHaveAttribute('aria-label', /W\/m²K/);
   await saved(page);
   await page.getByRole('button', { name: 'undo' }).click();
   await expect(page.getByLabel('Colour of the skin')).toHaveValue('white');
