@@ -1,11 +1,9 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './app.ts';
-import { accessible, applySchool, partOfVan, saved, stage } from './helpers.ts';
+import { accessible, linedPart, saved, stage } from './helpers.ts';
 
 async function lined(page: Page, name: string): Promise<string> {
-  await partOfVan(page, name);
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Board and foil, taped');
+  await linedPart(page, name);
   await saved(page);
   return new URL(page.url()).pathname.split('/')[2]!;
 }

@@ -1,12 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from './app.ts';
-import { accessible, applySchool, partOfVan, stage } from './helpers.ts';
+import { accessible, linedPart, stage } from './helpers.ts';
 
 /** A van of its own, laid out: the demo stays as the other tests know it. */
 async function laidOut(page: Page, name: string): Promise<void> {
-  await partOfVan(page, name);
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Board and foil, taped');
+  await linedPart(page, name);
   await stage(page, 'Cut & buy');
   await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
 }

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from './app.ts';
-import { accessible, applySchool, bay, partOfVan, saved, stage } from './helpers.ts';
+import { accessible, applySchool, bay, linedPart, partOfVan, saved, stage } from './helpers.ts';
 
 const damp = async (page: Page, name = 'Perigee') => {
   await page.goto('/');
@@ -31,9 +31,7 @@ test('a verdict for each zone, and why', async ({ page }) => {
 test('a bay: its months, what moves it, two years by the hour with zoom, kept over a reload, gone stale after an edit', async ({
   page,
 }) => {
-  await partOfVan(page, 'Bayed');
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Board and foil, taped');
+  await linedPart(page, 'Bayed');
   await stage(page, 'Cold & damp');
   await bay(page, 'L3u').click();
   await tab(page, 'L3u');
@@ -91,9 +89,7 @@ test('cold spots: foam over the rib warms the room’s face and cools the flange
 });
 
 test('a weather file is read, used and refused with its line', async ({ page }) => {
-  await partOfVan(page, 'Weathered');
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Board and foil, taped');
+  await linedPart(page, 'Weathered');
   await stage(page, 'Cold & damp');
   await bay(page, 'L3u').click();
   await tab(page, 'L3u');
@@ -220,9 +216,7 @@ test('a hot day: shade and moving air do more than insulation; the glue and the 
 test('damp is a band: what separates its ends, ways round the barrier as surveyed, metal through, a shower', async ({
   page,
 }) => {
-  await partOfVan(page, 'Band');
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Board and foil, taped');
+  await linedPart(page, 'Band');
   await stage(page, 'Cold & damp');
   await bay(page, 'L3u').click();
   await tab(page, 'L3u');

@@ -68,3 +68,10 @@ export async function applySchool(page: Page, school: string): Promise<void> {
   await page.getByRole('button', { name: 'Apply a school…' }).click();
   await page.getByRole('button', { name: `Apply ${school}` }).click();
 }
+
+/** Part of a van, lined by a school that most tests take. */
+export async function linedPart(page: Page, name: string, school = 'Board and foil, taped'): Promise<void> {
+  await partOfVan(page, name);
+  await stage(page, 'Build-ups');
+  await applySchool(page, school);
+}

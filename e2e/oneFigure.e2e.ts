@@ -5,16 +5,14 @@ import { promisify } from 'node:util';
 import { dampWord } from '@overcoat/core/van/wetting';
 import Papa from 'papaparse';
 import { type App, expect, type Page, startApp, test } from './app.ts';
-import { applySchool, figure, partOfVan, saved, stage } from './helpers.ts';
+import { figure, linedPart, saved, stage } from './helpers.ts';
 
 const SCHOOL = 'Board and foil, taped';
 const NAMES = ['added', 'to pay', 'heat loss', 'headroom', 'damp', 'quiet', 'work', 'fire load'] as const;
 
 /** A van that is lined, with all of its figures settled. */
 async function settled(page: Page, name: string): Promise<Record<(typeof NAMES)[number], string>> {
-  await partOfVan(page, name);
-  await stage(page, 'Build-ups');
-  await applySchool(page, SCHOOL);
+  await linedPart(page, name, SCHOOL);
   await saved(page);
   return read(page);
 }

@@ -45,7 +45,9 @@ try {
   for (const room of unranked) console.error(`${room} has no rank among the rooms`);
   const long = longAgainst('scripts/longFunctions.json');
   for (const says of long) console.error(says);
-  const against = error + unsaid.length + unranked.length + long.length;
+  const past = pastFaces();
+  for (const says of past) console.error(says);
+  const against = error + unsaid.length + unranked.length + long.length + past.length;
   console.log(
     `${totalCruised} modules in ${ROOMS.length} rooms of the core and around it, ${against} against the rules`,
   );
@@ -71,6 +73,21 @@ function longAgainst(listed) {
       .filter(([at, lines]) => lines > (now[at] ?? LONGEST))
       .map(([at]) => `${at}: ${now[at] ?? 'no longer long'}: lower it in ${listed}`),
   ];
+}
+
+/** Imports that go by a path round the face of a package; the cruiser does not see those of types alone. */
+function pastFaces() {
+  return ['web/src', 'jobs/src', 'server/src', 'ask/src'].flatMap(folder =>
+    readdirSync(folder, { recursive: true })
+      .filter(name => /\.tsx?$/.test(name) && !/\.test\.tsx?$/.test(name))
+      .flatMap(name =>
+        [
+          ...readFileSync(path.join(folder, name), 'utf8').matchAll(
+            /from '((?:\.\.\/)+(?:core|jobs)\/src\/.*)'/g,
+          ),
+        ].map(([, to]) => `${folder}/${name}: ${to} is asked for by its face, @overcoat/…`),
+      ),
+  );
 }
 
 function copyCompiled(from, to) {

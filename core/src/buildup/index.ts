@@ -12,7 +12,7 @@ export { frontAtNight, isScreened, putUp } from './putUp.ts';
 export { acrossRibs, withRibStrip } from './ribStrip.ts';
 export { ribsAs, takesStuffing } from './ribsAs.ts';
 export { battenCount, battenOf, directionOf, inCavity, isContinuous, liningRests, ROLES } from './roles.ts';
-export { placeOf, schools } from './schools.ts';
+export { placeOf, type School, schools } from './schools.ts';
 export {
   BOARD_JOINT,
   closesJoints,

@@ -1,8 +1,9 @@
 import 'fake-indexeddb/auto';
 import { type Design, measured } from '@overcoat/core/model';
+import { seeded } from '@overcoat/core/random';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
-import { chance, FakeServer } from '../testing/server.ts';
+import { FakeServer } from '../testing/server.ts';
 import { useDesign } from './design.ts';
 import { outbox } from './outbox.ts';
 
@@ -259,7 +260,7 @@ describe('a round with the server going away', () => {
   it.each([1, 2])(
     'two hundred edits, lost in every way on their way, all arrive once (order %i)',
     async seed => {
-      server.lose(chance(seed));
+      server.lose(seeded(seed));
       for (let round = 0; round < 2; round++) {
         server.down = true;
         for (let n = 0; n < 100; n++) read(round * 100 + n);

@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
+import { seeded } from '@overcoat/core/random';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, expect, it, vi } from 'vitest';
-import { chance, FakeServer } from '../testing/server.ts';
+import { FakeServer } from '../testing/server.ts';
 
 /** A window or phone: the stores as they are, with a browser database of its own. */
 async function device(server: FakeServer) {
@@ -28,7 +29,7 @@ let asked = 0;
 it.each([1, 2, 3, 4])(
   'two windows and a phone, failing in any order: every entry once, every edit merged or asked (order %i)',
   async seed => {
-    const random = chance(seed);
+    const random = seeded(seed);
     const server = new FakeServer();
     server.lose(random, true);
     const devices: Awaited<ReturnType<typeof device>>[] = [];

@@ -1,8 +1,9 @@
 import 'fake-indexeddb/auto';
 import type { Entry } from '@overcoat/core/model';
+import { seeded } from '@overcoat/core/random';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError, api } from '../api/client.ts';
-import { chance, FakeServer } from '../testing/server.ts';
+import { FakeServer } from '../testing/server.ts';
 import { useDesign } from './design.ts';
 import { useLog } from './log.ts';
 import { outbox } from './outbox.ts';
@@ -75,7 +76,7 @@ describe('a server that is away', () => {
   it.each([1, 2, 3])(
     'has every entry once and in order, lost in every way on their way (order %i)',
     async seed => {
-      server.lose(chance(seed));
+      server.lose(seeded(seed));
       for (let n = 0; n < 60; n++) {
         flag(`${n}`);
         if (n % 7 === 0) server.log.take({ id: `phone${n}`, fact: { kind: 'flag off' } });

@@ -231,9 +231,3 @@ export class FakeServer {
     } satisfies Partial<Api>;
   }
 }
-
-/** Draws from 0 to 1, the same from the same seed. */
-export const chance = (seed: number) => () => {
-  seed = (seed * 1_664_525 + 1_013_904_223) % 4_294_967_296;
-  return seed / 4_294_967_296;
-};

@@ -6,6 +6,7 @@ export { needsFor } from './needs.ts';
 export { type BuyLine, type Cut, orderList } from './orderList.ts';
 export {
   deliveryWrong,
+  type OrderedLine,
   offcutWrong,
   onItsWay,
   ordersOf,

@@ -1,2 +1,2 @@
-export { checkPanels } from './panels.ts';
+export { checkPanels, type PanelFinding } from './panels.ts';
 export { type Spacing, weighSpacings } from './weigh.ts';

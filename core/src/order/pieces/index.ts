@@ -1,4 +1,5 @@
 export { battenLines } from './battens.ts';
+export type { EdgeClearance } from './clearance.ts';
 export { cutOutsOf, cutOutWords } from './cutOuts.ts';
 export { cutPieces, usualPieces } from './cutPieces.ts';
 export { type CutChoices, type CutPiece, choicesOf, USUAL_CHOICES } from './piece.ts';

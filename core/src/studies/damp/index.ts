@@ -8,7 +8,7 @@ export {
 export { type BayModel, bayModel, bayModelInput } from './bayModel.ts';
 export { type BayYearInput, type BayYears, bayYears, endsMonth } from './bayYear.ts';
 export { type ByHours, classByHours } from './byHours.ts';
-export { coldSpots } from './coldSpots.ts';
+export { type ColdSpot, coldSpots } from './coldSpots.ts';
 export { dayResponse } from './dayResponse.ts';
 export { type Differs, differs } from './differs.ts';
 export { roomFace } from './roomFace.ts';

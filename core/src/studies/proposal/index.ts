@@ -11,7 +11,7 @@ export { type ChoiceQuestion, candidateAt, type LayUpOption } from './options.ts
 export type { Proposal } from './proposal.ts';
 export { choose, problemOf } from './propose.ts';
 export { allScreens, hasUp, type PutUp } from './putUps.ts';
-export type { PutUpPick, ZonePick } from './reasons.ts';
+export type { PutUpPick, RunnerUp, ZonePick } from './reasons.ts';
 export { REFUSALS, type Refusal } from './refusals.ts';
 export { sharesOf, weighAll, zonesOf } from './weighing.ts';
 export { perFigure, regretOf, worthOf } from './worth.ts';

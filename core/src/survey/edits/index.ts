@@ -1,4 +1,12 @@
-export { addArch, archFromTemplate, archReadings, archZone, fromTemplate, setArch } from './archZone.ts';
+export {
+  type ArchReadings,
+  addArch,
+  archFromTemplate,
+  archReadings,
+  archZone,
+  fromTemplate,
+  setArch,
+} from './archZone.ts';
 export { blankZone, guessed, plainBay } from './blank.ts';
 export { fromEarlier } from './earlier.ts';
 export {

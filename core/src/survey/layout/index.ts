@@ -1,6 +1,6 @@
 export { archStands } from './archStand.ts';
 export { behindArches, hiddenByArches } from './behindArches.ts';
-export { closure, sideDifferences } from './closure.ts';
+export { closure, type SideDifference, sideDifferences } from './closure.ts';
 export { foldShell, type Point3 } from './fold.ts';
 export {
   cellsOf,
@@ -15,5 +15,5 @@ export {
   type ShellLayout,
 } from './layout.ts';
 export { mirrorTargets, mirrorZone, twinOf } from './mirror.ts';
-export { type EdgeName, edgesOf, edgesSeen, type Seen, seenMirrored } from './side.ts';
+export { type EdgeName, type Edges, edgesOf, edgesSeen, type Seen, seenMirrored } from './side.ts';
 export { walkingOrder } from './walk.ts';

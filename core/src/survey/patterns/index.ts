@@ -2,4 +2,4 @@ export { BODY_SLACK, bodyClosure, cabVolume } from './body.ts';
 export { withCab, withFrames, withFront } from './cab.ts';
 export { drainIn } from './furnish.ts';
 export { generateShell } from './generate.ts';
-export { patterns } from './patterns.ts';
+export { type Pattern, patterns } from './patterns.ts';

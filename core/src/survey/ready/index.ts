@@ -1,3 +1,3 @@
-export { holeConflicts } from './conflicts.ts';
+export { type HoleConflict, holeConflicts } from './conflicts.ts';
 export { clipsCounted, stripList } from './stripList.ts';
-export { readyWarnings } from './warnings.ts';
+export { type ReadyWarning, readyWarnings } from './warnings.ts';

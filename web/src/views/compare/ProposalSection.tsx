@@ -2,14 +2,12 @@ import { type FigureKey, limitsOf, type Weights, weightsOf } from '@overcoat/cor
 import type { Library } from '@overcoat/core/materials';
 import type { Placement } from '@overcoat/core/model';
 import type { Rest } from '@overcoat/core/order/buying';
-import type { Paid, PayBy } from '@overcoat/core/order/pipeline';
+import type { PayBy } from '@overcoat/core/order/pipeline';
 import type { ChoiceLimits, Proposal } from '@overcoat/core/studies/proposal';
 import { printMass, printNumber, type UnitSystem } from '@overcoat/core/units';
 import type { Heard } from '@overcoat/core/van/quiet';
 import type { VanClimate } from '@overcoat/core/van/wetting';
 import { useDeferredValue, useMemo, useState } from 'react';
-import type { HeatResult } from '../../../../core/src/evaluate/heat.ts';
-import type { LoadResult } from '../../../../core/src/evaluate/load.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useCompareSettings } from '../../hooks/useCompareSettings.ts';
 import { useRests, useUsualPay } from '../../hooks/useFigured.ts';
@@ -59,47 +57,22 @@ export function ProposalSection() {
 
 /** Found under limits that one sets, with its reasons, and taken as a variant. */
 function ProposalBody({ own }: { own: ReturnType<typeof useCompareSettings> }) {
-  const {
-    damp,
-    job,
-    units,
-    shell,
-    refused,
-    library,
-    limits,
-    heat,
-    now,
-    load,
-    offcuts,
-    weights,
-    front,
-    axes,
-    setAxes,
-    improve,
-    ask,
-  } = useProposal(own);
+  const of = useProposal(own);
+  const { damp, job, units, shell, refused, library, limits, weights, axes } = of;
   // Of a bare van no year is reckoned: a guess has to do.
   const awaited = !damp.climate.own && damp.worst !== null;
   // Drawn when there is time: a search tells of itself again and again.
   const answer = useDeferredValue(job.answer);
-  // What limits cost is asked last.
-  const asked = job.running === null && !job.stopped;
-  const troubles = troublesOf({ units, shell, refused, library, answer });
   return (
     <>
-      <VerdictAndButtons
-        job={job}
-        units={units}
-        limits={limits}
-        heat={heat}
-        now={now}
-        load={load}
-        offcuts={offcuts}
-        awaited={awaited}
-        answer={answer}
-        asked={asked}
-        troubles={troubles}
-      />
+      <div className="flex flex-wrap items-start gap-3">
+        <ProposalVerdict
+          of={of}
+          answer={answer}
+          troubles={troublesOf({ units, shell, refused, library, answer })}
+        />
+        <ProposalButtons job={job} awaited={awaited} answer={answer} />
+      </div>
       <Refused why={job.failed} />
       <ChoiceTerms
         limits={limits}
@@ -110,60 +83,16 @@ function ProposalBody({ own }: { own: ReturnType<typeof useCompareSettings> }) {
         onRefused={own.setRefused}
       />
       <FrontSection
-        front={front}
+        front={of.front}
         {...axes}
-        onAxes={(x, y) => setAxes({ x, y })}
+        onAxes={(x, y) => of.setAxes({ x, y })}
         proposal={answer?.figures ?? null}
         limits={limits}
         disabled={awaited}
       />
-      <ImproveSection job={improve} disabled={awaited} />
-      {answer && <ProposalDetails answer={answer} ask={ask} own={own} limits={limits} weights={weights} />}
+      <ImproveSection job={of.improve} disabled={awaited} />
+      {answer && <ProposalDetails answer={answer} ask={of.ask} own={own} limits={limits} weights={weights} />}
     </>
-  );
-}
-
-function VerdictAndButtons({
-  job,
-  units,
-  limits,
-  heat,
-  now,
-  load,
-  offcuts,
-  awaited,
-  answer,
-  asked,
-  troubles,
-}: {
-  job: Run<'choose'>;
-  units: UnitSystem;
-  limits: ChoiceLimits;
-  heat: HeatResult;
-  now: Paid | null;
-  load: LoadResult;
-  offcuts: Rest[];
-  awaited: boolean;
-  answer: Proposal | null;
-  asked: boolean;
-  troubles: string | null;
-}) {
-  return (
-    <div className="flex flex-wrap items-start gap-3">
-      <ProposalVerdict
-        job={job}
-        units={units}
-        limits={limits}
-        heat={heat}
-        now={now}
-        load={load}
-        offcuts={offcuts}
-        answer={answer}
-        asked={asked}
-        troubles={troubles}
-      />
-      <ProposalButtons job={job} awaited={awaited} answer={answer} />
-    </div>
   );
 }
 
@@ -260,28 +189,16 @@ function ProposalButtons({
 }
 
 function ProposalVerdict({
-  job,
-  units,
-  limits,
-  heat,
-  now,
-  load,
-  offcuts,
+  of: { job, units, limits, heat, now, load, offcuts },
   answer,
-  asked,
   troubles,
 }: {
-  job: Run<'choose'>;
-  units: UnitSystem;
-  limits: ChoiceLimits;
-  heat: HeatResult;
-  now: Paid | null;
-  load: LoadResult;
-  offcuts: Rest[];
+  of: ReturnType<typeof useProposal>;
   answer: Proposal | null;
-  asked: boolean;
   troubles: string | null;
 }) {
+  // What limits cost is asked last.
+  const asked = job.running === null && !job.stopped;
   return (
     <div className="min-w-72 flex-1">
       {answer ? (

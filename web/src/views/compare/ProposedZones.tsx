@@ -4,11 +4,11 @@ import {
   type LayUpOption,
   type PutUp,
   type PutUpPick,
+  type RunnerUp,
   type ZonePick,
 } from '@overcoat/core/studies/proposal';
 import { printNumber, type UnitSystem } from '@overcoat/core/units';
 import { memo } from 'react';
-import type { RunnerUp } from '../../../../core/src/studies/proposal/reasons.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { takePutUp, takeZone } from '../../store/edits.ts';
 import { useOpenDesign, useVariant } from '../../store/openDesign.ts';

@@ -1,11 +1,10 @@
-import { schools } from '@overcoat/core/buildup';
+import { type School, schools } from '@overcoat/core/buildup';
 import { FIGURE_KEYS, type Figured, type Weights } from '@overcoat/core/figures';
 import type { Library } from '@overcoat/core/materials';
 import { type ChoiceLimits, regretOf } from '@overcoat/core/studies/proposal';
 import type { UnitSystem } from '@overcoat/core/units';
 import { type DampState, dampMark, dampWord } from '@overcoat/core/van/wetting';
 import { memo } from 'react';
-import type { School } from '../../../../core/src/buildup/schools.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { brokenWords, printFigure } from '../../figures/weighed.ts';
 import { WORDS } from '../../figures/words.ts';

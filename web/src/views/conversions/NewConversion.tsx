@@ -1,12 +1,11 @@
 import { type Measurement, measured, type PatternName } from '@overcoat/core/model';
 import { MASTER_LIMITS } from '@overcoat/core/survey/edits';
-import { patterns } from '@overcoat/core/survey/patterns';
+import { type Pattern, patterns } from '@overcoat/core/survey/patterns';
 import { parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { type FormState, type UseFormRegister, useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import type { Pattern } from '../../../../core/src/survey/patterns/patterns.ts';
 import { api } from '../../api/client.ts';
 import { keys, useConversions } from '../../api/queries.ts';
 import { useUnits } from '../../store/preferences.ts';

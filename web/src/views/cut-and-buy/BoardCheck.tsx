@@ -1,8 +1,7 @@
 import { stiffEnough, type Verdict, widestSpan } from '@overcoat/core/order/boards';
-import type { CutPiece } from '@overcoat/core/order/pieces';
+import type { CutPiece, EdgeClearance } from '@overcoat/core/order/pieces';
 import type { EdgeName } from '@overcoat/core/survey/layout';
 import { inUnits, parseLength, printLength, printNumber, type UnitSystem } from '@overcoat/core/units';
-import type { EdgeClearance } from '../../../../core/src/order/pieces/clearance.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useCutList } from '../../hooks/useCutList.ts';
 import { useOpenDesign } from '../../store/openDesign.ts';

@@ -1,7 +1,7 @@
 import type { FixedPanel, Zone } from '@overcoat/core/model';
+import type { PanelFinding } from '@overcoat/core/order/grounds';
 import { inUnits, type Parsed, parseLength, printLength, type UnitSystem } from '@overcoat/core/units';
 import type { Grounds } from '@overcoat/jobs/cut';
-import type { PanelFinding } from '../../../../core/src/order/grounds/panels.ts';
 import { useCutList } from '../../hooks/useCutList.ts';
 import { freshId } from '../../store/edits.ts';
 import { useUnits } from '../../store/preferences.ts';

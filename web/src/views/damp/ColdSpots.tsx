@@ -1,8 +1,7 @@
-import { coldSpots } from '@overcoat/core/studies/damp';
+import { type ColdSpot, coldSpots } from '@overcoat/core/studies/damp';
 import { inUnits, printNumber, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import type { DetailResult } from '@overcoat/core/van/bridges';
 import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
-import type { ColdSpot } from '../../../../core/src/studies/damp/coldSpots.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { useJob } from '../../hooks/useJob.ts';
 import { useBay, useEvaluation } from '../../store/evaluation.ts';

@@ -1,8 +1,7 @@
 import { sampler, type TemperatureField } from '@overcoat/core/physics/heat2d';
 import { printTemperature } from '@overcoat/core/units';
-import type { DetailResult } from '@overcoat/core/van/bridges';
+import type { DetailGeometry, DetailResult } from '@overcoat/core/van/bridges';
 import { useEffect, useRef } from 'react';
-import type { DetailGeometry } from '../../../../core/src/van/bridges/detail.ts';
 import { usePreferences, useUnits } from '../../store/preferences.ts';
 
 /** Width of the picture, px. */

@@ -1,14 +1,13 @@
 import { type Library, materialOf } from '@overcoat/core/materials';
 import type { Patch, Zone } from '@overcoat/core/model';
 import type { OrderLine } from '@overcoat/core/order/takeoff';
-import { instructions } from '@overcoat/core/studies/deaden';
+import { type Instruction, instructions, type LeftOut } from '@overcoat/core/studies/deaden';
 import { flatten, outlineOf } from '@overcoat/core/survey/geometry';
 import { edgesOf, seenMirrored } from '@overcoat/core/survey/layout';
 import { printLength, printMass, printTemperature, type UnitSystem } from '@overcoat/core/units';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import type { Instruction, LeftOut } from '../../../../core/src/studies/deaden/instructions.ts';
 import { useLibrary } from '../../api/queries.ts';
 import { levelBand, printLevel } from '../../format.ts';
 import { edgeWord } from '../../shell-map/edgeWord.ts';

@@ -1,6 +1,5 @@
-import { deliveryWrong, onItsWay, type StandingOrder } from '@overcoat/core/order/buying';
+import { deliveryWrong, type OrderedLine, onItsWay, type StandingOrder } from '@overcoat/core/order/buying';
 import { useState } from 'react';
-import type { OrderedLine } from '../../../../../core/src/order/buying/orders.ts';
 import type { Ticket } from '../../../hooks/useTicket.ts';
 import { printMoney } from '../../../store/money.ts';
 import { useWorkshop } from '../../../store/workshop.ts';

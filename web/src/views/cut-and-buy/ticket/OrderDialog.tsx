@@ -165,7 +165,12 @@ function TakenTick({
   take: boolean;
 }) {
   return (
-    <Check className="items-baseline gap-2" checked={take} onCheck={take => change(line.key, { take })}>
+    <Check
+      align="items-baseline"
+      className="gap-2"
+      checked={take}
+      onCheck={take => change(line.key, { take })}
+    >
       <span>
         {line.name}
         <span className="block text-[13px] text-faint">

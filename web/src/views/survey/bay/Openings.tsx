@@ -1,9 +1,8 @@
 import { type Bay, findBay, type Measurement, type Opening, type Zone } from '@overcoat/core/model';
 import { SCREENS } from '@overcoat/core/model/lists';
 import { removeOpening, setOpening } from '@overcoat/core/survey/edits';
-import { edgesOf } from '@overcoat/core/survey/layout';
+import { type Edges, edgesOf } from '@overcoat/core/survey/layout';
 import { Plus, X } from 'lucide-react';
-import type { Edges } from '../../../../../core/src/survey/layout/side.ts';
 import { edgeWord } from '../../../shell-map/edgeWord.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { useRefusal } from '../../../store/refusal.ts';

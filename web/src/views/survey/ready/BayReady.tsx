@@ -1,4 +1,4 @@
-import type { Facts, Knock } from '@overcoat/core/log';
+import type { Facts, Knock, Standing } from '@overcoat/core/log';
 import {
   type Bay,
   type Design,
@@ -12,7 +12,6 @@ import {
 import { setPads } from '@overcoat/core/survey/edits';
 import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
 import { Flag, Plus } from 'lucide-react';
-import type { Standing } from '../../../../../core/src/log/standing.ts';
 import type { Where } from '../../../store/log.ts';
 import { useFacts, useLog } from '../../../store/log.ts';
 import { useBuilt, useOpenDesign } from '../../../store/openDesign.ts';

@@ -1,7 +1,10 @@
-import { holeConflicts, readyWarnings } from '@overcoat/core/survey/ready';
+import {
+  type HoleConflict,
+  holeConflicts,
+  type ReadyWarning,
+  readyWarnings,
+} from '@overcoat/core/survey/ready';
 import { Fragment, type JSX, useMemo } from 'react';
-import type { HoleConflict } from '../../../../../core/src/survey/ready/conflicts.ts';
-import type { ReadyWarning } from '../../../../../core/src/survey/ready/warnings.ts';
 import { useDesign } from '../../../store/design.ts';
 import { useFacts } from '../../../store/log.ts';
 import { useBuilt, useOpenDesign } from '../../../store/openDesign.ts';

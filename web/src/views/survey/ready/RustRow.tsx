@@ -1,8 +1,7 @@
-import { type RustStep, rustState } from '@overcoat/core/log';
+import { type RustStep, type RustStepDone, rustState } from '@overcoat/core/log';
 import type { Fact, RustSpot } from '@overcoat/core/model';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { RustStepDone } from '../../../../../core/src/log/rust.ts';
 import type { Where } from '../../../store/log.ts';
 import { useFacts, useLog } from '../../../store/log.ts';
 import { dropReady, putReady } from '../../../store/reshape.ts';

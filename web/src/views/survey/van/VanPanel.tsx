@@ -1,10 +1,15 @@
 import type { Bay, Shell, Zone } from '@overcoat/core/model';
 import { junctions } from '@overcoat/core/studies/junctions';
 import { areaErrorOf, zoneArea } from '@overcoat/core/survey/geometry';
-import { closure, mirrorTargets, mirrorZone, sideDifferences } from '@overcoat/core/survey/layout';
+import {
+  closure,
+  mirrorTargets,
+  mirrorZone,
+  type SideDifference,
+  sideDifferences,
+} from '@overcoat/core/survey/layout';
 import { inUnits, printArea, printLength, type UnitSystem } from '@overcoat/core/units';
 import { useState } from 'react';
-import type { SideDifference } from '../../../../../core/src/survey/layout/closure.ts';
 import { SkinColour } from '../../../shell-map/SkinColour.tsx';
 import { useDesign } from '../../../store/design.ts';
 import { useEvaluation } from '../../../store/evaluation.ts';

@@ -1,5 +1,6 @@
 import { guess, type Zone, type ZoneKind } from '@overcoat/core/model';
 import {
+  type ArchReadings,
   addArch,
   addZone,
   archFromTemplate,
@@ -13,7 +14,6 @@ import { closure } from '@overcoat/core/survey/layout';
 import { printLength } from '@overcoat/core/units';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import type { ArchReadings } from '../../../../../core/src/survey/edits/archZone.ts';
 import { useDesign } from '../../../store/design.ts';
 import { useOpenDesign } from '../../../store/openDesign.ts';
 import { useUnits } from '../../../store/preferences.ts';
