@@ -1,12 +1,12 @@
 import { fileURLToPath } from 'node:url';
-import { defineConfig } from 'vitest/config';
+import { defineConfig, type TestUserConfig } from 'vitest/config';
 
 /** Loaded by Node itself, as the server loads it: computing takes half of what it takes through Vite's module runner. */
-const native = {
+const native: TestUserConfig = {
   pool: 'forks',
   execArgv: ['--import', 'tsx'],
   experimental: { viteModuleRunner: false, nodeLoader: false },
-} as const;
+};
 
 export default defineConfig({
   test: {
