@@ -2,9 +2,9 @@ import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from './app.ts';
 import { accessible, linedPart, stage } from './helpers.ts';
 
-/** A van of its own, laid out: the demo stays as the other tests know it. */
-async function laidOut(page: Page, name: string): Promise<void> {
-  await linedPart(page, name);
+/** A floor and a wall of its own, laid out: the demo stays as the other tests know it. */
+async function laidOut(page: Page, name: string, zones = ['F', 'L']): Promise<void> {
+  await linedPart(page, name, { zones });
   await stage(page, 'Cut & buy');
   await expect(page.getByText(/^Searched for/)).toBeVisible({ timeout: 60_000 });
 }
@@ -121,7 +121,7 @@ test('a piece dragged to another place is pinned there, comes back after a reloa
 });
 
 test('a piece is carried to another sheet by mouse, and put on one by choosing it', async ({ page }) => {
-  await laidOut(page, 'Carried');
+  await laidOut(page, 'Carried', ['F', 'L', 'C']);
   // A material on several sheets.
   const options = page.getByRole('listbox', { name: 'Cut from' }).getByRole('option');
   for (let i = 0; i < (await options.count()); i++) {
@@ -161,7 +161,7 @@ test('a piece is carried to another sheet by mouse, and put on one by choosing i
 test('how it is cut is settled beside the design: corner panels, grain and strips change the pieces, and undo here takes them back', async ({
   page,
 }) => {
-  await laidOut(page, 'Settled');
+  await laidOut(page, 'Settled', ['F', 'L', 'C']);
   await page.getByText('How it is cut:').click();
   await page.getByLabel('Angled corner panel').fill('150');
   await page.keyboard.press('Enter');

@@ -45,7 +45,7 @@ export async function newConversion(page: Page, name: string, pattern = 'Long hi
 }
 
 /** As much of a compact van as most questions need: floor, a wall, the ceiling and what of the cab is glass. */
-const PART = ['F', 'L', 'C', 'V', 'K1', 'K2'];
+const PART: readonly string[] = ['F', 'L', 'C', 'V', 'K1', 'K2'];
 
 /** A conversion of a compact van surveyed in part, opened: what takes long takes a third as long. */
 export async function partOfVan(page: Page, name: string, zones: readonly string[] = PART): Promise<void> {
@@ -70,8 +70,12 @@ export async function applySchool(page: Page, school: string): Promise<void> {
 }
 
 /** Part of a van, lined by a school that most tests take. */
-export async function linedPart(page: Page, name: string, school = 'Board and foil, taped'): Promise<void> {
-  await partOfVan(page, name);
+export async function linedPart(
+  page: Page,
+  name: string,
+  { school = 'Board and foil, taped', zones = PART }: { school?: string; zones?: readonly string[] } = {},
+): Promise<void> {
+  await partOfVan(page, name, zones);
   await stage(page, 'Build-ups');
   await applySchool(page, school);
 }

@@ -1,12 +1,20 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from './app.ts';
-import { accessible, applySchool, bay, figure, newConversion, saved, stage } from './helpers.ts';
+import {
+  accessible,
+  applySchool,
+  bay,
+  figure,
+  linedPart,
+  newConversion,
+  partOfVan,
+  saved,
+  stage,
+} from './helpers.ts';
 
 test.describe('the ledger', () => {
   test('counts from a baseline the person sets, and tells changes zone by zone', async ({ page }) => {
-    await newConversion(page, 'Baseline', 'Compact van');
-    await stage(page, 'Build-ups');
-    await applySchool(page, 'Board and foil, taped');
+    await linedPart(page, 'Baseline');
     const ledger = page.getByRole('region', { name: 'Ledger' });
     await expect(ledger.getByRole('button', { name: /^added/ })).toContainText('+');
     await page.getByRole('button', { name: 'count from here' }).click();
@@ -39,9 +47,7 @@ test.describe('the ledger', () => {
 
 test.describe('the brief', () => {
   test('answers at once, and refuses what cannot be in a sentence', async ({ page }) => {
-    await newConversion(page, 'Living', 'Mid-size van');
-    await stage(page, 'Build-ups');
-    await applySchool(page, 'Fibre, no barrier, ventilated');
+    await linedPart(page, 'Living', { school: 'Fibre, no barrier, ventilated' });
     await stage(page, 'Brief');
     const damp = page.getByRole('region', { name: 'Ledger' }).getByRole('button', { name: /^damp/ });
     const before = await damp.textContent();
@@ -85,7 +91,7 @@ test.describe('the survey', () => {
   });
 
   test('shows millimetres that do not add up', async ({ page }) => {
-    await newConversion(page, 'Closure', 'Compact van');
+    await partOfVan(page, 'Closure');
     await bay(page, 'L2u').click();
     await page.getByLabel('Along the van, rib to rib').fill('350');
     await page.getByLabel('Along the van, rib to rib').press('Enter');
@@ -111,7 +117,7 @@ test.describe('the survey', () => {
   });
 
   test('reads and shows inches for those who measure so', async ({ page }) => {
-    await newConversion(page, 'Inches', 'Compact van');
+    await partOfVan(page, 'Inches');
     await page.getByRole('button', { name: 'mm', exact: true }).click();
     await bay(page, 'L2u').click();
     await page.getByLabel('Depth, deepest').fill('2 3/8');
@@ -135,9 +141,7 @@ test.describe('the survey', () => {
 
 test.describe('build-ups', () => {
   test('reorder by dragging, and answer to seal quality', async ({ page }) => {
-    await newConversion(page, 'Drag', 'Compact van');
-    await stage(page, 'Build-ups');
-    await applySchool(page, 'Board and foil, taped');
+    await linedPart(page, 'Drag');
     await bay(page, 'L2u').click();
     const layers = page.getByRole('region', { name: 'Layers, skin to room' }).getByRole('listitem');
     await expect(layers.nth(2)).toContainText('lining');
@@ -179,9 +183,7 @@ test.describe('build-ups', () => {
   });
 
   test('show cautions of what is in hand', async ({ page }) => {
-    await newConversion(page, 'Care', 'Compact van');
-    await stage(page, 'Build-ups');
-    await applySchool(page, 'Board and foil, taped');
+    await linedPart(page, 'Care');
     await bay(page, 'L2u').click();
     await page.getByText(/Before you start: \d+ cautions/).click();
     await expect(page.getByText('Isocyanates')).toBeVisible();
@@ -191,7 +193,7 @@ test.describe('build-ups', () => {
 
 test.describe('variants', () => {
   test('are renamed and removed, and come back with undo', async ({ page }) => {
-    await newConversion(page, 'Variants', 'Compact van');
+    await partOfVan(page, 'Variants');
     await page.getByRole('button', { name: 'duplicate' }).click();
     await page.getByRole('dialog').getByLabel('Name').fill('Second thoughts');
     await page.getByRole('dialog').getByRole('button', { name: 'Duplicate' }).click();
@@ -209,9 +211,7 @@ test.describe('variants', () => {
 
 test.describe('cut and buy', () => {
   test('prints both lists and nothing else', async ({ page }) => {
-    await newConversion(page, 'Print', 'Compact van');
-    await stage(page, 'Build-ups');
-    await applySchool(page, 'Board and foil, taped');
+    await linedPart(page, 'Print');
     await stage(page, 'Cut & buy');
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('table', { name: 'To buy' })).toBeVisible();
@@ -225,7 +225,7 @@ test.describe('cut and buy', () => {
   test('shows where a line goes, cuts the list to it, sorts, and gives the pieces as CSV', async ({
     page,
   }) => {
-    await newConversion(page, 'Pieces', 'Compact van');
+    await partOfVan(page, 'Pieces');
     await stage(page, 'Cut & buy');
     await expect(page.getByText('No bay has a build-up')).toBeVisible();
     await stage(page, 'Build-ups');
@@ -256,7 +256,7 @@ test.describe('cut and buy', () => {
 });
 
 test('materials are found by name and family', async ({ page }) => {
-  await newConversion(page, 'Shelf', 'Compact van');
+  await partOfVan(page, 'Shelf');
   await stage(page, 'Materials');
   await page.getByLabel('Find').fill('wool');
   await expect(page.getByRole('table', { name: 'Materials' }).getByRole('row')).toHaveCount(4);
@@ -279,7 +279,7 @@ test('a new conversion needs a name; deleting asks first', async ({ page }) => {
 });
 
 test('what is deleted lies in the bin, comes back whole, and is erased when asked', async ({ page }) => {
-  await newConversion(page, 'Binned', 'Compact van');
+  await partOfVan(page, 'Binned');
   const bin = async () => {
     await page.goto('/');
     await page.getByRole('button', { name: 'Delete Binned', exact: true }).click();

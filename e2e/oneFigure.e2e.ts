@@ -12,7 +12,7 @@ const NAMES = ['added', 'to pay', 'heat loss', 'headroom', 'damp', 'quiet', 'wor
 
 /** A van that is lined, with all of its figures settled. */
 async function settled(page: Page, name: string): Promise<Record<(typeof NAMES)[number], string>> {
-  await linedPart(page, name, SCHOOL);
+  await linedPart(page, name, { school: SCHOOL });
   await saved(page);
   return read(page);
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { newDesign } from '@overcoat/core/buildup';
 import { measured } from '@overcoat/core/model';
 import { expect, type Page, test } from './app.ts';
-import { applySchool, bay, figure, newConversion, noted, saved, stage } from './helpers.ts';
+import { applySchool, bay, figure, linedPart, newConversion, noted, saved, stage } from './helpers.ts';
 
 const focused = (page: Page) =>
   page.evaluate(() => {
@@ -120,9 +120,7 @@ test('Enter takes an assumed size as right; an error leaves with its cause; a re
 test('undo after a price takes no variant away: the price is taken back where it was put', async ({
   page,
 }) => {
-  await newConversion(page, 'Prices', 'Mid-size van');
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Closed-cell foam, bonded');
+  await linedPart(page, 'Prices', { school: 'Closed-cell foam, bonded' });
   await page.getByRole('button', { name: 'duplicate' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Duplicate' }).click();
   await expect(page.getByRole('tab', { name: /^B · / })).toBeVisible();

@@ -1,6 +1,6 @@
 import { VIEWS } from '../web/src/views/index.ts';
 import { expect, type Page, test } from './app.ts';
-import { accessible, applySchool, bay, figure, newConversion, saved, stage } from './helpers.ts';
+import { accessible, bay, figure, linedPart, partOfVan, saved, stage } from './helpers.ts';
 
 const open = async (page: Page, view: string, name = 'Perigee') => {
   await page.goto('/');
@@ -31,8 +31,8 @@ test.describe('no serious accessibility violation, light and dark', () => {
   });
   for (const view of Object.keys(VIEWS))
     test(view, async ({ page }) => {
-      await open(page, 'Survey');
-      await page.goto(page.url().replace(/survey$/, view));
+      const vans: { id: string; name: string }[] = await (await page.request.get('/api/conversions')).json();
+      await page.goto(`/c/${vans.find(v => v.name === 'Perigee')!.id}/${view}`);
       await expect(page.getByRole('heading').first()).toBeVisible();
       if (view === 'survey' || view === 'build-ups') await bay(page, 'L3u').click();
       if (view === 'materials') await page.getByRole('button', { name: /^Sheep wool/ }).click();
@@ -69,7 +69,7 @@ test('every headline opens its working, and the working names its sources', asyn
 test('by keyboard only: walk the bays, measure one, apply a school, reorder layers, undo', async ({
   page,
 }) => {
-  await newConversion(page, 'Keys', 'Compact van');
+  await partOfVan(page, 'Keys');
   await bay(page, 'F1a').focus();
   await page.keyboard.press('ArrowDown');
   await expect(bay(page, 'F2a')).toBeFocused();
@@ -111,9 +111,7 @@ test('by keyboard only: walk the bays, measure one, apply a school, reorder laye
 test('layers: add, remove, change thickness to one that is sold, split off one bay, leave bare', async ({
   page,
 }) => {
-  await newConversion(page, 'Layers', 'Mid-size van');
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Fibre, no barrier, ventilated');
+  await linedPart(page, 'Layers', { school: 'Fibre, no barrier, ventilated' });
   await bay(page, 'L2u').click();
   const layers = page.getByRole('region', { name: 'Layers, skin to room' }).getByRole('listitem');
   await expect(layers).toHaveCount(3);
@@ -136,9 +134,7 @@ test('layers: add, remove, change thickness to one that is sold, split off one b
 });
 
 test('a board too thick for its bay is saved and flagged with its millimetres', async ({ page }) => {
-  await newConversion(page, 'Misfit', 'Compact van');
-  await stage(page, 'Build-ups');
-  await applySchool(page, 'Board and foil, taped');
+  await linedPart(page, 'Misfit');
   await bay(page, 'L2u').click();
   await page.getByLabel('Thickness of PIR board, foil both faces').selectOption('50 mm');
   await expect(page.getByText('Pushes the lining off by 20 mm at the shallowest point.')).toBeVisible();
