@@ -9,7 +9,7 @@ import { assumed, type Design, type Zone } from '../../model/index.ts';
 import type { Offcut } from '../../order/cutting/index.ts';
 import { usualPieces } from '../../order/pieces/index.ts';
 import { type PayBy, USUAL_PAY } from '../../order/pipeline/index.ts';
-import { library, perigee } from '../../testing/index.ts';
+import { library, perigee, sweep } from '../../testing/index.ts';
 import { NOTHING_HEARD } from '../../van/quiet/index.ts';
 import { climateFor } from '../../van/wetting/index.ts';
 import { evaluateOwn, heldVan } from '../cabin/index.ts';
@@ -67,7 +67,7 @@ const found = (limits: Partial<ChoiceLimits>, weights = warm) => {
   const question = JSON.stringify([limits, weights]);
   const answer =
     answers.get(question) ??
-    choose(options, asked, { ...free, ...limits }, weights, { steps: 40, prices: false });
+    choose(options, asked, { ...free, ...limits }, weights, { steps: 20, prices: false });
   answers.set(question, answer);
   return answer;
 };
@@ -552,13 +552,14 @@ describe('the front', () => {
     const { figures } = front[Math.floor(front.length / 2)]!;
     expect(found({ money: figures.money, mass: 90 }).figures.heat).toBeGreaterThan(figures.heat * 0.93);
   });
-  it.each([
-    ['mass', 'quiet'],
+  const pairs = [
     ['headroom', 'heat'],
-    ['hours', 'heat'],
     ['water', 'money'],
+    ['mass', 'quiet'],
+    ['hours', 'heat'],
     ['fire', 'heat'],
-  ] as const)('of %s against %s is a front', (x, y) => {
+  ] as const;
+  it.each(pairs.slice(0, sweep(pairs.length, 2)))('of %s against %s is a front', (x, y) => {
     const front = frontOf(options, asked, within, warm, { x, y, points: 5 }, null);
     expect(front.length).toBeGreaterThanOrEqual(2);
     const less = (key: typeof x | typeof y, i: number) =>
