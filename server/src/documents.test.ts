@@ -115,7 +115,7 @@ describe('a cut list', () => {
     expect((await save(1, { ...list(), format: 2 }).expect(422)).body.detail).toContain('newer Overcoat');
     for (const odd of [null, 7, [], 'x', {}]) await save(1, odd).expect(422);
     await call('get', address.replace(conversion, 'nowhere')).expect(404);
-    for (const kind of ['plan', '__proto__', 'constructor']) {
+    for (const kind of ['hearsay', '__proto__', 'constructor']) {
       const { body } = await call('get', address.replace('cut-list', kind)).expect(404);
       expect(body.detail).toContain('kind of document');
     }
@@ -154,7 +154,7 @@ describe('a cut list', () => {
     const there = (await call('get', await addressOf(body.conversion.id)).expect(200)).body;
     expect(there).toMatchObject({ revision: 1, undo: null, document: file.documents[0].document });
     const bad = structuredClone(file);
-    bad.documents[0].kind = 'plan';
+    bad.documents[0].kind = 'hearsay';
     await call('post', '/import').send(bad).expect(422);
     bad.documents[0] = { ...file.documents[0], document: { ...list(), pins: 3 } };
     await call('post', '/import').send(bad).expect(422);
