@@ -21,11 +21,14 @@ export default defineConfig({
         test: {
           ...native,
           name: 'core',
-          include: ['core/src/**/*.test.ts', 'ask/src/**/*.test.ts', 'jobs/src/**/*.test.ts'],
+          include: ['core/src/**/*.test.ts', 'ask/src/**/*.test.ts'],
           isolate: false,
         },
       },
-      { extends: true, test: { ...native, name: 'server', include: ['server/src/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: { ...native, name: 'around', include: ['jobs/src/**/*.test.ts', 'server/src/**/*.test.ts'] },
+      },
       { extends: true, test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'] } },
     ],
   },
